@@ -1,0 +1,47 @@
+import { z } from 'zod';
+import { production, productionFields } from '@kavrell/core/brief';
+import { camera, cameraFields } from '@kavrell/core/camera';
+import { card, cardFields, clip, copyFile, copyJob, drive, driveFields } from '@kavrell/core/copies';
+import { day, dayFields, dayItem, dayItemFields } from '@kavrell/core/day';
+import { relight, relightFields, setup, setupFields } from '@kavrell/core/light';
+import { engagement, engagementFields, person, personFields } from '@kavrell/core/people';
+import { move, moveFields, place, placeFields } from '@kavrell/core/places';
+import { deviceState, takeEvent } from '@kavrell/core/roll';
+import { scene, sceneFields, shot, shotFields } from '@kavrell/core/scenes';
+
+/** Tables that people edit, through change-sets. `row` is what is read, `fields` what may be written, `one` what a row is called. */
+export const EDITABLE = {
+  productions: { row: production, fields: productionFields, one: 'production' },
+  days: { row: day, fields: dayFields, one: 'day' },
+  places: { row: place, fields: placeFields, one: 'place' },
+  moves: { row: move, fields: moveFields, one: 'move' },
+  people: { row: person, fields: personFields, one: 'person' },
+  engagements: { row: engagement, fields: engagementFields, one: 'engagement' },
+  cameras: { row: camera, fields: cameraFields, one: 'camera' },
+  setups: { row: setup, fields: setupFields, one: 'light setup' },
+  relights: { row: relight, fields: relightFields, one: 'relight' },
+  scenes: { row: scene, fields: sceneFields, one: 'scene' },
+  shots: { row: shot, fields: shotFields, one: 'shot' },
+  dayItems: { row: dayItem, fields: dayItemFields, one: 'line of the day' },
+  drives: { row: drive, fields: driveFields, one: 'drive' },
+  cards: { row: card, fields: cardFields, one: 'card' },
+} as const;
+export type EditableName = keyof typeof EDITABLE;
+export const EDITABLE_NAMES = Object.keys(EDITABLE) as [EditableName, ...EditableName[]];
+
+/** Tables that only the machinery writes. */
+export const DERIVED = {
+  takeEvents: { row: takeEvent },
+  deviceStates: { row: deviceState },
+  clips: { row: clip },
+  copyJobs: { row: copyJob },
+  copyFiles: { row: copyFile },
+} as const;
+export type DerivedName = keyof typeof DERIVED;
+
+export const TABLES = { ...EDITABLE, ...DERIVED };
+export type TableName = EditableName | DerivedName;
+export const TABLE_NAMES = Object.keys(TABLES) as [TableName, ...TableName[]];
+
+export type RowOf<T extends TableName> = z.infer<(typeof TABLES)[T]['row']>;
+export type FieldsOf<T extends EditableName> = z.infer<(typeof EDITABLE)[T]['fields']>;

@@ -1,0 +1,4 @@
+export * from './walk.ts';
+export * from './hash.ts';
+export * from './copyFile.ts';
+export * from './offload.ts';

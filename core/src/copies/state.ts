@@ -1,0 +1,62 @@
+import type { KeepPolicy } from '../brief/index.ts';
+import type { Card, Clip, CopyFile, CopyJob, Drive } from './model.ts';
+
+export type MediaState = 'onCardOnly' | 'copied' | 'verified' | 'kept';
+
+/** What one drive holds of one card. */
+export interface CardOnDrive {
+  driveId: string;
+  state: 'none' | 'part' | 'verified';
+  verifiedFiles: number;
+  failedFiles: number;
+}
+
+export interface CardStatus {
+  card: Card;
+  clips: Clip[];
+  sizeBytes: number;
+  drives: CardOnDrive[];
+  state: MediaState;
+  /** What is missing to be kept, in words; empty when kept. */
+  missing: string;
+  job: CopyJob | null;
+}
+
+/**
+ * Where a card's media stand. A drive has the card *verified* only when every file now known on the card was
+ * read back and compared there. *Kept* is the policy: so many verified copies and, if asked, not all in one
+ * place. A copy that was never compared counts for nothing.
+ */
+export function cardStatus(card: Card, clips: readonly Clip[], files: readonly CopyFile[], jobs: readonly CopyJob[], drives: readonly Drive[], policy: KeepPolicy): CardStatus {
+  const own = clips.filter((c) => c.cardId === card.id);
+  const latest = new Map<string, CopyFile>();
+  for (const file of files) {
+    if (file.cardId !== card.id) continue;
+    const key = `${file.driveId}|${file.path}`;
+    const before = latest.get(key);
+    if (!before || before.state !== 'verified') latest.set(key, file);
+  }
+  const onDrives = drives.map((drive): CardOnDrive => {
+    const found = own.map((c) => latest.get(`${drive.id}|${c.path}`));
+    const verifiedFiles = own.filter((c, i) => found[i]?.state === 'verified' && found[i]?.sizeBytes === c.sizeBytes).length;
+    const failedFiles = found.filter((f) => f?.state === 'failed').length;
+    const whole = own.length > 0 && verifiedFiles === own.length;
+    return { driveId: drive.id, state: whole ? 'verified' : verifiedFiles > 0 ? 'part' : 'none', verifiedFiles, failedFiles };
+  });
+  const good = drives.filter((_, i) => onDrives[i]?.state === 'verified');
+  const places = new Set(good.map((d) => d.whereabouts.trim().toLowerCase()));
+  const enough = good.length >= policy.verifiedCopies;
+  const apart = !policy.apart || places.size >= Math.min(2, policy.verifiedCopies);
+  const state: MediaState = own.length > 0 && enough && apart ? 'kept' : good.length ? 'verified' : onDrives.some((d) => d.state === 'part') ? 'copied' : 'onCardOnly';
+  const own1 = jobs.filter((j) => j.cardId === card.id);
+  const job = own1.find((j) => j.state === 'running' || j.state === 'waiting') ?? own1.sort((a, b) => (b.startedAtMs ?? 0) - (a.startedAtMs ?? 0))[0] ?? null;
+  return { card, clips: own, sizeBytes: own.reduce((t, c) => t + c.sizeBytes, 0), drives: onDrives, state, missing: missingWords(state, good.length, policy, own.length), job };
+}
+
+function missingWords(state: MediaState, goodCopies: number, policy: KeepPolicy, clips: number): string {
+  if (state === 'kept') return '';
+  if (clips === 0) return 'Nothing on it yet.';
+  const lacking = policy.verifiedCopies - goodCopies;
+  if (lacking > 0) return goodCopies === 0 ? `Needs ${policy.verifiedCopies} verified ${policy.verifiedCopies === 1 ? 'copy' : 'copies'}.` : `Needs ${lacking} more verified ${lacking === 1 ? 'copy' : 'copies'}.`;
+  return 'All its copies are in one place: take one elsewhere.';
+}

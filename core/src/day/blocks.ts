@@ -1,0 +1,70 @@
+import type { DayPlan, DayRow } from './plan.ts';
+
+export type BlockKind = 'call' | 'change' | 'work' | 'meal' | 'wait' | 'strike';
+
+/** A stretch of the day as people name it: for the ribbon, the Day screen and the call sheet. */
+export interface DayBlock {
+  kind: BlockKind;
+  startMin: number;
+  endMin: number;
+  title: string;
+  /** The rows inside, for `work`. */
+  rows: DayRow[];
+}
+
+/**
+ * A timed day as blocks that follow each other without a hole: load-in, change-overs, meals, waiting, work,
+ * strike. Rows of one scene that follow each other with less than `joinMin` of change between are one block;
+ * ones with a fixed start stand alone unless `joinPinned`.
+ */
+export function dayBlocks(plan: DayPlan, { joinMin = 0, joinPinned = false }: { joinMin?: number; joinPinned?: boolean } = {}): DayBlock[] {
+  const blocks: DayBlock[] = [];
+  const { day } = plan;
+  let at = day.callMin;
+  const add = (kind: BlockKind, endMin: number, title: string, rows: DayRow[] = []) => {
+    if (endMin <= at && kind !== 'work') return;
+    blocks.push({ kind, startMin: at, endMin, title, rows });
+    at = endMin;
+  };
+  add('call', day.callMin + day.loadInMin, 'Call, load-in');
+  const meals = [...plan.meals];
+  plan.rows.forEach((row, i) => {
+    const previous = plan.rows[i - 1];
+    const last = blocks.at(-1);
+    const mealHere = meals[0] && meals[0].endMin <= row.startMin && (previous?.endMin ?? -1) <= meals[0].startMin;
+    if (!mealHere && last?.kind === 'work' && previous && sameWork(previous, row, joinPinned) && row.startMin - at <= joinMin) {
+      last.rows.push(row);
+      last.endMin = row.endMin;
+      last.title = workTitle(last.rows);
+      at = row.endMin;
+      return;
+    }
+    if (mealHere) {
+      const meal = meals.shift() as DayPlan['meals'][number];
+      add('wait', meal.startMin, 'Wait');
+      add('meal', meal.endMin, 'Meal');
+    }
+    add('change', at + row.changeMin, row.changeTitle);
+    add('wait', row.startMin, waitTitle(row));
+    at = row.startMin;
+    add('work', row.endMin, workTitle([row]), [row]);
+  });
+  add('strike', plan.wrapMin, 'Wrap, cards out');
+  return blocks;
+}
+
+function sameWork(a: DayRow, b: DayRow, joinPinned: boolean): boolean {
+  return a.scene !== null && a.scene.id === b.scene?.id && (joinPinned || (a.pinnedStartMin === null && b.pinnedStartMin === null));
+}
+
+function waitTitle(row: DayRow): string {
+  if (row.pinnedStartMin !== null) return 'Ready, before the fixed start';
+  return row.windows.length ? 'Wait for the window' : 'Wait';
+}
+
+function workTitle(rows: readonly DayRow[]): string {
+  const [first] = rows as [DayRow];
+  if (!first.shot) return first.title;
+  if (rows.length === 1) return `${first.shot.code} ${first.title}`;
+  return `${first.shot.code}–${rows.at(-1)?.shot?.code} ${first.scene?.title ?? ''}`.trim();
+}

@@ -1,0 +1,47 @@
+import { z } from 'zod';
+import { id, line, minuteOfDay, minutes, position, recordBase } from '../records/index.ts';
+import { isCalendarDate, isTimeZone } from '../time/index.ts';
+
+export const meal = z.object({
+  earliestAfterMin: minutes('A meal’s earliest time').optional(),
+  latestAfterMin: minutes('A meal’s latest time'),
+  minutes: minutes('A meal’s length', 180).refine((m) => m > 0, 'A meal takes some minutes.'),
+});
+export type Meal = z.infer<typeof meal>;
+
+export const dayFields = z.object({
+  number: z.int().min(1, 'Days are counted from 1.').max(400, 'Over 400 days is not believable.'),
+  date: z.string().refine(isCalendarDate, 'Write a date that exists, as YYYY-MM-DD.'),
+  timeZone: z.string().refine(isTimeZone, 'Choose a time zone such as Europe/London.'),
+  /** The place whose sun and weather the day is shown with. */
+  basePlaceId: id.nullable(),
+  callMin: minuteOfDay('The call'),
+  /** Minutes from the call to the first rig: arrival, load-in, briefing. */
+  loadInMin: minutes('Load-in', 600),
+  /** Minutes after the last shot: strike, cards out. */
+  strikeMin: minutes('Strike', 600),
+  wantedWrapMin: minuteOfDay('The wanted wrap'),
+  meals: z.array(meal).max(5, 'Five meals are the most one day can have.'),
+  notes: line('Notes', 2000),
+});
+export const day = dayFields.extend(recordBase);
+export type Day = z.infer<typeof day>;
+
+/** One line of a day's order: a shot, or another block of work such as a rehearsal. */
+export const dayItemFields = z.object({
+  dayId: id,
+  shotId: id.nullable(),
+  title: line('The block’s name', 120),
+  /** For blocks that are no shot. */
+  minutes: minutes('Minutes').nullable(),
+  placeId: id.nullable(),
+  setupId: id.nullable(),
+  personIds: z.array(id).max(60, 'Sixty people are the most one block can name.'),
+  position,
+  pinnedStartMin: minuteOfDay('The pinned start').nullable(),
+});
+export const dayItem = dayItemFields.extend(recordBase);
+export type DayItem = z.infer<typeof dayItem>;
+
+/** Default minutes of changes that no place or setup says otherwise. */
+export const CHANGE_DEFAULTS = Object.freeze({ repositionMin: 4, lensMin: 3, rigMin: 6, turnaroundMin: 15, relightDefaultMin: 30, moveDefaultMin: 60 });

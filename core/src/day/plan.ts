@@ -1,0 +1,204 @@
+import type { Move, Place } from '../places/index.ts';
+import { moveMin } from '../places/index.ts';
+import type { Relight, Setup } from '../light/index.ts';
+import { shotMinutes, type Scene, type Shot } from '../scenes/index.ts';
+import { CHANGE_DEFAULTS, type Day, type DayItem } from './model.ts';
+import { timeOrder, type ChangeKind, type OrderPlan, type OrderShot, type Violation } from './order.ts';
+
+/** Everything a day's order is worked out from: one production's rows, of all days. */
+export interface DaySources {
+  day: Day;
+  items: readonly DayItem[];
+  shots: readonly Shot[];
+  scenes: readonly Scene[];
+  setups: readonly Setup[];
+  relights: readonly Relight[];
+  places: readonly Place[];
+  moves: readonly Move[];
+}
+
+/** One timed line of the day. */
+export interface DayRow {
+  itemId: string;
+  shot: Shot | null;
+  scene: Scene | null;
+  title: string;
+  minutes: number;
+  placeId: string;
+  setup: Setup | null;
+  cameras: readonly string[];
+  personIds: readonly string[];
+  pinnedStartMin: number | null;
+  windows: readonly (readonly [number, number])[];
+  changeKind: ChangeKind;
+  changeMin: number;
+  /** What the change is, in words: `Relight L4 to L2`. Empty when it takes no time. */
+  changeTitle: string;
+  startMin: number;
+  endMin: number;
+}
+
+export interface DayPlan {
+  day: Day;
+  order: OrderPlan;
+  rows: DayRow[];
+  meals: { startMin: number; endMin: number }[];
+  changeMin: number;
+  idleMin: number;
+  waitingMin: number;
+  /** End of the last shot. */
+  lastShotEndMin: number;
+  /** End of strike: what people mean by wrap. */
+  wrapMin: number;
+  violations: Violation[];
+  /** What was assumed because nobody said it, in words. */
+  assumptions: string[];
+}
+
+const NOWHERE = 'nowhere';
+/** Code of "available light": going to it costs a reposition, nothing is rigged. */
+const unlit = (placeId: string) => `unlit@${placeId}`;
+
+/** The line's place, setup, side, lens and rig as `day.order` wants them. */
+function toOrderShot(item: DayItem, shot: Shot | undefined, scene: Scene | undefined): OrderShot {
+  const placeId = item.placeId ?? scene?.placeId ?? NOWHERE;
+  const pinned = item.pinnedStartMin;
+  return {
+    id: item.id,
+    minutes: shot ? shotMinutes(shot) : (item.minutes ?? 0),
+    place: placeId,
+    setup: item.setupId ?? shot?.setupId ?? unlit(placeId),
+    side: shot?.side ?? '',
+    ...(shot?.lens ? { lens: shot.lens } : {}),
+    ...(shot?.support ? { rig: shot.support } : {}),
+    people: [...new Set([...item.personIds, ...(shot?.personIds ?? [])])],
+    effort: shot?.effort ?? 1,
+    priority: shot?.priority ?? 'must',
+    windows: shot?.windows ?? [],
+    ...(pinned === null ? {} : { pinnedStartMin: pinned }),
+  };
+}
+
+/** Builds the `day.order` plan of a day (school *story*: the listed order) and says what had to be assumed. */
+export function orderPlanOf(s: DaySources): { order: OrderPlan; items: DayItem[]; assumptions: string[] } {
+  const shots = new Map(s.shots.map((x) => [x.id, x]));
+  const scenes = new Map(s.scenes.map((x) => [x.id, x]));
+  const items = s.items
+    .filter((i) => i.dayId === s.day.id && !(i.shotId && (shots.get(i.shotId)?.dropped ?? true)))
+    .sort((a, b) => a.position - b.position || (a.id < b.id ? -1 : 1));
+  const assumptions: string[] = [];
+  const orderShots = items.map((item) => {
+    const shot = item.shotId ? shots.get(item.shotId) : undefined;
+    return toOrderShot(item, shot, shot ? scenes.get(shot.sceneId) : undefined);
+  });
+
+  const relightMin: Record<string, number> = {};
+  const usedPlaces = [...new Set(orderShots.map((x) => x.place))];
+  for (const setup of s.setups) relightMin[`>${setup.id}`] = setup.rigMin;
+  for (const placeId of usedPlaces) {
+    relightMin[`>${unlit(placeId)}`] = CHANGE_DEFAULTS.repositionMin;
+    for (const setup of s.setups) {
+      relightMin[`${setup.id}>${unlit(placeId)}`] = CHANGE_DEFAULTS.repositionMin;
+      relightMin[`${unlit(placeId)}>${setup.id}`] = setup.rigMin;
+    }
+  }
+  const relights = new Map(s.relights.map((r) => [`${r.fromSetupId}>${r.toSetupId}`, r.minutes]));
+  for (const from of s.setups) {
+    for (const to of s.setups) {
+      if (from.id === to.id) continue;
+      relightMin[`${from.id}>${to.id}`] = relights.get(`${from.id}>${to.id}`) ?? to.rigMin;
+    }
+  }
+  orderShots.forEach((next, i) => {
+    const before = orderShots[i - 1];
+    if (!before || before.place !== next.place || before.setup === next.setup) return;
+    const [from, to] = [before, next].map((x) => s.setups.find((setup) => setup.id === x.setup));
+    if (from && to && !relights.has(`${from.id}>${to.id}`)) {
+      assumptions.push(`Nobody said how long ${from.code} to ${to.code} takes: ${to.rigMin} min, as if rigged from nothing.`);
+    }
+  });
+
+  const moves = new Map(s.moves.map((m) => [`${m.fromPlaceId}>${m.toPlaceId}`, moveMin(m)]));
+  const placeName = (placeId: string) => s.places.find((p) => p.id === placeId)?.name ?? 'a place not yet chosen';
+  const moveMinutes: Record<string, number> = {};
+  for (const from of usedPlaces) {
+    for (const to of usedPlaces) {
+      if (from === to) continue;
+      const known = moves.get(`${from}>${to}`);
+      moveMinutes[`${from}>${to}`] = known ?? CHANGE_DEFAULTS.moveDefaultMin;
+      const happens = orderShots.some((x, i) => x.place === to && orderShots[i - 1]?.place === from);
+      if (known === undefined && happens) {
+        assumptions.push(`Nobody said how long the move from ${placeName(from)} to ${placeName(to)} takes: ${CHANGE_DEFAULTS.moveDefaultMin} min assumed.`);
+      }
+    }
+  }
+  const { repositionMin, lensMin, rigMin, turnaroundMin, relightDefaultMin } = CHANGE_DEFAULTS;
+  return {
+    items,
+    assumptions: [...new Set(assumptions)],
+    order: {
+      startMin: s.day.callMin + s.day.loadInMin,
+      school: 'story',
+      shots: orderShots,
+      change: { repositionMin, lensMin, rigMin, turnaroundMin, relightDefaultMin, relightMin, moveMin: moveMinutes },
+      meals: s.day.meals,
+    },
+  };
+}
+
+/** Times a day in its listed order: rows, meals, change-overs, wrap, and what was assumed or can't be kept. */
+export function planDay(s: DaySources): DayPlan {
+  const { order, items, assumptions } = orderPlanOf(s);
+  const timed = timeOrder(order, items.map((i) => i.id));
+  const shots = new Map(s.shots.map((x) => [x.id, x]));
+  const scenes = new Map(s.scenes.map((x) => [x.id, x]));
+  const setups = new Map(s.setups.map((x) => [x.id, x]));
+  const places = new Map(s.places.map((x) => [x.id, x]));
+  const rows = items.map((item, i): DayRow => {
+    const t = timed.order[i] as (typeof timed.order)[number];
+    const o = order.shots[i] as OrderShot;
+    const before = order.shots[i - 1];
+    const shot = item.shotId ? (shots.get(item.shotId) ?? null) : null;
+    const setup = setups.get(o.setup) ?? null;
+    return {
+      itemId: item.id,
+      shot,
+      scene: shot ? (scenes.get(shot.sceneId) ?? null) : null,
+      title: item.title || (shot ? shot.description || shot.code : 'Untitled block'),
+      minutes: o.minutes,
+      placeId: o.place,
+      setup,
+      cameras: shot?.cameras ?? [],
+      personIds: o.people ?? [],
+      pinnedStartMin: item.pinnedStartMin,
+      windows: o.windows ?? [],
+      changeKind: t.changeKind,
+      changeMin: t.changeMin,
+      changeTitle: changeWords(t.changeKind, before ? (setups.get(before.setup) ?? null) : null, setup, places.get(o.place)?.name ?? 'the next place'),
+      startMin: t.startMin,
+      endMin: t.endMin,
+    };
+  });
+  const titles = new Map(rows.map((r) => [r.itemId, r.shot?.code ?? r.title]));
+  return {
+    day: s.day,
+    order,
+    rows,
+    meals: timed.meals,
+    changeMin: timed.changeMin,
+    idleMin: timed.idleMin,
+    waitingMin: timed.waitingMin,
+    lastShotEndMin: timed.wrapMin,
+    wrapMin: timed.wrapMin + s.day.strikeMin,
+    violations: timed.violations.map((v) => ({ ...v, message: v.ids.reduce((text, itemId) => text.replaceAll(itemId, titles.get(itemId) ?? itemId), v.message) })),
+    assumptions,
+  };
+}
+
+function changeWords(kind: ChangeKind, from: Setup | null, to: Setup | null, placeName: string): string {
+  const rig = to ? `rig ${to.code}` : 'set up';
+  if (kind === 'first') return to ? `Rig ${to.code}` : 'Set up';
+  if (kind === 'place') return `Move to ${placeName}, ${rig}`;
+  if (kind === 'setup') return to ? `Relight ${from ? `${from.code} to ${to.code}` : to.code}` : 'To available light';
+  return kind === 'side' ? 'Turnaround' : 'Reposition';
+}

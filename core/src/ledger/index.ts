@@ -1,0 +1,89 @@
+import type { CardStatus } from '../copies/index.ts';
+import type { DayPlan, Projection } from '../day/index.ts';
+import type { ShotState } from '../roll/index.ts';
+import type { Shot } from '../scenes/index.ts';
+import { formatAgainst, formatCount, formatMinuteOfDay, type Preferences } from '../units/index.ts';
+
+/** One of the three answers: a figure, a rest, and why. */
+export interface Answer {
+  question: 'make' | 'got' | 'kept';
+  title: string;
+  figure: string;
+  rest: string;
+  /** Whether somebody should look. */
+  look: boolean;
+  why: string[];
+}
+
+export interface LedgerSources {
+  plan: DayPlan | null;
+  projection: Projection | null;
+  shots: readonly Shot[];
+  states: ReadonlyMap<string, ShotState>;
+  /** Ids of this day's shots; others don't count toward this day. */
+  dayShotIds: ReadonlySet<string>;
+  cards: readonly CardStatus[];
+  clock: Preferences['clock'];
+}
+
+/** *Will we make the day?* Planned (or, under way, projected) wrap against the wanted one, in minutes; no odds are claimed. */
+function makeAnswer({ plan, projection, clock }: LedgerSources): Answer {
+  const base = { question: 'make' as const, title: 'Make the day' };
+  if (!plan || plan.rows.length === 0) return { ...base, figure: '–', rest: 'nothing in the day’s order yet', look: false, why: ['Put shots into the day’s order and Kavrell adds up rigging, moves, meals and takes.'] };
+  const { day } = plan;
+  const time = (minute: number) => formatMinuteOfDay(minute, day, clock);
+  const wrapMin = projection?.wrapMin ?? plan.wrapMin;
+  const late = wrapMin - day.wantedWrapMin;
+  const rest = `wrap ${time(wrapMin)}, wanted ${time(day.wantedWrapMin)}`;
+  const working = plan.rows.reduce((t, r) => t + r.minutes, 0);
+  const why = [
+    `${projection ? 'Projected from now' : 'Planned'}: wrap at ${time(wrapMin)}; you wanted ${time(day.wantedWrapMin)}.`,
+    `Call ${time(day.callMin)} + load-in ${day.loadInMin} min + work ${Math.round(working)} min + change-overs ${Math.round(plan.changeMin)} min + meals ${plan.meals.reduce((t, m) => t + m.endMin - m.startMin, 0)} min + waiting ${Math.round(plan.idleMin)} min + strike ${day.strikeMin} min.`,
+    'An estimate with every shot at its own minutes: no odds are claimed.',
+    ...(projection ? [`Against the plan: ${formatAgainst(projection.behindMin, { late: 'behind', early: 'ahead', even: 'on time' })}.`] : []),
+    ...plan.violations.map((v) => v.message),
+    ...plan.assumptions,
+  ];
+  return { ...base, figure: formatAgainst(late, { late: 'over', early: 'to spare', even: 'just' }), rest, look: late > 0 || plan.violations.length > 0, why };
+}
+
+/** *Do we have it?* Shots got of those wanted this day, and musts left. */
+function gotAnswer({ shots, states, dayShotIds }: LedgerSources): Answer {
+  const wanted = shots.filter((s) => dayShotIds.has(s.id) && states.get(s.id) !== 'dropped');
+  const got = wanted.filter((s) => states.get(s.id) === 'got');
+  const musts = wanted.filter((s) => s.priority === 'must' && states.get(s.id) !== 'got');
+  const dropped = shots.filter((s) => dayShotIds.has(s.id) && states.get(s.id) === 'dropped');
+  return {
+    question: 'got',
+    title: 'Got it',
+    figure: `${got.length} of ${wanted.length}`,
+    rest: musts.length ? `${formatCount(musts.length, 'must', 'musts')} left` : wanted.length ? 'every must got' : 'no shots this day',
+    look: false,
+    why: [
+      'A shot is got once one of its takes is marked Good.',
+      ...(musts.length ? [`Musts left: ${musts.map((s) => s.code).join(', ')}.`] : []),
+      ...(dropped.length ? [`Dropped, not counted: ${dropped.map((s) => s.code).join(', ')}.`] : []),
+    ],
+  };
+}
+
+/** *Is it kept?* Cards with something on them that meet the keep policy. */
+function keptAnswer({ cards }: LedgerSources): Answer {
+  const used = cards.filter((c) => c.clips.length > 0);
+  const kept = used.filter((c) => c.state === 'kept');
+  const worst = used.find((c) => c.state === 'onCardOnly') ?? used.find((c) => c.state !== 'kept');
+  const rest = worst ? (worst.state === 'onCardOnly' ? `${worst.card.label} on its card only` : worst.state === 'verified' ? `${worst.card.label} on one copy` : `${worst.card.label} part copied`) : used.length ? 'all kept' : 'nothing recorded yet';
+  return {
+    question: 'kept',
+    title: 'Kept',
+    figure: `${kept.length} of ${formatCount(used.length, 'card')}`,
+    rest,
+    look: worst !== undefined,
+    why: ['A card is kept when every file on it was read back and compared on enough drives, in places apart (the policy in the brief).', ...used.filter((c) => c.state !== 'kept').map((c) => `${c.card.label}: ${c.missing}`)],
+  };
+}
+
+/** The three answers, in their order. */
+export function ledger(sources: LedgerSources): [Answer, Answer, Answer] {
+  return [makeAnswer(sources), gotAnswer(sources), keptAnswer(sources)];
+}

@@ -1,0 +1,90 @@
+import type { Production } from '../brief/index.ts';
+import type { Camera } from '../camera/index.ts';
+import { cardStatus, type Card, type CardStatus, type Clip, type CopyFile, type CopyJob, type Drive } from '../copies/index.ts';
+import { planDay, projectDay, type Day, type DayItem, type DayPlan, type Projection } from '../day/index.ts';
+import { ledger, type Answer } from '../ledger/index.ts';
+import type { Relight, Setup } from '../light/index.ts';
+import type { Engagement, Person } from '../people/index.ts';
+import type { Move, Place } from '../places/index.ts';
+import { foldTakes, shotStates, type ShotState, type Take, type TakeEvent } from '../roll/index.ts';
+import type { Scene, Shot } from '../scenes/index.ts';
+import { msToMinute } from '../time/index.ts';
+import type { Preferences } from '../units/index.ts';
+
+/** All live rows of one production, as stored. */
+export interface ProductionRows {
+  production: Production;
+  days: readonly Day[];
+  places: readonly Place[];
+  moves: readonly Move[];
+  people: readonly Person[];
+  engagements: readonly Engagement[];
+  cameras: readonly Camera[];
+  setups: readonly Setup[];
+  relights: readonly Relight[];
+  scenes: readonly Scene[];
+  shots: readonly Shot[];
+  dayItems: readonly DayItem[];
+  drives: readonly Drive[];
+  cards: readonly Card[];
+  clips: readonly Clip[];
+  copyJobs: readonly CopyJob[];
+  copyFiles: readonly CopyFile[];
+  takeEvents: readonly TakeEvent[];
+}
+
+/** A day with everything worked out from the rows. */
+export interface DayFacts {
+  plan: DayPlan;
+  takes: Take[];
+  states: Map<string, ShotState>;
+  cards: CardStatus[];
+  dayShotIds: Set<string>;
+  projection: Projection | null;
+  answers: [Answer, Answer, Answer];
+}
+
+export type PlanRows = Pick<ProductionRows, 'dayItems' | 'shots' | 'scenes' | 'setups' | 'relights' | 'places' | 'moves'>;
+
+/** The timed plan of one day. */
+export function planOf(rows: PlanRows, day: Day): DayPlan {
+  return planDay({ day, items: rows.dayItems, shots: rows.shots, scenes: rows.scenes, setups: rows.setups, relights: rows.relights, places: rows.places, moves: rows.moves });
+}
+
+/** Where every card's media stand. */
+export function cardsOf(rows: Pick<ProductionRows, 'production' | 'cards' | 'clips' | 'copyFiles' | 'copyJobs' | 'drives'>): CardStatus[] {
+  return rows.cards.map((card) => cardStatus(card, rows.clips, rows.copyFiles, rows.copyJobs, rows.drives, rows.production.keepPolicy));
+}
+
+/**
+ * Where a day will end from `nowMs`, or null when the day is not under way: before its call, or more than
+ * six hours after its planned wrap. The shot in hand is the one of the newest take, unless it is got.
+ */
+export function projectionOf(plan: DayPlan, takes: readonly Take[], states: ReadonlyMap<string, ShotState>, nowMs: number): Projection | null {
+  const { day } = plan;
+  const nowMin = msToMinute(day.date, day.timeZone, nowMs);
+  if (nowMin < day.callMin || nowMin > plan.wrapMin + 360 || plan.rows.length === 0) return null;
+  const ownTakes = takes.filter((t) => t.dayId === day.id);
+  const newest = ownTakes.at(-1);
+  const isDone = (shotId: string) => states.get(shotId) === 'got' || states.get(shotId) === 'dropped';
+  const inHand = newest?.shotId && !isDone(newest.shotId) ? plan.rows.find((r) => r.shot?.id === newest.shotId) : undefined;
+  const lastTried = newest ? plan.rows.findLastIndex((r) => r.shot && ownTakes.some((t) => t.shotId === r.shot?.id)) : -1;
+  const done = new Set(
+    plan.rows.filter((row, i) => (row.shot ? isDone(row.shot.id) : i <= lastTried || row.endMin <= nowMin)).map((row) => row.itemId),
+  );
+  const firstTake = inHand ? ownTakes.find((t) => t.shotId === inHand.shot?.id) : undefined;
+  const startedMin = firstTake ? msToMinute(day.date, day.timeZone, firstTake.rolledAtMs) - (inHand?.shot?.rehearseMin ?? 0) : nowMin;
+  return projectDay(plan, nowMin, done, inHand ? { itemId: inHand.itemId, startedMin } : null);
+}
+
+/** One day with all that follows from the rows at the instant `nowMs` (production time). */
+export function factsOf(rows: ProductionRows, day: Day, nowMs: number, clock: Preferences['clock'] = '24'): DayFacts {
+  const plan = planOf(rows, day);
+  const takes = foldTakes(rows.takeEvents);
+  const states = shotStates(rows.shots, takes);
+  const cards = cardsOf(rows);
+  const dayShotIds = new Set(rows.dayItems.flatMap((i) => (i.dayId === day.id && i.shotId ? [i.shotId] : [])));
+  const projection = projectionOf(plan, takes, states, nowMs);
+  const answers = ledger({ plan, projection, shots: rows.shots, states, dayShotIds, cards, clock });
+  return { plan, takes, states, cards, dayShotIds, projection, answers };
+}

@@ -1,0 +1,4 @@
+export * from './events.ts';
+export * from './takes.ts';
+export * from './shotstate.ts';
+export * from './device.ts';

@@ -1,0 +1,3 @@
+export * from './model.ts';
+export * from './numbering.ts';
+export * from './quickline.ts';

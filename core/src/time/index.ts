@@ -1,0 +1,60 @@
+import { TZDate } from '@date-fns/tz';
+import { InputError } from '../errors/index.ts';
+
+/** True for a time zone name that this machine knows (`Europe/London`). */
+export function isTimeZone(name: string): boolean {
+  try {
+    new Intl.DateTimeFormat('en', { timeZone: name });
+    return true;
+  } catch (error) {
+    if (error instanceof RangeError) return false;
+    throw error;
+  }
+}
+
+/** True for a calendar date that exists, written `YYYY-MM-DD`. */
+export function isCalendarDate(text: string): boolean {
+  const match = /^(\d{4})-(\d{2})-(\d{2})$/.exec(text);
+  if (!match) return false;
+  const [year, month, day] = match.slice(1).map(Number) as [number, number, number];
+  const date = new Date(Date.UTC(year, month - 1, day));
+  return date.getUTCMonth() === month - 1 && date.getUTCDate() === day;
+}
+
+function parts(date: string): [number, number, number] {
+  if (!isCalendarDate(date)) throw new InputError('date.unknown', `“${date}” is not a date: write YYYY-MM-DD.`);
+  return date.split('-').map(Number) as [number, number, number];
+}
+
+/** UTC milliseconds of local midnight at the start of a date in an IANA zone. */
+export function midnightMs(date: string, timeZone: string): number {
+  const [year, month, day] = parts(date);
+  return new TZDate(year, month - 1, day, 0, 0, 0, timeZone).getTime();
+}
+
+/**
+ * The instant (UTC ms) `minute` minutes after a day's local midnight. Minutes are elapsed ones: on the night
+ * the clocks change, minute 180 is three real hours after midnight, whatever the wall clock says.
+ */
+export function minuteToMs(date: string, timeZone: string, minute: number): number {
+  return midnightMs(date, timeZone) + minute * 60000;
+}
+
+/** Minutes elapsed from a day's local midnight to an instant; may be negative or pass 1440. */
+export function msToMinute(date: string, timeZone: string, ms: number): number {
+  return (ms - midnightMs(date, timeZone)) / 60000;
+}
+
+/** Wall-clock hours and minutes of an elapsed minute of a day, in its zone (differs across a clock change). */
+export function wallClock(date: string, timeZone: string, minute: number): { hours: number; minutes: number; daysLater: number } {
+  const at = new TZDate(minuteToMs(date, timeZone, minute), timeZone);
+  const [year, month, day] = parts(date);
+  const daysLater = Math.round((Date.UTC(at.getFullYear(), at.getMonth(), at.getDate()) - Date.UTC(year, month - 1, day)) / 86400000);
+  return { hours: at.getHours(), minutes: at.getMinutes(), daysLater };
+}
+
+/** The calendar date (`YYYY-MM-DD`) of an instant in a zone. */
+export function dateOf(ms: number, timeZone: string): string {
+  const at = new TZDate(ms, timeZone);
+  return `${at.getFullYear()}-${String(at.getMonth() + 1).padStart(2, '0')}-${String(at.getDate()).padStart(2, '0')}`;
+}

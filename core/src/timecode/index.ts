@@ -1,0 +1,3 @@
+export * from './rate.ts';
+export * from './label.ts';
+export * from './instant.ts';

@@ -1,0 +1,89 @@
+import { wallClock } from '../time/index.ts';
+import type { Preferences } from './preferences.ts';
+
+/** No-break space: a number and its unit never part at a line end. */
+export const NBSP = ' ';
+const two = (n: number) => String(n).padStart(2, '0');
+
+/** A clock time such as `07:05` or `7:05 am`; hours 0–23. */
+export function formatClock(hours: number, minutes: number, clock: Preferences['clock']): string {
+  if (clock === '24') return `${two(hours)}:${two(minutes)}`;
+  return `${hours % 12 === 0 ? 12 : hours % 12}:${two(minutes)}${NBSP}${hours < 12 ? 'am' : 'pm'}`;
+}
+
+/**
+ * An elapsed minute of a shooting day as its wall-clock time in the day's zone, `+1` after it when it falls
+ * on the next date. Part-minutes are rounded to the nearest minute.
+ */
+export function formatMinuteOfDay(minute: number, day: { date: string; timeZone: string }, clock: Preferences['clock'] = '24'): string {
+  const { hours, minutes, daysLater } = wallClock(day.date, day.timeZone, Math.round(minute));
+  return formatClock(hours, minutes, clock) + (daysLater > 0 ? `${NBSP}+${daysLater}` : '');
+}
+
+/** Minutes as `45 min` or `3 h 48`, rounded to whole minutes; keeps the sign. */
+export function formatMinutes(minutes: number): string {
+  const whole = Math.round(Math.abs(minutes));
+  const sign = minutes < 0 && whole > 0 ? '−' : '';
+  if (whole < 60) return `${sign}${whole}${NBSP}min`;
+  const rest = whole % 60;
+  return `${sign}${Math.floor(whole / 60)}${NBSP}h${rest ? `${NBSP}${two(rest)}` : ''}`;
+}
+
+/** A running time in milliseconds as `0:41` or `1:02:03`. */
+export function formatRunning(ms: number): string {
+  const total = Math.max(0, Math.floor(ms / 1000));
+  const hours = Math.floor(total / 3600);
+  const minutes = Math.floor(total / 60) % 60;
+  return hours ? `${hours}:${two(minutes)}:${two(total % 60)}` : `${minutes}:${two(total % 60)}`;
+}
+
+const BYTE_UNITS = ['B', 'kB', 'MB', 'GB', 'TB', 'PB'] as const;
+
+/** A size in bytes with decimal units, three significant figures: `85.3 GB`. */
+export function formatBytes(bytes: number): string {
+  let value = bytes;
+  let unit = 0;
+  while (value >= 999.5 && unit < BYTE_UNITS.length - 1) {
+    value /= 1000;
+    unit += 1;
+  }
+  const shown = unit === 0 ? String(Math.round(value)) : value >= 99.95 ? value.toFixed(0) : value >= 9.995 ? value.toFixed(1) : value.toFixed(2);
+  return `${shown}${NBSP}${BYTE_UNITS[unit]}`;
+}
+
+/** A length stored in metres as `4.1 m` or `13 ft 5 in`. */
+export function formatLength(metres: number, lengths: Preferences['lengths']): string {
+  if (lengths === 'metric') return `${metres.toFixed(metres < 10 ? 2 : 1).replace(/\.?0+$/, '')}${NBSP}m`;
+  const inches = Math.round(metres / 0.0254);
+  return `${Math.floor(inches / 12)}${NBSP}ft${inches % 12 ? `${NBSP}${inches % 12}${NBSP}in` : ''}`;
+}
+
+/** Script pages counted in eighths: `2 3/8 pages`, `5/8 page`. */
+export function formatEighths(eighths: number): string {
+  const whole = Math.floor(eighths / 8);
+  const rest = eighths % 8;
+  const number = whole && rest ? `${whole}${NBSP}${rest}/8` : whole ? `${whole}` : `${rest}/8`;
+  return `${number}${NBSP}${eighths > 8 ? 'pages' : 'page'}`;
+}
+
+/** A date `YYYY-MM-DD` as `Thu 18 Mar 2027` (or without the year). */
+export function formatDate(date: string, options: { year?: boolean; long?: boolean } = {}): string {
+  const at = new Date(`${date}T12:00:00Z`);
+  const style = options.long ? 'long' : 'short';
+  const part = (o: Intl.DateTimeFormatOptions) => new Intl.DateTimeFormat('en-GB', { ...o, timeZone: 'UTC' }).format(at);
+  const words = [part({ weekday: style }), part({ day: 'numeric' }), part({ month: style })];
+  if (options.year) words.push(part({ year: 'numeric' }));
+  return words.join(NBSP);
+}
+
+/** `1 shot`, `3 shots`. */
+export function formatCount(count: number, one: string, many = `${one}s`): string {
+  return `${count}${NBSP}${count === 1 ? one : many}`;
+}
+
+/** A count of minutes said against a plan: `6 min behind`, `4 min ahead`, `on time`. */
+export function formatAgainst(minutesLate: number, words: { late: string; early: string; even: string }): string {
+  const whole = Math.round(minutesLate);
+  if (whole === 0) return words.even;
+  return `${formatMinutes(Math.abs(whole))} ${whole > 0 ? words.late : words.early}`;
+}

@@ -1,0 +1,3 @@
+export * from './preferences.ts';
+export * from './format.ts';
+export * from './parse.ts';

@@ -1,0 +1,27 @@
+import { InputError } from '../errors/index.ts';
+
+/**
+ * Reads a clock time typed by a hurried hand (`7`, `0705`, `7:05`, `7.05`, `7:05pm`, `25:10` for the small
+ * hours after) into minutes from midnight. Throws `InputError` `clock.syntax`.
+ */
+export function parseClock(text: string): number {
+  const match = /^\s*(\d{1,2})(?:[:.h]?(\d{2}))?\s*(am|pm)?\s*$/i.exec(text);
+  const bad = () => new InputError('clock.syntax', `“${text.trim()}” is not a time: write 07:05.`);
+  if (!match) throw bad();
+  let hours = Number(match[1]);
+  const minutes = Number(match[2] ?? 0);
+  const half = match[3]?.toLowerCase();
+  if (minutes > 59 || hours > (half ? 12 : 35)) throw bad();
+  if (half) hours = (hours % 12) + (half === 'pm' ? 12 : 0);
+  return hours * 60 + minutes;
+}
+
+/** Reads a duration (`45`, `45 min`, `1h20`, `1:20`, `1.5 h`) into minutes. Throws `InputError` `duration.syntax`. */
+export function parseMinutes(text: string): number {
+  const t = text.trim().toLowerCase();
+  const plain = /^(\d+(?:\.\d+)?)\s*(?:m|min|minutes?)?$/.exec(t);
+  if (plain) return Number(plain[1]);
+  const hours = /^(\d+(?:\.\d+)?)\s*h(?:\s*(\d{1,2}))?\s*(?:m|min)?$/.exec(t) ?? /^(\d+):(\d{2})$/.exec(t);
+  if (hours && Number(hours[2] ?? 0) < 60) return Number(hours[1]) * 60 + Number(hours[2] ?? 0);
+  throw new InputError('duration.syntax', `“${text.trim()}” is not a length of time: write 45 min or 1h20.`);
+}

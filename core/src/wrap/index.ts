@@ -1,0 +1,3 @@
+export * from './match.ts';
+export * from './rows.ts';
+export * from './words.ts';

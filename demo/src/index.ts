@@ -1,0 +1,2 @@
+export * from './ninthBell.ts';
+export * from './takes.ts';

@@ -1,0 +1,32 @@
+import { rmSync } from 'node:fs';
+import path from 'node:path';
+import { build } from 'esbuild';
+import { build as viteBuild } from 'vite';
+import { ROOT } from './lib/bootstrap.mjs';
+
+const out = path.join(ROOT, 'dist', 'server');
+rmSync(out, { recursive: true, force: true });
+
+/** Our own packages are bundled in, everything from the registry stays outside. */
+const registryOutside = {
+  name: 'registry-outside',
+  setup(b) {
+    b.onResolve({ filter: /^[^./]/ }, (args) => (args.path.startsWith('@kavrell/') || args.kind === 'entry-point' ? null : { path: args.path, external: true }));
+  },
+};
+
+await build({
+  entryPoints: ['main', 'worker', 'demo'].map((name) => path.join(ROOT, 'server', 'src', `${name}.ts`)),
+  outdir: out,
+  outExtension: { '.js': '.mjs' },
+  bundle: true,
+  splitting: true,
+  format: 'esm',
+  platform: 'node',
+  target: 'node20',
+  sourcemap: true,
+  plugins: [registryOutside],
+  logLevel: 'warning',
+});
+
+await viteBuild({ root: path.join(ROOT, 'web'), configFile: path.join(ROOT, 'web', 'vite.config.ts'), logLevel: 'warn' });

@@ -1,0 +1,125 @@
+import { randomUUID } from 'node:crypto';
+import { existsSync } from 'node:fs';
+import path from 'node:path';
+import compression from 'compression';
+import express, { type Express, type RequestHandler } from 'express';
+import helmet from 'helmet';
+import pg from 'pg';
+import { pinoHttp } from 'pino-http';
+import { ROUTES, health } from '@kavrell/contract';
+import { serveCallSheet } from './callsheet/index.ts';
+import { serveChanges } from './changes/index.ts';
+import { serveCopies } from './copies/index.ts';
+import { serveProductions } from './productions/index.ts';
+import { serveRoll } from './roll/index.ts';
+import { serveRows } from './rows/index.ts';
+import { serveWrap } from './wrap/index.ts';
+import { serveAuth, sessions, whoIs } from './platform/auth/index.ts';
+import type { Context } from './platform/context.ts';
+import { Live, serveLive } from './platform/live/index.ts';
+import { HttpProblem, problemHandler } from './platform/problems.ts';
+import { Router } from './platform/routing.ts';
+
+export const VERSION = '0.1.0';
+const BODY_LIMIT = '4mb';
+
+/** Writes come from our own pages only: an `Origin` that is not this host is refused. */
+const ownOrigin: RequestHandler = (req, _res, next) => {
+  const origin = req.get('origin');
+  if (req.method === 'GET' || req.method === 'HEAD' || origin === undefined) return next();
+  if (URL.canParse(origin) && new URL(origin).host === req.get('host')) return next();
+  next(new HttpProblem(403, 'origin', 'This was sent from another site’s page and is not taken.'));
+};
+
+const security = helmet({
+  contentSecurityPolicy: {
+    useDefaults: false,
+    directives: {
+      defaultSrc: ["'self'"],
+      scriptSrc: ["'self'", "'wasm-unsafe-eval'"],
+      styleSrc: ["'self'", "'unsafe-inline'"],
+      imgSrc: ["'self'", 'data:', 'blob:'],
+      mediaSrc: ["'self'", 'blob:'],
+      connectSrc: ["'self'"],
+      objectSrc: ["'none'"],
+      frameAncestors: ["'none'"],
+      baseUri: ["'self'"],
+      formAction: ["'self'"],
+    },
+  },
+  strictTransportSecurity: false,
+});
+
+/** The built interface: hashed files for a year, the page itself always fresh, any unknown path is the page. */
+function serveWeb(app: Express, root: string): void {
+  app.use('/assets', express.static(path.join(root, 'assets'), { immutable: true, maxAge: '365d', fallthrough: false }));
+  app.use(express.static(root, { index: false, setHeaders: (res) => res.setHeader('cache-control', 'no-cache') }));
+  app.use((req, res, next) => {
+    if (req.method !== 'GET' || req.path.startsWith('/api/')) return next();
+    res.setHeader('cache-control', 'no-cache');
+    res.sendFile(path.join(root, 'index.html'));
+  });
+}
+
+export interface RunningApp {
+  app: Express;
+  live: Live;
+  /** Names of the contract's routes that nothing serves: none in a whole server. */
+  unserved: string[];
+  close(): Promise<void>;
+}
+
+/** Puts the whole server together. */
+export async function makeApp(context: Context): Promise<RunningApp> {
+  const { config, log, db } = context;
+  const pool = new pg.Pool({ connectionString: config.databaseUrl, max: 4 });
+  pool.on('error', (error) => log.warn({ err: error }, 'sessions'));
+  const hub = new Live(config.databaseUrl, log);
+  await hub.start();
+
+  const app = express();
+  app.disable('x-powered-by');
+  app.set('trust proxy', 'loopback');
+  app.use(pinoHttp({ logger: log, genReqId: () => randomUUID(), useLevel: 'debug', autoLogging: { ignore: (req) => req.url === '/api/health' } }));
+  app.use(security);
+  app.use(compression({ filter: (req, res) => res.getHeader('content-type') !== 'text/event-stream' && compression.filter(req, res) }));
+  app.use('/api', ownOrigin, express.json({ limit: BODY_LIMIT }), sessions(context, pool));
+  app.use('/api', (_req, res, next) => {
+    res.setHeader('cache-control', 'no-store');
+    next();
+  });
+
+  const router = new Router(app, (req) => whoIs(context, req));
+  router.serve(health, async () => {
+    const database = await db.query('SELECT 1').then(
+      () => true,
+      () => false,
+    );
+    const [rows] = database ? await db.query(`SELECT 1 FROM pg_stat_activity WHERE application_name = 'kavrell-worker' LIMIT 1`) : [[]];
+    return { ok: database, database, worker: rows.length > 0, version: VERSION };
+  });
+  serveAuth(router, context);
+  serveProductions(router, context);
+  serveRows(router, context);
+  serveChanges(router, context);
+  serveLive(router, hub);
+  serveRoll(router, context);
+  serveCopies(router, context);
+  serveCallSheet(router, context);
+  serveWrap(router, context);
+
+  app.use('/api', (_req, _res, next) => next(new HttpProblem(404, 'route', 'There is nothing at this address.')));
+  if (config.webRoot && existsSync(config.webRoot)) serveWeb(app, config.webRoot);
+  app.use(problemHandler(log));
+
+  const served = new Set(router.served);
+  return {
+    app,
+    live: hub,
+    unserved: Object.entries(ROUTES).flatMap(([name, r]) => (served.has(r) ? [] : [name])),
+    async close() {
+      await hub.stop();
+      await pool.end();
+    },
+  };
+}

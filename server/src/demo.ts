@@ -1,0 +1,83 @@
+import { rm } from 'node:fs/promises';
+import path from 'node:path';
+import { morningTakes, ninthBell, type DemoClip, type DemoPlan } from '@kavrell/demo';
+import { dateOf, midnightMs, minuteToMs } from '@kavrell/core/time';
+import { bytesRecorded } from '@kavrell/core/camera';
+import { formatLabel, parseRate, timeOfDayFrames } from '@kavrell/core/timecode';
+import type { EditableName } from '@kavrell/contract';
+import { enqueueCopy } from './copies/enqueue.ts';
+import { scanCard } from './copies/scan.ts';
+import { recordMov, recordWav } from './devices/record.ts';
+import { readConfig } from './platform/config.ts';
+import type { Context } from './platform/context.ts';
+import { connect, defineModels, inChangeSet } from './platform/db/index.ts';
+import { newId } from './platform/ids.ts';
+import { openQueue } from './platform/jobs/index.ts';
+import { makeLog } from './platform/log.ts';
+import { appendTakeEvents } from './roll/append.ts';
+
+/** The demo day starts shortly before the pour. */
+const NOW_MIN = 10 * 60 + 58;
+const ORDER = ['places', 'moves', 'days', 'people', 'engagements', 'cameras', 'setups', 'relights', 'scenes', 'shots', 'dayItems', 'drives', 'cards'] as const satisfies readonly EditableName[];
+/** Each camera's clock error, in parts per million. */
+const CLOCK_PPM: Record<string, number> = { A: 1.5, B: -4, C: 18, D: 31 };
+
+/** Loads the demo production unless it is there; says what it loaded. */
+async function load(context: Context, mediaRoot: string): Promise<string | null> {
+  const { models, db } = context;
+  if ((await models.productions.count({ where: { title: 'The Ninth Bell', deletedAt: null } })) > 0) return null;
+  await rm(mediaRoot, { recursive: true, force: true });
+  const plan = ninthBell(newId, mediaRoot);
+  const day = plan.days[0];
+  if (!day) throw new Error('The demo plan has no day.');
+  plan.production.simulatedNowOffsetMs = minuteToMs(day.date, day.timeZone, NOW_MIN) - Date.now();
+  const morning = morningTakes(plan, NOW_MIN, newId);
+
+  await Promise.all([0, 1].map(async (lane) => {
+    for (const [i, clip] of morning.clips.entries()) if (i % 2 === lane) await writeClip(plan, clip, mediaRoot);
+  }));
+  await inChangeSet(db, { changeSetId: null, actor: 'demo' }, async (transaction) => {
+    await models.productions.create({ ...plan.production }, { transaction });
+    for (const table of ORDER) await models[table].bulkCreate(plan[table] as unknown as Record<string, unknown>[], { transaction });
+    await models.deviceStates.bulkCreate(deviceStates(plan, morning.clips, minuteToMs(day.date, day.timeZone, day.callMin)), { transaction });
+  });
+  await appendTakeEvents(context, plan.production.id, morning.events);
+  for (const card of plan.cards) await scanCard(context, card.id);
+
+  const copy = async (label: string, drives: number) => {
+    const cardId = plan.cards.find((c) => c.label === label)?.id;
+    if (cardId) await enqueueCopy(context, { id: newId(), productionId: plan.production.id, cardId, driveIds: plan.drives.slice(0, drives).map((d) => d.id) });
+  };
+  await copy('A001', 2);
+  await copy('B001', 1);
+  return `${plan.shots.length} shots, ${morning.clips.length} clips`;
+}
+
+async function writeClip(plan: DemoPlan, clip: DemoClip, mediaRoot: string): Promise<void> {
+  const zone = plan.days[0]?.timeZone ?? 'UTC';
+  const sinceMidnight = clip.startMs - midnightMs(dateOf(clip.startMs, zone), zone);
+  const rate = parseRate(clip.rate);
+  const file = path.join(mediaRoot, 'cards', clip.card, 'CLIPS', clip.name);
+  if (clip.card.startsWith('S')) await recordWav(`${file}.wav`, { startS: sinceMidnight / 1000, durationMs: clip.durationMs });
+  else await recordMov(`${file}.mov`, { timecode: formatLabel(timeOfDayFrames(sinceMidnight, rate), rate), rate: clip.rate, durationMs: clip.durationMs });
+}
+
+function deviceStates(plan: DemoPlan, clips: readonly DemoClip[], clockSetMs: number) {
+  return plan.cameras.map((camera) => {
+    const card = plan.cards.filter((c) => c.cameraId === camera.id && !c.unloaded).at(-1)?.label ?? null;
+    const onCard = clips.filter((c) => c.card === card);
+    const recordedS = onCard.reduce((t, c) => t + c.durationMs, 0) / 1000;
+    return { cameraId: camera.id, productionId: plan.production.id, version: 1, rollingSinceMs: null, clip: onCard.at(-1)?.name ?? null, clipNumber: onCard.length, card, cardUsedBytes: bytesRecorded(recordedS, camera.rateMbps), batteryUsedMin: (recordedS / 60) * 2.2 + 18, clockPpm: CLOCK_PPM[camera.letter] ?? 0, clockSetMs };
+  });
+}
+
+const config = readConfig();
+const log = makeLog('demo', config.logLevel);
+const db = connect(config.databaseUrl, log);
+const queue = await openQueue(config.databaseUrl, config.station, log);
+const media = process.env.KAVRELL_DEMO_MEDIA;
+if (!media) throw new Error('KAVRELL_DEMO_MEDIA is not set: the demo is loaded by npm run demo.');
+const loaded = await load({ config, log, db, models: defineModels(db), queue }, media);
+await queue.stop();
+await db.close();
+process.send?.({ ready: { loaded } }, () => process.disconnect());

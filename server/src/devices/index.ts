@@ -1,0 +1,79 @@
+import type { Camera } from '@kavrell/core/camera';
+import { cutDevice, rollDevice, type DeviceState, type TakeEvent } from '@kavrell/core/roll';
+import { dateOf, midnightMs } from '@kavrell/core/time';
+import { formatLabel, parseRate, timeOfDayFrames } from '@kavrell/core/timecode';
+import type { Context } from '../platform/context.ts';
+import { idFrom } from '../platform/ids.ts';
+import { nowOf, productionOf } from '../productions/index.ts';
+import { appendTakeEvents } from '../roll/append.ts';
+
+/** A logged roll or cut older than this is history (a replayed outbox): no camera is commanded by it. */
+const FRESH_MS = 15000;
+
+type Commanding = TakeEvent & { payload: { kind: 'rolled' } | { kind: 'cut' } };
+const isCommand = (e: TakeEvent): e is Commanding => e.payload.kind === 'rolled' || e.payload.kind === 'cut';
+
+/**
+ * Simulated cameras obey fresh roll and cut events and report back as events of their own. This is the place where
+ * a real camera's remote control would stand: events in, reports out.
+ */
+export async function commandDevices(context: Context, productionId: string, events: readonly TakeEvent[]): Promise<void> {
+  const commands = events.filter(isCommand);
+  if (commands.length === 0) return;
+  const production = await productionOf(context, productionId);
+  const now = nowOf(production);
+  const fresh = commands.filter((e) => Math.abs(now - e.atMs) < FRESH_MS);
+  if (fresh.length === 0) return;
+  const cameras = (await context.models.cameras.findAll({ where: { productionId, simulated: true, deletedAt: null }, raw: true })) as unknown as Camera[];
+  const states = (await context.models.deviceStates.findAll({ where: { productionId }, raw: true })) as unknown as DeviceState[];
+  const stateOf = new Map(states.map((s) => [s.cameraId, s]));
+  for (const event of fresh) {
+    const reports: TakeEvent[] = [];
+    for (const camera of cameras) {
+      const state = stateOf.get(camera.id);
+      if (!state) continue;
+      if (event.payload.kind === 'rolled') {
+        if (!event.payload.cameras.some((c) => c.cameraId === camera.id)) continue;
+        const next = rollDevice(state, event.atMs);
+        if (next === state || !next.card || !next.clip) continue;
+        await save(context, next);
+        stateOf.set(camera.id, next);
+        reports.push(reportOf(event, camera, next.card, next.clip));
+      } else if (state.rollingSinceMs !== null) {
+        const { state: next, clipMs } = cutDevice(state, camera, event.atMs);
+        await save(context, next);
+        stateOf.set(camera.id, next);
+        await writeClip(context, productionId, camera, state, clipMs);
+      }
+    }
+    if (reports.length) await appendTakeEvents(context, productionId, reports);
+  }
+}
+
+function reportOf(event: TakeEvent, camera: Camera, card: string, clip: string): TakeEvent {
+  return {
+    id: idFrom(event.id, camera.id, 'reported'),
+    takeId: event.takeId,
+    atMs: event.atMs,
+    seq: event.seq + 1,
+    clientId: `camera ${camera.letter}`,
+    device: 'simulated camera',
+    payload: { kind: 'reported', letter: camera.letter, cameraId: camera.id, card, clip },
+  };
+}
+
+async function save({ models }: Context, { cameraId, version: _version, ...values }: DeviceState): Promise<void> {
+  await models.deviceStates.update(values, { where: { cameraId } });
+}
+
+/** Has the worker put the clip's file onto the card's folder. */
+async function writeClip(context: Context, productionId: string, camera: Camera, state: DeviceState, durationMs: number): Promise<void> {
+  if (!state.card || !state.clip || state.rollingSinceMs === null) return;
+  const card = (await context.models.cards.findOne({ where: { productionId, label: state.card, deletedAt: null }, raw: true })) as unknown as { id: string } | null;
+  if (!card) return;
+  const day = (await context.models.days.findOne({ where: { productionId, deletedAt: null }, order: [['number', 'ASC']], raw: true })) as unknown as { timeZone: string } | null;
+  const zone = day?.timeZone ?? 'UTC';
+  const rate = parseRate(camera.rate);
+  const sinceMidnight = state.rollingSinceMs - midnightMs(dateOf(state.rollingSinceMs, zone), zone);
+  await context.queue.send({ kind: 'record', cardId: card.id, clip: state.clip, timecode: formatLabel(timeOfDayFrames(sinceMidnight, rate), rate), rate: camera.rate, durationMs });
+}

@@ -1,0 +1,48 @@
+import { createServer } from 'node:http';
+import type { Server } from 'node:http';
+import { readConfig } from './platform/config.ts';
+import { connect, defineModels, migrateWithDump } from './platform/db/index.ts';
+import { ensureOwner, ownerLink } from './platform/auth/index.ts';
+import { openQueue } from './platform/jobs/index.ts';
+import { makeLog } from './platform/log.ts';
+import { makeApp } from './app.ts';
+
+const config = readConfig();
+const log = makeLog('server', config.logLevel);
+const db = connect(config.databaseUrl, log);
+await migrateWithDump(db, config.databaseUrl, log);
+const queue = await openQueue(config.databaseUrl, config.station, log);
+const context = { config, log, db, models: defineModels(db), queue };
+await ensureOwner(context);
+const running = await makeApp(context);
+
+const server: Server = createServer(running.app);
+server.on('error', (error: NodeJS.ErrnoException) => {
+  const words = error.code === 'EADDRINUSE' ? `Port ${config.port} is in use by another program: stop that, or set KAVRELL_PORT to a free one.` : error.message;
+  process.send?.({ failed: words });
+  log.fatal({ err: error }, words);
+  process.exit(1);
+});
+server.listen(config.port, config.host, () => {
+  void ownerLink(context).then((token) => {
+    const shownHost = config.host.includes(':') ? `[${config.host}]` : config.host;
+    const address = `http://${shownHost}:${config.port}`;
+    log.info({ address }, 'ready');
+    process.send?.({ ready: { address, link: `${address}/enter#${token}` } });
+  });
+});
+
+let stopping = false;
+async function stop(): Promise<void> {
+  if (stopping) return;
+  stopping = true;
+  server.closeAllConnections();
+  server.close();
+  await queue.stop();
+  await running.close();
+  await db.close();
+  process.exit(0);
+}
+process.on('SIGTERM', () => void stop());
+process.on('SIGINT', () => void stop());
+process.on('disconnect', () => void stop());

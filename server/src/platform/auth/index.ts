@@ -1,0 +1,3 @@
+export * from './session.ts';
+export * from './accounts.ts';
+export * from './routes.ts';

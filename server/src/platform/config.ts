@@ -1,0 +1,38 @@
+import { readFileSync } from 'node:fs';
+import path from 'node:path';
+
+export interface Config {
+  databaseUrl: string;
+  host: string;
+  port: number;
+  /** Folder of the built interface; null serves the API alone. */
+  webRoot: string | null;
+  /** Folders below which cards and drives may lie. */
+  mediaRoots: string[];
+  /** Signs session cookies. */
+  secret: string;
+  /** Which machine's drives this process can reach. */
+  station: string;
+  logLevel: string;
+}
+
+function needed(name: string): string {
+  const value = process.env[name];
+  if (!value) throw new Error(`${name} is not set: start Kavrell with npm start, or set it yourself.`);
+  return value;
+}
+
+/** Reads the settings of this process from its environment. */
+export function readConfig(): Config {
+  const secretFile = process.env.KAVRELL_SECRET_FILE;
+  return {
+    databaseUrl: needed('KAVRELL_DATABASE_URL'),
+    host: process.env.KAVRELL_HOST ?? '127.0.0.1',
+    port: Number(process.env.KAVRELL_PORT ?? 4600),
+    webRoot: process.env.KAVRELL_WEB_ROOT ?? null,
+    mediaRoots: (process.env.KAVRELL_MEDIA_ROOTS ?? '').split(path.delimiter).filter(Boolean),
+    secret: secretFile ? readFileSync(secretFile, 'utf8').trim() : needed('KAVRELL_SECRET'),
+    station: process.env.KAVRELL_STATION ?? 'here',
+    logLevel: process.env.KAVRELL_LOG ?? 'info',
+  };
+}

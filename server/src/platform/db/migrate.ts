@@ -1,0 +1,25 @@
+import type { Sequelize } from 'sequelize';
+import { SequelizeStorage, Umzug } from 'umzug';
+import { house } from './migrations/0001-house.ts';
+
+export interface Migration {
+  name: string;
+  up: (run: (sql: string) => Promise<void>) => Promise<void>;
+  down: (run: (sql: string) => Promise<void>) => Promise<void>;
+}
+
+const MIGRATIONS: readonly Migration[] = [house];
+
+/** The migrations, each in its own transaction, forward and back. */
+export function migrations(db: Sequelize): Umzug<Sequelize> {
+  const inTransaction = (steps: Migration['up']) => () =>
+    db.transaction(async (transaction) => {
+      await steps(async (sql) => void (await db.query(sql, { transaction })));
+    });
+  return new Umzug({
+    migrations: MIGRATIONS.map((m) => ({ name: m.name, up: inTransaction(m.up), down: inTransaction(m.down) })),
+    context: db,
+    storage: new SequelizeStorage({ sequelize: db, tableName: 'migrations' }),
+    logger: undefined,
+  });
+}

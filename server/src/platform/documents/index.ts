@@ -1,0 +1,2 @@
+export * from './pdf.ts';
+export * from './send.ts';

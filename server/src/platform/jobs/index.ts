@@ -1,0 +1,48 @@
+import PgBoss from 'pg-boss';
+import { z } from 'zod';
+import type { Logger } from '../log.ts';
+
+/** Work that a station's worker does. Messages are small wake-ups: what is to be done is in the tables. */
+export const stationWork = z.discriminatedUnion('kind', [
+  z.object({ kind: z.literal('copy') }),
+  z.object({ kind: z.literal('scan'), cardId: z.uuid() }),
+  z.object({
+    kind: z.literal('record'),
+    cardId: z.uuid(),
+    clip: z.string(),
+    timecode: z.string(),
+    rate: z.string(),
+    durationMs: z.number(),
+  }),
+]);
+export type StationWork = z.infer<typeof stationWork>;
+
+export interface Queue {
+  send(work: StationWork): Promise<void>;
+  /** Hands each message to `work`: copies and other media work beside each other, one of each at a time. */
+  work(work: (message: StationWork) => Promise<void>): Promise<void>;
+  stop(): Promise<void>;
+}
+
+const POLL_S = 0.5;
+const queueOf = (station: string, kind: StationWork['kind']) => `${kind === 'copy' ? 'copy' : 'media'}-${station}`;
+
+/** The queue of a station, kept in PostgreSQL. */
+export async function openQueue(databaseUrl: string, station: string, log: Logger): Promise<Queue> {
+  const boss = new PgBoss({ connectionString: databaseUrl, max: 4, schema: 'pgboss' });
+  boss.on('error', (error) => log.error({ err: error }, 'queue'));
+  await boss.start();
+  const queues = [queueOf(station, 'copy'), queueOf(station, 'scan')];
+  for (const name of queues) await boss.createQueue(name);
+  return {
+    send: async (work) => void (await boss.send(queueOf(station, work.kind), work, { retryLimit: 3, retryDelay: 2 })),
+    work: async (work) => {
+      for (const name of queues) {
+        await boss.work(name, { pollingIntervalSeconds: POLL_S, batchSize: 1 }, async ([job]) => {
+          if (job) await work(stationWork.parse(job.data));
+        });
+      }
+    },
+    stop: () => boss.stop({ graceful: true, timeout: 5000 }),
+  };
+}

@@ -1,0 +1,82 @@
+import type { ErrorRequestHandler } from 'express';
+import { DatabaseError, ForeignKeyConstraintError, UniqueConstraintError } from 'sequelize';
+import { ZodError } from 'zod';
+import { InputError } from '@kavrell/core/errors';
+import type { Problem } from '@kavrell/contract';
+import type { Logger } from './log.ts';
+
+/** An error that is answered as RFC 9457 problem details. */
+export class HttpProblem extends Error {
+  readonly problem: Problem;
+  constructor(status: number, code: string, detail: string, more: Partial<Pick<Problem, 'issues' | 'current'>> = {}) {
+    super(detail);
+    this.problem = { type: 'about:blank', title: TITLES[status] ?? 'Not possible', status, code, detail, ...more };
+  }
+}
+
+const TITLES: Record<number, string> = {
+  400: 'Not as it can be taken',
+  401: 'Please sign in',
+  403: 'Not for this role',
+  404: 'Not there',
+  409: 'Changed meanwhile',
+  413: 'Too large',
+  429: 'Too often',
+  500: 'A fault in Kavrell',
+};
+
+/** What a broken rule of the database means, in words; by constraint name. */
+const CONSTRAINT_WORDS: Record<string, string> = {
+  scenes_number_live: 'There is a scene of that number already.',
+  shots_code_live: 'There is a shot of that number already.',
+  cameras_letter_live: 'There is a camera of that letter already.',
+  setups_code_live: 'There is a light setup of that code already.',
+  cards_label_live: 'There is a card of that label already: two cards of one name can’t be told apart later.',
+  days_number_live: 'There is a day of that number already.',
+  people_short_name_live: 'Somebody has that short name already.',
+  moves_pair_live: 'There is a move between these places already.',
+  relights_pair_live: 'There is a relight between these setups already.',
+  engagements_pair_live: 'This person is on that day already.',
+  day_items_shot_live: 'This shot is in that day’s order already.',
+};
+
+function constraintOf(error: UniqueConstraintError | ForeignKeyConstraintError): string {
+  return (error.parent as unknown as { constraint?: string }).constraint ?? '';
+}
+
+/** Any error as a problem; `null` for faults of our own, which are logged and never shown raw. */
+export function toProblem(error: unknown): Problem | null {
+  if (error instanceof HttpProblem) return error.problem;
+  if (error instanceof ZodError) {
+    const issues = error.issues.map((i) => ({ path: i.path.map((p) => (typeof p === 'number' ? p : String(p))), message: i.message }));
+    return new HttpProblem(400, 'input', issues[0]?.message ?? 'Something in this is not as it can be taken.', { issues }).problem;
+  }
+  if (error instanceof InputError) return new HttpProblem(400, error.code, error.message, { issues: [{ path: error.path, message: error.message }] }).problem;
+  if (error instanceof UniqueConstraintError) return new HttpProblem(409, 'taken', CONSTRAINT_WORDS[constraintOf(error)] ?? 'That is there already.').problem;
+  if (error instanceof ForeignKeyConstraintError) return new HttpProblem(400, 'link', 'This points to something that is not in this production.').problem;
+  if (error instanceof DatabaseError) {
+    const code = (error.parent as unknown as { code?: string }).code;
+    if (code === 'KV001') return new HttpProblem(400, 'link', error.parent.message).problem;
+    if (code === '23514' || code === '22003' || code === '22P05') return new HttpProblem(400, 'rule', 'A value lies outside what can be stored.').problem;
+  }
+  const http = error as { status?: number; type?: string };
+  if (http.type === 'entity.too.large') return new HttpProblem(413, 'large', 'This is more than can be sent at once.').problem;
+  if (http.type === 'entity.parse.failed') return new HttpProblem(400, 'json', 'What was sent is not readable.').problem;
+  return null;
+}
+
+/** The one error path of the server. */
+export function problemHandler(log: Logger): ErrorRequestHandler {
+  return (error: unknown, _req, res, next) => {
+    if (res.headersSent) {
+      next(error);
+      return;
+    }
+    let problem = toProblem(error);
+    if (!problem) {
+      log.error({ err: error }, 'unexpected');
+      problem = new HttpProblem(500, 'fault', 'Something went wrong inside Kavrell. Nothing you typed was taken; try again, and look at the server’s log if it stays.').problem;
+    }
+    res.status(problem.status).type('application/problem+json').send(JSON.stringify(problem));
+  };
+}

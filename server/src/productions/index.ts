@@ -1,0 +1,29 @@
+import { listProductions, makeProduction } from '@kavrell/contract';
+import type { Production } from '@kavrell/core/brief';
+import type { Context } from '../platform/context.ts';
+import { inChangeSet } from '../platform/db/index.ts';
+import { HttpProblem } from '../platform/problems.ts';
+import type { Router } from '../platform/routing.ts';
+
+/** The production, or a problem in words. */
+export async function productionOf({ models }: Context, id: string): Promise<Production> {
+  const row = await models.productions.findOne({ where: { id, deletedAt: null }, raw: true });
+  if (!row) throw new HttpProblem(404, 'production', 'There is no such production. It may have been deleted.');
+  return row as unknown as Production;
+}
+
+/** Now as this production's day has it: the real clock, or the demo's set one. */
+export function nowOf(production: Pick<Production, 'simulatedNowOffsetMs'>): number {
+  return Date.now() + (production.simulatedNowOffsetMs ?? 0);
+}
+
+export function serveProductions(router: Router, context: Context): void {
+  router.serve(listProductions, async ({ me }) => {
+    const where = me.productionId ? { id: me.productionId, deletedAt: null } : { deletedAt: null };
+    return (await context.models.productions.findAll({ where, order: [['id', 'ASC']], raw: true })) as unknown as Production[];
+  });
+  router.serve(makeProduction, async ({ body, me }) => {
+    await inChangeSet(context.db, { changeSetId: null, actor: me.actor }, (transaction) => context.models.productions.create({ ...body }, { transaction }));
+    return productionOf(context, body.id);
+  });
+}

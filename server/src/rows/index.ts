@@ -1,0 +1,35 @@
+import { PERSONAL_FIELDS } from '@kavrell/core/people';
+import { listRows, type TableName } from '@kavrell/contract';
+import type { Context } from '../platform/context.ts';
+import { isEditable } from '../platform/db/index.ts';
+import type { Router } from '../platform/routing.ts';
+
+const ORDER: Partial<Record<TableName, string[]>> = {
+  shots: ['position'],
+  scenes: ['position'],
+  dayItems: ['position'],
+  takeEvents: ['atMs'],
+  cards: ['label'],
+  cameras: ['letter'],
+  days: ['number'],
+  setups: ['code'],
+};
+
+/** Rows of one table of one production, deleted ones left out: one query, whatever their number. */
+export async function readRows({ models }: Context, productionId: string, table: TableName): Promise<Record<string, unknown>[]> {
+  const scope = table === 'productions' ? { id: productionId } : { productionId };
+  return (await models[table].findAll({
+    where: isEditable(table) ? { ...scope, deletedAt: null } : scope,
+    order: ORDER[table] ?? [],
+    raw: true,
+  })) as unknown as Record<string, unknown>[];
+}
+
+export function serveRows(router: Router, context: Context): void {
+  router.serve(listRows, async ({ params, me }) => {
+    const rows = await readRows(context, params.productionId, params.table);
+    if (params.table !== 'people' || me.role === 'owner') return rows;
+    const blank = Object.fromEntries(PERSONAL_FIELDS.map((f) => [f, '']));
+    return rows.map((row) => ({ ...row, ...blank }));
+  });
+}

@@ -1,0 +1,57 @@
+import path from 'node:path';
+import { randomUUID } from 'node:crypto';
+import type { Card } from '@kavrell/core/copies';
+import { runCopyJobs } from './copies/job.ts';
+import { mediaFolder } from './copies/paths.ts';
+import { scanCard } from './copies/scan.ts';
+import { recordMov } from './devices/record.ts';
+import { readConfig } from './platform/config.ts';
+import { connect, defineModels } from './platform/db/index.ts';
+import { openQueue, type StationWork } from './platform/jobs/index.ts';
+import { makeLog } from './platform/log.ts';
+import type { Context } from './platform/context.ts';
+
+const config = readConfig();
+const url = new URL(config.databaseUrl);
+url.searchParams.set('application_name', 'kavrell-worker');
+const log = makeLog('worker', config.logLevel);
+const db = connect(url.href, log);
+const holder = randomUUID();
+const queue = await openQueue(url.href, config.station, log);
+const context: Context = { config, log, db, models: defineModels(db), queue };
+
+async function work(message: StationWork): Promise<void> {
+  if (message.kind === 'copy') return runCopyJobs(context, holder);
+  if (message.kind === 'record') {
+    const card = (await context.models.cards.findOne({ where: { id: message.cardId }, raw: true })) as unknown as Card | null;
+    if (!card) return;
+    const folder = await mediaFolder(context, card.path, true);
+    await recordMov(path.join(folder, 'CLIPS', `${message.clip}.mov`), message);
+  }
+  await scanCard(context, message.cardId);
+}
+
+await queue.work((message) =>
+  work(message).catch((error: unknown) => {
+    log.error({ err: error, work: message.kind }, 'work failed, to be tried again');
+    throw error;
+  }),
+);
+// What this station left unfinished, from before a restart, is taken up at once and again when old leases end.
+await queue.send({ kind: 'copy' });
+const sweep = setInterval(() => void queue.send({ kind: 'copy' }), 20000);
+log.info('ready');
+process.send?.({ ready: true });
+
+let stopping = false;
+async function stop(): Promise<void> {
+  if (stopping) return;
+  stopping = true;
+  clearInterval(sweep);
+  await queue.stop();
+  await db.close();
+  process.exit(0);
+}
+process.on('SIGTERM', () => void stop());
+process.on('SIGINT', () => void stop());
+process.on('disconnect', () => void stop());

@@ -1,0 +1,43 @@
+// Opens Kavrell with no network: the page and its parts from the cache, and the rows as they were last read.
+const SHELL = 'kavrell-shell-1';
+const ROWS = 'kavrell-rows-1';
+
+self.addEventListener('install', (event) => event.waitUntil(caches.open(SHELL).then((cache) => cache.addAll(['/', '/theme.js', '/icon.svg'])).then(() => self.skipWaiting())));
+self.addEventListener('activate', (event) => event.waitUntil(self.clients.claim()));
+
+// Signing out forgets what was read.
+self.addEventListener('message', (event) => {
+  if (event.data === 'forget') event.waitUntil(caches.delete(ROWS));
+});
+
+async function fromNetworkFirst(request, cacheName, key) {
+  const cache = await caches.open(cacheName);
+  try {
+    const response = await fetch(request);
+    if (response.ok) await cache.put(key, response.clone());
+    return response;
+  } catch (error) {
+    const kept = await cache.match(key);
+    if (kept) return kept;
+    throw error;
+  }
+}
+
+async function fromCacheFirst(request) {
+  const cache = await caches.open(SHELL);
+  const kept = await cache.match(request);
+  if (kept) return kept;
+  const response = await fetch(request);
+  if (response.ok) await cache.put(request, response.clone());
+  return response;
+}
+
+const READ = /^\/api\/(auth\/me|productions|productions\/[^/]+\/rows\/\w+)$/;
+
+self.addEventListener('fetch', (event) => {
+  const url = new URL(event.request.url);
+  if (event.request.method !== 'GET' || url.origin !== self.location.origin) return;
+  if (event.request.mode === 'navigate') event.respondWith(fromNetworkFirst(event.request, SHELL, '/'));
+  else if (READ.test(url.pathname)) event.respondWith(fromNetworkFirst(event.request, ROWS, url.pathname));
+  else if (url.pathname.startsWith('/assets/')) event.respondWith(fromCacheFirst(event.request));
+});

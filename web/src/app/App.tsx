@@ -1,0 +1,57 @@
+import { useQuery } from '@tanstack/react-query';
+import { Navigate, Route, Routes, useLocation, useParams } from 'react-router';
+import { whoAmI, type Me } from '@kavrell/contract';
+import { call } from '../platform/api.ts';
+import { EnterScreen } from '../screens/signin/EnterScreen.tsx';
+import { SignInScreen } from '../screens/signin/SignInScreen.tsx';
+import { ProductionsScreen } from '../screens/productions/ProductionsScreen.tsx';
+import { Loading } from '../ui/parts.tsx';
+import { Frame } from './frame/Frame.tsx';
+import { ProductionProvider } from './production.tsx';
+import { LAZY, SCREENS } from './screens.ts';
+import { Trouble } from './Trouble.tsx';
+import { screenLink } from './links.ts';
+
+function OpenProduction({ me }: { me: Me }) {
+  const { productionId = '', day = '0', screen = 'day' } = useParams();
+  const entry = SCREENS.find((s) => s.path === screen && s.roles.includes(me.role));
+  const Screen = entry ? LAZY.get(entry.path) : undefined;
+  if (!entry || !Screen) {
+    const first = SCREENS.find((s) => s.roles.includes(me.role) && (me.role !== 'owner' || s.path === 'day'));
+    return <Navigate to={screenLink(productionId, Number(day), first?.path ?? 'call-sheet')} replace />;
+  }
+  return (
+    <ProductionProvider me={me} productionId={productionId} dayNumber={Number(day) || null}>
+      <Frame path={entry.path} title={entry.title}>
+        <Screen />
+      </Frame>
+    </ProductionProvider>
+  );
+}
+
+function SignedIn() {
+  const location = useLocation();
+  const { data, error, isPending, refetch } = useQuery({ queryKey: ['me'], queryFn: () => call(whoAmI, { params: {} }) });
+  if (isPending) return <Loading what="who you are" />;
+  if (error) return <Trouble error={error} again={() => void refetch()} />;
+  const { me } = data;
+  if (!me) return <SignInScreen />;
+  if (me.productionId && location.pathname === '/') return <Navigate to={screenLink(me.productionId, null, 'call-sheet')} replace />;
+  return (
+    <Routes>
+      <Route path="/" element={<ProductionsScreen me={me} />} />
+      <Route path="/p/:productionId/:day/:screen" element={<OpenProduction me={me} />} />
+      <Route path="/p/:productionId" element={<OpenProduction me={me} />} />
+      <Route path="*" element={<Navigate to="/" replace />} />
+    </Routes>
+  );
+}
+
+export function App() {
+  return (
+    <Routes>
+      <Route path="/enter" element={<EnterScreen />} />
+      <Route path="*" element={<SignedIn />} />
+    </Routes>
+  );
+}

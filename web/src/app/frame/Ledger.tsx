@@ -1,0 +1,53 @@
+import { Box, Flex } from '@chakra-ui/react';
+import { formatCount } from '@kavrell/core/units';
+import { useOutbox } from '../../platform/outbox.ts';
+import { hold, useSheet } from '../../ui/sheet.tsx';
+import { useProduction } from '../production.tsx';
+
+/** The three answers, always; each opens its reasons. Then what has been saved. */
+export function Ledger() {
+  const { facts } = useProduction();
+  const held = useSheet((s) => s.held);
+  const waiting = useOutbox((s) => s.entries.length);
+  const refused = useOutbox((s) => s.refused.length);
+  const online = useOutbox((s) => s.online);
+  const kept = useOutbox((s) => s.kept);
+  const status = refused ? `${formatCount(refused, 'change')} not taken` : !online ? (waiting ? `Offline · ${waiting} waiting` : 'Offline') : waiting ? `Saving ${waiting} …` : 'All saved';
+  return (
+    <Flex as="footer" h="36px" borderTop="1px solid" borderColor="hairline" bg="panel" fontSize="s" overflow="hidden" role="contentinfo" aria-label="The three answers">
+      {facts?.answers.map((a) => (
+        <Box
+          as="button"
+          key={a.question}
+          display="flex"
+          alignItems="center"
+          gap={2}
+          px={4}
+          h="36px"
+          minW={0}
+          whiteSpace="nowrap"
+          overflow="hidden"
+          borderRight="1px solid"
+          borderColor="hairline"
+          aria-pressed={held === a.question}
+          bg={held === a.question ? 'raised' : 'transparent'}
+          onClick={() => hold(a.question)}
+          data-answer={a.question}
+        >
+          <Box as="span" color="soft" hideBelow="md">
+            {a.title}
+          </Box>
+          <Box as="strong" color={a.look ? 'look' : 'text'}>
+            {a.figure}
+          </Box>
+          <Box as="span" hideBelow="md" overflow="hidden" textOverflow="ellipsis">
+            {a.rest}
+          </Box>
+        </Box>
+      ))}
+      <Box as="button" ml="auto" px={4} h="36px" whiteSpace="nowrap" color={refused || !online || !kept ? 'look' : 'soft'} onClick={() => hold('waiting')} aria-live="polite" data-status={refused ? 'refused' : online ? (waiting ? 'saving' : 'saved') : 'offline'}>
+        {status}
+      </Box>
+    </Flex>
+  );
+}

@@ -1,0 +1,112 @@
+import { createContext, useContext, useMemo, type ReactNode } from 'react';
+import type { Me } from '@kavrell/contract';
+import type { Production } from '@kavrell/core/brief';
+import type { Day } from '@kavrell/core/day';
+import { cardsOf, planOf, projectionOf, type DayFacts, type ProductionRows } from '@kavrell/core/productions';
+import { ledger } from '@kavrell/core/ledger';
+import { foldTakes, shotStates, type DeviceState } from '@kavrell/core/roll';
+import { Loading } from '../ui/parts.tsx';
+import { useNow } from '../platform/clock.ts';
+import { useLive } from '../platform/live.ts';
+import { usePreferences } from '../platform/preferences.ts';
+import { useRows } from '../platform/rows.ts';
+import { Trouble } from './Trouble.tsx';
+
+export interface ProductionView {
+  me: Me;
+  production: Production;
+  rows: ProductionRows;
+  devices: readonly DeviceState[];
+  day: Day | null;
+  facts: DayFacts | null;
+}
+
+const Context = createContext<ProductionView | null>(null);
+
+/** The production that is open, with everything worked out from it. */
+export function useProduction(): ProductionView {
+  const view = useContext(Context);
+  if (!view) throw new Error('This screen stands outside a production.');
+  return view;
+}
+
+const MINUTE_MS = 60000;
+
+/** Reads a production once for all screens and works out what follows from its rows, each part only when its own rows change. */
+export function ProductionProvider({ me, productionId, dayNumber, children }: { me: Me; productionId: string; dayNumber: number | null; children: ReactNode }) {
+  useLive(productionId);
+  const productions = useRows(productionId, 'productions');
+  const days = useRows(productionId, 'days');
+  const places = useRows(productionId, 'places');
+  const moves = useRows(productionId, 'moves');
+  const people = useRows(productionId, 'people');
+  const engagements = useRows(productionId, 'engagements');
+  const cameras = useRows(productionId, 'cameras');
+  const setups = useRows(productionId, 'setups');
+  const relights = useRows(productionId, 'relights');
+  const scenes = useRows(productionId, 'scenes');
+  const shots = useRows(productionId, 'shots');
+  const dayItems = useRows(productionId, 'dayItems');
+  const drives = useRows(productionId, 'drives');
+  const cards = useRows(productionId, 'cards');
+  const clips = useRows(productionId, 'clips');
+  const copyJobs = useRows(productionId, 'copyJobs');
+  const copyFiles = useRows(productionId, 'copyFiles');
+  const takeEvents = useRows(productionId, 'takeEvents');
+  const devices = useRows(productionId, 'deviceStates');
+  const clock = usePreferences((s) => s.clock);
+
+  const production = productions.rows[0];
+  const rows = useMemo<ProductionRows | null>(() => {
+    if (!production) return null;
+    const byPosition = <T extends { position: number }>(list: readonly T[]) => [...list].sort((a, b) => a.position - b.position);
+    return {
+      production,
+      days: [...days.rows].sort((a, b) => a.number - b.number),
+      places: places.rows,
+      moves: moves.rows,
+      people: people.rows,
+      engagements: engagements.rows,
+      cameras: [...cameras.rows].sort((a, b) => (a.letter < b.letter ? -1 : 1)),
+      setups: setups.rows,
+      relights: relights.rows,
+      scenes: byPosition(scenes.rows),
+      shots: byPosition(shots.rows),
+      dayItems: dayItems.rows,
+      drives: drives.rows,
+      cards: cards.rows,
+      clips: clips.rows,
+      copyJobs: copyJobs.rows,
+      copyFiles: copyFiles.rows,
+      takeEvents: takeEvents.rows,
+    };
+  }, [production, days.rows, places.rows, moves.rows, people.rows, engagements.rows, cameras.rows, setups.rows, relights.rows, scenes.rows, shots.rows, dayItems.rows, drives.rows, cards.rows, clips.rows, copyJobs.rows, copyFiles.rows, takeEvents.rows]);
+
+  const day = rows ? (rows.days.find((d) => d.number === dayNumber) ?? rows.days[0] ?? null) : null;
+  const now = useNow(production ?? { simulatedNowOffsetMs: null }, MINUTE_MS);
+
+  const plan = useMemo(
+    () => (rows && day ? planOf(rows, day) : null),
+    // The plan hangs on these tables only: a take or a copied file does not time the day anew.
+    [day, rows?.dayItems, rows?.shots, rows?.scenes, rows?.setups, rows?.relights, rows?.places, rows?.moves],
+  );
+  const takes = useMemo(() => foldTakes(takeEvents.rows), [takeEvents.rows]);
+  const states = useMemo(() => shotStates(shots.rows, takes), [shots.rows, takes]);
+  const cardList = useMemo(() => (rows ? cardsOf(rows) : []), [rows?.production, rows?.cards, rows?.clips, rows?.copyFiles, rows?.copyJobs, rows?.drives]);
+  const facts = useMemo<DayFacts | null>(() => {
+    if (!rows || !plan) return null;
+    const dayShotIds = new Set(rows.dayItems.flatMap((i) => (i.dayId === plan.day.id && i.shotId ? [i.shotId] : [])));
+    const projection = projectionOf(plan, takes, states, now);
+    const answers = ledger({ plan, projection, shots: rows.shots, states, dayShotIds, cards: cardList, clock });
+    return { plan, takes, states, cards: cardList, dayShotIds, projection, answers };
+  }, [rows, plan, takes, states, cardList, now, clock]);
+
+  const view = useMemo(() => (rows ? { me, production: rows.production, rows, devices: devices.rows, day, facts } : null), [me, rows, devices.rows, day, facts]);
+
+  const all = [productions, days, places, moves, people, engagements, cameras, setups, relights, scenes, shots, dayItems, drives, cards, clips, copyJobs, copyFiles, takeEvents, devices];
+  const failed = all.find((t) => t.query.isError && !t.query.data)?.query;
+  if (failed) return <Trouble error={failed.error} again={() => all.forEach((t) => void (t.query.isError && t.query.refetch()))} />;
+  if (all.some((t) => t.query.isPending)) return <Loading what="the production" />;
+  if (!view) return <Trouble error={new Error('There is no such production here. It may have been deleted, or the link belongs to another server.')} />;
+  return <Context.Provider value={view}>{children}</Context.Provider>;
+}

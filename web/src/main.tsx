@@ -1,0 +1,34 @@
+import '@fontsource-variable/atkinson-hyperlegible-next/index.css';
+import '@fontsource-variable/atkinson-hyperlegible-mono/index.css';
+import { ChakraProvider } from '@chakra-ui/react';
+import { QueryClientProvider } from '@tanstack/react-query';
+import { StrictMode } from 'react';
+import { createRoot } from 'react-dom/client';
+import { BrowserRouter } from 'react-router';
+import { z } from 'zod';
+import { App } from './app/App.tsx';
+import { fetchOtherScreens } from './app/screens.ts';
+import { openOutbox } from './platform/outbox.ts';
+import { queries } from './platform/rows.ts';
+import { system } from './ui/theme.ts';
+
+// The content policy forbids code made at run time; Zod does without it.
+z.config({ jitless: true });
+void openOutbox();
+// Only secure pages have service workers; on plain http from another machine Kavrell works, but not without network.
+if (import.meta.env.PROD && 'serviceWorker' in navigator) void navigator.serviceWorker.register('/sw.js');
+
+const root = document.getElementById('root');
+if (!root) throw new Error('The page has no root element.');
+createRoot(root).render(
+  <StrictMode>
+    <ChakraProvider value={system}>
+      <QueryClientProvider client={queries}>
+        <BrowserRouter>
+          <App />
+        </BrowserRouter>
+      </QueryClientProvider>
+    </ChakraProvider>
+  </StrictMode>,
+);
+fetchOtherScreens();

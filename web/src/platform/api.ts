@@ -1,0 +1,55 @@
+import { pathOf, problem as problemSchema, type BodyOf, type ParamsOf, type Problem, type ReplyOf, type Route } from '@kavrell/contract';
+
+/** The server answered, and the answer is a no, in words. */
+export class Refusal extends Error {
+  readonly problem: Problem;
+  constructor(problem: Problem) {
+    super(problem.detail);
+    this.problem = problem;
+  }
+}
+
+/** No answer came: the network or the server is away. Worth trying again. */
+export class Away extends Error {
+  constructor() {
+    super('Kavrell’s server does not answer. What you did is kept on this device and goes out when it does.');
+  }
+}
+
+const PATIENCE_MS = 20000;
+
+async function readProblem(response: Response): Promise<Problem> {
+  const fallback: Problem = { type: 'about:blank', title: 'Not possible', status: response.status, code: 'unreadable', detail: 'The server gave an answer that can’t be read. Nothing was changed; try again.' };
+  const text = await response.text();
+  try {
+    const parsed = problemSchema.safeParse(JSON.parse(text));
+    return parsed.success ? parsed.data : fallback;
+  } catch (error) {
+    if (error instanceof SyntaxError) return fallback;
+    throw error;
+  }
+}
+
+/** Calls a route of the contract. Throws `Refusal` when the server says no and `Away` when nothing answers. */
+export async function call<T extends Route>(route: T, input: { params: ParamsOf<T>; body?: BodyOf<T> }): Promise<ReplyOf<T>> {
+  let response: Response;
+  try {
+    response = await fetch(pathOf(route, input.params as Record<string, string>), {
+      method: route.method,
+      signal: AbortSignal.timeout(PATIENCE_MS),
+      ...(route.method === 'GET' ? {} : { headers: { 'content-type': 'application/json' }, body: JSON.stringify(input.body ?? {}) }),
+    });
+  } catch {
+    // fetch fails in one way only: nobody answered (or not in time).
+    throw new Away();
+  }
+  if (response.status === 502 || response.status === 503 || response.status === 504) throw new Away();
+  if (!response.ok) throw new Refusal(await readProblem(response));
+  // The server checked its reply against nothing but its types; rows are trusted, they come from our own database.
+  return (await response.json()) as ReplyOf<T>;
+}
+
+/** Any failure in words for people. */
+export function wordsOf(error: unknown): string {
+  return error instanceof Error ? error.message : 'Something went wrong. What you typed is kept.';
+}

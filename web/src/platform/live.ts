@@ -1,0 +1,28 @@
+import { useEffect } from 'react';
+import { z } from 'zod';
+import { live, liveChange, pathOf } from '@kavrell/contract';
+import { flush, useOutbox } from './outbox.ts';
+import { hearChanges, queries } from './rows.ts';
+
+/** Keeps this window up to date with what others, and the machinery, do to the production. */
+export function useLive(productionId: string): void {
+  useEffect(() => {
+    const source = new EventSource(pathOf(live, { productionId }));
+    let lost = false;
+    source.addEventListener('change', (event) => hearChanges(productionId, z.array(liveChange).parse(JSON.parse((event as MessageEvent<string>).data))));
+    source.addEventListener('open', () => {
+      useOutbox.setState({ online: true });
+      if (lost) {
+        // Something may have been missed meanwhile: read all of it again.
+        void queries.invalidateQueries({ queryKey: ['rows', productionId] });
+        void flush();
+      }
+      lost = false;
+    });
+    source.addEventListener('error', () => {
+      lost = true;
+      useOutbox.setState({ online: false });
+    });
+    return () => source.close();
+  }, [productionId]);
+}

@@ -1,0 +1,135 @@
+import { useMemo } from 'react';
+import { QueryClient, useQuery, type UseQueryResult } from '@tanstack/react-query';
+import { listRows, type ChangeOp, type EditableName, type LiveChange, type RowOf, type TableName } from '@kavrell/contract';
+import type { TakeEvent } from '@kavrell/core/roll';
+import { Refusal, call } from './api.ts';
+import { newId } from './id.ts';
+import { post, useOutbox, wireOutbox, type Entry, type Seen } from './outbox.ts';
+
+type AnyRow = Record<string, unknown>;
+
+export const queries = new QueryClient({
+  defaultOptions: {
+    queries: {
+      staleTime: Infinity,
+      gcTime: Infinity,
+      refetchOnWindowFocus: false,
+      networkMode: 'always',
+      retry: (count, error) => !(error instanceof Refusal) && count < 3,
+    },
+  },
+});
+
+const keyOf = (productionId: string, table: TableName) => ['rows', productionId, table] as const;
+const rowKey = (table: TableName) => (table === 'deviceStates' ? 'cameraId' : 'id');
+
+/** Rows as they will be once everything that waits has been sent. The server's rows are never touched. */
+export function overlay(table: TableName, rows: readonly AnyRow[], entries: readonly Entry[], productionId: string): AnyRow[] {
+  let result: AnyRow[] | null = null;
+  for (const entry of entries) {
+    if (entry.productionId !== productionId) continue;
+    if (entry.kind === 'takes') {
+      if (table !== 'takeEvents') continue;
+      const before: readonly AnyRow[] = result ?? rows;
+      const known = new Set(before.map((r) => r.id));
+      result = [...before, ...entry.events.filter((e) => !known.has(e.id)).map((e): AnyRow => ({ ...e }))];
+      continue;
+    }
+    for (const op of entry.set.ops) {
+      if (op.table !== table) continue;
+      result ??= [...rows];
+      result = applyOp(result, op, productionId);
+    }
+  }
+  return result ?? (rows as AnyRow[]);
+}
+
+function applyOp(rows: AnyRow[], op: ChangeOp, productionId: string): AnyRow[] {
+  if (op.op === 'insert') return rows.some((r) => r.id === op.id) ? rows : [...rows, { ...op.values, id: op.id, productionId, version: 1, deletedAt: null }];
+  if (op.op === 'delete') return rows.filter((r) => r.id !== op.id);
+  if (op.op === 'update') return rows.map((r) => (r.id === op.id ? { ...r, ...op.values } : r));
+  return rows;
+}
+
+export interface Rows<T extends TableName> {
+  rows: RowOf<T>[];
+  query: UseQueryResult<AnyRow[]>;
+}
+
+/** The rows of a table, with what still waits to be sent already in them. */
+export function useRows<T extends TableName>(productionId: string, table: T): Rows<T> {
+  const query = useQuery({
+    queryKey: keyOf(productionId, table),
+    queryFn: () => call(listRows, { params: { productionId, table } }),
+  });
+  const entries = useOutbox((s) => s.entries);
+  const rows = useMemo(() => overlay(table, query.data ?? [], entries, productionId) as unknown as RowOf<T>[], [table, query.data, entries, productionId]);
+  return { rows, query };
+}
+
+function patch(productionId: string, table: TableName, change: (rows: AnyRow[]) => AnyRow[]): void {
+  queries.setQueryData<AnyRow[]>(keyOf(productionId, table), (rows) => rows && change(rows));
+}
+
+wireOutbox({
+  lookUp: (productionId, table, id) => queries.getQueryData<AnyRow[]>(keyOf(productionId, table))?.find((r) => r.id === id),
+  onStale: (entry, current) => {
+    const table = entry.kind === 'changes' ? entry.set.ops.find((op) => op.id === current.id)?.table : undefined;
+    if (table) patch(entry.productionId, table, (rows) => rows.map((r) => (r.id === current.id ? current : r)));
+  },
+  onSent: (entry, versions) => {
+    if (entry.kind === 'takes') {
+      patch(entry.productionId, 'takeEvents', (rows) => overlay('takeEvents', rows, [entry], entry.productionId));
+      return;
+    }
+    for (const table of new Set(entry.set.ops.map((op) => op.table))) {
+      patch(entry.productionId, table, (rows) =>
+        overlay(table, rows, [entry], entry.productionId).map((r) => {
+          const version = versions?.[String(r.id)];
+          return version === undefined ? r : { ...r, version };
+        }),
+      );
+      if (entry.set.ops.some((op) => op.op === 'restore' && op.table === table)) void queries.invalidateQueries({ queryKey: keyOf(entry.productionId, table) });
+    }
+    void queries.invalidateQueries({ queryKey: ['changes', entry.productionId] });
+  },
+});
+
+/** What the server tells of changed rows: tables whose rows are older here are read again. */
+export function hearChanges(productionId: string, changes: readonly LiveChange[]): void {
+  const old = new Set<TableName>();
+  for (const { table, id, version } of changes) {
+    const rows = queries.getQueryData<AnyRow[]>(keyOf(productionId, table));
+    if (!rows) continue;
+    const known = rows.find((r) => r[rowKey(table)] === id);
+    if (!known || (typeof known.version === 'number' && known.version < version)) old.add(table);
+  }
+  // Files of a copy job are not told one by one: they move when their job does.
+  if (old.has('copyJobs')) old.add('copyFiles').add('clips');
+  for (const table of old) void queries.invalidateQueries({ queryKey: keyOf(productionId, table) }, { cancelRefetch: false });
+}
+
+export type Op =
+  | { op: 'insert'; table: EditableName; id?: string; values: AnyRow }
+  | { op: 'update'; table: EditableName; row: { id: string; version: number }; values: AnyRow }
+  | { op: 'delete'; table: EditableName; row: { id: string; version: number } };
+
+/** Makes one change-set of some edits: seen at once, kept, sent, undoable. `label` says what was done. */
+export function change(productionId: string, label: string, edits: readonly Op[]): Promise<void> {
+  if (edits.length === 0) return Promise.resolve();
+  const seen: Seen = {};
+  const ops = edits.map((edit): ChangeOp => {
+    if (edit.op === 'insert') return { op: 'insert', table: edit.table, id: edit.id ?? newId(), values: edit.values };
+    if (edit.op === 'delete') return { op: 'delete', table: edit.table, id: edit.row.id, version: edit.row.version };
+    const row = edit.row as unknown as AnyRow;
+    seen[edit.row.id] = { version: edit.row.version, values: Object.fromEntries(Object.keys(edit.values).map((k) => [k, row[k]])) };
+    return { op: 'update', table: edit.table, id: edit.row.id, version: edit.row.version, values: edit.values };
+  });
+  const id = newId();
+  return post({ id, productionId, at: Date.now(), label, kind: 'changes', set: { id, label: label.slice(0, 160), ops }, seen });
+}
+
+/** Logs take events: kept first, then sent. */
+export function logTakes(productionId: string, label: string, events: TakeEvent[]): Promise<void> {
+  return post({ id: newId(), productionId, at: Date.now(), label, kind: 'takes', events });
+}

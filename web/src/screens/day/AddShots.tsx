@@ -1,0 +1,31 @@
+import { Box } from '@chakra-ui/react';
+import { positionAfter } from '@kavrell/core/records';
+import { useProduction } from '../../app/production.tsx';
+import { change } from '../../platform/rows.ts';
+
+/** Puts the shots of a scene that are on no day yet at the end of this one. */
+export function AddShots() {
+  const { production, rows, day } = useProduction();
+  if (!day) return null;
+  const placed = new Set(rows.dayItems.map((i) => i.shotId));
+  const free = rows.scenes.map((scene) => ({ scene, shots: rows.shots.filter((s) => s.sceneId === scene.id && !placed.has(s.id) && !s.dropped) })).filter((x) => x.shots.length > 0);
+  const add = (sceneId: string) => {
+    const shots = free.filter((x) => sceneId === 'all' || x.scene.id === sceneId).flatMap((x) => x.shots);
+    const start = positionAfter(rows.dayItems.filter((i) => i.dayId === day.id));
+    void change(production.id, `Put ${shots.length === 1 ? shots[0]?.code : `${shots.length} shots`} on day ${day.number}`, shots.map((s, i) => ({ op: 'insert', table: 'dayItems', values: { dayId: day.id, shotId: s.id, title: '', minutes: null, placeId: null, setupId: null, personIds: [], position: start + i, pinnedStartMin: null } })));
+  };
+  const count = free.reduce((t, x) => t + x.shots.length, 0);
+  return (
+    <Box asChild w="auto" fontWeight="600" fontSize="s">
+      <select className="field" aria-label="Add shots to this day" value="" disabled={count === 0} onChange={(e) => add(e.target.value)}>
+        <option value="">{count ? `Add shots (${count} on no day)` : 'Every shot is on a day'}</option>
+        {free.map(({ scene, shots }) => (
+          <option key={scene.id} value={scene.id}>
+            Scene {scene.number}: {shots.map((s) => s.code).join(' ')}
+          </option>
+        ))}
+        {count ? <option value="all">All of them</option> : null}
+      </select>
+    </Box>
+  );
+}

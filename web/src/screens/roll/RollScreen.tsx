@@ -1,0 +1,194 @@
+import { Box, Flex } from '@chakra-ui/react';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { msToMinute } from '@kavrell/core/time';
+import { formatMinuteOfDay, formatMinutes, formatRunning } from '@kavrell/core/units';
+import { SIZE_WORDS } from '@kavrell/core/scenes';
+import type { Verdict } from '@kavrell/core/roll';
+import { useProduction } from '../../app/production.tsx';
+import { productionNow, useNow } from '../../platform/clock.ts';
+import { useKey, useKeysOf } from '../../platform/keys.ts';
+import { usePreferences } from '../../platform/preferences.ts';
+import { Button } from '../../ui/Button.tsx';
+import { Empty, Tag } from '../../ui/parts.tsx';
+import { Sheet } from '../../ui/sheet.tsx';
+import { CameraCard } from './CameraCard.tsx';
+import { cut, log, roll, timecodeAt, useConsole } from './console.ts';
+import { NoteLine } from './NoteLine.tsx';
+import { RollSheet } from './RollSheet.tsx';
+import { TakeList } from './TakeList.tsx';
+
+const KEYS = [
+  { keys: 'Space', does: 'roll, cut' },
+  { keys: 'A … F', does: 'camera in or out of the take' },
+  { keys: 'G M X', does: 'verdict: good, maybe, no good' },
+  { keys: 'T', does: 'note' },
+  { keys: 'S', does: 'star this moment' },
+  { keys: 'W', does: 'wild sound' },
+  { keys: 'U', does: 'take the cut back, within five seconds' },
+];
+const DEBOUNCE_MS = 400;
+const TAKE_BACK_MS = 5000;
+
+/** The running timecode, redrawn each frame without React. */
+function Timecode() {
+  const { production, day } = useProduction();
+  const ref = useRef<HTMLSpanElement>(null);
+  useEffect(() => {
+    if (!day) return;
+    let frame = 0;
+    const draw = () => {
+      if (ref.current) ref.current.textContent = timecodeAt(production, day, productionNow(production));
+      frame = requestAnimationFrame(draw);
+    };
+    draw();
+    return () => cancelAnimationFrame(frame);
+  }, [production, day]);
+  return <Box as="span" ref={ref} className="mono" fontSize={{ base: 'l', md: '26px' }} letterSpacing="0" aria-label="timecode, time of day" role="timer" />;
+}
+
+/** The console: now, next, roll and cut, cameras, verdicts, notes. */
+export function RollScreen() {
+  const { production, rows, day, facts, devices } = useProduction();
+  const clock = usePreferences((s) => s.clock);
+  const chosen = useConsole();
+  const now = useNow(production, 1000);
+  const [noting, setNoting] = useState(false);
+  const lastPress = useRef(0);
+  useKeysOf('Roll', KEYS);
+
+  const takes = useMemo(() => facts?.takes.filter((t) => t.dayId === day?.id) ?? [], [facts, day]);
+  const rolling = takes.findLast((t) => t.cutAtMs === null);
+  const planRows = facts?.plan.rows.filter((r) => r.shot) ?? [];
+  const next = planRows.find((r) => r.shot && facts?.states.get(r.shot.id) !== 'got');
+  const shot = rows.shots.find((s) => s.id === (rolling ? rolling.shotId : (chosen.shotId ?? next?.shot?.id))) ?? null;
+  const row = planRows.find((r) => r.shot?.id === shot?.id);
+  const wanted = chosen.letters ?? (shot?.cameras.length ? shot.cameras : rows.cameras.map((c) => c.letter));
+  const inTake = rolling && !rolling.wild ? rolling.cameras.filter((c) => c.outAtMs === null).map((c) => c.letter) : wanted;
+  const cameras = rows.cameras.filter((c) => wanted.includes(c.letter));
+  const commanded = cameras.filter((c) => c.simulated).length;
+  const about = takes.find((t) => t.id === chosen.takeId) ?? takes.at(-1);
+  const canTakeBack = chosen.cutAt !== null && Date.now() - chosen.cutAt.at < TAKE_BACK_MS && !rolling;
+
+  const debounced = (run: () => void) => {
+    const at = Date.now();
+    if (at - lastPress.current < DEBOUNCE_MS) return;
+    lastPress.current = at;
+    run();
+  };
+  const press = () =>
+    debounced(() => {
+      if (!day) return;
+      if (rolling) cut(production, day, rolling);
+      else roll({ production, day, takes, shot, cameras, wild: false });
+    });
+  const wild = () =>
+    debounced(() => {
+      if (day && !rolling) roll({ production, day, takes, shot, cameras: [], wild: true });
+    });
+  const mark = (verdict: Verdict) => {
+    if (about) log(production, about.id, `Take ${about.number}: verdict`, { kind: 'marked', verdict: about.verdict === verdict ? null : verdict });
+  };
+  const star = () => {
+    if (rolling && day) log(production, rolling.id, `Take ${rolling.number}: starred`, { kind: 'starred', timecode: timecodeAt(production, day, productionNow(production)) });
+  };
+  const takeBack = () => {
+    if (!chosen.cutAt || !canTakeBack) return;
+    log(production, chosen.cutAt.takeId, 'Cut taken back', { kind: 'uncut' });
+    useConsole.setState({ cutAt: null });
+  };
+  const toggle = (letter: string) => {
+    const camera = rows.cameras.find((c) => c.letter === letter);
+    if (!camera) return;
+    if (rolling) log(production, rolling.id, `Camera ${letter} ${inTake.includes(letter) ? 'out' : 'in'}`, { kind: 'camera', letter, cameraId: camera.id, in: !inTake.includes(letter) });
+    else useConsole.setState({ letters: wanted.includes(letter) ? wanted.filter((l) => l !== letter) : [...wanted, letter].sort() });
+  };
+  const choose = (shotId: string) => useConsole.setState({ shotId, letters: null });
+
+  const letter = { letter: true, enabled: !noting };
+  useKey('space', press, letter);
+  useKey('g', () => mark('good'), letter);
+  useKey('m', () => mark('maybe'), letter);
+  useKey('x', () => mark('noGood'), letter);
+  useKey('t', () => setNoting(true), letter);
+  useKey('s', star, letter);
+  useKey('w', wild, letter);
+  useKey('u', takeBack, letter);
+  useKey('a,b,c,d,e,f', (e) => toggle(e.key.toUpperCase()), letter);
+
+  if (!day || !facts) return <Empty title="No day yet">Rolling belongs to a day. Add one in the brief, and put shots on it.</Empty>;
+
+  const number = rolling?.number ?? takes.filter((t) => t.shotId === shot?.id && !t.wild).reduce((m, t) => Math.max(m, t.number), 0) + 1;
+  const reports = rolling?.cameras.filter((c) => c.evidence === 'reports' && c.outAtMs === null).length ?? 0;
+  const assumed = (rolling?.cameras.filter((c) => c.outAtMs === null).length ?? 0) - reports;
+  const evidence = rolling ? (rolling.wild ? 'wild sound, no camera' : [reports ? `${reports} ${reports === 1 ? 'camera reports' : 'cameras report'} rolling` : '', assumed ? `${assumed} assumed` : ''].filter(Boolean).join(', ') || 'no camera in it') : '';
+  const commands = commanded ? `commands ${commanded} simulated ${commanded === 1 ? 'camera' : 'cameras'}` : 'logs only';
+
+  const actions: { word: string; key: string; run: () => void; on?: boolean; off?: boolean }[] = [
+    { word: 'Good', key: 'G', run: () => mark('good'), on: about?.verdict === 'good', off: !about },
+    { word: 'Maybe', key: 'M', run: () => mark('maybe'), on: about?.verdict === 'maybe', off: !about },
+    { word: 'No good', key: 'X', run: () => mark('noGood'), on: about?.verdict === 'noGood', off: !about },
+    { word: 'Note', key: 'T', run: () => setNoting(true), off: !about },
+    rolling ? { word: 'Star', key: 'S', run: star } : { word: 'Wild sound', key: 'W', run: wild },
+    { word: 'Take back cut', key: 'U', run: takeBack, off: !canTakeBack },
+  ];
+
+  return (
+    <>
+      <Flex align="baseline" gap={3} mb={4} wrap="wrap">
+        <Box as="h1" display="contents">
+          <Box as="span" fontSize="xxl" fontWeight="700" lineHeight="1" data-now-code>
+            {shot?.code ?? 'Free'}
+          </Box>
+          <Box as="span" fontSize="xl" fontWeight="700" lineHeight="1.15" overflowWrap="anywhere">
+            {shot ? shot.description || 'not described' : 'no shot left in the order'}
+          </Box>
+        </Box>
+        {shot?.size ? <Tag>{SIZE_WORDS[shot.size]}</Tag> : null}
+        {shot?.lens ? <Tag>{shot.lens}</Tag> : null}
+        {shot ? <Tag>{shot.happensOnce ? `${shot.priority} · happens once` : shot.priority}</Tag> : null}
+        {row ? <Box color="soft">planned {formatMinuteOfDay(row.startMin, day, clock)}</Box> : null}
+      </Flex>
+      <Box display="grid" gridTemplateColumns={{ base: '1fr', md: 'minmax(0, 1fr) 170px' }} gap={3} mb={3}>
+        <Flex border="2px solid" borderColor={rolling ? 'rolling' : 'edge'} borderRadius="r" minH={{ base: '84px', md: '100px' }} px={5} py={3} align="center" justify="space-between" gap={4} wrap="wrap">
+          <Box>
+            <Box fontSize={{ base: '30px', md: 'xxl' }} fontWeight="700" lineHeight="1.1" color={rolling ? 'rolling' : 'text'} role="status" data-roll-state={rolling ? 'rolling' : 'standing'}>
+              {rolling ? `Rolling ${formatRunning(now - rolling.rolledAtMs)}` : `Take ${number} next`}
+            </Box>
+            <Box color="soft" fontSize="s">
+              {rolling ? `${rolling.wild ? 'Wild' : 'Take'} ${rolling.number} · ${evidence}` : inTake.length ? `with ${inTake.join(', ')}` : 'no camera chosen: sound or log only'}
+            </Box>
+          </Box>
+          <Timecode />
+        </Flex>
+        <Button size="act" fontSize="xl" flexDirection="column" gap={0} minH={{ base: '88px', md: '100px' }} border="2px solid" borderColor="text" look={rolling ? 'plain' : 'primary'} onClick={press} data-press>
+          {rolling ? 'Cut' : 'Roll'}
+          <Box as="span" fontSize="12px" fontWeight="400" whiteSpace="normal" textAlign="center" lineHeight="1.25">
+            Space
+            <br />
+            {commands}
+          </Box>
+        </Button>
+      </Box>
+      <Box display="grid" gridTemplateColumns={`repeat(auto-fit, minmax(${rows.cameras.length > 3 ? 150 : 180}px, 1fr))`} gap={3} mb={3}>
+        {rows.cameras.map((c) => (
+          <CameraCard key={c.id} camera={c} state={devices.find((d) => d.cameraId === c.id)} taken={inTake.includes(c.letter)} rolling={rolling !== undefined && inTake.includes(c.letter) && !rolling.wild} now={now} toggle={() => toggle(c.letter)} />
+        ))}
+      </Box>
+      <Box display="grid" gridTemplateColumns={{ base: 'repeat(3, 1fr)', md: 'repeat(6, 1fr)' }} gap={2} mb={4}>
+        {actions.map(({ word, key, run, on, off }) => (
+          <Button key={word} size="act" flexDirection="column" gap={0} px={1} fontSize="m" onClick={run} aria-pressed={on ?? false} disabled={off ?? false} look={on ? 'on' : 'plain'}>
+            {word}
+            <Box as="span" fontSize="12px" fontWeight="400" hideBelow="md">
+              {key}
+            </Box>
+          </Button>
+        ))}
+      </Box>
+      {noting && about ? <NoteLine take={about} close={() => setNoting(false)} /> : null}
+      <TakeList takes={takes} aboutId={about?.id ?? null} />
+      <Sheet>
+        <RollSheet shotId={shot?.id ?? null} choose={choose} nowMin={msToMinute(day.date, day.timeZone, now)} behind={facts.projection ? formatMinutes(Math.abs(facts.projection.behindMin)) : null} />
+      </Sheet>
+    </>
+  );
+}

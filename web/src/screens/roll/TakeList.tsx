@@ -1,0 +1,92 @@
+import { Box, Flex } from '@chakra-ui/react';
+import { useMemo, useState } from 'react';
+import { doubledTakes, type Take } from '@kavrell/core/roll';
+import { VERDICT_WORDS } from '@kavrell/core/wrap';
+import { formatRunning } from '@kavrell/core/units';
+import { useProduction } from '../../app/production.tsx';
+import { Button } from '../../ui/Button.tsx';
+import { Tapes } from '../../ui/icons.tsx';
+import { Empty, Look } from '../../ui/parts.tsx';
+import { log, useConsole } from './console.ts';
+
+const FIRST = 12;
+const GRID = { base: '64px minmax(0, 1fr) 56px 70px', md: '76px 96px 118px 60px 76px minmax(0, 1fr) auto' };
+
+/** The takes of the day, newest first. A press chooses the one that verdict and note go to. */
+export function TakeList({ takes, aboutId }: { takes: readonly Take[]; aboutId: string | null }) {
+  const { production, rows } = useProduction();
+  const [all, setAll] = useState(false);
+  const codes = useMemo(() => new Map(rows.shots.map((s) => [s.id, s.code])), [rows.shots]);
+  const doubled = useMemo(() => doubledTakes(takes), [takes]);
+  if (takes.length === 0) return <Empty title="No take yet today">Press Space or Roll when the first one rolls. Each take is kept on this device at once, with or without network.</Empty>;
+  const newest = [...takes].reverse();
+  const shown = all ? newest : newest.slice(0, FIRST);
+  return (
+    <Box role="table" aria-label="Takes of the day" fontSize="s">
+      <Box role="row" display="grid" gridTemplateColumns={GRID} columnGap={3} color="soft" px={2} borderBottom="1px solid" borderColor="hairline" py={1}>
+        <span role="columnheader">Take</span>
+        <span role="columnheader">Cameras</span>
+        <Box as="span" role="columnheader" hideBelow="md">
+          From
+        </Box>
+        <span role="columnheader">Length</span>
+        <span role="columnheader">Verdict</span>
+        <Box as="span" role="columnheader" hideBelow="md">
+          Note
+        </Box>
+        <span />
+      </Box>
+      {shown.map((t) => (
+        <Box
+          role="row"
+          key={t.id}
+          display="grid"
+          gridTemplateColumns={GRID}
+          columnGap={3}
+          px={2}
+          minH="34px"
+          alignItems="center"
+          borderBottom="1px solid"
+          borderColor="hairline"
+          bg={t.id === aboutId ? 'raised' : 'transparent'}
+          cursor="pointer"
+          onClick={() => useConsole.setState({ takeId: t.id })}
+          data-take
+        >
+          <strong role="cell">
+            {t.shotId ? (codes.get(t.shotId) ?? '?') : 'Free'}
+            {t.wild ? ' wild ' : '-'}
+            {t.number}
+          </strong>
+          <span role="cell">
+            <Tapes letters={t.cameras.filter((c) => c.outAtMs === null).map((c) => c.letter)} size={18} />
+          </span>
+          <Box as="span" role="cell" className="mono" hideBelow="md">
+            {t.timecodeIn}
+          </Box>
+          <span role="cell">{t.cutAtMs === null ? 'rolling' : formatRunning(t.cutAtMs - t.rolledAtMs)}</span>
+          <strong role="cell">{t.verdict ? VERDICT_WORDS[t.verdict] : '–'}</strong>
+          <Box as="span" role="cell" overflow="hidden" textOverflow="ellipsis" whiteSpace="nowrap" gridColumn={{ base: '1 / -1', md: 'auto' }} title={t.notes.map((n) => n.text).join('; ')}>
+            {doubled.has(t.id) ? <Look>this number was said twice </Look> : null}
+            {t.stars.length ? `${'★'.repeat(Math.min(3, t.stars.length))} ` : ''}
+            {t.notes.map((n) => n.text).join('; ')}
+          </Box>
+          <Box as="span" role="cell" hideBelow="md">
+            {t.id === aboutId && t.cutAtMs !== null ? (
+              <Button size="small" look="quiet" onClick={() => log(production, t.id, `Take ${t.number}: false start`, { kind: 'struck', struck: true })}>
+                False start
+              </Button>
+            ) : null}
+          </Box>
+        </Box>
+      ))}
+      {newest.length > FIRST ? (
+        <Flex mt={2}>
+          <Button size="small" onClick={() => setAll(!all)}>
+            {all ? 'Only the newest' : `All ${newest.length} takes`}
+          </Button>
+        </Flex>
+      ) : null}
+    </Box>
+  );
+}

@@ -1,0 +1,62 @@
+import type { Scene, Shot } from '@kavrell/core/scenes';
+import { MOVEMENTS, PRIORITIES, SIZES, SUPPORTS, shotMinutes } from '@kavrell/core/scenes';
+import type { ShotState } from '@kavrell/core/roll';
+import { STATE_WORDS } from '@kavrell/core/wrap';
+import { formatMinutes, parseMinutes } from '@kavrell/core/units';
+import type { ProductionRows } from '@kavrell/core/productions';
+import { choiceColumn, numberColumn, textColumn } from '../../ui/columns.tsx';
+import type { Column } from '../../ui/DataTable.tsx';
+import { ShotMark, Tapes } from '../../ui/icons.tsx';
+
+const plain = (list: readonly string[]) => list.map((x) => [x, x] as const);
+
+/** Reads `ilse, dov` into ids; a name nobody has is refused in words. */
+export function peopleOf(text: string, people: ProductionRows['people']): string[] {
+  const names = text.split(/[,;\s]+/).filter(Boolean);
+  return names.map((name) => {
+    const found = people.find((p) => p.shortName.toLowerCase() === name.toLowerCase());
+    if (!found) throw new Error(`Nobody here is called “${name}”. Add them under People, by their short name.`);
+    return found.id;
+  });
+}
+
+/** Reads `a b`, `ab` or `A+B` into letters; a letter no camera has is refused in words. */
+export function lettersOf(text: string, cameras: ProductionRows['cameras']): string[] {
+  const letters = [...new Set(text.toUpperCase().replace(/[^A-Z]/g, ''))];
+  const unknown = letters.filter((l) => !cameras.some((c) => c.letter === l));
+  if (unknown.length) throw new Error(`There is no camera ${unknown.join(', ')} in this production.`);
+  return letters;
+}
+
+/** The columns of the shot table. */
+export function shotColumns(rows: ProductionRows, states: ReadonlyMap<string, ShotState>): Column<Shot>[] {
+  const people = new Map(rows.people.map((p) => [p.id, p.shortName]));
+  const scenes = new Map(rows.scenes.map((s): [string, Scene] => [s.id, s]));
+  const names = (s: Shot) => s.personIds.map((id) => people.get(id) ?? '?').join(', ');
+  const stateOf = (s: Shot) => states.get(s.id) ?? 'planned';
+  return [
+    { id: 'state', header: '', width: '30px', value: (s) => STATE_WORDS[stateOf(s)], render: (s) => <ShotMark state={stateOf(s)} bare /> },
+    { ...textColumn<Shot>('code', 'Shot', '48px'), value: (s) => s.code, render: (s) => <strong>{s.code}</strong> },
+    textColumn('description', 'What', 'minmax(130px, 2fr)'),
+    choiceColumn('size', 'Size', '56px', plain(SIZES), '–'),
+    { id: 'personIds', header: 'Who', width: 'minmax(76px, 0.6fr)', value: names, edit: { get: names, set: (text) => ({ personIds: peopleOf(text, rows.people) }) } },
+    textColumn('lens', 'Lens', '96px'),
+    { ...choiceColumn<Shot>('support', 'Support', '84px', plain(SUPPORTS), '–'), extra: 2 },
+    { ...choiceColumn<Shot>('movement', 'Move', '70px', plain(MOVEMENTS), '–'), extra: 3 },
+    { id: 'cameras', header: 'Cameras', width: '88px', extra: 1, value: (s) => s.cameras.join(' '), render: (s) => <Tapes letters={s.cameras} />, edit: { get: (s) => s.cameras.join(' '), set: (text) => ({ cameras: lettersOf(text, rows.cameras) }) } },
+    { ...choiceColumn<Shot>('setupId', 'Light', '50px', rows.setups.map((s) => [s.id, s.code] as const), 'none'), extra: 1 },
+    { ...textColumn<Shot>('side', 'Side', '70px'), extra: 4 },
+    { ...numberColumn<Shot>('takesPlanned', 'Takes', '54px'), extra: 1 },
+    {
+      id: 'minutes',
+      header: 'Length',
+      width: '68px',
+      end: true,
+      value: (s) => shotMinutes(s),
+      render: (s) => <span>{formatMinutes(shotMinutes(s))}</span>,
+      edit: { get: (s) => String(shotMinutes(s)), set: (text) => ({ minutesOverride: text.trim() === '' ? null : parseMinutes(text) }) },
+    },
+    { ...choiceColumn<Shot>('priority', 'Priority', '66px', plain(PRIORITIES)), extra: 1 },
+    { id: 'scene', header: 'Scene', width: '110px', extra: 5, value: (s) => scenes.get(s.sceneId)?.title ?? '' },
+  ];
+}

@@ -1,0 +1,280 @@
+import { Box, Flex } from '@chakra-ui/react';
+import { getCoreRowModel, getFilteredRowModel, getSortedRowModel, useReactTable, type ColumnDef, type RowSelectionState, type SortingState } from '@tanstack/react-table';
+import { useVirtualizer } from '@tanstack/react-virtual';
+import { useCallback, useEffect, useMemo, useRef, useState, type KeyboardEvent, type ReactNode } from 'react';
+import type { z } from 'zod';
+import { toCsv } from '@kavrell/core/formats';
+import { wordsOf } from '../platform/api.ts';
+import { saveAs } from '../platform/save.ts';
+import { useElementWidth } from './width.ts';
+import { Button } from './Button.tsx';
+import { CellEditor } from './CellEditor.tsx';
+
+export interface Column<R> {
+  id: string;
+  header: string;
+  /** A track of CSS grid: `80px`, `minmax(160px, 1fr)`. */
+  width: string;
+  /** What it sorts, filters and exports by. */
+  value: (row: R) => string | number | null;
+  render?: (row: R) => ReactNode;
+  end?: boolean;
+  /** Left out, highest number first, when the table is too narrow for all columns; the side sheet has the field. */
+  extra?: number;
+  edit?: {
+    get: (row: R) => string;
+    /** The values to write for what was typed; throws in words. */
+    set: (text: string, row: R) => Record<string, unknown>;
+    options?: readonly (readonly [string, string])[];
+  };
+}
+
+interface Props<R extends { id: string }> {
+  name: string;
+  rows: readonly R[];
+  columns: readonly Column<R>[];
+  /** Checks what was typed before it is taken. */
+  fields?: z.ZodObject;
+  selectedId?: string | null;
+  onSelect?: (row: R | null) => void;
+  /** Writes values to one or many rows. */
+  onEdit?: (rows: R[], values: Record<string, unknown>, column: Column<R>) => void;
+  onDelete?: (rows: R[]) => void;
+  /** Present when the rows' own order means something: moves one row. */
+  onMove?: (row: R, toIndex: number) => void;
+  actions?: ReactNode;
+  height?: string;
+}
+
+const ROW_PX = 33;
+const OVERSCAN = 12;
+
+/** The least width of a column: the first number of its track. */
+const leastPx = (column: { width: string }) => Number(/\d+/.exec(column.width)?.[0] ?? 80);
+
+/** The columns that fit side by side, so that nobody has to scroll sideways. */
+export function fitting<C extends { width: string; extra?: number }>(columns: readonly C[], width: number): readonly C[] {
+  if (width === 0) return columns;
+  let left = [...columns];
+  while (left.reduce((t, c) => t + leastPx(c), 0) > width) {
+    const [worst] = [...left].sort((a, b) => (b.extra ?? 0) - (a.extra ?? 0));
+    if (!worst?.extra) return left;
+    left = left.filter((c) => c !== worst);
+  }
+  return left;
+}
+
+/**
+ * The one table: sort, filter, select many, edit in place (one or all selected), reorder, CSV out, everything from
+ * the keyboard. Draws only the rows in view.
+ */
+export function DataTable<R extends { id: string }>({ name, rows, columns: allColumns, fields, selectedId, onSelect, onEdit, onDelete, onMove, actions, height }: Props<R>) {
+  const [sorting, setSorting] = useState<SortingState>([]);
+  const [filter, setFilter] = useState('');
+  const [picked, setPicked] = useState<RowSelectionState>({});
+  const [active, setActive] = useState<{ row: number; column: number }>({ row: 0, column: 0 });
+  const [editing, setEditing] = useState<{ rowId: string; column: string } | null>(null);
+  const [problem, setProblem] = useState('');
+  const scroller = useRef<HTMLDivElement>(null);
+  const width = useElementWidth(scroller);
+  const columns = useMemo(() => fitting(allColumns, width), [allColumns, width]);
+  const wantsFocus = useRef(false);
+
+  const defs = useMemo<ColumnDef<R>[]>(() => allColumns.map((c) => ({ id: c.id, accessorFn: (r) => c.value(r) ?? '', sortingFn: 'alphanumeric' })), [allColumns]);
+  const data = useMemo(() => [...rows], [rows]);
+  const table = useReactTable({
+    data,
+    columns: defs,
+    state: { sorting, globalFilter: filter, rowSelection: picked },
+    onSortingChange: setSorting,
+    onGlobalFilterChange: setFilter,
+    onRowSelectionChange: setPicked,
+    getRowId: (r) => r.id,
+    getCoreRowModel: getCoreRowModel(),
+    getSortedRowModel: getSortedRowModel(),
+    getFilteredRowModel: getFilteredRowModel(),
+    globalFilterFn: 'includesString',
+    enableColumnFilters: false,
+  });
+  const shown = table.getRowModel().rows;
+  const virtual = useVirtualizer({ count: shown.length, getScrollElement: () => scroller.current, estimateSize: () => ROW_PX, overscan: OVERSCAN, initialRect: { width: 900, height: 600 } });
+  const template = columns.map((c) => c.width).join(' ');
+  const rowStyle = { gridTemplateColumns: template, minWidth: columns.reduce((t, c) => t + leastPx(c), 0) };
+  const movable = onMove !== undefined && sorting.length === 0 && filter === '';
+
+  const focusCell = useCallback(
+    (row: number, column: number) => {
+      wantsFocus.current = true;
+      setActive({ row, column });
+      virtual.scrollToIndex(row, { align: 'auto' });
+    },
+    [virtual],
+  );
+  useEffect(() => {
+    if (!wantsFocus.current || editing) return;
+    const cell = scroller.current?.querySelector<HTMLElement>(`[data-at="${active.row}:${active.column}"]`);
+    if (!cell) return;
+    wantsFocus.current = false;
+    cell.focus();
+  });
+  useEffect(() => {
+    const at = shown.findIndex((r) => r.id === selectedId);
+    if (at >= 0 && at !== active.row) {
+      setActive((a) => ({ ...a, row: at }));
+      virtual.scrollToIndex(at, { align: 'auto' });
+    }
+    // Only a selection made elsewhere moves the active row.
+  }, [selectedId]);
+
+  const current = shown[Math.min(active.row, shown.length - 1)]?.original;
+  const many = table.getSelectedRowModel().rows.map((r) => r.original);
+  const targets = (row: R) => (many.some((r) => r.id === row.id) ? many : [row]);
+
+  const take = (row: R, column: Column<R>, text: string, then: 'stay' | 'down' | 'right') => {
+    try {
+      const values = column.edit?.set(text, row) ?? {};
+      const checked = fields?.partial().safeParse(values);
+      if (checked && !checked.success) throw new Error(checked.error.issues[0]?.message);
+      setProblem('');
+      setEditing(null);
+      wantsFocus.current = true;
+      if (column.edit?.get(row) !== text || many.length > 1) onEdit?.(targets(row), checked ? (checked.data as Record<string, unknown>) : values, column);
+      if (then === 'down') setActive((a) => ({ ...a, row: Math.min(shown.length - 1, a.row + 1) }));
+      if (then === 'right') setActive((a) => ({ ...a, column: Math.min(columns.length - 1, a.column + 1) }));
+    } catch (error) {
+      setProblem(wordsOf(error));
+    }
+  };
+
+  const onKeyDown = (event: KeyboardEvent) => {
+    if (editing || !current) return;
+    const { row, column } = active;
+    const page = Math.max(1, Math.floor((scroller.current?.clientHeight ?? 400) / ROW_PX) - 2);
+    const to = (r: number, c: number) => {
+      const next = Math.max(0, Math.min(shown.length - 1, r));
+      focusCell(next, Math.max(0, Math.min(columns.length - 1, c)));
+      if (next !== row) onSelect?.(shown[next]?.original ?? null);
+    };
+    const col = columns[column];
+    if (event.altKey && movable && (event.key === 'ArrowUp' || event.key === 'ArrowDown')) {
+      const next = row + (event.key === 'ArrowUp' ? -1 : 1);
+      if (next < 0 || next >= shown.length) return;
+      onMove(current, next);
+      focusCell(next, column);
+    } else if (event.key === 'ArrowDown') to(row + 1, column);
+    else if (event.key === 'ArrowUp') to(row - 1, column);
+    else if (event.key === 'ArrowRight') to(row, column + 1);
+    else if (event.key === 'ArrowLeft') to(row, column - 1);
+    else if (event.key === 'PageDown') to(row + page, column);
+    else if (event.key === 'PageUp') to(row - page, column);
+    else if (event.key === 'Home') to(event.ctrlKey ? 0 : row, 0);
+    else if (event.key === 'End') to(event.ctrlKey ? shown.length - 1 : row, columns.length - 1);
+    else if (event.key === ' ') table.getRow(current.id).toggleSelected();
+    else if (event.key === 'a' && (event.ctrlKey || event.metaKey)) table.toggleAllRowsSelected(true);
+    else if (event.key === 'Escape' && many.length) table.resetRowSelection();
+    else if ((event.key === 'Delete' || event.key === 'Backspace') && onDelete) {
+      onDelete(targets(current));
+      table.resetRowSelection();
+    } else if ((event.key === 'Enter' || event.key === 'F2') && col?.edit && onEdit) setEditing({ rowId: current.id, column: col.id });
+    else if (event.key === 'Enter') onSelect?.(current);
+    else return;
+    event.preventDefault();
+    event.stopPropagation();
+  };
+
+  const exportCsv = () => saveAs(`${name}.csv`, 'text/csv', toCsv(allColumns.map((c) => c.header), shown.map((r) => allColumns.map((c) => c.value(r.original)))));
+
+  return (
+    <Box minW={0}>
+      <Flex gap={2} mb={2} align="center" wrap="wrap">
+        {actions}
+        <Box ml="auto" color="soft" fontSize="s" aria-live="polite">
+          {many.length > 1 ? `${many.length} selected: an edit changes all of them` : ''}
+        </Box>
+        <Box asChild w="150px" minH="28px" py={0}>
+          <input className="field" type="search" placeholder="Filter" aria-label={`Filter ${name}`} value={filter} onChange={(e) => setFilter(e.target.value)} />
+        </Box>
+        <Button size="small" onClick={exportCsv}>
+          CSV
+        </Button>
+      </Flex>
+      <div ref={scroller} className="table" role="grid" aria-label={name} aria-rowcount={shown.length + 1} aria-multiselectable onKeyDown={onKeyDown} style={{ maxHeight: height ?? 'calc(100dvh - 240px)' }}>
+        <div className="table-row table-head" role="row" style={rowStyle}>
+          {columns.map((c) => {
+            const sorted = table.getColumn(c.id)?.getIsSorted() ?? false;
+            return (
+              <div key={c.id} className={`table-cell${c.end ? ' end' : ''}`} role="columnheader" aria-sort={sorted === 'asc' ? 'ascending' : sorted === 'desc' ? 'descending' : 'none'}>
+                <button type="button" onClick={() => table.getColumn(c.id)?.toggleSorting()} title={`Sort by ${c.header}`}>
+                  {c.header}
+                  {sorted ? (sorted === 'asc' ? ' ↑' : ' ↓') : ''}
+                </button>
+              </div>
+            );
+          })}
+        </div>
+        <div className="table-body" role="rowgroup" style={{ height: virtual.getTotalSize(), position: 'relative' }}>
+          {virtual.getVirtualItems().map((item) => {
+            const row = shown[item.index];
+            if (!row) return null;
+            const isCurrent = row.original.id === selectedId;
+            return (
+              <div
+                key={row.id}
+                className="table-row"
+                role="row"
+                aria-rowindex={item.index + 2}
+                aria-selected={row.getIsSelected() || isCurrent}
+                data-row={row.id}
+                style={{ ...rowStyle, position: 'absolute', top: item.start, left: 0, right: 0, height: ROW_PX }}
+              >
+                {columns.map((c, columnIndex) => {
+                  const isActive = active.row === item.index && active.column === columnIndex;
+                  const open = editing?.rowId === row.id && editing.column === c.id;
+                  return (
+                    <div
+                      key={c.id}
+                      className={`table-cell${c.end ? ' end' : ''}`}
+                      role="gridcell"
+                      tabIndex={isActive ? 0 : -1}
+                      data-at={`${item.index}:${columnIndex}`}
+                      data-column={c.id}
+                      onClick={(e) => {
+                        if (open) return;
+                        setActive({ row: item.index, column: columnIndex });
+                        if (e.ctrlKey || e.metaKey) row.toggleSelected();
+                        onSelect?.(row.original);
+                      }}
+                      onDoubleClick={() => c.edit && onEdit && setEditing({ rowId: row.id, column: c.id })}
+                    >
+                      {open && c.edit ? (
+                        <CellEditor
+                          label={`${c.header} of this row`}
+                          start={c.edit.get(row.original)}
+                          options={c.edit.options}
+                          problem={problem}
+                          take={(text, then) => take(row.original, c, text, then)}
+                          cancel={() => {
+                            setProblem('');
+                            setEditing(null);
+                            wantsFocus.current = true;
+                          }}
+                        />
+                      ) : (
+                        (c.render?.(row.original) ?? <span>{c.value(row.original)}</span>)
+                      )}
+                    </div>
+                  );
+                })}
+              </div>
+            );
+          })}
+        </div>
+      </div>
+      {shown.length === 0 && rows.length > 0 ? (
+        <Box color="soft" py={3}>
+          Nothing matches “{filter}”.
+        </Box>
+      ) : null}
+    </Box>
+  );
+}

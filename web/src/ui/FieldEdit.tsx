@@ -1,0 +1,68 @@
+import { useState } from 'react';
+import type { z } from 'zod';
+import { wordsOf } from '../platform/api.ts';
+import { FormField } from './FormField.tsx';
+
+interface Props {
+  label: string;
+  value: string;
+  /** The values to write for what was typed; throws in words. */
+  set: (text: string) => Record<string, unknown>;
+  fields: z.ZodObject;
+  save: (values: Record<string, unknown>) => void;
+  options?: readonly (readonly [string, string])[];
+  hint?: string;
+}
+
+/** One fact of the selected thing, edited where it stands: saved on leaving or Enter, refused in words below. */
+export function FieldEdit({ label, value, set, fields, save, options, hint }: Props) {
+  const [typed, setTyped] = useState<string | null>(null);
+  const [problem, setProblem] = useState('');
+  const take = (text: string) => {
+    if (text === value) {
+      setTyped(null);
+      setProblem('');
+      return;
+    }
+    try {
+      const checked = fields.partial().safeParse(set(text));
+      if (!checked.success) throw new Error(checked.error.issues[0]?.message);
+      save(checked.data as Record<string, unknown>);
+      setTyped(null);
+      setProblem('');
+    } catch (error) {
+      setProblem(wordsOf(error));
+    }
+  };
+  return (
+    <FormField label={label} error={problem || undefined} {...(hint ? { hint } : {})}>
+      {(props) =>
+        options ? (
+          <select className="field" {...props} value={value} onChange={(e) => take(e.target.value)}>
+            {options.map(([key, words]) => (
+              <option key={key} value={key}>
+                {words}
+              </option>
+            ))}
+          </select>
+        ) : (
+          <input
+            className="field"
+            {...props}
+            value={typed ?? value}
+            onChange={(e) => setTyped(e.target.value)}
+            onBlur={() => typed !== null && take(typed)}
+            onKeyDown={(e) => {
+              if (e.key === 'Enter') take(typed ?? value);
+              else if (e.key === 'Escape') {
+                setTyped(null);
+                setProblem('');
+              } else return;
+              e.stopPropagation();
+            }}
+          />
+        )
+      }
+    </FormField>
+  );
+}

@@ -1,0 +1,64 @@
+import { parseMinutes, formatMinutes } from '@kavrell/core/units';
+import type { Column } from './DataTable.tsx';
+
+type Key<R> = keyof R & string;
+
+const numberOf = (text: string, what: string): number => {
+  const value = Number(text.trim().replace('−', '-').replace(',', '.'));
+  if (text.trim() === '' || !Number.isFinite(value)) throw new Error(`${what} is a number.`);
+  return value;
+};
+
+/** A column of plain text that is edited as it stands. */
+export function textColumn<R>(id: Key<R>, header: string, width: string): Column<R> {
+  const get = (row: R) => String(row[id] ?? '');
+  return { id, header, width, value: get, edit: { get, set: (text) => ({ [id]: text }) } };
+}
+
+/** A column of a number with its unit shown, edited without it. */
+export function numberColumn<R>(id: Key<R>, header: string, width: string, options: { unit?: string; scale?: number; optional?: boolean; digits?: number } = {}): Column<R> {
+  const scale = options.scale ?? 1;
+  const get = (row: R) => (row[id] === null ? '' : String(Number((Number(row[id]) / scale).toFixed(options.digits ?? 6))));
+  return {
+    id,
+    header,
+    width,
+    end: true,
+    value: (row) => (row[id] === null ? null : Number(get(row))),
+    render: (row) => <span>{row[id] === null ? '–' : `${get(row)}${options.unit ? ` ${options.unit}` : ''}`}</span>,
+    edit: { get, set: (text) => ({ [id]: options.optional && text.trim() === '' ? null : numberOf(text, header) * scale }) },
+  };
+}
+
+/** A column of minutes: `45`, `1h20`. */
+export function minutesColumn<R>(id: Key<R>, header: string, width: string): Column<R> {
+  return {
+    id,
+    header,
+    width,
+    end: true,
+    value: (row) => Number(row[id]),
+    render: (row) => <span>{formatMinutes(Number(row[id]))}</span>,
+    edit: { get: (row) => String(row[id]), set: (text) => ({ [id]: parseMinutes(text) }) },
+  };
+}
+
+/** A column whose value is one of a list; `none` adds an empty choice. */
+export function choiceColumn<R>(id: Key<R>, header: string, width: string, options: readonly (readonly [string, string])[], none?: string): Column<R> {
+  const words = new Map(options);
+  const get = (row: R) => (row[id] === null ? '' : String(row[id]));
+  const all: readonly (readonly [string, string])[] = none === undefined ? options : [['', none], ...options];
+  return {
+    id,
+    header,
+    width,
+    value: (row) => words.get(get(row)) ?? '',
+    edit: { get, set: (text) => ({ [id]: text === '' ? null : text }), options: all },
+  };
+}
+
+/** A yes-or-no column in two words. */
+export function flagColumn<R>(id: Key<R>, header: string, width: string, yes: string, no: string): Column<R> {
+  const get = (row: R) => (row[id] ? 'yes' : 'no');
+  return { id, header, width, value: (row) => (row[id] ? yes : no), edit: { get, set: (text) => ({ [id]: text === 'yes' }), options: [['yes', yes], ['no', no]] } };
+}

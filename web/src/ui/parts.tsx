@@ -1,0 +1,104 @@
+import { Box, Flex } from '@chakra-ui/react';
+import type { ReactNode } from 'react';
+
+/** A screen's heading line: what it is, and its actions. */
+export function ScreenHead({ title, note, children }: { title: string; note?: ReactNode; children?: ReactNode }) {
+  return (
+    <Flex align="center" gap={3} wrap="wrap" mb={4}>
+      <Box as="h1" fontSize="xl" lineHeight="1.15" overflowWrap="anywhere">
+        {title}
+      </Box>
+      {note ? <Box color="soft">{note}</Box> : null}
+      <Flex ml="auto" gap={2} wrap="wrap">
+        {children}
+      </Flex>
+    </Flex>
+  );
+}
+
+/** What a part of the product says while it has nothing: one example, one first step. */
+export function Empty({ title, children, action }: { title: string; children: ReactNode; action?: ReactNode }) {
+  return (
+    <Box border="1px dashed" borderColor="edge" borderRadius="r" p={6} maxW="560px" my={6}>
+      <Box as="h2" fontSize="l" mb={2}>
+        {title}
+      </Box>
+      <Box color="soft" mb={action ? 4 : 0}>
+        {children}
+      </Box>
+      {action}
+    </Box>
+  );
+}
+
+/** A part of the side sheet. */
+export function Part({ title, children }: { title?: string; children: ReactNode }) {
+  return (
+    <Box borderTop="1px solid" borderColor="hairline" _first={{ borderTop: 0, pt: 0 }} py={4}>
+      {title ? (
+        <Box as="h3" color="soft" fontSize="s" fontWeight="400" mb={2}>
+          {title}
+        </Box>
+      ) : null}
+      {children}
+    </Box>
+  );
+}
+
+/** Facts as name and figure, figures aligned. */
+export function Facts({ rows }: { rows: readonly (readonly [string, ReactNode])[] }) {
+  return (
+    <Box as="dl" display="grid" gridTemplateColumns="auto 1fr" rowGap={1} columnGap={4}>
+      {rows.map(([name, value]) => (
+        <Box key={name} display="contents">
+          <Box as="dt" color="soft">
+            {name}
+          </Box>
+          <Box as="dd" textAlign="right" fontWeight="600" minW={0} overflowWrap="anywhere">
+            {value}
+          </Box>
+        </Box>
+      ))}
+    </Box>
+  );
+}
+
+/** Where a figure comes from, in sentences. */
+export function Why({ lines }: { lines: readonly string[] }) {
+  if (lines.length === 0) return null;
+  return (
+    <Part title="Why">
+      <Box as="ul" display="grid" gap={2}>
+        {lines.map((line) => (
+          <li key={line}>{line}</li>
+        ))}
+      </Box>
+    </Part>
+  );
+}
+
+/** A word that somebody should look at. */
+export function Look({ children }: { children: ReactNode }) {
+  return (
+    <Box as="span" color="look" fontWeight="600">
+      {children}
+    </Box>
+  );
+}
+
+/** A small framed word, such as a lens or a window. */
+export function Tag({ children }: { children: ReactNode }) {
+  return (
+    <Box as="span" border="1px solid" borderColor="edge" borderRadius="r" px={2} fontSize="s" lineHeight="20px" whiteSpace="nowrap" display="inline-block">
+      {children}
+    </Box>
+  );
+}
+
+export function Loading({ what }: { what: string }) {
+  return (
+    <Box role="status" color="soft" p={6}>
+      Reading {what} …
+    </Box>
+  );
+}

@@ -1,0 +1,73 @@
+import { createSystem, defaultBaseConfig, defineConfig } from '@chakra-ui/react';
+
+const both = (daylight: string, stage: string) => ({ value: { base: daylight, _stage: stage } });
+
+const TEXT = '"Atkinson Hyperlegible Next Variable", system-ui, sans-serif';
+const MONO = '"Atkinson Hyperlegible Mono Variable", ui-monospace, monospace';
+
+const config = defineConfig({
+  conditions: { stage: '[data-theme=stage] &, &[data-theme=stage]' },
+  theme: {
+    // `md` is where rail and side sheet appear (see app/frame/wide.ts).
+    breakpoints: { sm: '480px', md: '900px', lg: '1024px', xl: '1200px' },
+    tokens: {
+      fonts: { body: { value: TEXT }, heading: { value: TEXT }, mono: { value: MONO } },
+      fontSizes: { s: { value: '13px' }, m: { value: '15px' }, l: { value: '18px' }, xl: { value: '24px' }, xxl: { value: '40px' } },
+      radii: { r: { value: '3px' } },
+      spacing: Object.fromEntries([1, 2, 3, 4, 5, 6, 8, 10, 12, 16].map((n) => [n, { value: `${n * 4}px` }])),
+    },
+    semanticTokens: {
+      colors: {
+        page: both('#efefef', '#121212'),
+        panel: both('#fafafa', '#1a1a1a'),
+        raised: both('#ffffff', '#242424'),
+        hairline: both('#cfcfcf', '#333333'),
+        /** Borders of things that can be used: 3:1 against what is around them. */
+        edge: both('#858585', '#6e6e6e'),
+        text: both('#111111', '#e8e8e8'),
+        soft: both('#4a4a4a', '#a6a6a6'),
+        accent: both('#56700a', '#d3ee4e'),
+        onAccent: both('#ffffff', '#15190a'),
+        look: both('#8a4b00', '#f0b04e'),
+        rolling: both('#b3180a', '#ff6a5c'),
+        tape: both('#111111', '#e8e6df'),
+        onTape: both('#ffffff', '#161616'),
+      },
+    },
+  },
+  globalCss: {
+    '*, *::before, *::after': { boxSizing: 'border-box', _motionReduce: { transition: 'none !important', animation: 'none !important' } },
+    'html, body, #root': { height: '100%' },
+    body: { margin: 0, background: 'page', color: 'text', fontFamily: 'body', fontSize: '15px', lineHeight: 1.4, fontVariantNumeric: 'tabular-nums', textSizeAdjust: '100%' },
+    'h1, h2, h3, p, ul, ol, dl, dd': { margin: 0, padding: 0 },
+    'h1, h2, h3': { textWrap: 'balance', fontWeight: 700 },
+    'ul, ol': { listStyle: 'none' },
+    'button, input, select, textarea': { font: 'inherit', color: 'inherit' },
+    'button': { background: 'none', border: 0, padding: 0, cursor: 'pointer', textAlign: 'inherit' },
+    'button:disabled': { cursor: 'default' },
+    'a': { color: 'inherit' },
+    ':focus-visible': { outline: '2px solid', outlineColor: 'accent', outlineOffset: '1px' },
+    '::selection': { background: 'accent', color: 'onAccent' },
+    '.mono': { fontFamily: 'mono' },
+    '.unseen': { position: 'absolute', width: '1px', height: '1px', overflow: 'hidden', clipPath: 'inset(50%)', whiteSpace: 'nowrap' },
+
+    // Tables: plain classes, because a table of a thousand cells should cost no style computation in JavaScript.
+    '.table': { overflow: 'auto', position: 'relative', outlineOffset: '-2px', overscrollBehavior: 'contain' },
+    '.table-row': { display: 'grid', alignItems: 'stretch', borderBottom: '1px solid', borderColor: 'hairline', minHeight: '32px' },
+    '.table-head': { position: 'sticky', top: 0, zIndex: 1, background: 'page', color: 'soft', fontSize: '13px' },
+    '.table-body .table-row:hover': { background: 'panel' },
+    '.table-row[aria-selected=true]': { background: 'raised' },
+    '.table-cell': { padding: '5px 6px', overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap', display: 'flex', alignItems: 'center', gap: '6px', minWidth: 0, lineHeight: '22px' },
+    '.table-cell > span': { overflow: 'hidden', textOverflow: 'ellipsis' },
+    '.table-cell.end': { justifyContent: 'flex-end' },
+    '.table-cell[tabindex="0"]:focus': { outline: '2px solid', outlineColor: 'accent', outlineOffset: '-2px' },
+    '.table-cell input, .table-cell select': { width: '100%', background: 'raised', border: '1px solid', borderColor: 'accent', padding: '0 4px', height: '24px', borderRadius: '2px' },
+    '.table-cell .grip': { cursor: 'grab', color: 'soft', touchAction: 'none' },
+
+    '.field': { width: '100%', background: 'raised', border: '1px solid', borderColor: 'edge', borderRadius: '3px', padding: '6px 8px', minHeight: '36px' },
+    '.field[aria-invalid=true]': { borderColor: 'look' },
+  },
+});
+
+/** Kavrell's look on Chakra's engine: tokens and global rules only, none of its ready-made component styles. */
+export const system = createSystem(defaultBaseConfig, config);
