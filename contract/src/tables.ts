@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import type { z } from 'zod';
 import { production, productionFields } from '@kavrell/core/brief';
 import { camera, cameraFields } from '@kavrell/core/camera';
 import { card, cardFields, clip, copyFile, copyJob, drive, driveFields } from '@kavrell/core/copies';

@@ -233,6 +233,8 @@ export function timeOrder(plan: OrderPlan, ids: readonly string[], before: Order
     meals.slice(taken).forEach((m, k) => {
       if (way.end <= plan.startMin + m.latestAfterMin) return;
       end.broken += 1;
+      // A meal never had is as late as the day is long: a late meal is better than none.
+      end.lateMin += way.end - plan.startMin - m.latestAfterMin;
       end.violations.push({ code: 'meal.missed', message: `There is no gap for meal ${taken + k + 1}.`, ids: [] });
     });
     if (better(end, best)) best = end;

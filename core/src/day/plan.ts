@@ -179,7 +179,6 @@ export function planDay(s: DaySources): DayPlan {
       endMin: t.endMin,
     };
   });
-  const titles = new Map(rows.map((r) => [r.itemId, r.shot?.code ?? r.title]));
   return {
     day: s.day,
     order,
@@ -190,9 +189,15 @@ export function planDay(s: DaySources): DayPlan {
     waitingMin: timed.waitingMin,
     lastShotEndMin: timed.wrapMin,
     wrapMin: timed.wrapMin + s.day.strikeMin,
-    violations: timed.violations.map((v) => ({ ...v, message: v.ids.reduce((text, itemId) => text.replaceAll(itemId, titles.get(itemId) ?? itemId), v.message) })),
+    violations: nameItems(rows, timed.violations),
     assumptions,
   };
+}
+
+/** Violations with the names people use in place of the ids. */
+export function nameItems(rows: readonly DayRow[], violations: readonly Violation[]): Violation[] {
+  const titles = new Map(rows.map((r) => [r.itemId, r.shot?.code ?? r.title]));
+  return violations.map((v) => ({ ...v, message: v.ids.reduce((text, itemId) => text.replaceAll(itemId, titles.get(itemId) ?? itemId), v.message) }));
 }
 
 function changeWords(kind: ChangeKind, from: Setup | null, to: Setup | null, placeName: string): string {

@@ -1,5 +1,5 @@
 import { timeOrder, type OrderContext, type OrderPlan } from './order.ts';
-import type { DayPlan } from './plan.ts';
+import { nameItems, type DayPlan } from './plan.ts';
 
 export interface Projection {
   /** Projected end of strike, minutes of the day. */
@@ -8,6 +8,8 @@ export interface Projection {
   behindMin: number;
   /** Ids of the rows still to do, in order. */
   leftIds: string[];
+  /** What can't be kept from here on, in words. */
+  troubles: string[];
 }
 
 /** A shot in hand is taken to need at least this many minutes more. */
@@ -22,7 +24,7 @@ export function projectDay(plan: DayPlan, nowMin: number, doneIds: ReadonlySet<s
   if (left.length === 0) {
     const lastEnd = Math.min(nowMin, plan.wrapMin - plan.day.strikeMin);
     const wrapMin = doneIds.size ? Math.max(lastEnd, nowMin) + plan.day.strikeMin : plan.wrapMin;
-    return { wrapMin, behindMin: wrapMin - plan.wrapMin, leftIds: [] };
+    return { wrapMin, behindMin: wrapMin - plan.wrapMin, leftIds: [], troubles: [] };
   }
   const inHand = left.find((row) => row.itemId === current?.itemId);
   // The change-over to the shot in hand lies behind it: its own place stands before it, and the reposition is credited.
@@ -49,5 +51,5 @@ export function projectDay(plan: DayPlan, nowMin: number, doneIds: ReadonlySet<s
     .map((m) => ({ minutes: m.minutes, earliestAfterMin: Math.max(0, m.earliest - startMin), latestAfterMin: m.latest - startMin }));
   const timed = timeOrder({ ...plan.order, shots, startMin, meals }, queue.map((row) => row.itemId), before);
   const wrapMin = timed.wrapMin + plan.day.strikeMin;
-  return { wrapMin, behindMin: wrapMin - plan.wrapMin, leftIds: queue.map((row) => row.itemId) };
+  return { wrapMin, behindMin: wrapMin - plan.wrapMin, leftIds: queue.map((row) => row.itemId), troubles: nameItems(plan.rows, timed.violations).map((v) => v.message) };
 }

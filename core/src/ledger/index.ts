@@ -34,17 +34,18 @@ function makeAnswer({ plan, projection, clock }: LedgerSources): Answer {
   const time = (minute: number) => formatMinuteOfDay(minute, day, clock);
   const wrapMin = projection?.wrapMin ?? plan.wrapMin;
   const late = wrapMin - day.wantedWrapMin;
-  const rest = `wrap ${time(wrapMin)}, wanted ${time(day.wantedWrapMin)}`;
+  const rest = `wrap ${time(wrapMin)}, wanted ${time(day.wantedWrapMin)}${projection?.troubles.length ? `, ${projection.troubles.length} not kept` : ''}`;
+  const troubles = projection ? projection.troubles : plan.violations.map((v) => v.message);
   const working = plan.rows.reduce((t, r) => t + r.minutes, 0);
   const why = [
     `${projection ? 'Projected from now' : 'Planned'}: wrap at ${time(wrapMin)}; you wanted ${time(day.wantedWrapMin)}.`,
     `Call ${time(day.callMin)} + load-in ${day.loadInMin} min + work ${Math.round(working)} min + change-overs ${Math.round(plan.changeMin)} min + meals ${plan.meals.reduce((t, m) => t + m.endMin - m.startMin, 0)} min + waiting ${Math.round(plan.idleMin)} min + strike ${day.strikeMin} min.`,
     'An estimate with every shot at its own minutes: no odds are claimed.',
     ...(projection ? [`Against the plan: ${formatAgainst(projection.behindMin, { late: 'behind', early: 'ahead', even: 'on time' })}.`] : []),
-    ...plan.violations.map((v) => v.message),
+    ...troubles,
     ...plan.assumptions,
   ];
-  return { ...base, figure: formatAgainst(late, { late: 'over', early: 'to spare', even: 'just' }), rest, look: late > 0 || plan.violations.length > 0, why };
+  return { ...base, figure: formatAgainst(late, { late: 'over', early: 'to spare', even: 'just' }), rest, look: late > 0 || troubles.length > 0, why };
 }
 
 /** *Do we have it?* Shots got of those wanted this day, and musts left. */

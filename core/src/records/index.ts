@@ -6,7 +6,7 @@ export const id = z.uuid();
 /** What every stored row carries beside its own fields. */
 export const recordBase = { id, productionId: id, version: z.int().min(1), deletedAt: z.string().nullable() };
 
-const CONTROL = /[\u0000-\u0008\u000b\u000c\u000e-\u001f\u007f]/;
+const CONTROL = /(?![\n\t])\p{Cc}/u;
 
 /** Text of one line, trimmed, refused in words when too long or with control characters. */
 export const line = (label: string, max: number) =>

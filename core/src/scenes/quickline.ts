@@ -31,13 +31,16 @@ export interface QuickLine {
 
 const isOneOf = <T extends string>(list: readonly T[], word: string): word is T => (list as readonly string[]).includes(word);
 
+/** Moves that may stand without a support; the others are everyday words and mean the description. */
+const BARE_MOVES = ['static', 'pan', 'tilt', 'track', 'follow'] as const;
+
 /** Reads `slider-in` or `slider` or `pan`. */
 function supportWord(word: string): Pick<QuickLineFields, 'support' | 'movement'> | null {
   const [first = '', second, ...more] = word.split('-');
   if (more.length) return null;
   if (second === undefined) {
     if (isOneOf(SUPPORTS, first)) return { support: first };
-    return isOneOf(MOVEMENTS, first) && first.length > 3 ? { movement: first } : null;
+    return isOneOf(BARE_MOVES, first) ? { movement: first } : null;
   }
   return isOneOf(SUPPORTS, first) && isOneOf(MOVEMENTS, second) ? { support: first, movement: second } : null;
 }

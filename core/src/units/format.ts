@@ -2,7 +2,7 @@ import { wallClock } from '../time/index.ts';
 import type { Preferences } from './preferences.ts';
 
 /** No-break space: a number and its unit never part at a line end. */
-export const NBSP = ' ';
+export const NBSP = '\u00a0';
 const two = (n: number) => String(n).padStart(2, '0');
 
 /** A clock time such as `07:05` or `7:05 am`; hours 0–23. */

@@ -6,6 +6,7 @@ import type { z } from 'zod';
 import { toCsv } from '@kavrell/core/formats';
 import { wordsOf } from '../platform/api.ts';
 import { saveAs } from '../platform/save.ts';
+import { fitting, leastPx } from './fitting.ts';
 import { useElementWidth } from './width.ts';
 import { Button } from './Button.tsx';
 import { CellEditor } from './CellEditor.tsx';
@@ -48,21 +49,6 @@ interface Props<R extends { id: string }> {
 
 const ROW_PX = 33;
 const OVERSCAN = 12;
-
-/** The least width of a column: the first number of its track. */
-const leastPx = (column: { width: string }) => Number(/\d+/.exec(column.width)?.[0] ?? 80);
-
-/** The columns that fit side by side, so that nobody has to scroll sideways. */
-export function fitting<C extends { width: string; extra?: number }>(columns: readonly C[], width: number): readonly C[] {
-  if (width === 0) return columns;
-  let left = [...columns];
-  while (left.reduce((t, c) => t + leastPx(c), 0) > width) {
-    const [worst] = [...left].sort((a, b) => (b.extra ?? 0) - (a.extra ?? 0));
-    if (!worst?.extra) return left;
-    left = left.filter((c) => c !== worst);
-  }
-  return left;
-}
 
 /**
  * The one table: sort, filter, select many, edit in place (one or all selected), reorder, CSV out, everything from

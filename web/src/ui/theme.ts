@@ -59,6 +59,7 @@ const config = defineConfig({
     '.table-row[aria-selected=true]': { background: 'raised' },
     '.table-cell': { padding: '5px 6px', overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap', display: 'flex', alignItems: 'center', gap: '6px', minWidth: 0, lineHeight: '22px' },
     '.table-cell > span': { overflow: 'hidden', textOverflow: 'ellipsis' },
+    '.table .mono': { fontSize: '13px' },
     '.table-cell.end': { justifyContent: 'flex-end' },
     '.table-cell[tabindex="0"]:focus': { outline: '2px solid', outlineColor: 'accent', outlineOffset: '-2px' },
     '.table-cell input, .table-cell select': { width: '100%', background: 'raised', border: '1px solid', borderColor: 'accent', padding: '0 4px', height: '24px', borderRadius: '2px' },

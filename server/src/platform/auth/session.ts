@@ -1,7 +1,7 @@
 import type { Request } from 'express';
 import session from 'express-session';
 import connectPgSimple from 'connect-pg-simple';
-import pg from 'pg';
+import type pg from 'pg';
 import type { Role } from '@kavrell/contract';
 import type { Context } from '../context.ts';
 import type { SessionMe } from '../routing.ts';

@@ -7,14 +7,15 @@ import { msToMinute } from '@kavrell/core/time';
 import { formatMinuteOfDay, formatMinutes } from '@kavrell/core/units';
 import { useNow } from '../../platform/clock.ts';
 import { usePreferences } from '../../platform/preferences.ts';
+import { useWide } from './wide.ts';
 import { useElementWidth } from '../../ui/width.ts';
 import { screenLink } from '../links.ts';
 import { useProduction } from '../production.tsx';
 import { ribbonScale } from './scale.ts';
 
-const HEIGHT = 64;
-const TOP = 10;
-const BLOCK = 26;
+/** Sizes in px: on narrow screens the ribbon shrinks to a line. */
+const WIDE_SIZE = { height: 64, top: 10, block: 26, foot: 16 };
+const NARROW_SIZE = { height: 38, top: 5, block: 18, foot: 0 };
 const CHAR_PX = 6.6;
 const LEAD_MIN = 40;
 const TAIL_MIN = 50;
@@ -50,6 +51,7 @@ export function DayRibbon() {
   const navigate = useNavigate();
   const now = useNow(production, 30000);
   const gradient = useId();
+  const { height, top, block: blockHeight, foot } = useWide() ? WIDE_SIZE : NARROW_SIZE;
   const [pointed, setPointed] = useState<{ block: DayBlock; x: number } | null>(null);
 
   const plan = facts?.plan ?? null;
@@ -66,7 +68,7 @@ export function DayRibbon() {
   }, [sun, scale]);
   const times = useMemo(() => (sun ? sunTimes(sun) : null), [sun]);
 
-  if (!day) return <Box ref={ref} h={`${HEIGHT}px`} />;
+  if (!day) return <Box ref={ref} h={`${height}px`} />;
   const nowMin = msToMinute(day.date, day.timeZone, now);
   const isToday = nowMin >= scale.fromMin && nowMin <= scale.toMin;
   const say = (minute: number) => formatMinuteOfDay(minute, day, clock);
@@ -78,9 +80,9 @@ export function DayRibbon() {
   const summary = plan ? `The day from ${say(day.callMin)} to ${say(plan.wrapMin)}${times?.setMin ? `, sunset ${say(times.setMin)}` : ''}` : 'The day';
 
   return (
-    <Box ref={ref} position="relative" h={`${HEIGHT}px`} minW={0} overflow="hidden" onPointerLeave={() => setPointed(null)}>
+    <Box ref={ref} position="relative" h={`${height}px`} minW={0} overflow="hidden" onPointerLeave={() => setPointed(null)}>
       {width > 0 ? (
-        <svg width={width} height={HEIGHT} role="group" aria-label={summary} style={{ display: 'block' }}>
+        <svg width={width} height={height} role="group" aria-label={summary} style={{ display: 'block' }}>
           <defs>
             <linearGradient id={gradient}>
               {sky.map((s) => (
@@ -88,12 +90,12 @@ export function DayRibbon() {
               ))}
             </linearGradient>
           </defs>
-          <rect width={width} height={HEIGHT} fill={sky.length ? `url(#${gradient})` : 'var(--chakra-colors-panel)'} />
-          <rect y={HEIGHT - 16} width={width} height={16} fill="var(--chakra-colors-page)" opacity={0.72} />
-          {hours.map((h) => (
+          <rect width={width} height={height} fill={sky.length ? `url(#${gradient})` : 'var(--chakra-colors-panel)'} />
+          <rect y={height - foot} width={width} height={foot} fill="var(--chakra-colors-page)" opacity={0.72} />
+          {(foot ? hours : []).map((h) => (
             <g key={h} transform={`translate(${scale.x(h * 60).toFixed(1)} 0)`}>
-              <line y1={HEIGHT - 16} y2={HEIGHT - 11} stroke="var(--chakra-colors-soft)" />
-              <text x={3} y={HEIGHT - 4} fontSize={11} fill="var(--chakra-colors-soft)">
+              <line y1={height - foot} y2={height - foot + 5} stroke="var(--chakra-colors-soft)" />
+              <text x={3} y={height - 4} fontSize={11} fill="var(--chakra-colors-soft)">
                 {clock === '24' ? String(h % 24).padStart(2, '0') : `${h % 12 || 12}${h % 24 < 12 ? 'a' : 'p'}`}
               </text>
             </g>
@@ -122,9 +124,9 @@ export function DayRibbon() {
               >
                 <rect
                   x={x}
-                  y={work ? TOP : TOP + 5}
+                  y={work ? top : top + 5}
                   width={w}
-                  height={work ? BLOCK : BLOCK - 10}
+                  height={work ? blockHeight : blockHeight - 10}
                   rx={2}
                   fill={once ? 'var(--chakra-colors-tape)' : work ? 'var(--chakra-colors-raised)' : 'var(--chakra-colors-page)'}
                   opacity={work ? 1 : 0.72}
@@ -132,7 +134,7 @@ export function DayRibbon() {
                   strokeWidth={work ? 1 : 0.5}
                 />
                 {label ? (
-                  <text x={x + 4} y={TOP + 17.5} fontSize={12} fontWeight={work ? 650 : 400} fill={once ? 'var(--chakra-colors-on-tape)' : work ? 'var(--chakra-colors-text)' : 'var(--chakra-colors-soft)'}>
+                  <text x={x + 4} y={top + blockHeight / 2 + 4.5} fontSize={12} fontWeight={work ? 650 : 400} fill={once ? 'var(--chakra-colors-on-tape)' : work ? 'var(--chakra-colors-text)' : 'var(--chakra-colors-soft)'}>
                     {label}
                   </text>
                 ) : null}
@@ -142,12 +144,12 @@ export function DayRibbon() {
           {takes.map((t) => {
             const from = msToMinute(day.date, day.timeZone, t.rolledAtMs);
             const to = msToMinute(day.date, day.timeZone, t.cutAtMs ?? now);
-            return <rect key={t.id} x={scale.x(from)} y={TOP + BLOCK + 4} width={Math.max(2, scale.x(to) - scale.x(from))} height={5} fill={t.cutAtMs === null ? 'var(--chakra-colors-rolling)' : 'var(--chakra-colors-text)'} opacity={t.verdict === 'noGood' ? 0.45 : 1} />;
+            return <rect key={t.id} x={scale.x(from)} y={top + blockHeight + 4} width={Math.max(2, scale.x(to) - scale.x(from))} height={5} fill={t.cutAtMs === null ? 'var(--chakra-colors-rolling)' : 'var(--chakra-colors-text)'} opacity={t.verdict === 'noGood' ? 0.45 : 1} />;
           })}
-          {plan ? <line x1={scale.x(day.wantedWrapMin)} x2={scale.x(day.wantedWrapMin)} y1={4} y2={HEIGHT - 16} stroke="var(--chakra-colors-text)" strokeDasharray="2 3" /> : null}
+          {plan ? <line x1={scale.x(day.wantedWrapMin)} x2={scale.x(day.wantedWrapMin)} y1={4} y2={height - foot} stroke="var(--chakra-colors-text)" strokeDasharray="2 3" /> : null}
           {isToday ? (
             <g transform={`translate(${scale.x(nowMin).toFixed(1)} 0)`}>
-              <line y2={HEIGHT} stroke="var(--chakra-colors-accent)" strokeWidth={2} />
+              <line y2={height} stroke="var(--chakra-colors-accent)" strokeWidth={2} />
               <path d="M-5 0H5L0 7z" fill="var(--chakra-colors-accent)" />
             </g>
           ) : null}

@@ -4,6 +4,7 @@ import { cancelCopy, scanCard, startCopy, unloadCard } from '@kavrell/contract';
 import { driveFields, type CardStatus, type CopyFile, type Drive } from '@kavrell/core/copies';
 import { formatBytes, formatCount, formatMinutes } from '@kavrell/core/units';
 import { MEDIA_WORDS } from '@kavrell/core/wrap';
+import { useWide } from '../../app/frame/wide.ts';
 import { useProduction } from '../../app/production.tsx';
 import { call, wordsOf } from '../../platform/api.ts';
 import { newId } from '../../platform/id.ts';
@@ -30,6 +31,7 @@ export function CopiesScreen() {
   const [selectedId, select] = useHashSelection();
   const [drivesOpen, setDrivesOpen] = useState(false);
   const cards = useMemo(() => [...(facts?.cards ?? [])].sort((a, b) => (a.card.label < b.card.label ? -1 : 1)), [facts]);
+  const wide = useWide();
   const params = { productionId: production.id };
   const selected = cards.find((c) => c.card.id === selectedId) ?? cards.find((c) => c.job?.state === 'running') ?? cards[0];
   const driveColumns = useMemo<Column<Drive>[]>(
@@ -49,7 +51,8 @@ export function CopiesScreen() {
     const folder = rows.drives[0]?.path.replace(/[^/]+$/, '') ?? '/media/';
     void change(production.id, 'Added a drive', [{ op: 'insert', table: 'drives', values: { name: `Drive ${rows.drives.length + 1}`, kind: 'ssd', path: `${folder}drive-${rows.drives.length + 1}`, whereabouts: '' } }]);
   };
-  const template = `120px 90px 90px ${rows.drives.map(() => 'minmax(110px, 1fr)').join(' ')} minmax(120px, 1fr)`;
+  const drives = `repeat(${rows.drives.length}, minmax(WIDTHpx, 1fr))`;
+  const template = { base: `72px 112px ${drives.replace('WIDTH', '44')}`, md: `72px 122px 76px 72px ${drives.replace('WIDTH', '88')}` };
   return (
     <>
       <ScreenHead title="Copies">
@@ -74,19 +77,23 @@ export function CopiesScreen() {
         <>
           {cards.filter((c) => c.job && (c.job.state === 'running' || c.job.state === 'waiting')).map((c) => (c.job ? <JobBar key={c.job.id} job={c.job} card={c.card.label} cancel={() => asked(call(cancelCopy, { params: { ...params, jobId: c.job?.id ?? '' }, body: {} }))} /> : null))}
           <Box overflowX="auto" role="table" aria-label="Cards and where their copies are">
-            <Box role="row" display="grid" gridTemplateColumns={template} columnGap={3} px={2} py={1} color="soft" fontSize="s" borderBottom="1px solid" borderColor="hairline" minW="max-content">
+            <Box role="row" display="grid" gridTemplateColumns={template} columnGap={3} px={2} py={1} color="soft" fontSize="s" borderBottom="1px solid" borderColor="hairline" minW={{ base: 0, md: 'max-content' }}>
               <span role="columnheader">Card</span>
-              <span role="columnheader">Files</span>
-              <span role="columnheader">Size</span>
+              <span role="columnheader">All in all</span>
+              <Box as="span" role="columnheader" hideBelow="md">
+                Files
+              </Box>
+              <Box as="span" role="columnheader" hideBelow="md">
+                Size
+              </Box>
               {rows.drives.map((d) => (
                 <span key={d.id} role="columnheader" title={d.whereabouts}>
                   {d.name}
-                  <Box color="soft" fontSize="12px">
+                  <Box color="soft" fontSize="12px" hideBelow="md">
                     {d.whereabouts}
                   </Box>
                 </span>
               ))}
-              <span role="columnheader">All in all</span>
             </Box>
             {cards.map((c) => (
               <Box
@@ -101,7 +108,7 @@ export function CopiesScreen() {
                 borderBottom="1px solid"
                 borderColor="hairline"
                 bg={selected?.card.id === c.card.id ? 'raised' : 'transparent'}
-                minW="max-content"
+                minW={{ base: 0, md: 'max-content' }}
                 data-card={c.card.label}
               >
                 <span role="cell">
@@ -109,16 +116,20 @@ export function CopiesScreen() {
                     <Tape letter={c.card.label} size={22} />
                   </Box>
                 </span>
-                <span role="cell">{c.card.unloaded ? c.clips.length : `${c.clips.length}, in use`}</span>
-                <span role="cell">{formatBytes(c.sizeBytes)}</span>
-                {c.drives.map((d) => (
-                  <Box as="span" role="cell" key={d.driveId} fontSize="s">
-                    {d.state === 'verified' ? <MediaMark state="verified" /> : d.state === 'part' ? <MediaMark state="copied" /> : d.failedFiles ? <Look>{d.failedFiles} failed</Look> : <Box as="span" color="soft">–</Box>}
-                  </Box>
-                ))}
                 <Box as="span" role="cell" data-state={c.state}>
                   {c.clips.length ? <MediaMark state={c.state} /> : <Box as="span" color="soft">empty</Box>}
                 </Box>
+                <Box as="span" role="cell" hideBelow="md">
+                  {c.card.unloaded ? c.clips.length : `${c.clips.length}, in use`}
+                </Box>
+                <Box as="span" role="cell" hideBelow="md">
+                  {formatBytes(c.sizeBytes)}
+                </Box>
+                {c.drives.map((d) => (
+                  <Box as="span" role="cell" key={d.driveId} fontSize="s">
+                    {d.state === 'verified' ? <MediaMark state="verified" bare={!wide} /> : d.state === 'part' ? <MediaMark state="copied" bare={!wide} /> : d.failedFiles ? <Look>{d.failedFiles} failed</Look> : <Box as="span" color="soft">–</Box>}
+                  </Box>
+                ))}
               </Box>
             ))}
           </Box>

@@ -16,14 +16,15 @@ export function FileList({ status, files, drives }: { status: CardStatus; files:
     }
     const of = (clip: Clip, drive: Drive) => found.get(`${drive.id}|${clip.path}`);
     return [
-      { id: 'name', header: 'File', width: 'minmax(150px, 1fr)', value: (c) => c.name, render: (c) => <span className="mono">{c.name}</span> },
+      { id: 'name', header: 'File', width: 'minmax(124px, 1fr)', value: (c) => c.name, render: (c) => <span className="mono">{c.name}</span> },
       { id: 'start', header: 'Starts', width: '112px', extra: 2, value: (c) => c.startTimecode, render: (c) => <span className="mono">{c.startTimecode ?? '–'}</span> },
       { id: 'length', header: 'Length', width: '66px', end: true, extra: 3, value: (c) => c.durationMs, render: (c) => <span>{c.durationMs === null ? '–' : formatRunning(c.durationMs)}</span> },
       { id: 'size', header: 'Size', width: '80px', end: true, extra: 1, value: (c) => c.sizeBytes, render: (c) => <span>{formatBytes(c.sizeBytes)}</span> },
       ...drives.map((d): Column<Clip> => ({
         id: d.id,
         header: d.name,
-        width: 'minmax(80px, 1fr)',
+        width: 'minmax(76px, 1fr)',
+        extra: drives.indexOf(d) > 1 ? 4 : 0,
         value: (c) => of(c, d)?.state ?? '',
         render: (c) => {
           const f = of(c, d);

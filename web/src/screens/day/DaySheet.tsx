@@ -6,7 +6,7 @@ import { useProduction } from '../../app/production.tsx';
 import { screenLink } from '../../app/links.ts';
 import { usePreferences } from '../../platform/preferences.ts';
 import { change } from '../../platform/rows.ts';
-import { peopleOf } from '../scenes/columns.tsx';
+import { peopleOf } from '../scenes/cells.ts';
 import { Button } from '../../ui/Button.tsx';
 import { FieldEdit } from '../../ui/FieldEdit.tsx';
 import { Facts, Look, Part, Why } from '../../ui/parts.tsx';

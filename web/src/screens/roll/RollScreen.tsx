@@ -163,18 +163,20 @@ export function RollScreen() {
         <Button size="act" fontSize="xl" flexDirection="column" gap={0} minH={{ base: '88px', md: '100px' }} border="2px solid" borderColor="text" look={rolling ? 'plain' : 'primary'} onClick={press} data-press>
           {rolling ? 'Cut' : 'Roll'}
           <Box as="span" fontSize="12px" fontWeight="400" whiteSpace="normal" textAlign="center" lineHeight="1.25">
-            Space
-            <br />
+            <Box as="span" hideBelow="md" display="block">
+              Space
+            </Box>
             {commands}
           </Box>
         </Button>
       </Box>
-      <Box display="grid" gridTemplateColumns={`repeat(auto-fit, minmax(${rows.cameras.length > 3 ? 150 : 180}px, 1fr))`} gap={3} mb={3}>
+      <Flex direction="column">
+      <Box order={{ base: 2, md: 1 }} display="grid" gridTemplateColumns={`repeat(auto-fit, minmax(${rows.cameras.length > 3 ? 150 : 180}px, 1fr))`} gap={3} mb={3}>
         {rows.cameras.map((c) => (
           <CameraCard key={c.id} camera={c} state={devices.find((d) => d.cameraId === c.id)} taken={inTake.includes(c.letter)} rolling={rolling !== undefined && inTake.includes(c.letter) && !rolling.wild} now={now} toggle={() => toggle(c.letter)} />
         ))}
       </Box>
-      <Box display="grid" gridTemplateColumns={{ base: 'repeat(3, 1fr)', md: 'repeat(6, 1fr)' }} gap={2} mb={4}>
+      <Box order={{ base: 1, md: 2 }} display="grid" gridTemplateColumns={{ base: 'repeat(3, 1fr)', md: 'repeat(6, 1fr)' }} gap={2} mb={4}>
         {actions.map(({ word, key, run, on, off }) => (
           <Button key={word} size="act" flexDirection="column" gap={0} px={1} fontSize="m" onClick={run} aria-pressed={on ?? false} disabled={off ?? false} look={on ? 'on' : 'plain'}>
             {word}
@@ -184,6 +186,7 @@ export function RollScreen() {
           </Button>
         ))}
       </Box>
+      </Flex>
       {noting && about ? <NoteLine take={about} close={() => setNoting(false)} /> : null}
       <TakeList takes={takes} aboutId={about?.id ?? null} />
       <Sheet>

@@ -28,6 +28,11 @@ export function RollSheet({ shotId, choose, nowMin, behind }: { shotId: string |
           {projection ? (even ? 'on time' : `${behind} ${late ? 'behind' : 'ahead'}`) : nowMin < day.callMin ? 'before the call' : 'not under way'}
         </Box>
         <div>{projection ? `Projected wrap ${formatMinuteOfDay(projection.wrapMin, day, clock)}, planned ${formatMinuteOfDay(plan.wrapMin, day, clock)}` : `Planned wrap ${formatMinuteOfDay(plan.wrapMin, day, clock)}`}</div>
+        {projection?.troubles.map((t) => (
+          <div key={t}>
+            <Look>{t}</Look>
+          </div>
+        ))}
       </Part>
       <Part title="Next">
         <ol style={{ display: 'grid', gap: 2 }}>

@@ -1,29 +1,17 @@
 import { Flex } from '@chakra-ui/react';
 import { MOVEMENTS, PRIORITIES, SIZES, SIZE_WORDS, SUPPORTS, shotFields, shotMinutes, type Shot } from '@kavrell/core/scenes';
 import { positionAfter } from '@kavrell/core/records';
-import { formatClock, formatMinuteOfDay, formatMinutes, parseClock, parseMinutes } from '@kavrell/core/units';
+import { formatClock, formatMinuteOfDay, formatMinutes, parseMinutes } from '@kavrell/core/units';
 import { useProduction } from '../../app/production.tsx';
 import { change } from '../../platform/rows.ts';
 import { Button } from '../../ui/Button.tsx';
 import { FieldEdit } from '../../ui/FieldEdit.tsx';
 import { ShotMark } from '../../ui/icons.tsx';
 import { Facts, Part, Why } from '../../ui/parts.tsx';
+import { windowsOf } from './cells.ts';
 
 const choices = (list: readonly string[], none?: string) => [...(none === undefined ? [] : [['', none] as const]), ...list.map((x) => [x, x] as const)];
 const time = (m: number) => formatClock(Math.floor(m / 60) % 24, Math.round(m) % 60, '24');
-
-/** Reads `17:05-18:20, 06:00-07:00` into windows. */
-export function windowsOf(text: string): [number, number][] {
-  return text
-    .split(',')
-    .map((t) => t.trim())
-    .filter(Boolean)
-    .map((t) => {
-      const [from, to, more] = t.split(/\s*[-–]\s*/);
-      if (!from || !to || more !== undefined) throw new Error(`“${t}” is not a window: write 17:05-18:20.`);
-      return [parseClock(from), parseClock(to)];
-    });
-}
 
 /** Everything about the selected shot, figures first. */
 export function ShotSheet({ shot }: { shot: Shot }) {

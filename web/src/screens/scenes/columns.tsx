@@ -6,27 +6,10 @@ import { formatMinutes, parseMinutes } from '@kavrell/core/units';
 import type { ProductionRows } from '@kavrell/core/productions';
 import { choiceColumn, numberColumn, textColumn } from '../../ui/columns.tsx';
 import type { Column } from '../../ui/DataTable.tsx';
+import { lettersOf, peopleOf } from './cells.ts';
 import { ShotMark, Tapes } from '../../ui/icons.tsx';
 
 const plain = (list: readonly string[]) => list.map((x) => [x, x] as const);
-
-/** Reads `ilse, dov` into ids; a name nobody has is refused in words. */
-export function peopleOf(text: string, people: ProductionRows['people']): string[] {
-  const names = text.split(/[,;\s]+/).filter(Boolean);
-  return names.map((name) => {
-    const found = people.find((p) => p.shortName.toLowerCase() === name.toLowerCase());
-    if (!found) throw new Error(`Nobody here is called “${name}”. Add them under People, by their short name.`);
-    return found.id;
-  });
-}
-
-/** Reads `a b`, `ab` or `A+B` into letters; a letter no camera has is refused in words. */
-export function lettersOf(text: string, cameras: ProductionRows['cameras']): string[] {
-  const letters = [...new Set(text.toUpperCase().replace(/[^A-Z]/g, ''))];
-  const unknown = letters.filter((l) => !cameras.some((c) => c.letter === l));
-  if (unknown.length) throw new Error(`There is no camera ${unknown.join(', ')} in this production.`);
-  return letters;
-}
 
 /** The columns of the shot table. */
 export function shotColumns(rows: ProductionRows, states: ReadonlyMap<string, ShotState>): Column<Shot>[] {
@@ -37,16 +20,16 @@ export function shotColumns(rows: ProductionRows, states: ReadonlyMap<string, Sh
   return [
     { id: 'state', header: '', width: '30px', value: (s) => STATE_WORDS[stateOf(s)], render: (s) => <ShotMark state={stateOf(s)} bare /> },
     { ...textColumn<Shot>('code', 'Shot', '48px'), value: (s) => s.code, render: (s) => <strong>{s.code}</strong> },
-    textColumn('description', 'What', 'minmax(130px, 2fr)'),
-    choiceColumn('size', 'Size', '56px', plain(SIZES), '–'),
-    { id: 'personIds', header: 'Who', width: 'minmax(76px, 0.6fr)', value: names, edit: { get: names, set: (text) => ({ personIds: peopleOf(text, rows.people) }) } },
-    textColumn('lens', 'Lens', '96px'),
-    { ...choiceColumn<Shot>('support', 'Support', '84px', plain(SUPPORTS), '–'), extra: 2 },
-    { ...choiceColumn<Shot>('movement', 'Move', '70px', plain(MOVEMENTS), '–'), extra: 3 },
-    { id: 'cameras', header: 'Cameras', width: '88px', extra: 1, value: (s) => s.cameras.join(' '), render: (s) => <Tapes letters={s.cameras} />, edit: { get: (s) => s.cameras.join(' '), set: (text) => ({ cameras: lettersOf(text, rows.cameras) }) } },
-    { ...choiceColumn<Shot>('setupId', 'Light', '50px', rows.setups.map((s) => [s.id, s.code] as const), 'none'), extra: 1 },
-    { ...textColumn<Shot>('side', 'Side', '70px'), extra: 4 },
-    { ...numberColumn<Shot>('takesPlanned', 'Takes', '54px'), extra: 1 },
+    textColumn('description', 'What', 'minmax(124px, 2fr)'),
+    { ...choiceColumn<Shot>('size', 'Size', '56px', plain(SIZES), '–'), extra: 1 },
+    { id: 'personIds', header: 'Who', width: 'minmax(76px, 0.6fr)', extra: 2, value: names, edit: { get: names, set: (text) => ({ personIds: peopleOf(text, rows.people) }) } },
+    { ...textColumn<Shot>('lens', 'Lens', '104px'), extra: 3 },
+    { ...choiceColumn<Shot>('support', 'Support', '84px', plain(SUPPORTS), '–'), extra: 6 },
+    { ...choiceColumn<Shot>('movement', 'Move', '70px', plain(MOVEMENTS), '–'), extra: 7 },
+    { id: 'cameras', header: 'Cameras', width: '88px', extra: 5, value: (s) => s.cameras.join(' '), render: (s) => <Tapes letters={s.cameras} />, edit: { get: (s) => s.cameras.join(' '), set: (text) => ({ cameras: lettersOf(text, rows.cameras) }) } },
+    { ...choiceColumn<Shot>('setupId', 'Light', '50px', rows.setups.map((s) => [s.id, s.code] as const), 'none'), extra: 4 },
+    { ...textColumn<Shot>('side', 'Side', '70px'), extra: 8 },
+    { ...numberColumn<Shot>('takesPlanned', 'Takes', '54px'), extra: 4 },
     {
       id: 'minutes',
       header: 'Length',
@@ -56,7 +39,7 @@ export function shotColumns(rows: ProductionRows, states: ReadonlyMap<string, Sh
       render: (s) => <span>{formatMinutes(shotMinutes(s))}</span>,
       edit: { get: (s) => String(shotMinutes(s)), set: (text) => ({ minutesOverride: text.trim() === '' ? null : parseMinutes(text) }) },
     },
-    { ...choiceColumn<Shot>('priority', 'Priority', '66px', plain(PRIORITIES)), extra: 1 },
-    { id: 'scene', header: 'Scene', width: '110px', extra: 5, value: (s) => scenes.get(s.sceneId)?.title ?? '' },
+    { ...choiceColumn<Shot>('priority', 'Priority', '66px', plain(PRIORITIES)), extra: 3 },
+    { id: 'scene', header: 'Scene', width: '110px', extra: 9, value: (s) => scenes.get(s.sceneId)?.title ?? '' },
   ];
 }

@@ -1,0 +1,97 @@
+import { describe, expect, it } from 'vitest';
+import { morningTakes } from '../../../demo/src/takes.ts';
+import { ninthBell } from '../../../demo/src/ninthBell.ts';
+import { composeCallSheet } from '../callsheet/index.ts';
+import type { Clip } from '../copies/index.ts';
+import { toCsv } from '../formats/index.ts';
+import { factsOf, planOf, type ProductionRows } from '../productions/index.ts';
+import { minuteToMs, midnightMs } from '../time/index.ts';
+import { formatLabel, parseRate, timeOfDayFrames } from '../timecode/index.ts';
+import { matchClips, wrapRows } from './index.ts';
+
+let n = 0;
+const newId = () => `00000000-0000-7000-8000-${String((n += 1)).padStart(12, '0')}`;
+const demo = ninthBell(newId, '/media');
+const day = demo.days[0] as (typeof demo.days)[number];
+const NOW = 10 * 60 + 58;
+const morning = morningTakes(demo, NOW, newId);
+const clips: Clip[] = morning.clips.map((c) => {
+  const rate = parseRate(c.rate);
+  return { id: newId(), productionId: demo.production.id, version: 1, cardId: demo.cards.find((x) => x.label === c.card)?.id ?? '', name: `${c.name}.mov`, path: c.name, sizeBytes: 5, startTimecode: formatLabel(timeOfDayFrames(c.startMs - midnightMs(day.date, day.timeZone), rate), rate), durationMs: c.durationMs, rate: c.rate };
+});
+const rows: ProductionRows = { ...demo, clips, copyJobs: [], copyFiles: [], takeEvents: morning.events };
+const facts = factsOf(rows, day, minuteToMs(day.date, day.timeZone, NOW));
+
+describe('clips and takes', () => {
+  const byName = matchClips(facts.takes, clips, demo.cards, demo.cameras, '25');
+  it('every clip of the morning finds its take', () => expect(byName).toHaveLength(clips.length));
+  it('by timecode alone they find the same takes, at every camera’s own rate', () => {
+    const nameless = facts.takes.map((t) => ({ ...t, cameras: t.cameras.map((c) => ({ ...c, clip: null })) }));
+    const byTimecode = matchClips(nameless, clips, demo.cards, demo.cameras, '25');
+    const key = (m: { takeId: string; clipId: string }) => `${m.clipId}>${m.takeId}`;
+    expect(byTimecode.map(key).sort()).toEqual(byName.map(key).sort());
+    expect(byTimecode.every((m) => m.by === 'timecode')).toBe(true);
+  });
+  it('a clip far from every take belongs to none', () => {
+    const far = { ...(clips[0] as Clip), id: 'far', name: 'X.mov', startTimecode: '03:00:00:00' };
+    expect(matchClips(facts.takes, [far], demo.cards, demo.cameras, '25')).toEqual([]);
+  });
+  it('an unreadable timecode is no match and no fault', () => {
+    const odd = { ...(clips[0] as Clip), id: 'odd', name: 'X.mov', startTimecode: '99:99:99:99' };
+    expect(matchClips(facts.takes, [odd], demo.cards, demo.cameras, '25')).toEqual([]);
+  });
+});
+
+describe('the wrap table', () => {
+  const matches = matchClips(facts.takes, clips, demo.cards, demo.cameras, '25');
+  const lines = wrapRows({ shots: demo.shots, scenes: demo.scenes, states: facts.states, takes: facts.takes, matches, cards: facts.cards });
+  it('shows every shot, every take and every clip, each clip once', () => {
+    expect(new Set(lines.flatMap((l) => (l.shot ? [l.shot.id] : []))).size).toBe(demo.shots.length);
+    expect(new Set(lines.flatMap((l) => (l.take ? [l.take.id] : []))).size).toBe(facts.takes.length);
+    const shown = lines.flatMap((l) => (l.clip ? [l.clip.id] : []));
+    expect(shown).toHaveLength(clips.length);
+    expect(new Set(shown).size).toBe(clips.length);
+    expect(new Set(lines.map((l) => l.id)).size).toBe(lines.length);
+  });
+  it('says what is missing', () => {
+    expect(lines.find((l) => l.shot?.code === '7C')?.trouble).toBe('A must, not yet taken.');
+    const fewer = wrapRows({ shots: demo.shots, scenes: demo.scenes, states: facts.states, takes: facts.takes, matches: [], cards: facts.cards });
+    expect(fewer.some((l) => l.trouble.startsWith('No clip found on card A001'))).toBe(true);
+    expect(fewer.filter((l) => l.trouble === 'A clip that no take was logged for.')).toHaveLength(clips.length);
+  });
+});
+
+describe('the three answers', () => {
+  it('count what was got and what is kept, and claim no odds', () => {
+    const [make, got, kept] = facts.answers;
+    expect(got.figure).toBe(`7 of ${facts.dayShotIds.size}`);
+    expect(kept.figure.replaceAll('\u00a0', ' ')).toBe('0 of 6 cards');
+    expect(make.why.join(' ')).toContain('no odds are claimed');
+    expect(make.figure).not.toContain('%');
+  });
+  it('say so when there is nothing', () => {
+    const empty = factsOf({ ...rows, dayItems: [], takeEvents: [], clips: [] }, day, 0);
+    expect(empty.answers.map((a) => a.figure)).toEqual(['–', '0 of 0', '0 of 0\u00a0cards']);
+  });
+});
+
+describe('the call sheet', () => {
+  const sheet = composeCallSheet({ ...demo, plan: planOf(demo, day), dayCount: 2 });
+  it('agrees with the day', () => {
+    const plan = planOf(demo, day);
+    expect(sheet.lines.flatMap((l) => l.block.rows.map((r) => [r.shot?.code, r.startMin]))).toEqual(plan.rows.map((r) => [r.shot?.code, r.startMin]));
+    expect(sheet.lines.at(-1)?.block.endMin).toBe(plan.wrapMin);
+  });
+  it('names minors, once-only shots and the long day with care', () => {
+    const words = sheet.cautions.join(' ');
+    expect(words).toContain('Wren Achebe');
+    expect(words).toContain('7C');
+    expect(words).toContain('nobody drives home tired');
+    expect(sheet.cautions.at(-1)).toContain('licensed or competent people decide');
+  });
+  it('gives the three places in the order they are needed', () => expect(sheet.places.map((p) => p.name)).toEqual(['Pour floor', 'Founder’s bench', 'Sea-mark tower']));
+});
+
+describe('CSV', () => {
+  it('quotes, and disarms formulas', () => expect(toCsv(['a', 'b'], [['x,"y"', '=1+1'], [null, 3]])).toBe('a,b\r\n"x,""y""","\'=1+1"\r\n,3\r\n'));
+});

@@ -1,0 +1,119 @@
+import { randomUUID } from 'node:crypto';
+import http from 'node:http';
+import type { AddressInfo } from 'node:net';
+import type { Agent } from 'supertest';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { morningTakes, type DemoPlan } from '@kavrell/demo';
+import { planOf } from '@kavrell/core/productions';
+import { formatMinuteOfDay } from '@kavrell/core/units';
+import { SHOT_DEFAULTS } from '@kavrell/core/scenes';
+import { ownerLink } from '../platform/auth/index.ts';
+import { newId } from '../platform/ids.ts';
+import { appendTakeEvents } from '../roll/index.ts';
+import { storeNinthBell, startTestServer, type TestServer } from '../testing/harness.ts';
+import { loadRows } from './load.ts';
+
+let server: TestServer;
+let owner: Agent;
+let plan: DemoPlan;
+const url = (rest: string) => `/api/productions/${plan.production.id}/${rest}`;
+const dayUrl = (rest: string) => url(`days/${plan.days[0]?.id}/${rest}`);
+
+beforeAll(async () => {
+  server = await startTestServer();
+  owner = await server.owner();
+  plan = await storeNinthBell(server);
+  await appendTakeEvents(server.context, plan.production.id, morningTakes(plan, 660, newId).events);
+});
+afterAll(() => server.stop());
+
+describe('productions', () => {
+  it('begin with a name, and are refused without one', async () => {
+    const body = { id: randomUUID(), title: 'Harbour film', client: '', rate: '25', keepPolicy: { verifiedCopies: 2, apart: true }, simulatedNowOffsetMs: null };
+    await owner.post('/api/productions').send(body).expect(200);
+    const bad = await owner.post('/api/productions').send({ ...body, id: randomUUID(), title: ' ' }).expect(400);
+    expect(bad.body.detail).toBe('The title is missing.');
+    await owner.post('/api/productions').send({ ...body, id: randomUUID(), rate: '26' }).expect(400);
+  });
+
+  it('are read with one query a table, whatever their size', async () => {
+    const count = async () => (await server.countQueries(() => loadRows(server.context, plan.production.id))).queries.length;
+    const before = await count();
+    const shots = Array.from({ length: 300 }, (_, i) => ({ id: newId(), productionId: plan.production.id, version: 1, deletedAt: null, ...SHOT_DEFAULTS, sceneId: plan.scenes[0]?.id, code: `1${String(i).padStart(3, '0')}`, position: i }));
+    await server.context.models.shots.bulkCreate(shots);
+    expect(await count()).toBe(before);
+    expect(before).toBeLessThanOrEqual(18);
+    await server.context.models.shots.destroy({ where: { id: shots.map((s) => s.id) } });
+  });
+
+  it('a table is one query beside the session’s', async () => {
+    const { queries } = await server.countQueries(() => owner.get(url('rows/shots')).expect(200));
+    expect(queries.filter((q) => q.includes('"shots"'))).toHaveLength(1);
+    expect(queries.length).toBeLessThanOrEqual(2);
+  });
+});
+
+describe('documents', () => {
+  it('the call sheet is a PDF of two or three pages, made of the day’s own numbers', async () => {
+    const reply = await owner.get(dayUrl('call-sheet.pdf')).buffer(true).parse((res, done) => {
+      const parts: Buffer[] = [];
+      res.on('data', (part: Buffer) => parts.push(part));
+      res.on('end', () => done(null, Buffer.concat(parts)));
+    });
+    const pdf = reply.body as Buffer;
+    expect(reply.headers['content-type']).toBe('application/pdf');
+    expect(reply.headers['content-disposition']).toContain('the-ninth-bell-day-1-call-sheet.pdf');
+    expect(pdf.subarray(0, 5).toString()).toBe('%PDF-');
+    const pages = pdf.toString('latin1').match(/\/Type \/Page\b/g)?.length ?? 0;
+    expect(pages).toBeGreaterThanOrEqual(2);
+    expect(pages).toBeLessThanOrEqual(3);
+  });
+
+  it('the report’s CSV holds every shot of the day and every take', async () => {
+    const { text } = await owner.get(dayUrl('report.csv')).expect(200);
+    const lines = text.trim().split('\r\n');
+    expect(lines[0]).toContain('Scene,Shot,State');
+    for (const row of planOf({ ...plan }, plan.days[0] as never).rows) if (row.shot) expect(text).toContain(`,${row.shot.code},`);
+    expect(lines.filter((l) => l.includes(',7B,'))).toHaveLength(3 * 3);
+    expect(text).toContain('use for sound');
+  });
+
+  it('a day of another production is not there', async () => {
+    const other = await storeNinthBell(server);
+    await owner.get(url(`days/${other.days[0]?.id}/call-sheet.pdf`)).expect(404);
+  });
+  it('times are written in the day’s own zone', () => {
+    const day = plan.days[0] as (typeof plan.days)[number];
+    expect(formatMinuteOfDay(day.callMin, day)).toBe('06:30');
+  });
+});
+
+describe('live updates', () => {
+  it('reach an open window within a second, with what changed', async () => {
+    const web = http.createServer(server.running.app);
+    await new Promise<void>((done) => web.listen(0, '127.0.0.1', done));
+    const { port } = web.address() as AddressInfo;
+    const entered = await server.agent().post('/api/auth/enter').send({ token: await ownerLink(server.context) });
+    const cookie = entered.headers['set-cookie']?.[0]?.split(';')[0] ?? '';
+    const heard = new Promise<string>((done, fail) => {
+      const req = http.get({ port, host: '127.0.0.1', path: url('live'), headers: { cookie } }, (res) => {
+        let text = '';
+        res.on('data', (chunk: Buffer) => {
+          text += chunk.toString();
+          const found = /event: change\ndata: (.*)\n/.exec(text);
+          if (!found) return;
+          req.destroy();
+          done(found[1] ?? '');
+        });
+      });
+      req.on('error', (error) => (error.message.includes('hang up') ? undefined : fail(error)));
+    });
+    await new Promise((done) => setTimeout(done, 200));
+    const set = randomUUID();
+    const scene = plan.scenes[0];
+    await owner.post(url('changes')).send({ id: set, label: 'live', ops: [{ op: 'update', table: 'scenes', id: scene?.id, version: 1, values: { title: 'Told' } }] }).expect(200);
+    expect(JSON.parse(await heard)).toEqual([{ table: 'scenes', id: scene?.id, version: 2, changeSet: set }]);
+    web.closeAllConnections();
+    web.close();
+  });
+});

@@ -1,0 +1,111 @@
+import { randomUUID } from 'node:crypto';
+import type { Agent } from 'supertest';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import type { DemoPlan } from '@kavrell/demo';
+import { foldTakes, type DeviceState, type TakeEvent, type TakePayload } from '@kavrell/core/roll';
+import { storeNinthBell, startTestServer, type TestServer } from '../testing/harness.ts';
+
+let server: TestServer;
+let owner: Agent;
+let plan: DemoPlan;
+let seq = 0;
+const path = () => `/api/productions/${plan.production.id}`;
+const post = (events: TakeEvent[]) => owner.post(`${path()}/take-events`).send({ events });
+const read = async () => (await owner.get(`${path()}/rows/takeEvents`).expect(200)).body as TakeEvent[];
+const device = async (letter: string) => {
+  const list = (await owner.get(`${path()}/rows/deviceStates`).expect(200)).body as DeviceState[];
+  return list.find((d) => d.cameraId === plan.cameras.find((c) => c.letter === letter)?.id);
+};
+const event = (takeId: string, payload: TakePayload, atMs = Date.now()): TakeEvent => {
+  seq += 1;
+  return { id: randomUUID(), takeId, atMs, seq, clientId: 'test', device: 'test', payload };
+};
+const rolled = (takeId: string, letters: string[], atMs?: number): TakeEvent =>
+  event(
+    takeId,
+    {
+      kind: 'rolled',
+      shotId: plan.shots[0]?.id ?? null,
+      dayId: plan.days[0]?.id ?? '',
+      number: 1,
+      wild: false,
+      timecode: '10:00:00:00',
+      cameras: plan.cameras.filter((c) => letters.includes(c.letter)).map((c) => ({ letter: c.letter, cameraId: c.id, evidence: 'assumed', card: null, clip: null })),
+    },
+    atMs,
+  );
+
+beforeAll(async () => {
+  server = await startTestServer();
+  owner = await server.owner();
+  plan = await storeNinthBell(server);
+  await server.context.models.deviceStates.bulkCreate(
+    plan.cameras.map((c) => ({ cameraId: c.id, productionId: plan.production.id, version: 1, rollingSinceMs: null, clip: null, clipNumber: 0, card: `${c.letter}002`.replace('C002', 'C001').replace('D002', 'D001'), cardUsedBytes: 0, batteryUsedMin: 0, clockPpm: 0, clockSetMs: 0 })),
+  );
+});
+afterAll(() => server.stop());
+
+describe('take events', () => {
+  it('command the simulated cameras, which report back as events of their own', async () => {
+    const takeId = randomUUID();
+    await post([rolled(takeId, ['A', 'C'])]).expect(200, { accepted: 1, known: 0 });
+    expect((await device('A'))?.rollingSinceMs).not.toBeNull();
+    expect((await device('B'))?.rollingSinceMs).toBeNull();
+    const take = foldTakes(await read()).find((t) => t.id === takeId);
+    expect(take?.cameras).toMatchObject([{ letter: 'A', evidence: 'reports', card: 'A002', clip: 'A002_C001' }, { letter: 'C', evidence: 'reports', clip: 'C001_C001' }]);
+    server.sent.length = 0;
+    await post([event(takeId, { kind: 'cut', timecode: '10:00:05:00' })]).expect(200);
+    expect((await device('A'))?.rollingSinceMs).toBeNull();
+    expect(server.sent.filter((w) => w.kind === 'record').map((w) => (w as { clip: string }).clip).sort()).toEqual(['A002_C001', 'C001_C001']);
+  });
+
+  it('sent twice are one, and command nothing twice', async () => {
+    const takeId = randomUUID();
+    const events = [rolled(takeId, ['B'])];
+    await post(events).expect(200, { accepted: 1, known: 0 });
+    const before = await device('B');
+    await post(events).expect(200, { accepted: 0, known: 1 });
+    expect(await device('B')).toEqual(before);
+    await post([event(takeId, { kind: 'cut', timecode: '10:00:09:00' })]).expect(200);
+  });
+
+  it('from an old outbox are logged but command no camera', async () => {
+    const takeId = randomUUID();
+    await post([rolled(takeId, ['A'], Date.now() - 3_600_000)]).expect(200);
+    expect((await device('A'))?.rollingSinceMs).toBeNull();
+    expect(foldTakes(await read()).find((t) => t.id === takeId)?.cameras).toMatchObject([{ evidence: 'assumed' }]);
+  });
+
+  it('of ten loggers at once all arrive, none lost and none changed', async () => {
+    const before = (await read()).length;
+    const batches = Array.from({ length: 10 }, (_, i) => Array.from({ length: 20 }, (__, k) => event(randomUUID(), { kind: 'noted', text: `logger ${i} note ${k}` })));
+    await Promise.all(batches.flatMap((batch) => [post(batch).expect(200), post(batch).expect(200)]));
+    const after = await read();
+    expect(after).toHaveLength(before + 200);
+    const texts = new Set(after.flatMap((e) => (e.payload.kind === 'noted' ? [e.payload.text] : [])));
+    for (const batch of batches) for (const e of batch) if (e.payload.kind === 'noted') expect(texts.has(e.payload.text)).toBe(true);
+  });
+
+  it('can’t be changed or deleted, not even in the database', async () => {
+    await expect(server.context.db.query('UPDATE take_events SET seq = 0')).rejects.toThrow('never changed');
+    await expect(server.context.db.query('DELETE FROM take_events')).rejects.toThrow('never changed');
+  });
+
+  it('are refused in words when they make no sense', async () => {
+    const bad = await post([{ ...rolled(randomUUID(), ['A']), atMs: 0.5 }]);
+    expect(bad.status).toBe(400);
+    await post([event(randomUUID(), { kind: 'noted', text: '' })]).expect(400);
+    await post([]).expect(400);
+    const unknown = { ...event(randomUUID(), { kind: 'uncut' }), payload: { kind: 'exploded' } };
+    await owner.post(`${path()}/take-events`).send({ events: [unknown] }).expect(400);
+  });
+
+  it('survive a server that is started anew in mid-take', async () => {
+    const takeId = randomUUID();
+    await post([rolled(takeId, ['D'])]).expect(200);
+    await server.restart();
+    expect((await device('D'))?.rollingSinceMs).not.toBeNull();
+    await post([event(takeId, { kind: 'cut', timecode: '10:01:00:00' })]).expect(200);
+    expect(foldTakes(await read()).find((t) => t.id === takeId)).toMatchObject({ timecodeOut: '10:01:00:00', cameras: [{ evidence: 'reports' }] });
+  });
+});

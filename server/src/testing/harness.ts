@@ -1,0 +1,101 @@
+import { mkdtemp, realpath, rm } from 'node:fs/promises';
+import os from 'node:os';
+import type { IncomingMessage, ServerResponse } from 'node:http';
+import path from 'node:path';
+import { randomBytes } from 'node:crypto';
+import pg from 'pg';
+import request from 'supertest';
+import { inject } from 'vitest';
+import { ninthBell, type DemoPlan } from '@kavrell/demo';
+import type { EditableName } from '@kavrell/contract';
+import { makeApp, type RunningApp } from '../app.ts';
+import { ensureOwner, ownerLink } from '../platform/auth/index.ts';
+import type { Context } from '../platform/context.ts';
+import { connect, defineModels, inChangeSet, migrations } from '../platform/db/index.ts';
+import { newId } from '../platform/ids.ts';
+import type { StationWork } from '../platform/jobs/index.ts';
+import { makeLog } from '../platform/log.ts';
+
+export interface TestServer {
+  context: Context;
+  running: RunningApp;
+  media: string;
+  /** What was put into the queue. */
+  sent: StationWork[];
+  /** Statements since the last `countQueries`. */
+  countQueries<T>(work: () => Promise<T>): Promise<{ result: T; queries: string[] }>;
+  /** A browser that is signed in as the owner. */
+  owner(): Promise<request.Agent>;
+  agent(): request.Agent;
+  /** Puts a new server in the place of the running one, on the same database. */
+  restart(): Promise<void>;
+  stop(): Promise<void>;
+}
+
+/** A whole server on its own database of the tests' PostgreSQL. Only the queue is a stand-in: it keeps what it is sent. */
+export async function startTestServer(): Promise<TestServer> {
+  const base = inject('postgresUrl');
+  const name = `t_${randomBytes(6).toString('hex')}`;
+  const admin = new pg.Client({ connectionString: base });
+  await admin.connect();
+  await admin.query(`CREATE DATABASE ${name}`);
+  await admin.end();
+  const databaseUrl = base.replace(/\/postgres$/, `/${name}`);
+  const media = await realpath(await mkdtemp(path.join(os.tmpdir(), 'kavrell-media-')));
+  const log = makeLog('test', process.env.KAVRELL_LOG ?? 'silent');
+  let heard: string[] = [];
+  const db = connect(databaseUrl, log, (sql) => heard.push(sql));
+  await migrations(db).up();
+  const sent: StationWork[] = [];
+  const context: Context = {
+    config: { databaseUrl, host: '127.0.0.1', port: 0, webRoot: null, mediaRoots: [media], secret: 'test secret', station: 'here', logLevel: 'silent' },
+    log,
+    db,
+    models: defineModels(db),
+    queue: { send: async (work) => void sent.push(work), work: async () => undefined, stop: async () => undefined },
+  };
+  await ensureOwner(context);
+  let running = await makeApp(context);
+  // Through a wrapper, so that a browser outlives a server.
+  const agent = () => request.agent(((req: IncomingMessage, res: ServerResponse) => running.app(req, res)) as never);
+  return {
+    context,
+    get running() {
+      return running;
+    },
+    media,
+    sent,
+    agent,
+    async countQueries(work) {
+      heard = [];
+      const result = await work();
+      return { result, queries: heard };
+    },
+    async owner() {
+      const browser = agent();
+      await browser.post('/api/auth/enter').send({ token: await ownerLink(context) }).expect(200);
+      return browser;
+    },
+    async restart() {
+      await running.close();
+      running = await makeApp(context);
+    },
+    async stop() {
+      await running.close();
+      await db.close();
+      await rm(media, { recursive: true, force: true });
+    },
+  };
+}
+
+const ORDER = ['places', 'moves', 'days', 'people', 'engagements', 'cameras', 'setups', 'relights', 'scenes', 'shots', 'dayItems', 'drives', 'cards'] as const satisfies readonly EditableName[];
+
+/** Stores the demo production's plan. */
+export async function storeNinthBell({ context, media }: TestServer): Promise<DemoPlan> {
+  const plan = ninthBell(newId, media);
+  await inChangeSet(context.db, { changeSetId: null, actor: 'test' }, async (transaction) => {
+    await context.models.productions.create({ ...plan.production }, { transaction });
+    for (const table of ORDER) await context.models[table].bulkCreate(plan[table] as unknown as Record<string, unknown>[], { transaction });
+  });
+  return plan;
+}
