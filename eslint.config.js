@@ -1,4 +1,5 @@
 import js from '@eslint/js';
+import globals from 'globals';
 import hooks from 'eslint-plugin-react-hooks';
 import tseslint from 'typescript-eslint';
 
@@ -10,7 +11,21 @@ const forbid = (files, patterns, message) => ({
 });
 /** Inside core: a room is entered by its index only, and ground-floor rooms know no capability. */
 const GROUND = ['errors', 'timecode', 'time', 'units', 'sun', 'records', 'formats'];
-const CAPABILITIES = ['brief', 'scenes', 'places', 'light', 'camera', 'people', 'day', 'callsheet', 'roll', 'copies', 'wrap', 'ledger', 'productions'];
+const CAPABILITIES = [
+  'brief',
+  'scenes',
+  'places',
+  'light',
+  'camera',
+  'people',
+  'day',
+  'callsheet',
+  'roll',
+  'copies',
+  'wrap',
+  'ledger',
+  'productions',
+];
 const INSIDES = ['../*/*.ts', '!../*/index.ts'];
 
 export default tseslint.config(
@@ -22,18 +37,51 @@ export default tseslint.config(
       '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
       '@typescript-eslint/no-explicit-any': 'error',
       '@typescript-eslint/consistent-type-imports': 'error',
-      'no-restricted-syntax': ['error', { selector: 'ExportDefaultDeclaration', message: 'Named exports only: a name is found by searching for it.' }],
+      'no-restricted-syntax': [
+        'error',
+        { selector: 'ExportDefaultDeclaration', message: 'Named exports only: a name is found by searching for it.' },
+      ],
       'no-console': 'error',
       eqeqeq: 'error',
     },
   },
   { files: ['**/*.config.{js,ts}'], rules: { 'no-restricted-syntax': 'off' } },
-  { files: ['scripts/**/*.mjs', 'web/public/*.js'], languageOptions: { globals: { process: 'readonly', setTimeout: 'readonly', clearTimeout: 'readonly', setInterval: 'readonly', console: 'readonly', URL: 'readonly', fetch: 'readonly', document: 'readonly', localStorage: 'readonly', self: 'readonly', caches: 'readonly', performance: 'readonly', Buffer: 'readonly', AbortController: 'readonly' } }, rules: { 'no-console': 'off' } },
-  { files: ['web/src/**/*.{ts,tsx}'], plugins: { 'react-hooks': hooks }, rules: { 'react-hooks/rules-of-hooks': 'error' } },
-  forbid(['core/src/**'], ['@kavrell/*', 'node:*', 'fs', 'path', 'react', ...INSIDES], 'Core imports no other package of ours and no Node API, and enters its rooms by their index.ts.'),
-  ...GROUND.map((room) => forbid([`core/src/${room}/**`], ['@kavrell/*', 'node:*', ...INSIDES, ...CAPABILITIES.map((c) => `../${c}/index.ts`)], 'A ground-floor room knows no capability.')),
-  forbid(['contract/src/**'], ['@kavrell/server*', '@kavrell/web*', '@kavrell/copies', '@kavrell/demo', 'node:*'], 'The contract knows core only.'),
-  forbid(['copies/src/**'], ['@kavrell/contract*', '@kavrell/server*', '@kavrell/web*', '@kavrell/demo'], 'The copy engine knows core only.'),
-  forbid(['web/src/**'], ['@kavrell/server*', '@kavrell/copies', '@kavrell/demo', 'node:*'], 'The interface knows core and contract only.'),
+  {
+    files: ['scripts/**/*.mjs', 'web/public/*.js'],
+    languageOptions: { globals: { ...globals.node, ...globals.browser, ...globals.serviceworker } },
+    rules: { 'no-console': 'off' },
+  },
+  {
+    files: ['web/src/**/*.{ts,tsx}'],
+    plugins: { 'react-hooks': hooks },
+    rules: { 'react-hooks/rules-of-hooks': 'error' },
+  },
+  forbid(
+    ['core/src/**'],
+    ['@kavrell/*', 'node:*', 'fs', 'path', 'react', ...INSIDES],
+    'Core imports no other package of ours and no Node API, and enters its rooms by their index.ts.',
+  ),
+  ...GROUND.map((room) =>
+    forbid(
+      [`core/src/${room}/**`],
+      ['@kavrell/*', 'node:*', ...INSIDES, ...CAPABILITIES.map((c) => `../${c}/index.ts`)],
+      'A ground-floor room knows no capability.',
+    ),
+  ),
+  forbid(
+    ['contract/src/**'],
+    ['@kavrell/server*', '@kavrell/web*', '@kavrell/copies', '@kavrell/demo', 'node:*'],
+    'The contract knows core only.',
+  ),
+  forbid(
+    ['copies/src/**'],
+    ['@kavrell/contract*', '@kavrell/server*', '@kavrell/web*', '@kavrell/demo'],
+    'The copy engine knows core only.',
+  ),
+  forbid(
+    ['web/src/**'],
+    ['@kavrell/server*', '@kavrell/copies', '@kavrell/demo', 'node:*'],
+    'The interface knows core and contract only.',
+  ),
   forbid(['server/src/**'], ['@kavrell/web*'], 'The server does not know the interface.'),
 );

@@ -4,7 +4,18 @@ export default defineConfig({
   test: {
     projects: [
       { test: { name: 'unit', include: ['{core,contract,copies,web,demo}/src/**/*.test.ts'], environment: 'node' } },
-      { test: { name: 'server', include: ['server/src/**/*.test.ts'], environment: 'node', globalSetup: ['server/src/testing/globalSetup.ts'], testTimeout: 30000, hookTimeout: 60000, pool: 'forks', maxWorkers: 2 } },
+      {
+        test: {
+          name: 'server',
+          include: ['server/src/**/*.test.ts'],
+          environment: 'node',
+          globalSetup: ['server/src/testing/globalSetup.ts'],
+          testTimeout: 30000,
+          hookTimeout: 60000,
+          pool: 'forks',
+          maxWorkers: 2,
+        },
+      },
     ],
   },
 });

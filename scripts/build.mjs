@@ -11,7 +11,9 @@ rmSync(out, { recursive: true, force: true });
 const registryOutside = {
   name: 'registry-outside',
   setup(b) {
-    b.onResolve({ filter: /^[^./]/ }, (args) => (args.path.startsWith('@kavrell/') || args.kind === 'entry-point' ? null : { path: args.path, external: true }));
+    b.onResolve({ filter: /^[^./]/ }, (args) =>
+      args.path.startsWith('@kavrell/') || args.kind === 'entry-point' ? null : { path: args.path, external: true },
+    );
   },
 };
 
@@ -29,4 +31,8 @@ await build({
   logLevel: 'warning',
 });
 
-await viteBuild({ root: path.join(ROOT, 'web'), configFile: path.join(ROOT, 'web', 'vite.config.ts'), logLevel: 'warn' });
+await viteBuild({
+  root: path.join(ROOT, 'web'),
+  configFile: path.join(ROOT, 'web', 'vite.config.ts'),
+  logLevel: 'warn',
+});

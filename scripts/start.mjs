@@ -2,14 +2,14 @@ import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node
 import net from 'node:net';
 import path from 'node:path';
 import { dataDir, ensureBuilt, ensureDebian, ensureModules } from './lib/bootstrap.mjs';
-import { keptSecret, startPostgres } from './lib/postgres.mjs';
-import { programEnv, startProgram } from './lib/processes.mjs';
+import { startInstance } from './lib/instance.mjs';
 import { giveUp, say } from './lib/say.mjs';
 
 const demo = process.argv.includes('--demo');
 const port = Number(process.env.KAVRELL_PORT ?? 4600);
 const host = process.env.KAVRELL_HOST ?? '127.0.0.1';
-if (!Number.isInteger(port) || port < 1 || port > 65535) giveUp(`KAVRELL_PORT is “${process.env.KAVRELL_PORT}”; it must be a port from 1 to 65535.`);
+if (!Number.isInteger(port) || port < 1 || port > 65535)
+  giveUp(`KAVRELL_PORT is “${process.env.KAVRELL_PORT}”; it must be a port from 1 to 65535.`);
 
 /** One line instead of a stack when the port is taken. */
 async function checkPort() {
@@ -18,7 +18,10 @@ async function checkPort() {
     probe.once('error', (error) => done(error.code));
     probe.listen(port, host, () => probe.close(() => done(null)));
   });
-  if (code === 'EADDRINUSE') giveUp(`Port ${port} is in use by another program. Stop that, or choose another: KAVRELL_PORT=4700 npm ${demo ? 'run demo' : 'start'}`);
+  if (code === 'EADDRINUSE')
+    giveUp(
+      `Port ${port} is in use by another program. Stop that, or choose another: KAVRELL_PORT=4700 npm ${demo ? 'run demo' : 'start'}`,
+    );
   if (code) giveUp(`Kavrell can’t listen on ${host}:${port} (${code}).`);
 }
 
@@ -44,49 +47,42 @@ ensureDebian(process.env.KAVRELL_DATABASE_URL ? ['ffmpeg'] : ['postgresql', 'ffm
 ensureModules();
 ensureBuilt();
 
-const media = path.join(dir, 'media');
-mkdirSync(media, { recursive: true });
-keptSecret(path.join(dir, 'session-secret'));
+mkdirSync(dir, { recursive: true });
 writeFileSync(runFile, JSON.stringify({ pid: process.pid }));
 
-const running = [];
+let instance = null;
 let stopping = false;
 async function stop(code) {
   if (stopping) return;
   stopping = true;
-  for (const part of running.reverse()) await part.stop();
+  await instance?.stop();
   rmSync(runFile, { force: true });
   process.exit(code);
 }
 for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => void stop(0));
 
 try {
-  let databaseUrl = process.env.KAVRELL_DATABASE_URL;
-  let pgBin = '';
-  if (!databaseUrl) {
-    const postgres = await startPostgres(path.join(dir, 'postgres'));
-    running.push(postgres);
-    pgBin = postgres.bin;
-    databaseUrl = postgres.ensureDatabase(demo ? 'kavrell_demo' : 'kavrell');
-  }
-  const env = programEnv({ databaseUrl, dataDir: dir, port, pgBin, mediaRoots: [media, ...(process.env.KAVRELL_MEDIA_ROOTS?.split(path.delimiter) ?? [])] });
-  const server = startProgram('main', env);
-  running.push(server);
-  const { address, link } = await server.ready;
-  const worker = startProgram('worker', env);
-  running.push(worker);
-  await worker.ready;
-  if (demo) {
-    const loader = startProgram('demo', { ...env, KAVRELL_DEMO_MEDIA: path.join(media, 'demo') });
-    const { loaded } = await loader.ready;
-    if (loaded) say(`Loaded the demo production (${loaded}).`);
-    await loader.ended;
-  }
-  say(`\n  Kavrell is ready: ${address}\n  Sign in once with: ${link}\n  (good for 24 hours and one use; Ctrl-C stops everything)\n`);
-  for (const [name, part] of [['server', server], ['worker', worker]]) {
+  instance = await startInstance({
+    dir,
+    port,
+    demo,
+    databaseUrl: process.env.KAVRELL_DATABASE_URL,
+    mediaRoots: process.env.KAVRELL_MEDIA_ROOTS?.split(path.delimiter) ?? [],
+    onDemo: (loaded) => say(`Loaded the demo production (${loaded}).`),
+  });
+  const { address, link, server, worker } = instance;
+  say(
+    `\n  Kavrell is ready: ${address}\n  Sign in once with: ${link}\n  (good for 24 hours and one use; Ctrl-C stops everything)\n`,
+  );
+  for (const [name, part] of [
+    ['server', server],
+    ['worker', worker],
+  ]) {
     void part.ended.then((code) => {
       if (stopping) return;
-      process.stderr.write(`The ${name} ended unexpectedly (code ${code}). Stopping; your data are kept. Start again to go on.\n`);
+      process.stderr.write(
+        `The ${name} ended unexpectedly (code ${code}). Stopping; your data are kept. Start again to go on.\n`,
+      );
       void stop(1);
     });
   }

@@ -13,24 +13,95 @@ export const me = z.object({
 });
 export type Me = z.infer<typeof me>;
 
-export const password = z.string({ error: 'Type the password.' }).min(10, 'A password has 10 characters at least.').max(200, 'A password has 200 characters at most.');
-export const signInBody = z.object({ name: z.string().trim().min(1, 'Type the name of the account.').max(80), password: z.string().min(1, 'Type the password.').max(200) });
+export const password = z
+  .string({ error: 'Type the password.' })
+  .min(10, 'A password has 10 characters at least.')
+  .max(200, 'A password has 200 characters at most.');
+export const signInBody = z.object({
+  name: z.string().trim().min(1, 'Type the name of the account.').max(80),
+  password: z.string().min(1, 'Type the password.').max(200),
+});
 
-export const whoAmI = route({ method: 'GET', path: '/api/auth/me', roles: 'public', params: none, body: null, reply: z.object({ me: me.nullable() }) });
-export const signIn = route({ method: 'POST', path: '/api/auth/sign-in', roles: 'public', params: none, body: signInBody, reply: z.object({ me }) });
+export const whoAmI = route({
+  method: 'GET',
+  path: '/api/auth/me',
+  roles: 'public',
+  params: none,
+  body: null,
+  reply: z.object({ me: me.nullable() }),
+});
+export const signIn = route({
+  method: 'POST',
+  path: '/api/auth/sign-in',
+  roles: 'public',
+  params: none,
+  body: signInBody,
+  reply: z.object({ me }),
+});
 /** Takes a one-time owner link or a crew link. */
-export const enter = route({ method: 'POST', path: '/api/auth/enter', roles: 'public', params: none, body: z.object({ token: z.string().min(20).max(200) }), reply: z.object({ me }) });
-export const signOut = route({ method: 'POST', path: '/api/auth/sign-out', roles: ['owner', 'read', 'log', 'offload'], params: none, body: none, reply: z.object({ ok: z.literal(true) }) });
-export const setPassword = route({ method: 'POST', path: '/api/auth/password', roles: ['owner'], params: none, body: z.object({ password }), reply: z.object({ ok: z.literal(true) }) });
+export const enter = route({
+  method: 'POST',
+  path: '/api/auth/enter',
+  roles: 'public',
+  params: none,
+  body: z.object({ token: z.string().min(20).max(200) }),
+  reply: z.object({ me }),
+});
+export const signOut = route({
+  method: 'POST',
+  path: '/api/auth/sign-out',
+  roles: ['owner', 'read', 'log', 'offload'],
+  params: none,
+  body: none,
+  reply: z.object({ ok: z.literal(true) }),
+});
+export const setPassword = route({
+  method: 'POST',
+  path: '/api/auth/password',
+  roles: ['owner'],
+  params: none,
+  body: z.object({ password }),
+  reply: z.object({ ok: z.literal(true) }),
+});
 
 const inProduction = z.object({ productionId: z.uuid() });
-export const crewLink = z.object({ id: z.uuid(), label: z.string(), role: z.enum(['read', 'log', 'offload']), expiresAt: z.string(), revoked: z.boolean() });
+export const crewLink = z.object({
+  id: z.uuid(),
+  label: z.string(),
+  role: z.enum(['read', 'log', 'offload']),
+  expiresAt: z.string(),
+  revoked: z.boolean(),
+});
 export type CrewLink = z.infer<typeof crewLink>;
 export const crewLinkBody = z.object({
   label: z.string().trim().min(1, 'Say whom the link is for.').max(80, 'The label may have 80 characters at most.'),
   role: z.enum(['read', 'log', 'offload']),
-  days: z.int('Days are a whole number.').min(1, 'A link lasts a day at least.').max(60, 'A link lasts 60 days at most.'),
+  days: z
+    .int('Days are a whole number.')
+    .min(1, 'A link lasts a day at least.')
+    .max(60, 'A link lasts 60 days at most.'),
 });
-export const listLinks = route({ method: 'GET', path: '/api/productions/:productionId/links', roles: ['owner'], params: inProduction, body: null, reply: z.array(crewLink) });
-export const makeLink = route({ method: 'POST', path: '/api/productions/:productionId/links', roles: ['owner'], params: inProduction, body: crewLinkBody, reply: z.object({ link: crewLink, token: z.string() }) });
-export const revokeLink = route({ method: 'DELETE', path: '/api/productions/:productionId/links/:linkId', roles: ['owner'], params: inProduction.extend({ linkId: z.uuid() }), body: null, reply: z.object({ ok: z.literal(true) }) });
+export const listLinks = route({
+  method: 'GET',
+  path: '/api/productions/:productionId/links',
+  roles: ['owner'],
+  params: inProduction,
+  body: null,
+  reply: z.array(crewLink),
+});
+export const makeLink = route({
+  method: 'POST',
+  path: '/api/productions/:productionId/links',
+  roles: ['owner'],
+  params: inProduction,
+  body: crewLinkBody,
+  reply: z.object({ link: crewLink, token: z.string() }),
+});
+export const revokeLink = route({
+  method: 'DELETE',
+  path: '/api/productions/:productionId/links/:linkId',
+  roles: ['owner'],
+  params: inProduction.extend({ linkId: z.uuid() }),
+  body: null,
+  reply: z.object({ ok: z.literal(true) }),
+});

@@ -24,13 +24,34 @@ export type ChangeSet = z.infer<typeof changeSet>;
 
 export const changeReply = z.object({ id: z.uuid(), versions: z.record(z.string(), z.int()) });
 
-export const changeSetInfo = z.object({ id: z.uuid(), label: z.string(), actor: z.string(), at: z.string(), undone: z.boolean(), undoes: z.uuid().nullable() });
+export const changeSetInfo = z.object({
+  id: z.uuid(),
+  label: z.string(),
+  actor: z.string(),
+  at: z.string(),
+  undone: z.boolean(),
+  undoes: z.uuid().nullable(),
+});
 export type ChangeSetInfo = z.infer<typeof changeSetInfo>;
 
 const inProduction = z.object({ productionId: z.uuid() });
 
-export const writeChanges = route({ method: 'POST', path: '/api/productions/:productionId/changes', roles: ['owner'], params: inProduction, body: changeSet, reply: changeReply });
-export const listChanges = route({ method: 'GET', path: '/api/productions/:productionId/changes', roles: ['owner'], params: inProduction, body: null, reply: z.array(changeSetInfo) });
+export const writeChanges = route({
+  method: 'POST',
+  path: '/api/productions/:productionId/changes',
+  roles: ['owner'],
+  params: inProduction,
+  body: changeSet,
+  reply: changeReply,
+});
+export const listChanges = route({
+  method: 'GET',
+  path: '/api/productions/:productionId/changes',
+  roles: ['owner'],
+  params: inProduction,
+  body: null,
+  reply: z.array(changeSetInfo),
+});
 export const undoChange = route({
   method: 'POST',
   path: '/api/productions/:productionId/changes/:changeSetId/undo',

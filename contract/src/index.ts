@@ -22,5 +22,7 @@ const isRoute = (x: unknown): x is Route => typeof x === 'object' && x !== null 
 
 /** Every route of the API, by name: for the server's check that each is served, and for tests that walk them. */
 export const ROUTES: Readonly<Record<string, Route>> = Object.fromEntries(
-  [auth, callsheet, changes, copies, productions, roll, wrap].flatMap((room) => Object.entries(room).filter((entry): entry is [string, Route] => isRoute(entry[1]))),
+  [auth, callsheet, changes, copies, productions, roll, wrap].flatMap((room) =>
+    Object.entries(room).filter((entry): entry is [string, Route] => isRoute(entry[1])),
+  ),
 );

@@ -6,9 +6,30 @@ import { TABLE_NAMES } from './tables.ts';
 const everyone = ['owner', ...CREW_ROLES] as const;
 const inProduction = z.object({ productionId: z.uuid() });
 
-export const health = route({ method: 'GET', path: '/api/health', roles: 'public', params: z.object({}), body: null, reply: z.object({ ok: z.boolean(), database: z.boolean(), worker: z.boolean(), version: z.string() }) });
-export const listProductions = route({ method: 'GET', path: '/api/productions', roles: everyone, params: z.object({}), body: null, reply: z.array(production) });
-export const makeProduction = route({ method: 'POST', path: '/api/productions', roles: ['owner'], params: z.object({}), body: productionFields.extend({ id: z.uuid() }), reply: production });
+export const health = route({
+  method: 'GET',
+  path: '/api/health',
+  roles: 'public',
+  params: z.object({}),
+  body: null,
+  reply: z.object({ ok: z.boolean(), database: z.boolean(), worker: z.boolean(), version: z.string() }),
+});
+export const listProductions = route({
+  method: 'GET',
+  path: '/api/productions',
+  roles: everyone,
+  params: z.object({}),
+  body: null,
+  reply: z.array(production),
+});
+export const makeProduction = route({
+  method: 'POST',
+  path: '/api/productions',
+  roles: ['owner'],
+  params: z.object({}),
+  body: productionFields.extend({ id: z.uuid() }),
+  reply: production,
+});
 /** All rows of one table of a production that are not deleted. Personal fields are blank for those who don't need them. */
 export const listRows = route({
   method: 'GET',
@@ -19,6 +40,18 @@ export const listRows = route({
   reply: z.array(z.record(z.string(), z.unknown())),
 });
 /** Server-sent events: one `change` per changed row, `{ table, id, version, changeSet }`. */
-export const live = route({ method: 'GET', path: '/api/productions/:productionId/live', roles: everyone, params: inProduction, body: null, reply: null });
-export const liveChange = z.object({ table: z.enum(TABLE_NAMES), id: z.string(), version: z.int(), changeSet: z.string().nullable() });
+export const live = route({
+  method: 'GET',
+  path: '/api/productions/:productionId/live',
+  roles: everyone,
+  params: inProduction,
+  body: null,
+  reply: null,
+});
+export const liveChange = z.object({
+  table: z.enum(TABLE_NAMES),
+  id: z.string(),
+  version: z.int(),
+  changeSet: z.string().nullable(),
+});
 export type LiveChange = z.infer<typeof liveChange>;

@@ -7,7 +7,11 @@ export const CREW_ROLES = ['read', 'log', 'offload'] as const satisfies readonly
 type Schema = z.ZodType;
 
 /** One API route, said once for server, web and tests. `reply: null` means an answer that is no JSON (a file, a stream). */
-export interface Route<P extends Schema = Schema, B extends Schema | null = Schema | null, R extends Schema | null = Schema | null> {
+export interface Route<
+  P extends Schema = Schema,
+  B extends Schema | null = Schema | null,
+  R extends Schema | null = Schema | null,
+> {
   method: 'GET' | 'POST' | 'DELETE';
   /** Express path: `/api/productions/:productionId/rows/:table`. */
   path: string;
@@ -18,13 +22,17 @@ export interface Route<P extends Schema = Schema, B extends Schema | null = Sche
 }
 
 /** Keeps the exact types of a route's schemas. */
-export function route<P extends Schema, B extends Schema | null, R extends Schema | null>(r: Route<P, B, R>): Route<P, B, R> {
+export function route<P extends Schema, B extends Schema | null, R extends Schema | null>(
+  r: Route<P, B, R>,
+): Route<P, B, R> {
   return r;
 }
 
 export type ParamsOf<T> = T extends Route<infer P, infer _B, infer _R> ? z.infer<P> : never;
-export type BodyOf<T> = T extends Route<infer _P, infer B, infer _R> ? (B extends Schema ? z.infer<B> : undefined) : never;
-export type ReplyOf<T> = T extends Route<infer _P, infer _B, infer R> ? (R extends Schema ? z.infer<R> : undefined) : never;
+export type BodyOf<T> =
+  T extends Route<infer _P, infer B, infer _R> ? (B extends Schema ? z.infer<B> : undefined) : never;
+export type ReplyOf<T> =
+  T extends Route<infer _P, infer _B, infer R> ? (R extends Schema ? z.infer<R> : undefined) : never;
 
 /** The path with its parameters filled in. */
 export function pathOf(r: Route, params: Record<string, string>): string {

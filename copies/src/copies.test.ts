@@ -30,9 +30,15 @@ describe('offload', () => {
     expect(outcomes).toHaveLength(6);
     expect(outcomes.every((o) => o.state === 'verified' && o.hash?.length === 16)).toBe(true);
     for (const drive of ['x', 'y']) {
-      expect((await readFile(at(drive, 'CLIPS', 'A001_C001.mov'))).equals(await readFile(at('card', 'CLIPS', 'A001_C001.mov')))).toBe(true);
+      expect(
+        (await readFile(at(drive, 'CLIPS', 'A001_C001.mov'))).equals(
+          await readFile(at('card', 'CLIPS', 'A001_C001.mov')),
+        ),
+      ).toBe(true);
       expect((await readdir(at(drive), { recursive: true })).some((n) => n.endsWith('.part'))).toBe(false);
-      expect(Math.abs((await stat(at(drive, 'note.txt'))).mtimeMs - (await stat(at('card', 'note.txt'))).mtimeMs)).toBeLessThan(2);
+      expect(
+        Math.abs((await stat(at(drive, 'note.txt'))).mtimeMs - (await stat(at('card', 'note.txt'))).mtimeMs),
+      ).toBeLessThan(2);
     }
     expect(read.at(-1)).toBe(9_000_005);
   });
@@ -62,7 +68,9 @@ describe('offload', () => {
 
   it('stops when told, leaving no half file under a final name', async () => {
     const stop = new AbortController();
-    await expect(offload(at('card'), to('x'), { onProgress: () => stop.abort(new Error('stopped')) }, stop.signal)).rejects.toThrow('stopped');
+    await expect(
+      offload(at('card'), to('x'), { onProgress: () => stop.abort(new Error('stopped')) }, stop.signal),
+    ).rejects.toThrow('stopped');
     const left = await readdir(at('x'), { recursive: true });
     expect(left.filter((n) => n.endsWith('.mov') || n.endsWith('.part'))).toEqual([]);
   });

@@ -69,7 +69,13 @@ async function syncFolder(folder: string): Promise<void> {
  * A file that is there already with the same content is `skipped` (it was read and compared); one with other
  * content is never overwritten. `onBytes` hears of every chunk read from the source.
  */
-export async function copyFile(sourceRoot: string, file: SourceFile, destinations: readonly Destination[], onBytes: (bytes: number) => void, signal: AbortSignal): Promise<FileOutcome[]> {
+export async function copyFile(
+  sourceRoot: string,
+  file: SourceFile,
+  destinations: readonly Destination[],
+  onBytes: (bytes: number) => void,
+  signal: AbortSignal,
+): Promise<FileOutcome[]> {
   const chunk = Buffer.allocUnsafe(CHUNK_BYTES);
   const source = path.join(sourceRoot, file.path);
   const targets: Target[] = destinations.map((destination) => {
@@ -124,7 +130,17 @@ export async function copyFile(sourceRoot: string, file: SourceFile, destination
     try {
       if (there.has(target)) {
         const same = (await hashOf(target.final, chunk, signal)) === digest;
-        outcomes.push(same ? outcome(target, file, 'skipped', digest, null) : outcome(target, file, 'failed', null, 'Another file of this name is there already; it was left as it is.'));
+        outcomes.push(
+          same
+            ? outcome(target, file, 'skipped', digest, null)
+            : outcome(
+                target,
+                file,
+                'failed',
+                null,
+                'Another file of this name is there already; it was left as it is.',
+              ),
+        );
         continue;
       }
       outcomes.push(await settle(target, file, digest, chunk, signal));
@@ -140,14 +156,20 @@ export async function copyFile(sourceRoot: string, file: SourceFile, destination
 async function writeAll(target: Target, bytes: Uint8Array): Promise<void> {
   if (!target.handle || target.failure) return;
   try {
-    for (let at = 0; at < bytes.length; ) at += (await target.handle.write(bytes, at, bytes.length - at)).bytesWritten;
+    for (let at = 0; at < bytes.length;) at += (await target.handle.write(bytes, at, bytes.length - at)).bytesWritten;
   } catch (error) {
     target.failure = wordsOf(error);
   }
 }
 
 /** Sync, compare, rename, sync the folder. */
-async function settle(target: Target, file: SourceFile, digest: string, chunk: Buffer, signal: AbortSignal): Promise<FileOutcome> {
+async function settle(
+  target: Target,
+  file: SourceFile,
+  digest: string,
+  chunk: Buffer,
+  signal: AbortSignal,
+): Promise<FileOutcome> {
   const handle = target.handle as FileHandle;
   await handle.utimes(new Date(), new Date(file.modifiedMs));
   await handle.sync();
@@ -155,7 +177,13 @@ async function settle(target: Target, file: SourceFile, digest: string, chunk: B
   target.handle = null;
   if ((await hashOf(target.part, chunk, signal)) !== digest) {
     await dropPart(target);
-    return outcome(target, file, 'failed', null, 'What was read back is not what was written: do not trust this drive.');
+    return outcome(
+      target,
+      file,
+      'failed',
+      null,
+      'What was read back is not what was written: do not trust this drive.',
+    );
   }
   await rename(target.part, target.final);
   await syncFolder(path.dirname(target.final));
@@ -171,6 +199,12 @@ async function dropPart(target: Target): Promise<void> {
   });
 }
 
-function outcome(target: Target, file: SourceFile, state: FileOutcome['state'], hash: string | null, failure: string | null): FileOutcome {
+function outcome(
+  target: Target,
+  file: SourceFile,
+  state: FileOutcome['state'],
+  hash: string | null,
+  failure: string | null,
+): FileOutcome {
   return { destinationId: target.destination.id, path: file.path, sizeBytes: file.sizeBytes, state, hash, failure };
 }

@@ -19,10 +19,19 @@ export interface OffloadHooks {
  * Copies everything below `source` to each destination, verified, and tells what became of every file on every
  * destination. Throws when the source can't be listed, or with the signal's reason when told to stop.
  */
-export async function offload(source: string, destinations: readonly Destination[], hooks: OffloadHooks = {}, signal: AbortSignal = new AbortController().signal): Promise<FileOutcome[]> {
+export async function offload(
+  source: string,
+  destinations: readonly Destination[],
+  hooks: OffloadHooks = {},
+  signal: AbortSignal = new AbortController().signal,
+): Promise<FileOutcome[]> {
   const { files } = await listSource(source);
   await hooks.onListed?.(files);
-  const progress: OffloadProgress = { totalFiles: files.length, totalBytes: files.reduce((t, f) => t + f.sizeBytes, 0), doneBytes: 0 };
+  const progress: OffloadProgress = {
+    totalFiles: files.length,
+    totalBytes: files.reduce((t, f) => t + f.sizeBytes, 0),
+    doneBytes: 0,
+  };
   const all: FileOutcome[] = [];
   for (const file of files) {
     signal.throwIfAborted();

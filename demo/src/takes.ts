@@ -79,7 +79,15 @@ export function morningTakes(plan: DemoPlan, untilMin: number, newId: () => stri
         return { letter, cameraId: camera.id, evidence: 'reports' as const, card, clip };
       });
       if (shot.sound) record('S001', plan.production.rate, startMs - 900, durationMs + 2000);
-      log(takeId, startMs, { kind: 'rolled', shotId: shot.id, dayId: day.id, number, wild: false, cameras, timecode: label(startMs) });
+      log(takeId, startMs, {
+        kind: 'rolled',
+        shotId: shot.id,
+        dayId: day.id,
+        number,
+        wild: false,
+        cameras,
+        timecode: label(startMs),
+      });
       log(takeId, startMs + durationMs, { kind: 'cut', timecode: label(startMs + durationMs) });
       const verdict: Verdict = number === shot.takesPlanned ? 'good' : number === 1 ? 'noGood' : 'maybe';
       log(takeId, startMs + durationMs + 4000, { kind: 'marked', verdict });

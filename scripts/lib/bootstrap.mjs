@@ -7,7 +7,11 @@ import { giveUp, say } from './say.mjs';
 
 export const ROOT = path.resolve(path.dirname(fileURLToPath(import.meta.url)), '../..');
 export const isRoot = process.getuid?.() === 0;
-const hash = (...parts) => parts.reduce((h, part) => h.update(part), createHash('sha256')).digest('hex').slice(0, 16);
+const hash = (...parts) =>
+  parts
+    .reduce((h, part) => h.update(part), createHash('sha256'))
+    .digest('hex')
+    .slice(0, 16);
 
 /** A short name for this checkout, so that two checkouts never share data. */
 export const CHECKOUT = hash(ROOT);
@@ -25,7 +29,11 @@ export function postgresBin() {
   return newest ? path.join(base, newest, 'bin') : null;
 }
 
-const CHECKS = { postgresql: () => postgresBin() !== null, ffmpeg: () => onPath('ffmpeg'), chromium: () => onPath('chromium') };
+const CHECKS = {
+  postgresql: () => postgresBin() !== null,
+  ffmpeg: () => onPath('ffmpeg'),
+  chromium: () => onPath('chromium'),
+};
 
 /** Sees to it that these of Debian's packages are here; installs them when root, else says in one line what is missing. */
 export function ensureDebian(packages) {
@@ -37,7 +45,10 @@ export function ensureDebian(packages) {
   const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
   const run = (args) => spawnSync('apt-get', args, { env, stdio: ['ignore', 'ignore', 'inherit'] }).status === 0;
   run(['-qq', 'update']);
-  if (!run(['-qq', '-y', 'install', '--no-install-recommends', ...missing]) || missing.some((name) => !CHECKS[name]())) {
+  if (
+    !run(['-qq', '-y', 'install', '--no-install-recommends', ...missing]) ||
+    missing.some((name) => !CHECKS[name]())
+  ) {
     giveUp(`Installing ${missing.join(' and ')} did not work. Try by hand, as root: ${command}`);
   }
 }
@@ -48,7 +59,10 @@ export function ensureModules() {
   const wanted = hash(readFileSync(path.join(ROOT, 'package-lock.json')), process.version);
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return;
   say('Installing packages …');
-  const done = spawnSync('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], { cwd: ROOT, stdio: ['ignore', 'ignore', 'inherit'] });
+  const done = spawnSync('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], {
+    cwd: ROOT,
+    stdio: ['ignore', 'ignore', 'inherit'],
+  });
   if (done.status !== 0) giveUp('npm ci did not work: is the package registry reachable?');
   writeFileSync(stamp, wanted);
 }
@@ -73,7 +87,10 @@ export function ensureBuilt() {
   const state = hash(...files.sort().map((file) => `${path.relative(ROOT, file)}:${hash(readFileSync(file))}`));
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === state) return;
   say('Building …');
-  const done = spawnSync(process.execPath, [path.join(ROOT, 'scripts', 'build.mjs')], { cwd: ROOT, stdio: ['ignore', 'ignore', 'inherit'] });
+  const done = spawnSync(process.execPath, [path.join(ROOT, 'scripts', 'build.mjs')], {
+    cwd: ROOT,
+    stdio: ['ignore', 'ignore', 'inherit'],
+  });
   if (done.status !== 0) giveUp('The build did not work; see above.');
   mkdirSync(path.dirname(stamp), { recursive: true });
   writeFileSync(stamp, state);
@@ -82,7 +99,9 @@ export function ensureBuilt() {
 /** Where this checkout's data lie: outside it, so that cleaning the checkout erases nothing. */
 export function dataDir() {
   if (process.env.KAVRELL_DATA) return path.resolve(process.env.KAVRELL_DATA);
-  const base = isRoot ? '/var/lib/kavrell' : path.join(process.env.XDG_DATA_HOME ?? path.join(process.env.HOME ?? '/tmp', '.local/share'), 'kavrell');
+  const base = isRoot
+    ? '/var/lib/kavrell'
+    : path.join(process.env.XDG_DATA_HOME ?? path.join(process.env.HOME ?? '/tmp', '.local/share'), 'kavrell');
   return path.join(base, CHECKOUT);
 }
 

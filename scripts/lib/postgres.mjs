@@ -39,22 +39,53 @@ export async function startPostgres(dir, { fast = false } = {}) {
     const given = path.join(dir, 'init-password');
     writeFileSync(given, password, { mode: 0o600 });
     if (as) for (const file of [data, given]) chownSync(file, as.uid, as.gid);
-    execFileSync(path.join(bin, 'initdb'), ['-D', data, '-U', 'kavrell', '-A', 'scram-sha-256', `--pwfile=${given}`, '-E', 'UTF8', '--locale=C.UTF-8', ...(fast ? ['--no-sync'] : [])], { ...(as ?? {}), cwd: dir, stdio: ['ignore', 'ignore', 'inherit'] });
+    execFileSync(
+      path.join(bin, 'initdb'),
+      [
+        '-D',
+        data,
+        '-U',
+        'kavrell',
+        '-A',
+        'scram-sha-256',
+        `--pwfile=${given}`,
+        '-E',
+        'UTF8',
+        '--locale=C.UTF-8',
+        ...(fast ? ['--no-sync'] : []),
+      ],
+      { ...(as ?? {}), cwd: dir, stdio: ['ignore', 'ignore', 'inherit'] },
+    );
     writeFileSync(given, '');
   }
   const port = await freePort();
-  const settings = ['-c', `port=${port}`, '-c', 'listen_addresses=127.0.0.1', '-c', 'unix_socket_directories=', '-c', 'max_connections=80', '-c', 'log_min_messages=fatal'];
+  const settings = [
+    '-c',
+    `port=${port}`,
+    '-c',
+    'listen_addresses=127.0.0.1',
+    '-c',
+    'unix_socket_directories=',
+    '-c',
+    'max_connections=80',
+    '-c',
+    'log_min_messages=fatal',
+  ];
   if (fast) settings.push('-c', 'fsync=off', '-c', 'synchronous_commit=off', '-c', 'full_page_writes=off');
   // pdeathsig: if this process is killed outright, the kernel tells PostgreSQL to stop.
   const drop = as ? ['--reuid', String(as.uid), '--regid', String(as.gid), '--init-groups'] : [];
-  const child = spawn('setpriv', [...drop, '--pdeathsig', 'INT', path.join(bin, 'postgres'), '-D', data, ...settings], { cwd: dir, stdio: ['ignore', 'ignore', 'pipe'] });
+  const child = spawn('setpriv', [...drop, '--pdeathsig', 'INT', path.join(bin, 'postgres'), '-D', data, ...settings], {
+    cwd: dir,
+    stdio: ['ignore', 'ignore', 'pipe'],
+  });
   let said = '';
   child.stderr.on('data', (chunk) => (said = (said + chunk).slice(-4000)));
   const ended = new Promise((done) => child.once('exit', done));
 
   const ready = path.join(bin, 'pg_isready');
   for (let tries = 0; ; tries += 1) {
-    if (child.exitCode !== null || tries > 150) throw new Error(`PostgreSQL did not start: ${said.trim().split('\n').at(-1) ?? ''}`);
+    if (child.exitCode !== null || tries > 150)
+      throw new Error(`PostgreSQL did not start: ${said.trim().split('\n').at(-1) ?? ''}`);
     try {
       execFileSync(ready, ['-h', '127.0.0.1', '-p', String(port), '-q']);
       break;
@@ -70,7 +101,11 @@ export async function startPostgres(dir, { fast = false } = {}) {
     ensureDatabase(name) {
       const env = { ...process.env, PGPASSWORD: password };
       const at = ['-h', '127.0.0.1', '-p', String(port), '-U', 'kavrell'];
-      const found = execFileSync(path.join(bin, 'psql'), [...at, '-d', 'postgres', '-Atc', `SELECT 1 FROM pg_database WHERE datname = '${name}'`], { env, encoding: 'utf8' });
+      const found = execFileSync(
+        path.join(bin, 'psql'),
+        [...at, '-d', 'postgres', '-Atc', `SELECT 1 FROM pg_database WHERE datname = '${name}'`],
+        { env, encoding: 'utf8' },
+      );
       if (!found.trim()) execFileSync(path.join(bin, 'createdb'), [...at, name], { env });
       return url(name);
     },

@@ -52,7 +52,10 @@ const security = helmet({
 
 /** The built interface: hashed files for a year, the page itself always fresh, any unknown path is the page. */
 function serveWeb(app: Express, root: string): void {
-  app.use('/assets', express.static(path.join(root, 'assets'), { immutable: true, maxAge: '365d', fallthrough: false }));
+  app.use(
+    '/assets',
+    express.static(path.join(root, 'assets'), { immutable: true, maxAge: '365d', fallthrough: false }),
+  );
   app.use(express.static(root, { index: false, setHeaders: (res) => res.setHeader('cache-control', 'no-cache') }));
   app.use((req, res, next) => {
     if (req.method !== 'GET' || req.path.startsWith('/api/')) return next();
@@ -80,9 +83,20 @@ export async function makeApp(context: Context): Promise<RunningApp> {
   const app = express();
   app.disable('x-powered-by');
   app.set('trust proxy', 'loopback');
-  app.use(pinoHttp({ logger: log, genReqId: () => randomUUID(), useLevel: 'debug', autoLogging: { ignore: (req) => req.url === '/api/health' } }));
+  app.use(
+    pinoHttp({
+      logger: log,
+      genReqId: () => randomUUID(),
+      useLevel: 'debug',
+      autoLogging: { ignore: (req) => req.url === '/api/health' },
+    }),
+  );
   app.use(security);
-  app.use(compression({ filter: (req, res) => res.getHeader('content-type') !== 'text/event-stream' && compression.filter(req, res) }));
+  app.use(
+    compression({
+      filter: (req, res) => res.getHeader('content-type') !== 'text/event-stream' && compression.filter(req, res),
+    }),
+  );
   app.use('/api', ownOrigin, express.json({ limit: BODY_LIMIT }), sessions(context, pool));
   app.use('/api', (_req, res, next) => {
     res.setHeader('cache-control', 'no-store');
@@ -95,7 +109,9 @@ export async function makeApp(context: Context): Promise<RunningApp> {
       () => true,
       () => false,
     );
-    const [rows] = database ? await db.query(`SELECT 1 FROM pg_stat_activity WHERE application_name = 'kavrell-worker' LIMIT 1`) : [[]];
+    const [rows] = database
+      ? await db.query(`SELECT 1 FROM pg_stat_activity WHERE application_name = 'kavrell-worker' LIMIT 1`)
+      : [[]];
     return { ok: database, database, worker: rows.length > 0, version: VERSION };
   });
   serveAuth(router, context);

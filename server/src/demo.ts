@@ -18,7 +18,21 @@ import { appendTakeEvents } from './roll/append.ts';
 
 /** The demo day starts shortly before the pour. */
 const NOW_MIN = 10 * 60 + 58;
-const ORDER = ['places', 'moves', 'days', 'people', 'engagements', 'cameras', 'setups', 'relights', 'scenes', 'shots', 'dayItems', 'drives', 'cards'] as const satisfies readonly EditableName[];
+const ORDER = [
+  'places',
+  'moves',
+  'days',
+  'people',
+  'engagements',
+  'cameras',
+  'setups',
+  'relights',
+  'scenes',
+  'shots',
+  'dayItems',
+  'drives',
+  'cards',
+] as const satisfies readonly EditableName[];
 /** Each camera's clock error, in parts per million. */
 const CLOCK_PPM: Record<string, number> = { A: 1.5, B: -4, C: 18, D: 31 };
 
@@ -33,20 +47,32 @@ async function load(context: Context, mediaRoot: string): Promise<string | null>
   plan.production.simulatedNowOffsetMs = minuteToMs(day.date, day.timeZone, NOW_MIN) - Date.now();
   const morning = morningTakes(plan, NOW_MIN, newId);
 
-  await Promise.all([0, 1].map(async (lane) => {
-    for (const [i, clip] of morning.clips.entries()) if (i % 2 === lane) await writeClip(plan, clip, mediaRoot);
-  }));
+  await Promise.all(
+    [0, 1].map(async (lane) => {
+      for (const [i, clip] of morning.clips.entries()) if (i % 2 === lane) await writeClip(plan, clip, mediaRoot);
+    }),
+  );
   await inChangeSet(db, { changeSetId: null, actor: 'demo' }, async (transaction) => {
     await models.productions.create({ ...plan.production }, { transaction });
-    for (const table of ORDER) await models[table].bulkCreate(plan[table] as unknown as Record<string, unknown>[], { transaction });
-    await models.deviceStates.bulkCreate(deviceStates(plan, morning.clips, minuteToMs(day.date, day.timeZone, day.callMin)), { transaction });
+    for (const table of ORDER)
+      await models[table].bulkCreate(plan[table] as unknown as Record<string, unknown>[], { transaction });
+    await models.deviceStates.bulkCreate(
+      deviceStates(plan, morning.clips, minuteToMs(day.date, day.timeZone, day.callMin)),
+      { transaction },
+    );
   });
   await appendTakeEvents(context, plan.production.id, morning.events);
   for (const card of plan.cards) await scanCard(context, card.id);
 
   const copy = async (label: string, drives: number) => {
     const cardId = plan.cards.find((c) => c.label === label)?.id;
-    if (cardId) await enqueueCopy(context, { id: newId(), productionId: plan.production.id, cardId, driveIds: plan.drives.slice(0, drives).map((d) => d.id) });
+    if (cardId)
+      await enqueueCopy(context, {
+        id: newId(),
+        productionId: plan.production.id,
+        cardId,
+        driveIds: plan.drives.slice(0, drives).map((d) => d.id),
+      });
   };
   await copy('A001', 2);
   await copy('B001', 1);
@@ -58,8 +84,14 @@ async function writeClip(plan: DemoPlan, clip: DemoClip, mediaRoot: string): Pro
   const sinceMidnight = clip.startMs - midnightMs(dateOf(clip.startMs, zone), zone);
   const rate = parseRate(clip.rate);
   const file = path.join(mediaRoot, 'cards', clip.card, 'CLIPS', clip.name);
-  if (clip.card.startsWith('S')) await recordWav(`${file}.wav`, { startS: sinceMidnight / 1000, durationMs: clip.durationMs });
-  else await recordMov(`${file}.mov`, { timecode: formatLabel(timeOfDayFrames(sinceMidnight, rate), rate), rate: clip.rate, durationMs: clip.durationMs });
+  if (clip.card.startsWith('S'))
+    await recordWav(`${file}.wav`, { startS: sinceMidnight / 1000, durationMs: clip.durationMs });
+  else
+    await recordMov(`${file}.mov`, {
+      timecode: formatLabel(timeOfDayFrames(sinceMidnight, rate), rate),
+      rate: clip.rate,
+      durationMs: clip.durationMs,
+    });
 }
 
 function deviceStates(plan: DemoPlan, clips: readonly DemoClip[], clockSetMs: number) {
@@ -67,7 +99,19 @@ function deviceStates(plan: DemoPlan, clips: readonly DemoClip[], clockSetMs: nu
     const card = plan.cards.filter((c) => c.cameraId === camera.id && !c.unloaded).at(-1)?.label ?? null;
     const onCard = clips.filter((c) => c.card === card);
     const recordedS = onCard.reduce((t, c) => t + c.durationMs, 0) / 1000;
-    return { cameraId: camera.id, productionId: plan.production.id, version: 1, rollingSinceMs: null, clip: onCard.at(-1)?.name ?? null, clipNumber: onCard.length, card, cardUsedBytes: bytesRecorded(recordedS, camera.rateMbps), batteryUsedMin: (recordedS / 60) * 2.2 + 18, clockPpm: CLOCK_PPM[camera.letter] ?? 0, clockSetMs };
+    return {
+      cameraId: camera.id,
+      productionId: plan.production.id,
+      version: 1,
+      rollingSinceMs: null,
+      clip: onCard.at(-1)?.name ?? null,
+      clipNumber: onCard.length,
+      card,
+      cardUsedBytes: bytesRecorded(recordedS, camera.rateMbps),
+      batteryUsedMin: (recordedS / 60) * 2.2 + 18,
+      clockPpm: CLOCK_PPM[camera.letter] ?? 0,
+      clockSetMs,
+    };
   });
 }
 

@@ -18,7 +18,10 @@ const running = await makeApp(context);
 
 const server: Server = createServer(running.app);
 server.on('error', (error: NodeJS.ErrnoException) => {
-  const words = error.code === 'EADDRINUSE' ? `Port ${config.port} is in use by another program: stop that, or set KAVRELL_PORT to a free one.` : error.message;
+  const words =
+    error.code === 'EADDRINUSE'
+      ? `Port ${config.port} is in use by another program: stop that, or set KAVRELL_PORT to a free one.`
+      : error.message;
   process.send?.({ failed: words });
   log.fatal({ err: error }, words);
   process.exit(1);

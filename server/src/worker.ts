@@ -23,7 +23,10 @@ const context: Context = { config, log, db, models: defineModels(db), queue };
 async function work(message: StationWork): Promise<void> {
   if (message.kind === 'copy') return runCopyJobs(context, holder);
   if (message.kind === 'record') {
-    const card = (await context.models.cards.findOne({ where: { id: message.cardId }, raw: true })) as unknown as Card | null;
+    const card = (await context.models.cards.findOne({
+      where: { id: message.cardId },
+      raw: true,
+    })) as unknown as Card | null;
     if (!card) return;
     const folder = await mediaFolder(context, card.path, true);
     await recordMov(path.join(folder, 'CLIPS', `${message.clip}.mov`), message);

@@ -24,7 +24,8 @@ createRoot(root).render(
   <StrictMode>
     <ChakraProvider value={system}>
       <QueryClientProvider client={queries}>
-        <BrowserRouter>
+        {/* A selection lives in the address: it must answer the key at once, not as a transition. */}
+        <BrowserRouter useTransitions={false}>
           <App />
         </BrowserRouter>
       </QueryClientProvider>

@@ -2,11 +2,16 @@ import { z } from 'zod';
 import { id, line, requiredLine } from '../records/index.ts';
 import { RATES } from '../timecode/index.ts';
 
-export const rateField = z.enum(Object.keys(RATES) as [string, ...string[]], { error: 'Choose one of the frame rates Kavrell counts in.' });
+export const rateField = z.enum(Object.keys(RATES) as [string, ...string[]], {
+  error: 'Choose one of the frame rates Kavrell counts in.',
+});
 
 /** When a card counts as kept: how many verified copies, and whether they must be in different places. */
 export const keepPolicy = z.object({
-  verifiedCopies: z.int().min(1, 'At least one verified copy is needed.').max(6, 'Six copies are the most Kavrell plans for.'),
+  verifiedCopies: z
+    .int()
+    .min(1, 'At least one verified copy is needed.')
+    .max(6, 'Six copies are the most Kavrell plans for.'),
   apart: z.boolean(),
 });
 export type KeepPolicy = z.infer<typeof keepPolicy>;

@@ -60,7 +60,14 @@ export function composeCallSheet(s: CallSheetSources): CallSheet {
     production: s.production,
     plan,
     ofDays: s.dayCount,
-    sun: sunPlace ? sunTimes({ date: plan.day.date, timeZone: plan.day.timeZone, latitude: sunPlace.latitude, longitude: sunPlace.longitude }) : null,
+    sun: sunPlace
+      ? sunTimes({
+          date: plan.day.date,
+          timeZone: plan.day.timeZone,
+          latitude: sunPlace.latitude,
+          longitude: sunPlace.longitude,
+        })
+      : null,
     sunPlace,
     places: visited,
     calls,
@@ -72,11 +79,16 @@ export function composeCallSheet(s: CallSheetSources): CallSheet {
 function cautionsOf(plan: DayPlan, calls: readonly Call[]): string[] {
   const cautions: string[] = [];
   const minors = calls.filter((c) => c.person.minor).map((c) => c.person.name);
-  if (minors.length) cautions.push(`Under 18: ${minors.join(', ')}. Agreed hours and breaks, a guardian or chaperone present; the law of the place decides.`);
+  if (minors.length)
+    cautions.push(
+      `Under 18: ${minors.join(', ')}. Agreed hours and breaks, a guardian or chaperone present; the law of the place decides.`,
+    );
   const first = Math.min(plan.day.callMin, ...calls.map((c) => c.callMin));
-  if (plan.wrapMin - first > LONG_DAY_MIN) cautions.push('A long day: nobody drives home tired. A lift, a rest or a bed is arranged before wrap.');
+  if (plan.wrapMin - first > LONG_DAY_MIN)
+    cautions.push('A long day: nobody drives home tired. A lift, a rest or a bed is arranged before wrap.');
   const once = plan.rows.filter((r) => r.shot?.happensOnce).map((r) => r.shot?.code);
-  if (once.length) cautions.push(`Happens once: ${once.join(', ')}. No picture is worth stepping past a barrier or a marked line.`);
+  if (once.length)
+    cautions.push(`Happens once: ${once.join(', ')}. No picture is worth stepping past a barrier or a marked line.`);
   cautions.push('Local codes, the venue’s rules and licensed or competent people decide. Anyone may say stop.');
   return cautions;
 }

@@ -2,10 +2,14 @@ import { z } from 'zod';
 import { id, line, recordBase, requiredLine } from '../records/index.ts';
 import { rateField } from '../brief/index.ts';
 
-const above = (label: string, unit: string) => z.number({ error: `${label} is a number of ${unit}.` }).positive(`${label} must be more than 0.`);
+const above = (label: string, unit: string) =>
+  z.number({ error: `${label} is a number of ${unit}.` }).positive(`${label} must be more than 0.`);
 
 export const cameraFields = z.object({
-  letter: z.string().trim().regex(/^[A-Z]$/, 'A camera is called by one capital letter.'),
+  letter: z
+    .string()
+    .trim()
+    .regex(/^[A-Z]$/, 'A camera is called by one capital letter.'),
   name: requiredLine('The camera’s name', 80),
   framing: line('What it looks at', 120),
   operatorId: id.nullable(),

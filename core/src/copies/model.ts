@@ -15,7 +15,10 @@ export const drive = driveFields.extend(recordBase);
 export type Drive = z.infer<typeof drive>;
 
 export const cardFields = z.object({
-  label: z.string().trim().regex(/^[A-Z][A-Z0-9]{1,11}$/, 'A card label is a capital letter and digits, such as A001.'),
+  label: z
+    .string()
+    .trim()
+    .regex(/^[A-Z][A-Z0-9]{1,11}$/, 'A card label is a capital letter and digits, such as A001.'),
   cameraId: id.nullable(),
   /** Folder under a media root where the card shows up. */
   path: requiredLine('The folder', 500),

@@ -27,7 +27,14 @@ export interface CardStatus {
  * read back and compared there. *Kept* is the policy: so many verified copies and, if asked, not all in one
  * place. A copy that was never compared counts for nothing.
  */
-export function cardStatus(card: Card, clips: readonly Clip[], files: readonly CopyFile[], jobs: readonly CopyJob[], drives: readonly Drive[], policy: KeepPolicy): CardStatus {
+export function cardStatus(
+  card: Card,
+  clips: readonly Clip[],
+  files: readonly CopyFile[],
+  jobs: readonly CopyJob[],
+  drives: readonly Drive[],
+  policy: KeepPolicy,
+): CardStatus {
   const own = clips.filter((c) => c.cardId === card.id);
   const latest = new Map<string, CopyFile>();
   for (const file of files) {
@@ -38,25 +45,53 @@ export function cardStatus(card: Card, clips: readonly Clip[], files: readonly C
   }
   const onDrives = drives.map((drive): CardOnDrive => {
     const found = own.map((c) => latest.get(`${drive.id}|${c.path}`));
-    const verifiedFiles = own.filter((c, i) => found[i]?.state === 'verified' && found[i]?.sizeBytes === c.sizeBytes).length;
+    const verifiedFiles = own.filter(
+      (c, i) => found[i]?.state === 'verified' && found[i]?.sizeBytes === c.sizeBytes,
+    ).length;
     const failedFiles = found.filter((f) => f?.state === 'failed').length;
     const whole = own.length > 0 && verifiedFiles === own.length;
-    return { driveId: drive.id, state: whole ? 'verified' : verifiedFiles > 0 ? 'part' : 'none', verifiedFiles, failedFiles };
+    return {
+      driveId: drive.id,
+      state: whole ? 'verified' : verifiedFiles > 0 ? 'part' : 'none',
+      verifiedFiles,
+      failedFiles,
+    };
   });
   const good = drives.filter((_, i) => onDrives[i]?.state === 'verified');
   const places = new Set(good.map((d) => d.whereabouts.trim().toLowerCase()));
   const enough = good.length >= policy.verifiedCopies;
   const apart = !policy.apart || places.size >= Math.min(2, policy.verifiedCopies);
-  const state: MediaState = own.length > 0 && enough && apart ? 'kept' : good.length ? 'verified' : onDrives.some((d) => d.state === 'part') ? 'copied' : 'onCardOnly';
+  const state: MediaState =
+    own.length > 0 && enough && apart
+      ? 'kept'
+      : good.length
+        ? 'verified'
+        : onDrives.some((d) => d.state === 'part')
+          ? 'copied'
+          : 'onCardOnly';
   const own1 = jobs.filter((j) => j.cardId === card.id);
-  const job = own1.find((j) => j.state === 'running' || j.state === 'waiting') ?? own1.sort((a, b) => (b.startedAtMs ?? 0) - (a.startedAtMs ?? 0))[0] ?? null;
-  return { card, clips: own, sizeBytes: own.reduce((t, c) => t + c.sizeBytes, 0), drives: onDrives, state, missing: missingWords(state, good.length, policy, own.length), job };
+  const job =
+    own1.find((j) => j.state === 'running' || j.state === 'waiting') ??
+    own1.sort((a, b) => (b.startedAtMs ?? 0) - (a.startedAtMs ?? 0))[0] ??
+    null;
+  return {
+    card,
+    clips: own,
+    sizeBytes: own.reduce((t, c) => t + c.sizeBytes, 0),
+    drives: onDrives,
+    state,
+    missing: missingWords(state, good.length, policy, own.length),
+    job,
+  };
 }
 
 function missingWords(state: MediaState, goodCopies: number, policy: KeepPolicy, clips: number): string {
   if (state === 'kept') return '';
   if (clips === 0) return 'Nothing on it yet.';
   const lacking = policy.verifiedCopies - goodCopies;
-  if (lacking > 0) return goodCopies === 0 ? `Needs ${policy.verifiedCopies} verified ${policy.verifiedCopies === 1 ? 'copy' : 'copies'}.` : `Needs ${lacking} more verified ${lacking === 1 ? 'copy' : 'copies'}.`;
+  if (lacking > 0)
+    return goodCopies === 0
+      ? `Needs ${policy.verifiedCopies} verified ${policy.verifiedCopies === 1 ? 'copy' : 'copies'}.`
+      : `Needs ${lacking} more verified ${lacking === 1 ? 'copy' : 'copies'}.`;
   return 'All its copies are in one place: take one elsewhere.';
 }

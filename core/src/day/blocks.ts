@@ -17,7 +17,10 @@ export interface DayBlock {
  * strike. Rows of one scene that follow each other with less than `joinMin` of change between are one block;
  * ones with a fixed start stand alone unless `joinPinned`.
  */
-export function dayBlocks(plan: DayPlan, { joinMin = 0, joinPinned = false }: { joinMin?: number; joinPinned?: boolean } = {}): DayBlock[] {
+export function dayBlocks(
+  plan: DayPlan,
+  { joinMin = 0, joinPinned = false }: { joinMin?: number; joinPinned?: boolean } = {},
+): DayBlock[] {
   const blocks: DayBlock[] = [];
   const { day } = plan;
   let at = day.callMin;
@@ -32,7 +35,13 @@ export function dayBlocks(plan: DayPlan, { joinMin = 0, joinPinned = false }: { 
     const previous = plan.rows[i - 1];
     const last = blocks.at(-1);
     const mealHere = meals[0] && meals[0].endMin <= row.startMin && (previous?.endMin ?? -1) <= meals[0].startMin;
-    if (!mealHere && last?.kind === 'work' && previous && sameWork(previous, row, joinPinned) && row.startMin - at <= joinMin) {
+    if (
+      !mealHere &&
+      last?.kind === 'work' &&
+      previous &&
+      sameWork(previous, row, joinPinned) &&
+      row.startMin - at <= joinMin
+    ) {
       last.rows.push(row);
       last.endMin = row.endMin;
       last.title = workTitle(last.rows);
@@ -54,7 +63,11 @@ export function dayBlocks(plan: DayPlan, { joinMin = 0, joinPinned = false }: { 
 }
 
 function sameWork(a: DayRow, b: DayRow, joinPinned: boolean): boolean {
-  return a.scene !== null && a.scene.id === b.scene?.id && (joinPinned || (a.pinnedStartMin === null && b.pinnedStartMin === null));
+  return (
+    a.scene !== null &&
+    a.scene.id === b.scene?.id &&
+    (joinPinned || (a.pinnedStartMin === null && b.pinnedStartMin === null))
+  );
 }
 
 function waitTitle(row: DayRow): string {

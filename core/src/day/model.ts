@@ -44,4 +44,11 @@ export const dayItem = dayItemFields.extend(recordBase);
 export type DayItem = z.infer<typeof dayItem>;
 
 /** Default minutes of changes that no place or setup says otherwise. */
-export const CHANGE_DEFAULTS = Object.freeze({ repositionMin: 4, lensMin: 3, rigMin: 6, turnaroundMin: 15, relightDefaultMin: 30, moveDefaultMin: 60 });
+export const CHANGE_DEFAULTS = Object.freeze({
+  repositionMin: 4,
+  lensMin: 3,
+  rigMin: 6,
+  turnaroundMin: 15,
+  relightDefaultMin: 30,
+  moveDefaultMin: 60,
+});

@@ -2,10 +2,35 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { changeBetween, checkPlan, orderPlan, timeOrder, type OrderPlan, type OrderShot } from './index.ts';
 
-const change: OrderPlan['change'] = { repositionMin: 4, lensMin: 3, rigMin: 6, turnaroundMin: 15, relightDefaultMin: 30, relightMin: { '>L1': 38, 'L1>L2': 14 }, moveMin: { 'bench>tower': 40, 'tower>bench': 41 } };
-const shot = (id: string, more: Partial<OrderShot> = {}): OrderShot => ({ id, minutes: 10, place: 'bench', setup: 'L1', side: 'left', ...more });
-const plan = (shots: OrderShot[], more: Partial<OrderPlan> = {}): OrderPlan => ({ startMin: 420, school: 'story', shots, change, ...more });
-const time = (p: OrderPlan) => timeOrder(p, p.shots.map((s) => s.id));
+const change: OrderPlan['change'] = {
+  repositionMin: 4,
+  lensMin: 3,
+  rigMin: 6,
+  turnaroundMin: 15,
+  relightDefaultMin: 30,
+  relightMin: { '>L1': 38, 'L1>L2': 14 },
+  moveMin: { 'bench>tower': 40, 'tower>bench': 41 },
+};
+const shot = (id: string, more: Partial<OrderShot> = {}): OrderShot => ({
+  id,
+  minutes: 10,
+  place: 'bench',
+  setup: 'L1',
+  side: 'left',
+  ...more,
+});
+const plan = (shots: OrderShot[], more: Partial<OrderPlan> = {}): OrderPlan => ({
+  startMin: 420,
+  school: 'story',
+  shots,
+  change,
+  ...more,
+});
+const time = (p: OrderPlan) =>
+  timeOrder(
+    p,
+    p.shots.map((s) => s.id),
+  );
 
 describe('change-overs', () => {
   const from = shot('a', { lens: '50', rig: 'sticks' });
@@ -21,7 +46,9 @@ describe('change-overs', () => {
     ['setup', shot('a', { setup: 'L2' }), shot('b'), 30],
     ['place', from, shot('b', { place: 'tower', setup: 'L1' }), 78],
     ['place', from, shot('b', { place: 'tower', setup: 'L6' }), 70],
-  ] as const)('%s: %#', (kind, before, next, minutes) => expect(changeBetween(change, before, next)).toEqual({ kind, minutes }));
+  ] as const)('%s: %#', (kind, before, next, minutes) =>
+    expect(changeBetween(change, before, next)).toEqual({ kind, minutes }),
+  );
   it('a side change costs the larger of turnaround and swaps', () => {
     const slow = { ...change, lensMin: 10, rigMin: 10 };
     expect(changeBetween(slow, from, shot('b', { side: 'right', lens: '85', rig: 'dolly' })).minutes).toBe(20);
@@ -39,12 +66,33 @@ describe('timing an order', () => {
     expect(result).toMatchObject({ wrapMin: 506, changeMin: 56, idleMin: 0, violations: [] });
   });
   it('waits for a window and for a pin, and counts the waiting as idle', () => {
-    const result = time(plan([shot('a', { windows: [[500, 520], [600, 700]] }), shot('b', { pinnedStartMin: 650 })]));
+    const result = time(
+      plan([
+        shot('a', {
+          windows: [
+            [500, 520],
+            [600, 700],
+          ],
+        }),
+        shot('b', { pinnedStartMin: 650 }),
+      ]),
+    );
     expect(result.order.map((o) => o.startMin)).toEqual([500, 650]);
     expect(result.idleMin).toBe(500 - 458 + (650 - 514));
   });
   it('takes the next window when the first is too short, and names a shot that fits none', () => {
-    expect(time(plan([shot('a', { windows: [[455, 465], [480, 500]] })])).order[0]?.startMin).toBe(480);
+    expect(
+      time(
+        plan([
+          shot('a', {
+            windows: [
+              [455, 465],
+              [480, 500],
+            ],
+          }),
+        ]),
+      ).order[0]?.startMin,
+    ).toBe(480);
     const late = time(plan([shot('a', { windows: [[100, 200]] })]));
     expect(late.order[0]?.startMin).toBe(458);
     expect(late.violations).toMatchObject([{ code: 'window', ids: ['a'] }]);
@@ -53,9 +101,12 @@ describe('timing an order', () => {
     const result = time(plan([shot('a', { pinnedStartMin: 430, after: ['b'] }), shot('b')]));
     expect(result.violations.map((v) => v.code)).toEqual(['pin', 'after']);
   });
-  it('a pin stands above windows', () => expect(time(plan([shot('a', { pinnedStartMin: 900, windows: [[500, 520]] })])).violations).toEqual([]));
+  it('a pin stands above windows', () =>
+    expect(time(plan([shot('a', { pinnedStartMin: 900, windows: [[500, 520]] })])).violations).toEqual([]));
   it('puts the meal where it costs least, with the change-over after it', () => {
-    const p = plan([shot('a', { minutes: 100 }), shot('b', { minutes: 100 }), shot('c', { pinnedStartMin: 800 })], { meals: [{ earliestAfterMin: 120, latestAfterMin: 300, minutes: 45 }] });
+    const p = plan([shot('a', { minutes: 100 }), shot('b', { minutes: 100 }), shot('c', { pinnedStartMin: 800 })], {
+      meals: [{ earliestAfterMin: 120, latestAfterMin: 300, minutes: 45 }],
+    });
     const result = time(p);
     expect(result.meals).toEqual([{ startMin: 662, endMin: 707 }]);
     expect(result.order[2]?.startMin).toBe(800);
@@ -63,32 +114,61 @@ describe('timing an order', () => {
   });
   it('asks for no meal when the day ends before it is due, and names one that finds no gap', () => {
     expect(time(plan([shot('a')], { meals: [{ latestAfterMin: 300, minutes: 45 }] })).meals).toEqual([]);
-    expect(time(plan([shot('a', { minutes: 500 })], { meals: [{ latestAfterMin: 300, minutes: 45 }] })).violations).toMatchObject([{ code: 'meal.missed' }]);
+    expect(
+      time(plan([shot('a', { minutes: 500 })], { meals: [{ latestAfterMin: 300, minutes: 45 }] })).violations,
+    ).toMatchObject([{ code: 'meal.missed' }]);
   });
   it('says how late a meal is', () => {
-    const result = time(plan([shot('a', { minutes: 400 }), shot('b', { minutes: 100 })], { meals: [{ latestAfterMin: 300, minutes: 30 }] }));
+    const result = time(
+      plan([shot('a', { minutes: 400 }), shot('b', { minutes: 100 })], {
+        meals: [{ latestAfterMin: 300, minutes: 30 }],
+      }),
+    );
     expect(result.meals).toHaveLength(1);
     expect(result.violations).toMatchObject([{ code: 'meal.late', message: 'Meal 1 starts 138 min late.' }]);
   });
   it('counts waiting per person, meals left out', () => {
-    const result = time(plan([shot('a', { people: ['x'] }), shot('b', { minutes: 60 }), shot('c', { people: ['x', 'x'] })]));
+    const result = time(
+      plan([shot('a', { people: ['x'] }), shot('b', { minutes: 60 }), shot('c', { people: ['x', 'x'] })]),
+    );
     expect(result.waitingMin).toBe(4 + 60 + 4);
   });
-  it('an empty order is a day that ends when it starts', () => expect(time(plan([]))).toMatchObject({ wrapMin: 420, order: [], changeMin: 0, idleMin: 0 }));
+  it('an empty order is a day that ends when it starts', () =>
+    expect(time(plan([]))).toMatchObject({ wrapMin: 420, order: [], changeMin: 0, idleMin: 0 }));
 });
 
 describe('properties of timing', () => {
-  const anyShot = fc.record({ minutes: fc.integer({ min: 1, max: 60 }), place: fc.constantFrom('bench', 'tower'), setup: fc.constantFrom('L1', 'L2', 'L3'), side: fc.constantFrom('left', 'right') });
-  const anyPlan = fc.tuple(fc.array(anyShot, { minLength: 1, maxLength: 14 }), fc.array(fc.record({ latestAfterMin: fc.integer({ min: 60, max: 600 }), minutes: fc.integer({ min: 10, max: 60 }) }), { maxLength: 3 })).map(([shots, meals]) => plan(shots.map((s, i) => ({ ...s, id: `s${i}` })), { meals }));
+  const anyShot = fc.record({
+    minutes: fc.integer({ min: 1, max: 60 }),
+    place: fc.constantFrom('bench', 'tower'),
+    setup: fc.constantFrom('L1', 'L2', 'L3'),
+    side: fc.constantFrom('left', 'right'),
+  });
+  const anyPlan = fc
+    .tuple(
+      fc.array(anyShot, { minLength: 1, maxLength: 14 }),
+      fc.array(
+        fc.record({ latestAfterMin: fc.integer({ min: 60, max: 600 }), minutes: fc.integer({ min: 10, max: 60 }) }),
+        { maxLength: 3 },
+      ),
+    )
+    .map(([shots, meals]) =>
+      plan(
+        shots.map((s, i) => ({ ...s, id: `s${i}` })),
+        { meals },
+      ),
+    );
   it('the parts add up to the whole, nothing overlaps, and idle time is never negative', () => {
     fc.assert(
       fc.property(anyPlan, (p) => {
         const r = time(p);
-        const sum = (list: readonly { startMin: number; endMin: number }[]) => list.reduce((t, x) => t + x.endMin - x.startMin, 0);
+        const sum = (list: readonly { startMin: number; endMin: number }[]) =>
+          list.reduce((t, x) => t + x.endMin - x.startMin, 0);
         expect(p.startMin + sum(r.order) + r.changeMin + sum(r.meals) + r.idleMin).toBeCloseTo(r.wrapMin, 6);
         expect(r.idleMin).toBeGreaterThanOrEqual(-1e-9);
         const all = [...r.order, ...r.meals].sort((a, b) => a.startMin - b.startMin);
-        for (let i = 1; i < all.length; i += 1) expect(all[i]?.startMin).toBeGreaterThanOrEqual((all[i - 1]?.endMin ?? 0) - 1e-9);
+        for (let i = 1; i < all.length; i += 1)
+          expect(all[i]?.startMin).toBeGreaterThanOrEqual((all[i - 1]?.endMin ?? 0) - 1e-9);
       }),
     );
   });
@@ -96,20 +176,30 @@ describe('properties of timing', () => {
     fc.assert(
       fc.property(anyPlan, fc.nat(), (p, n) => {
         const bare = { ...p, meals: [] };
-        const longer = { ...bare, shots: bare.shots.map((s, i) => (i === n % bare.shots.length ? { ...s, minutes: s.minutes + 5 } : s)) };
+        const longer = {
+          ...bare,
+          shots: bare.shots.map((s, i) => (i === n % bare.shots.length ? { ...s, minutes: s.minutes + 5 } : s)),
+        };
         expect(time(longer).wrapMin).toBe(time(bare).wrapMin + 5);
       }),
     );
   });
   it('agrees with trying every place for the meals', () => {
     fc.assert(
-      fc.property(fc.array(anyShot, { minLength: 2, maxLength: 6 }), fc.integer({ min: 30, max: 200 }), (shots, latest) => {
-        const p = plan(shots.map((s, i) => ({ ...s, id: `s${i}` })), { meals: [{ earliestAfterMin: 20, latestAfterMin: latest, minutes: 30 }] });
-        const r = time(p);
-        const ends = bruteForce(p);
-        expect(r.violations.length).toBe(ends.broken);
-        expect(r.wrapMin).toBeCloseTo(ends.wrap, 6);
-      }),
+      fc.property(
+        fc.array(anyShot, { minLength: 2, maxLength: 6 }),
+        fc.integer({ min: 30, max: 200 }),
+        (shots, latest) => {
+          const p = plan(
+            shots.map((s, i) => ({ ...s, id: `s${i}` })),
+            { meals: [{ earliestAfterMin: 20, latestAfterMin: latest, minutes: 30 }] },
+          );
+          const r = time(p);
+          const ends = bruteForce(p);
+          expect(r.violations.length).toBe(ends.broken);
+          expect(r.wrapMin).toBeCloseTo(ends.wrap, 6);
+        },
+      ),
     );
   });
 });
@@ -136,7 +226,12 @@ function bruteForce(p: OrderPlan): { broken: number; wrap: number } {
       late = t - p.startMin - meal.latestAfterMin;
     }
     const key: [number, number, number] = [broken, late, t];
-    if (!best || key[0] < best[0] || (key[0] === best[0] && (key[1] < best[1] || (key[1] === best[1] && key[2] < best[2])))) best = key;
+    if (
+      !best ||
+      key[0] < best[0] ||
+      (key[0] === best[0] && (key[1] < best[1] || (key[1] === best[1] && key[2] < best[2])))
+    )
+      best = key;
   }
   const [broken, , wrap] = best as [number, number, number];
   return { broken, wrap };
@@ -151,7 +246,8 @@ describe('bad plans', () => {
   ])('refuses %s', (_name, p, path) => {
     expect(() => checkPlan(p)).toThrow(expect.objectContaining({ path }));
   });
-  it('takes a good one', () => expect(() => checkPlan(plan([shot('a'), shot('b', { after: ['a'], place: 'tower' })]))).not.toThrow());
+  it('takes a good one', () =>
+    expect(() => checkPlan(plan([shot('a'), shot('b', { after: ['a'], place: 'tower' })]))).not.toThrow());
   it('refuses negative and unending numbers by schema', () => {
     expect(orderPlan.safeParse(plan([shot('a', { minutes: -1 })])).success).toBe(false);
     expect(orderPlan.safeParse(plan([shot('a', { minutes: Infinity })])).success).toBe(false);

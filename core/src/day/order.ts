@@ -37,7 +37,9 @@ export const orderPlan = z.object({
     relightMin: pairs.optional(),
     moveMin: pairs,
   }),
-  meals: z.array(z.object({ earliestAfterMin: nonNegative.optional(), latestAfterMin: nonNegative, minutes: nonNegative })).optional(),
+  meals: z
+    .array(z.object({ earliestAfterMin: nonNegative.optional(), latestAfterMin: nonNegative, minutes: nonNegative }))
+    .optional(),
 });
 export type OrderPlan = z.infer<typeof orderPlan>;
 
@@ -78,12 +80,19 @@ export type OrderContext = Pick<OrderShot, 'place' | 'setup' | 'side' | 'lens' |
 export function checkPlan(plan: OrderPlan): void {
   const index = new Map<string, number>();
   plan.shots.forEach((shot, i) => {
-    if (index.has(shot.id)) throw new InputError('order.duplicate', `Two shots are called “${shot.id}”.`, ['shots', i, 'id']);
+    if (index.has(shot.id))
+      throw new InputError('order.duplicate', `Two shots are called “${shot.id}”.`, ['shots', i, 'id']);
     index.set(shot.id, i);
   });
   plan.shots.forEach((shot, i) =>
     shot.after?.forEach((other, j) => {
-      if (!index.has(other)) throw new InputError('order.unknown', `“${shot.id}” comes after “${other}”, which is not in the plan.`, ['shots', i, 'after', j]);
+      if (!index.has(other))
+        throw new InputError('order.unknown', `“${shot.id}” comes after “${other}”, which is not in the plan.`, [
+          'shots',
+          i,
+          'after',
+          j,
+        ]);
     }),
   );
   const state = new Map<string, 'open' | 'done'>();
@@ -92,7 +101,12 @@ export function checkPlan(plan: OrderPlan): void {
     state.set(shot.id, 'open');
     for (const other of shot.after ?? []) {
       const seen = state.get(other);
-      if (seen === 'open') throw new InputError('order.cycle', `“${shot.id}” and “${other}” each wait for the other.`, ['shots', i, 'after']);
+      if (seen === 'open')
+        throw new InputError('order.cycle', `“${shot.id}” and “${other}” each wait for the other.`, [
+          'shots',
+          i,
+          'after',
+        ]);
       if (!seen) visit(index.get(other) as number);
     }
     state.set(shot.id, 'done');
@@ -104,14 +118,22 @@ export function checkPlan(plan: OrderPlan): void {
   for (const from of places) {
     for (const to of places) {
       if (from !== to && plan.change.moveMin[`${from}>${to}`] === undefined) {
-        throw new InputError('order.move', `How long is the move from “${from}” to “${to}”?`, ['change', 'moveMin', `${from}>${to}`]);
+        throw new InputError('order.move', `How long is the move from “${from}” to “${to}”?`, [
+          'change',
+          'moveMin',
+          `${from}>${to}`,
+        ]);
       }
     }
   }
 }
 
 /** The change-over before `next` when `before` was the last thing shot (null: nothing yet). Rules: docs/formulas, day.order. */
-export function changeBetween(change: OrderPlan['change'], before: OrderContext | null, next: OrderContext): { kind: ChangeKind; minutes: number } {
+export function changeBetween(
+  change: OrderPlan['change'],
+  before: OrderContext | null,
+  next: OrderContext,
+): { kind: ChangeKind; minutes: number } {
   const rigFromNothing = change.relightMin?.[`>${next.setup}`] ?? change.relightDefaultMin;
   if (!before) return { kind: 'first', minutes: rigFromNothing };
   if (before.place !== next.place) {
@@ -129,7 +151,9 @@ export function changeBetween(change: OrderPlan['change'], before: OrderContext 
 function startOf(shot: OrderShot, ready: number): { start: number; lateMin: number; broken: 'pin' | 'window' | null } {
   if (shot.pinnedStartMin !== undefined) {
     const lateMin = ready - shot.pinnedStartMin;
-    return lateMin > 0 ? { start: ready, lateMin, broken: 'pin' } : { start: shot.pinnedStartMin, lateMin: 0, broken: null };
+    return lateMin > 0
+      ? { start: ready, lateMin, broken: 'pin' }
+      : { start: shot.pinnedStartMin, lateMin: 0, broken: null };
   }
   if (!shot.windows?.length) return { start: ready, lateMin: 0, broken: null };
   let best = Infinity;
@@ -177,7 +201,17 @@ export function timeOrder(plan: OrderPlan, ids: readonly string[], before: Order
   const meals = plan.meals ?? [];
   const place = new Map(ids.map((shotId, i) => [shotId, i]));
   let ways: (Way | undefined)[] = [
-    { mustBroken: 0, broken: 0, lateMin: 0, end: plan.startMin, changeMin: 0, back: null, shot: null, meal: null, violations: [] },
+    {
+      mustBroken: 0,
+      broken: 0,
+      lateMin: 0,
+      end: plan.startMin,
+      changeMin: 0,
+      back: null,
+      shot: null,
+      meal: null,
+      violations: [],
+    },
   ];
 
   shots.forEach((shot, i) => {
@@ -196,9 +230,21 @@ export function timeOrder(plan: OrderPlan, ids: readonly string[], before: Order
       };
       if (broken) {
         way.lateMin += lateMin;
-        fault({ code: broken, message: broken === 'pin' ? `${shot.id} can’t start at its pinned time.` : `${shot.id} doesn’t fit any of its windows.`, ids: [shot.id] });
+        fault({
+          code: broken,
+          message:
+            broken === 'pin'
+              ? `${shot.id} can’t start at its pinned time.`
+              : `${shot.id} doesn’t fit any of its windows.`,
+          ids: [shot.id],
+        });
       }
-      if (wrongAfter.length) fault({ code: 'after', message: `${shot.id} comes before ${wrongAfter.join(', ')}, which it needs first.`, ids: [shot.id, ...wrongAfter] });
+      if (wrongAfter.length)
+        fault({
+          code: 'after',
+          message: `${shot.id} comes before ${wrongAfter.join(', ')}, which it needs first.`,
+          ids: [shot.id, ...wrongAfter],
+        });
       way.end = start + shot.minutes;
       way.changeMin += change.minutes;
       way.shot = { id: shot.id, changeKind: change.kind, changeMin: change.minutes, startMin: start, endMin: way.end };
@@ -220,7 +266,11 @@ export function timeOrder(plan: OrderPlan, ids: readonly string[], before: Order
     if (lateMin > 0) {
       way.broken += 1;
       way.lateMin += lateMin;
-      way.violations.push({ code: 'meal.late', message: `Meal ${mealIndex + 1} starts ${Math.ceil(lateMin)} min late.`, ids: [] });
+      way.violations.push({
+        code: 'meal.late',
+        message: `Meal ${mealIndex + 1} starts ${Math.ceil(lateMin)} min late.`,
+        ids: [],
+      });
     }
     way.meal = { startMin: start, endMin: start + m.minutes };
     way.end = start + m.minutes;
@@ -250,7 +300,8 @@ export function timeOrder(plan: OrderPlan, ids: readonly string[], before: Order
     violations.unshift(...way.violations);
   }
   const wrapMin = last.end;
-  const sum = (list: readonly { startMin: number; endMin: number }[]) => list.reduce((t, x) => t + x.endMin - x.startMin, 0);
+  const sum = (list: readonly { startMin: number; endMin: number }[]) =>
+    list.reduce((t, x) => t + x.endMin - x.startMin, 0);
   return {
     order,
     meals: taken,

@@ -23,12 +23,18 @@ describe('a day from its rows', () => {
   });
   it('names each change with its codes and takes its minutes from the relight table', () => {
     expect(row(plan, '8A')).toMatchObject({ changeKind: 'setup', changeMin: 12, changeTitle: 'Relight L4 to L5' });
-    expect(row(plan, '3A')).toMatchObject({ changeKind: 'place', changeMin: 10 + 4 + 6 + 38, changeTitle: 'Move to Founder’s bench, rig L1' });
+    expect(row(plan, '3A')).toMatchObject({
+      changeKind: 'place',
+      changeMin: 10 + 4 + 6 + 38,
+      changeTitle: 'Move to Founder’s bench, rig L1',
+    });
   });
   it('assumes nothing silently', () => {
     expect(plan.assumptions).toEqual([]);
     const lost = planOf({ ...demo, moves: [], relights: [] }, thursday);
-    expect(lost.assumptions.join(' ')).toContain('how long the move from Pour floor to Founder’s bench takes: 60 min assumed');
+    expect(lost.assumptions.join(' ')).toContain(
+      'how long the move from Pour floor to Founder’s bench takes: 60 min assumed',
+    );
     expect(lost.assumptions.join(' ')).toContain('L4 to L5');
   });
   it('leaves dropped shots out and counts strike into the wrap', () => {
@@ -40,7 +46,9 @@ describe('a day from its rows', () => {
   });
   it('says in names, not ids, what can’t be kept', () => {
     const shots = demo.shots.map((s) => (s.code === '6A' ? { ...s, windows: [[0, 60]] as [number, number][] } : s));
-    expect(planOf({ ...demo, shots }, thursday).violations.map((v) => v.message)).toContain('6A doesn’t fit any of its windows.');
+    expect(planOf({ ...demo, shots }, thursday).violations.map((v) => v.message)).toContain(
+      '6A doesn’t fit any of its windows.',
+    );
   });
   it('a shot whose scene has no place still has its minutes', () => {
     const scenes = demo.scenes.map((s) => ({ ...s, placeId: null }));
@@ -54,7 +62,8 @@ describe('blocks', () => {
       const blocks = dayBlocks(plan, options);
       expect(blocks[0]?.startMin).toBe(thursday.callMin);
       expect(blocks.at(-1)?.endMin).toBe(plan.wrapMin);
-      for (let i = 1; i < blocks.length; i += 1) expect(blocks[i]?.startMin).toBeCloseTo(blocks[i - 1]?.endMin ?? NaN, 6);
+      for (let i = 1; i < blocks.length; i += 1)
+        expect(blocks[i]?.startMin).toBeCloseTo(blocks[i - 1]?.endMin ?? NaN, 6);
       expect(blocks.flatMap((b) => b.rows)).toHaveLength(plan.rows.length);
       expect(blocks.filter((b) => b.kind === 'meal')).toHaveLength(2);
     }
@@ -76,13 +85,17 @@ describe('calls', () => {
     expect(ilse?.callMin).toBe(Math.floor(((ilse?.firstNeedMin ?? 0) - 30) / 5) * 5);
   });
   it('a call set by hand stands', () => expect(of('Caspian')).toMatchObject({ callMin: 630, why: 'set by hand' }));
-  it('are in order of time', () => expect(calls.map((c) => c.callMin)).toEqual([...calls.map((c) => c.callMin)].sort((a, b) => a - b)));
+  it('are in order of time', () =>
+    expect(calls.map((c) => c.callMin)).toEqual([...calls.map((c) => c.callMin)].sort((a, b) => a - b)));
 });
 
 describe('projection', () => {
   const doneTo = (code: string) => new Set(plan.rows.slice(0, plan.rows.indexOf(row(plan, code))).map((r) => r.itemId));
   it('is the plan itself when everything is on time', () => {
-    const p = projectDay(plan, row(plan, '8B').startMin, doneTo('8B'), { itemId: row(plan, '8B').itemId, startedMin: row(plan, '8B').startMin });
+    const p = projectDay(plan, row(plan, '8B').startMin, doneTo('8B'), {
+      itemId: row(plan, '8B').itemId,
+      startedMin: row(plan, '8B').startMin,
+    });
     expect(p.behindMin).toBeCloseTo(0, 6);
     expect(p.troubles).toEqual([]);
   });
@@ -98,7 +111,9 @@ describe('projection', () => {
     expect(before).toBeGreaterThan(0);
   });
   it('says what can’t be kept any more', () => {
-    expect(projectDay(plan, 18 * 60 + 10, doneTo('9B'), null).troubles.join(' ')).toContain('9B doesn’t fit any of its windows');
+    expect(projectDay(plan, 18 * 60 + 10, doneTo('9B'), null).troubles.join(' ')).toContain(
+      '9B doesn’t fit any of its windows',
+    );
   });
   it('ends with strike when nothing is left', () => {
     const all = new Set(plan.rows.map((r) => r.itemId));

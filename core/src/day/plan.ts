@@ -114,7 +114,9 @@ export function orderPlanOf(s: DaySources): { order: OrderPlan; items: DayItem[]
     if (!before || before.place !== next.place || before.setup === next.setup) return;
     const [from, to] = [before, next].map((x) => s.setups.find((setup) => setup.id === x.setup));
     if (from && to && !relights.has(`${from.id}>${to.id}`)) {
-      assumptions.push(`Nobody said how long ${from.code} to ${to.code} takes: ${to.rigMin} min, as if rigged from nothing.`);
+      assumptions.push(
+        `Nobody said how long ${from.code} to ${to.code} takes: ${to.rigMin} min, as if rigged from nothing.`,
+      );
     }
   });
 
@@ -128,7 +130,9 @@ export function orderPlanOf(s: DaySources): { order: OrderPlan; items: DayItem[]
       moveMinutes[`${from}>${to}`] = known ?? CHANGE_DEFAULTS.moveDefaultMin;
       const happens = orderShots.some((x, i) => x.place === to && orderShots[i - 1]?.place === from);
       if (known === undefined && happens) {
-        assumptions.push(`Nobody said how long the move from ${placeName(from)} to ${placeName(to)} takes: ${CHANGE_DEFAULTS.moveDefaultMin} min assumed.`);
+        assumptions.push(
+          `Nobody said how long the move from ${placeName(from)} to ${placeName(to)} takes: ${CHANGE_DEFAULTS.moveDefaultMin} min assumed.`,
+        );
       }
     }
   }
@@ -149,7 +153,10 @@ export function orderPlanOf(s: DaySources): { order: OrderPlan; items: DayItem[]
 /** Times a day in its listed order: rows, meals, change-overs, wrap, and what was assumed or can't be kept. */
 export function planDay(s: DaySources): DayPlan {
   const { order, items, assumptions } = orderPlanOf(s);
-  const timed = timeOrder(order, items.map((i) => i.id));
+  const timed = timeOrder(
+    order,
+    items.map((i) => i.id),
+  );
   const shots = new Map(s.shots.map((x) => [x.id, x]));
   const scenes = new Map(s.scenes.map((x) => [x.id, x]));
   const setups = new Map(s.setups.map((x) => [x.id, x]));
@@ -174,7 +181,12 @@ export function planDay(s: DaySources): DayPlan {
       windows: o.windows ?? [],
       changeKind: t.changeKind,
       changeMin: t.changeMin,
-      changeTitle: changeWords(t.changeKind, before ? (setups.get(before.setup) ?? null) : null, setup, places.get(o.place)?.name ?? 'the next place'),
+      changeTitle: changeWords(
+        t.changeKind,
+        before ? (setups.get(before.setup) ?? null) : null,
+        setup,
+        places.get(o.place)?.name ?? 'the next place',
+      ),
       startMin: t.startMin,
       endMin: t.endMin,
     };
@@ -197,7 +209,10 @@ export function planDay(s: DaySources): DayPlan {
 /** Violations with the names people use in place of the ids. */
 export function nameItems(rows: readonly DayRow[], violations: readonly Violation[]): Violation[] {
   const titles = new Map(rows.map((r) => [r.itemId, r.shot?.code ?? r.title]));
-  return violations.map((v) => ({ ...v, message: v.ids.reduce((text, itemId) => text.replaceAll(itemId, titles.get(itemId) ?? itemId), v.message) }));
+  return violations.map((v) => ({
+    ...v,
+    message: v.ids.reduce((text, itemId) => text.replaceAll(itemId, titles.get(itemId) ?? itemId), v.message),
+  }));
 }
 
 function changeWords(kind: ChangeKind, from: Setup | null, to: Setup | null, placeName: string): string {

@@ -19,7 +19,12 @@ const LEAST_LEFT_MIN = 2;
  * Where the day will end from here, timed by the same `timeOrder` as the plan. `doneIds` are rows got or dropped;
  * `current` is the row being worked on and when that began. Meals whose latest start has passed count as eaten.
  */
-export function projectDay(plan: DayPlan, nowMin: number, doneIds: ReadonlySet<string>, current: { itemId: string; startedMin: number } | null): Projection {
+export function projectDay(
+  plan: DayPlan,
+  nowMin: number,
+  doneIds: ReadonlySet<string>,
+  current: { itemId: string; startedMin: number } | null,
+): Projection {
   const left = plan.rows.filter((row) => !doneIds.has(row.itemId));
   if (left.length === 0) {
     const lastEnd = Math.min(nowMin, plan.wrapMin - plan.day.strikeMin);
@@ -48,8 +53,21 @@ export function projectDay(plan: DayPlan, nowMin: number, doneIds: ReadonlySet<s
       latest: plan.order.startMin + m.latestAfterMin,
     }))
     .filter((m) => m.latest >= startMin)
-    .map((m) => ({ minutes: m.minutes, earliestAfterMin: Math.max(0, m.earliest - startMin), latestAfterMin: m.latest - startMin }));
-  const timed = timeOrder({ ...plan.order, shots, startMin, meals }, queue.map((row) => row.itemId), before);
+    .map((m) => ({
+      minutes: m.minutes,
+      earliestAfterMin: Math.max(0, m.earliest - startMin),
+      latestAfterMin: m.latest - startMin,
+    }));
+  const timed = timeOrder(
+    { ...plan.order, shots, startMin, meals },
+    queue.map((row) => row.itemId),
+    before,
+  );
   const wrapMin = timed.wrapMin + plan.day.strikeMin;
-  return { wrapMin, behindMin: wrapMin - plan.wrapMin, leftIds: queue.map((row) => row.itemId), troubles: nameItems(plan.rows, timed.violations).map((v) => v.message) };
+  return {
+    wrapMin,
+    behindMin: wrapMin - plan.wrapMin,
+    leftIds: queue.map((row) => row.itemId),
+    troubles: nameItems(plan.rows, timed.violations).map((v) => v.message),
+  };
 }

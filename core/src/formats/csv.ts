@@ -5,5 +5,10 @@ import Papa from 'papaparse';
  * plain text with a leading apostrophe.
  */
 export function toCsv(headings: readonly string[], rows: readonly (readonly (string | number | null)[])[]): string {
-  return Papa.unparse({ fields: [...headings], data: rows.map((row) => row.map((cell) => cell ?? '')) }, { escapeFormulae: true, newline: '\r\n' }) + '\r\n';
+  return (
+    Papa.unparse(
+      { fields: [...headings], data: rows.map((row) => row.map((cell) => cell ?? '')) },
+      { escapeFormulae: true, newline: '\r\n' },
+    ) + '\r\n'
+  );
 }

@@ -29,7 +29,14 @@ export interface LedgerSources {
 /** *Will we make the day?* Planned (or, under way, projected) wrap against the wanted one, in minutes; no odds are claimed. */
 function makeAnswer({ plan, projection, clock }: LedgerSources): Answer {
   const base = { question: 'make' as const, title: 'Make the day' };
-  if (!plan || plan.rows.length === 0) return { ...base, figure: '–', rest: 'nothing in the day’s order yet', look: false, why: ['Put shots into the day’s order and Kavrell adds up rigging, moves, meals and takes.'] };
+  if (!plan || plan.rows.length === 0)
+    return {
+      ...base,
+      figure: '–',
+      rest: 'nothing in the day’s order yet',
+      look: false,
+      why: ['Put shots into the day’s order and Kavrell adds up rigging, moves, meals and takes.'],
+    };
   const { day } = plan;
   const time = (minute: number) => formatMinuteOfDay(minute, day, clock);
   const wrapMin = projection?.wrapMin ?? plan.wrapMin;
@@ -41,11 +48,21 @@ function makeAnswer({ plan, projection, clock }: LedgerSources): Answer {
     `${projection ? 'Projected from now' : 'Planned'}: wrap at ${time(wrapMin)}; you wanted ${time(day.wantedWrapMin)}.`,
     `Call ${time(day.callMin)} + load-in ${day.loadInMin} min + work ${Math.round(working)} min + change-overs ${Math.round(plan.changeMin)} min + meals ${plan.meals.reduce((t, m) => t + m.endMin - m.startMin, 0)} min + waiting ${Math.round(plan.idleMin)} min + strike ${day.strikeMin} min.`,
     'An estimate with every shot at its own minutes: no odds are claimed.',
-    ...(projection ? [`Against the plan: ${formatAgainst(projection.behindMin, { late: 'behind', early: 'ahead', even: 'on time' })}.`] : []),
+    ...(projection
+      ? [
+          `Against the plan: ${formatAgainst(projection.behindMin, { late: 'behind', early: 'ahead', even: 'on time' })}.`,
+        ]
+      : []),
     ...troubles,
     ...plan.assumptions,
   ];
-  return { ...base, figure: formatAgainst(late, { late: 'over', early: 'to spare', even: 'just' }), rest, look: late > 0 || troubles.length > 0, why };
+  return {
+    ...base,
+    figure: formatAgainst(late, { late: 'over', early: 'to spare', even: 'just' }),
+    rest,
+    look: late > 0 || troubles.length > 0,
+    why,
+  };
 }
 
 /** *Do we have it?* Shots got of those wanted this day, and musts left. */
@@ -58,7 +75,11 @@ function gotAnswer({ shots, states, dayShotIds }: LedgerSources): Answer {
     question: 'got',
     title: 'Got it',
     figure: `${got.length} of ${wanted.length}`,
-    rest: musts.length ? `${formatCount(musts.length, 'must', 'musts')} left` : wanted.length ? 'every must got' : 'no shots this day',
+    rest: musts.length
+      ? `${formatCount(musts.length, 'must', 'musts')} left`
+      : wanted.length
+        ? 'every must got'
+        : 'no shots this day',
     look: false,
     why: [
       'A shot is got once one of its takes is marked Good.',
@@ -73,14 +94,25 @@ function keptAnswer({ cards }: LedgerSources): Answer {
   const used = cards.filter((c) => c.clips.length > 0);
   const kept = used.filter((c) => c.state === 'kept');
   const worst = used.find((c) => c.state === 'onCardOnly') ?? used.find((c) => c.state !== 'kept');
-  const rest = worst ? (worst.state === 'onCardOnly' ? `${worst.card.label} on its card only` : worst.state === 'verified' ? `${worst.card.label} on one copy` : `${worst.card.label} part copied`) : used.length ? 'all kept' : 'nothing recorded yet';
+  const rest = worst
+    ? worst.state === 'onCardOnly'
+      ? `${worst.card.label} on its card only`
+      : worst.state === 'verified'
+        ? `${worst.card.label} on one copy`
+        : `${worst.card.label} part copied`
+    : used.length
+      ? 'all kept'
+      : 'nothing recorded yet';
   return {
     question: 'kept',
     title: 'Kept',
     figure: `${kept.length} of ${formatCount(used.length, 'card')}`,
     rest,
     look: worst !== undefined,
-    why: ['A card is kept when every file on it was read back and compared on enough drives, in places apart (the policy in the brief).', ...used.filter((c) => c.state !== 'kept').map((c) => `${c.card.label}: ${c.missing}`)],
+    why: [
+      'A card is kept when every file on it was read back and compared on enough drives, in places apart (the policy in the brief).',
+      ...used.filter((c) => c.state !== 'kept').map((c) => `${c.card.label}: ${c.missing}`),
+    ],
   };
 }
 

@@ -3,8 +3,14 @@ import { id, line, minutes, recordBase, requiredLine } from '../records/index.ts
 
 export const placeFields = z.object({
   name: requiredLine('The place’s name', 80),
-  latitude: z.number({ error: 'Latitude is a number of degrees.' }).min(-90, 'Latitude runs from −90 to 90°.').max(90, 'Latitude runs from −90 to 90°.'),
-  longitude: z.number({ error: 'Longitude is a number of degrees.' }).min(-180, 'Longitude runs from −180 to 180°.').max(180, 'Longitude runs from −180 to 180°.'),
+  latitude: z
+    .number({ error: 'Latitude is a number of degrees.' })
+    .min(-90, 'Latitude runs from −90 to 90°.')
+    .max(90, 'Latitude runs from −90 to 90°.'),
+  longitude: z
+    .number({ error: 'Longitude is a number of degrees.' })
+    .min(-180, 'Longitude runs from −180 to 180°.')
+    .max(180, 'Longitude runs from −180 to 180°.'),
   address: line('The address', 300),
   parking: line('Parking', 200),
   walkMin: minutes('The walk from the car', 240),

@@ -1,6 +1,14 @@
 import type { Production } from '../brief/index.ts';
 import type { Camera } from '../camera/index.ts';
-import { cardStatus, type Card, type CardStatus, type Clip, type CopyFile, type CopyJob, type Drive } from '../copies/index.ts';
+import {
+  cardStatus,
+  type Card,
+  type CardStatus,
+  type Clip,
+  type CopyFile,
+  type CopyJob,
+  type Drive,
+} from '../copies/index.ts';
 import { planDay, projectDay, type Day, type DayItem, type DayPlan, type Projection } from '../day/index.ts';
 import { ledger, type Answer } from '../ledger/index.ts';
 import type { Relight, Setup } from '../light/index.ts';
@@ -44,36 +52,64 @@ export interface DayFacts {
   answers: [Answer, Answer, Answer];
 }
 
-export type PlanRows = Pick<ProductionRows, 'dayItems' | 'shots' | 'scenes' | 'setups' | 'relights' | 'places' | 'moves'>;
+export type PlanRows = Pick<
+  ProductionRows,
+  'dayItems' | 'shots' | 'scenes' | 'setups' | 'relights' | 'places' | 'moves'
+>;
 
 /** The timed plan of one day. */
 export function planOf(rows: PlanRows, day: Day): DayPlan {
-  return planDay({ day, items: rows.dayItems, shots: rows.shots, scenes: rows.scenes, setups: rows.setups, relights: rows.relights, places: rows.places, moves: rows.moves });
+  return planDay({
+    day,
+    items: rows.dayItems,
+    shots: rows.shots,
+    scenes: rows.scenes,
+    setups: rows.setups,
+    relights: rows.relights,
+    places: rows.places,
+    moves: rows.moves,
+  });
 }
 
 /** Where every card's media stand. */
-export function cardsOf(rows: Pick<ProductionRows, 'production' | 'cards' | 'clips' | 'copyFiles' | 'copyJobs' | 'drives'>): CardStatus[] {
-  return rows.cards.map((card) => cardStatus(card, rows.clips, rows.copyFiles, rows.copyJobs, rows.drives, rows.production.keepPolicy));
+export function cardsOf(
+  rows: Pick<ProductionRows, 'production' | 'cards' | 'clips' | 'copyFiles' | 'copyJobs' | 'drives'>,
+): CardStatus[] {
+  return rows.cards.map((card) =>
+    cardStatus(card, rows.clips, rows.copyFiles, rows.copyJobs, rows.drives, rows.production.keepPolicy),
+  );
 }
 
 /**
  * Where a day will end from `nowMs`, or null when the day is not under way: before its call, or more than
  * six hours after its planned wrap. The shot in hand is the one of the newest take, unless it is got.
  */
-export function projectionOf(plan: DayPlan, takes: readonly Take[], states: ReadonlyMap<string, ShotState>, nowMs: number): Projection | null {
+export function projectionOf(
+  plan: DayPlan,
+  takes: readonly Take[],
+  states: ReadonlyMap<string, ShotState>,
+  nowMs: number,
+): Projection | null {
   const { day } = plan;
   const nowMin = msToMinute(day.date, day.timeZone, nowMs);
   if (nowMin < day.callMin || nowMin > plan.wrapMin + 360 || plan.rows.length === 0) return null;
   const ownTakes = takes.filter((t) => t.dayId === day.id);
   const newest = ownTakes.at(-1);
   const isDone = (shotId: string) => states.get(shotId) === 'got' || states.get(shotId) === 'dropped';
-  const inHand = newest?.shotId && !isDone(newest.shotId) ? plan.rows.find((r) => r.shot?.id === newest.shotId) : undefined;
-  const lastTried = newest ? plan.rows.findLastIndex((r) => r.shot && ownTakes.some((t) => t.shotId === r.shot?.id)) : -1;
+  const inHand =
+    newest?.shotId && !isDone(newest.shotId) ? plan.rows.find((r) => r.shot?.id === newest.shotId) : undefined;
+  const lastTried = newest
+    ? plan.rows.findLastIndex((r) => r.shot && ownTakes.some((t) => t.shotId === r.shot?.id))
+    : -1;
   const done = new Set(
-    plan.rows.filter((row, i) => (row.shot ? isDone(row.shot.id) : i <= lastTried || row.endMin <= nowMin)).map((row) => row.itemId),
+    plan.rows
+      .filter((row, i) => (row.shot ? isDone(row.shot.id) : i <= lastTried || row.endMin <= nowMin))
+      .map((row) => row.itemId),
   );
   const firstTake = inHand ? ownTakes.find((t) => t.shotId === inHand.shot?.id) : undefined;
-  const startedMin = firstTake ? msToMinute(day.date, day.timeZone, firstTake.rolledAtMs) - (inHand?.shot?.rehearseMin ?? 0) : nowMin;
+  const startedMin = firstTake
+    ? msToMinute(day.date, day.timeZone, firstTake.rolledAtMs) - (inHand?.shot?.rehearseMin ?? 0)
+    : nowMin;
   return projectDay(plan, nowMin, done, inHand ? { itemId: inHand.itemId, startedMin } : null);
 }
 

@@ -21,11 +21,17 @@ export const requiredLine = (label: string, max: number) => line(label, max).min
 
 /** Minutes from 0 to `max`, fractions allowed. */
 export const minutes = (label: string, max = 1440) =>
-  z.number({ error: `${label} is a number of minutes.` }).min(0, `${label} can't be negative.`).max(max, `${label} may be ${max} min at most.`);
+  z
+    .number({ error: `${label} is a number of minutes.` })
+    .min(0, `${label} can't be negative.`)
+    .max(max, `${label} may be ${max} min at most.`);
 
 /** A minute of a shooting day, counted from local midnight; may pass 1440. */
 export const minuteOfDay = (label: string) =>
-  z.number({ error: `${label} is a time of day.` }).min(0, `${label} can't be before midnight.`).max(2880, `${label} is more than two days on.`);
+  z
+    .number({ error: `${label} is a time of day.` })
+    .min(0, `${label} can't be before midnight.`)
+    .max(2880, `${label} is more than two days on.`);
 
 /** Where a row stands in a list: any finite number, so that a row can be put between two others. */
 export const position = z.number().refine(Number.isFinite);
@@ -40,7 +46,11 @@ export function positionAfter(rows: readonly { position: number }[]): number {
  * A row put between two others takes the middle, so that a move writes one row; when the middle can no
  * longer be told apart all are numbered anew.
  */
-export function moveTo<T extends { id: string; position: number }>(rows: readonly T[], from: number, to: number): { id: string; position: number }[] {
+export function moveTo<T extends { id: string; position: number }>(
+  rows: readonly T[],
+  from: number,
+  to: number,
+): { id: string; position: number }[] {
   const moved = rows[from];
   if (!moved || from === to || to < 0 || to >= rows.length) return [];
   const rest = rows.filter((_, i) => i !== from);

@@ -20,7 +20,11 @@ describe('positions', () => {
     );
   });
   it('numbers all anew when nothing fits between', () => {
-    const rows = [{ id: 'a', position: 1 }, { id: 'b', position: 1 + Number.EPSILON }, { id: 'c', position: 2 }];
+    const rows = [
+      { id: 'a', position: 1 },
+      { id: 'b', position: 1 + Number.EPSILON },
+      { id: 'c', position: 2 },
+    ];
     const moved = moveTo(rows, 2, 1);
     expect(moved.map((m) => m.id)).toEqual(['a', 'c', 'b']);
   });

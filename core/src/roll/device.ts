@@ -48,7 +48,8 @@ export function readDevice(state: DeviceState, camera: Camera, nowMs: number): D
     runningMs,
     cardMinLeft: Math.max(0, whole - used - runningMin),
     clipLimitMinLeft: camera.clipLimitMin === null ? null : Math.max(0, camera.clipLimitMin - runningMin),
-    batteryShare: camera.batteryMin === null ? null : Math.max(0, 1 - (state.batteryUsedMin + runningMin) / camera.batteryMin),
+    batteryShare:
+      camera.batteryMin === null ? null : Math.max(0, 1 - (state.batteryUsedMin + runningMin) / camera.batteryMin),
     clockErrorMs: ((nowMs - state.clockSetMs) * state.clockPpm) / 1e6,
   };
 }

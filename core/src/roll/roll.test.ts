@@ -2,7 +2,20 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Camera } from '../camera/index.ts';
 import type { Shot } from '../scenes/index.ts';
-import { clipName, cutDevice, doubledTakes, foldTakes, nextTakeNumber, readDevice, rollDevice, shotStates, takeEvent, type DeviceState, type TakeEvent, type TakePayload } from './index.ts';
+import {
+  clipName,
+  cutDevice,
+  doubledTakes,
+  foldTakes,
+  nextTakeNumber,
+  readDevice,
+  rollDevice,
+  shotStates,
+  takeEvent,
+  type DeviceState,
+  type TakeEvent,
+  type TakePayload,
+} from './index.ts';
 
 const uuid = (n: number) => `00000000-0000-7000-8000-${String(n).padStart(12, '0')}`;
 let seq = 0;
@@ -11,7 +24,15 @@ const event = (takeId: number, atMs: number, payload: TakePayload, clientId = 'o
   return { id: uuid(1000 + seq), takeId: uuid(takeId), atMs, seq, clientId, device: 'test', payload };
 };
 const rolled = (takeId: number, atMs: number, number = 1, shot = 1): TakeEvent =>
-  event(takeId, atMs, { kind: 'rolled', shotId: uuid(shot), dayId: uuid(9), number, wild: false, cameras: [{ letter: 'A', cameraId: uuid(50), evidence: 'assumed', card: null, clip: null }], timecode: '11:00:00:00' });
+  event(takeId, atMs, {
+    kind: 'rolled',
+    shotId: uuid(shot),
+    dayId: uuid(9),
+    number,
+    wild: false,
+    cameras: [{ letter: 'A', cameraId: uuid(50), evidence: 'assumed', card: null, clip: null }],
+    timecode: '11:00:00:00',
+  });
 
 const story: TakeEvent[] = [
   rolled(1, 1000),
@@ -33,13 +54,29 @@ describe('takes from events', () => {
   it('tell what happened', () => {
     const [first, second, ...none] = foldTakes(story);
     expect(none).toEqual([]);
-    expect(first).toMatchObject({ number: 1, cutAtMs: 7000, timecodeOut: '11:00:06:00', verdict: 'good', notes: [{ text: 'use for sound' }], stars: [{ atMs: 2000 }] });
-    expect(first?.cameras).toMatchObject([{ letter: 'A', evidence: 'reports', card: 'A001', clip: 'A001_C001' }, { letter: 'B', evidence: 'assumed' }]);
+    expect(first).toMatchObject({
+      number: 1,
+      cutAtMs: 7000,
+      timecodeOut: '11:00:06:00',
+      verdict: 'good',
+      notes: [{ text: 'use for sound' }],
+      stars: [{ atMs: 2000 }],
+    });
+    expect(first?.cameras).toMatchObject([
+      { letter: 'A', evidence: 'reports', card: 'A001', clip: 'A001_C001' },
+      { letter: 'B', evidence: 'assumed' },
+    ]);
     expect(second).toMatchObject({ id: uuid(3), cutAtMs: null });
   });
   it('are the same whatever the order and however often events arrive', () => {
     const wanted = foldTakes(story);
-    fc.assert(fc.property(fc.shuffledSubarray(story, { minLength: story.length }), fc.array(fc.constantFrom(...story), { maxLength: 10 }), (shuffled, again) => JSON.stringify(foldTakes([...shuffled, ...again])) === JSON.stringify(wanted)));
+    fc.assert(
+      fc.property(
+        fc.shuffledSubarray(story, { minLength: story.length }),
+        fc.array(fc.constantFrom(...story), { maxLength: 10 }),
+        (shuffled, again) => JSON.stringify(foldTakes([...shuffled, ...again])) === JSON.stringify(wanted),
+      ),
+    );
   });
   it('every event more leaves the earlier takes’ identity alone', () => {
     fc.assert(
@@ -50,12 +87,17 @@ describe('takes from events', () => {
       }),
     );
   });
-  it('wait for the roll when it comes last', () => expect(foldTakes(story.filter((e) => e.payload.kind !== 'rolled'))).toEqual([]));
+  it('wait for the roll when it comes last', () =>
+    expect(foldTakes(story.filter((e) => e.payload.kind !== 'rolled'))).toEqual([]));
   it('a struck take comes back when it is struck off the strike', () => {
     expect(foldTakes([...story, event(2, 9600, { kind: 'struck', struck: false })])).toHaveLength(3);
   });
   it('a camera taken out and put back is in', () => {
-    const takes = foldTakes([...story, event(1, 3500, { kind: 'camera', letter: 'B', cameraId: uuid(51), in: false }), event(1, 3600, { kind: 'camera', letter: 'B', cameraId: uuid(51), in: true })]);
+    const takes = foldTakes([
+      ...story,
+      event(1, 3500, { kind: 'camera', letter: 'B', cameraId: uuid(51), in: false }),
+      event(1, 3600, { kind: 'camera', letter: 'B', cameraId: uuid(51), in: true }),
+    ]);
     expect(takes[0]?.cameras[1]?.outAtMs).toBeNull();
   });
   it('all pass the schema', () => {
@@ -81,26 +123,50 @@ describe('numbers', () => {
 describe('shot states', () => {
   const shot = (id: number, dropped = false) => ({ id: uuid(id), dropped }) as Shot;
   it('follow the takes', () => {
-    const takes = foldTakes([rolled(1, 1, 1, 1), event(1, 2, { kind: 'marked', verdict: 'good' }), rolled(2, 3, 1, 2), event(2, 4, { kind: 'marked', verdict: 'noGood' })]);
+    const takes = foldTakes([
+      rolled(1, 1, 1, 1),
+      event(1, 2, { kind: 'marked', verdict: 'good' }),
+      rolled(2, 3, 1, 2),
+      event(2, 4, { kind: 'marked', verdict: 'noGood' }),
+    ]);
     const states = shotStates([shot(1), shot(2), shot(3), shot(4, true)], takes);
     expect([...states.values()]).toEqual(['got', 'setUp', 'planned', 'dropped']);
   });
   it('a shot once got stays got, even when dropped later; a verdict withdrawn takes it back', () => {
     const good = [rolled(1, 1), event(1, 2, { kind: 'marked', verdict: 'good' })];
     expect(shotStates([shot(1, true)], foldTakes(good)).get(uuid(1))).toBe('got');
-    expect(shotStates([shot(1)], foldTakes([...good, event(1, 3, { kind: 'marked', verdict: null })])).get(uuid(1))).toBe('setUp');
+    expect(
+      shotStates([shot(1)], foldTakes([...good, event(1, 3, { kind: 'marked', verdict: null })])).get(uuid(1)),
+    ).toBe('setUp');
   });
 });
 
 describe('a simulated camera', () => {
   const camera = { letter: 'C', cardSizeBytes: 256e9, rateMbps: 400, clipLimitMin: 30, batteryMin: 100 } as Camera;
-  const fresh: DeviceState = { cameraId: uuid(1), version: 1, rollingSinceMs: null, clip: null, clipNumber: 0, card: 'C001', cardUsedBytes: 0, batteryUsedMin: 0, clockPpm: 20, clockSetMs: 0 };
+  const fresh: DeviceState = {
+    cameraId: uuid(1),
+    version: 1,
+    rollingSinceMs: null,
+    clip: null,
+    clipNumber: 0,
+    card: 'C001',
+    cardUsedBytes: 0,
+    batteryUsedMin: 0,
+    clockPpm: 20,
+    clockSetMs: 0,
+  };
   const min = 60_000;
-  it('knows its minutes: 256 GB at 400 Mb/s are 85.3', () => expect(readDevice(fresh, camera, 0).cardMinLeft).toBeCloseTo(85.33, 2));
+  it('knows its minutes: 256 GB at 400 Mb/s are 85.3', () =>
+    expect(readDevice(fresh, camera, 0).cardMinLeft).toBeCloseTo(85.33, 2));
   it('uses card and battery while rolling, and stops at its clip limit', () => {
     const rolling = rollDevice(fresh, 0);
     expect(rolling.clip).toBe(clipName('C001', 1));
-    expect(readDevice(rolling, camera, 10 * min)).toMatchObject({ rolling: true, runningMs: 10 * min, clipLimitMinLeft: 20, batteryShare: 0.9 });
+    expect(readDevice(rolling, camera, 10 * min)).toMatchObject({
+      rolling: true,
+      runningMs: 10 * min,
+      clipLimitMinLeft: 20,
+      batteryShare: 0.9,
+    });
     expect(readDevice(rolling, camera, 45 * min)).toMatchObject({ rolling: false, runningMs: 30 * min });
     const { state, clipMs } = cutDevice(rolling, camera, 45 * min);
     expect(clipMs).toBe(30 * min);
@@ -112,5 +178,6 @@ describe('a simulated camera', () => {
     expect(cutDevice(fresh, camera, 5)).toEqual({ state: fresh, clipMs: 0 });
     expect(rollDevice({ ...fresh, card: null }, 0).rollingSinceMs).toBeNull();
   });
-  it('its clock runs off by its ppm: 20 ppm for an hour is 72 ms', () => expect(readDevice(fresh, camera, 60 * min).clockErrorMs).toBeCloseTo(72, 9));
+  it('its clock runs off by its ppm: 20 ppm for an hour is 72 ms', () =>
+    expect(readDevice(fresh, camera, 60 * min).clockErrorMs).toBeCloseTo(72, 9));
 });

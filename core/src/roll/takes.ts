@@ -22,7 +22,12 @@ export interface Take {
 
 /** One order for all readers: by time, then logger, then its own count, then id. */
 export function compareEvents(a: TakeEvent, b: TakeEvent): number {
-  return a.atMs - b.atMs || (a.clientId < b.clientId ? -1 : a.clientId > b.clientId ? 1 : 0) || a.seq - b.seq || (a.id < b.id ? -1 : a.id > b.id ? 1 : 0);
+  return (
+    a.atMs - b.atMs ||
+    (a.clientId < b.clientId ? -1 : a.clientId > b.clientId ? 1 : 0) ||
+    a.seq - b.seq ||
+    (a.id < b.id ? -1 : a.id > b.id ? 1 : 0)
+  );
 }
 
 /**
@@ -34,7 +39,8 @@ export function foldTakes(events: readonly TakeEvent[]): Take[] {
   const unique = [...new Map(events.map((e) => [e.id, e])).values()].sort(compareEvents);
   const takes = new Map<string, Take>();
   for (const event of unique) {
-    if (event.payload.kind === 'rolled' && !takes.has(event.takeId)) takes.set(event.takeId, begin(event, event.payload));
+    if (event.payload.kind === 'rolled' && !takes.has(event.takeId))
+      takes.set(event.takeId, begin(event, event.payload));
   }
   const struck = new Set<string>();
   for (const event of unique) {
@@ -45,7 +51,9 @@ export function foldTakes(events: readonly TakeEvent[]): Take[] {
       else struck.delete(take.id);
     } else apply(take, event);
   }
-  return [...takes.values()].filter((t) => !struck.has(t.id)).sort((a, b) => a.rolledAtMs - b.rolledAtMs || (a.id < b.id ? -1 : 1));
+  return [...takes.values()]
+    .filter((t) => !struck.has(t.id))
+    .sort((a, b) => a.rolledAtMs - b.rolledAtMs || (a.id < b.id ? -1 : 1));
 }
 
 function begin(event: TakeEvent, p: Rolled): Take {
@@ -96,7 +104,15 @@ function apply(take: Take, { payload: p, atMs }: TakeEvent): void {
     case 'camera': {
       const known = take.cameras.find((c) => c.letter === p.letter);
       if (known) known.outAtMs = p.in ? null : atMs;
-      else if (p.in) take.cameras.push({ letter: p.letter, cameraId: p.cameraId, evidence: 'assumed', card: null, clip: null, outAtMs: null });
+      else if (p.in)
+        take.cameras.push({
+          letter: p.letter,
+          cameraId: p.cameraId,
+          evidence: 'assumed',
+          card: null,
+          clip: null,
+          outAtMs: null,
+        });
       return;
     }
     case 'rolled':

@@ -2,7 +2,10 @@ import { z } from 'zod';
 import { id, line, minuteOfDay, minutes, position, recordBase, requiredLine } from '../records/index.ts';
 
 export const sceneFields = z.object({
-  number: z.string().trim().regex(/^\d{1,3}[A-Z]?$/, 'A scene number is 1 to 999, with a letter at most.'),
+  number: z
+    .string()
+    .trim()
+    .regex(/^\d{1,3}[A-Z]?$/, 'A scene number is 1 to 999, with a letter at most.'),
   title: requiredLine('The scene’s title', 120),
   placeId: id.nullable(),
   inside: z.boolean(),
@@ -35,7 +38,10 @@ export const SIZE_WORDS: Readonly<Record<(typeof SIZES)[number], string>> = {
 
 export const shotFields = z.object({
   sceneId: id,
-  code: z.string().trim().regex(/^\d{1,4}[A-Z]{0,4}\d?$/, 'A shot number is digits and letters, such as 3C.'),
+  code: z
+    .string()
+    .trim()
+    .regex(/^\d{1,4}[A-Z]{0,4}\d?$/, 'A shot number is digits and letters, such as 3C.'),
   position,
   description: line('The description', 300),
   size: z.enum(SIZES, { error: 'Choose one of the sizes.' }).nullable(),
@@ -45,12 +51,19 @@ export const shotFields = z.object({
   movement: z.enum(MOVEMENTS, { error: 'Choose one of the movements.' }).nullable(),
   lens: line('The lens', 40),
   /** Frames a second when not the job's own rate. */
-  fps: z.number({ error: 'Frames a second is a number.' }).min(1, 'Frames a second starts at 1.').max(2000, 'Over 2000 frames a second is not believable.').nullable(),
+  fps: z
+    .number({ error: 'Frames a second is a number.' })
+    .min(1, 'Frames a second starts at 1.')
+    .max(2000, 'Over 2000 frames a second is not believable.')
+    .nullable(),
   setupId: id.nullable(),
   sound: line('Sound', 120),
   personIds: z.array(id).max(60, 'Sixty people are the most one shot can name.'),
   faceNeeded: z.boolean(),
-  takesPlanned: z.int('Takes are a whole number.').min(1, 'A shot has one take at least.').max(99, 'Over 99 takes is not believable.'),
+  takesPlanned: z
+    .int('Takes are a whole number.')
+    .min(1, 'A shot has one take at least.')
+    .max(99, 'Over 99 takes is not believable.'),
   takeLengthMin: minutes('Take length', 300),
   rehearseMin: minutes('Rehearsal', 300),
   resetMin: minutes('Reset', 300),
@@ -62,7 +75,13 @@ export const shotFields = z.object({
   happensOnce: z.boolean(),
   fallback: line('The fallback', 300),
   reason: line('The reason', 300),
-  windows: z.array(z.tuple([minuteOfDay('The window’s start'), minuteOfDay('The window’s end')]).refine(([a, b]) => b > a, 'A window ends after it starts.')).max(6),
+  windows: z
+    .array(
+      z
+        .tuple([minuteOfDay('The window’s start'), minuteOfDay('The window’s end')])
+        .refine(([a, b]) => b > a, 'A window ends after it starts.'),
+    )
+    .max(6),
   dropped: z.boolean(),
 });
 export const shot = shotFields.extend(recordBase);
@@ -98,6 +117,8 @@ export const SHOT_DEFAULTS: Omit<z.infer<typeof shotFields>, 'sceneId' | 'code' 
 };
 
 /** Minutes a shot takes: rehearse + reset + takes × (take length + time between takes), or what was said outright. */
-export function shotMinutes(s: Pick<Shot, 'minutesOverride' | 'rehearseMin' | 'resetMin' | 'takesPlanned' | 'takeLengthMin' | 'turnMin'>): number {
+export function shotMinutes(
+  s: Pick<Shot, 'minutesOverride' | 'rehearseMin' | 'resetMin' | 'takesPlanned' | 'takeLengthMin' | 'turnMin'>,
+): number {
   return s.minutesOverride ?? s.rehearseMin + s.resetMin + s.takesPlanned * (s.takeLengthMin + s.turnMin);
 }

@@ -10,14 +10,41 @@ export interface QuickLineContext {
 }
 
 export interface Chip {
-  kind: 'scene' | 'size' | 'person' | 'lens' | 'support' | 'takes' | 'priority' | 'fps' | 'minutes' | 'camera' | 'setup' | 'once' | 'face' | 'description';
+  kind:
+    | 'scene'
+    | 'size'
+    | 'person'
+    | 'lens'
+    | 'support'
+    | 'takes'
+    | 'priority'
+    | 'fps'
+    | 'minutes'
+    | 'camera'
+    | 'setup'
+    | 'once'
+    | 'face'
+    | 'description';
   text: string;
 }
 
 export type QuickLineFields = Partial<
   Pick<
     Shot,
-    'description' | 'size' | 'cameras' | 'support' | 'movement' | 'lens' | 'fps' | 'setupId' | 'personIds' | 'takesPlanned' | 'minutesOverride' | 'priority' | 'happensOnce' | 'faceNeeded'
+    | 'description'
+    | 'size'
+    | 'cameras'
+    | 'support'
+    | 'movement'
+    | 'lens'
+    | 'fps'
+    | 'setupId'
+    | 'personIds'
+    | 'takesPlanned'
+    | 'minutesOverride'
+    | 'priority'
+    | 'happensOnce'
+    | 'faceNeeded'
   >
 >;
 
@@ -29,7 +56,8 @@ export interface QuickLine {
   problems: string[];
 }
 
-const isOneOf = <T extends string>(list: readonly T[], word: string): word is T => (list as readonly string[]).includes(word);
+const isOneOf = <T extends string>(list: readonly T[], word: string): word is T =>
+  (list as readonly string[]).includes(word);
 
 /** Moves that may stand without a support; the others are everyday words and mean the description. */
 const BARE_MOVES = ['static', 'pan', 'tilt', 'track', 'follow'] as const;

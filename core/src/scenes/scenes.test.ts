@@ -1,10 +1,22 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { SHOT_DEFAULTS, SIZES, letterAt, nextShotCode, parseQuickLine, shotFields, shotMinutes, type QuickLineContext } from './index.ts';
+import {
+  SHOT_DEFAULTS,
+  SIZES,
+  letterAt,
+  nextShotCode,
+  parseQuickLine,
+  shotFields,
+  shotMinutes,
+  type QuickLineContext,
+} from './index.ts';
 
 const context: QuickLineContext = {
   sceneNumbers: ['3', '7', '12A'],
-  people: [{ id: 'p-ilse', shortName: 'Ilse' }, { id: 'p-dov', shortName: 'Dov' }],
+  people: [
+    { id: 'p-ilse', shortName: 'Ilse' },
+    { id: 'p-dov', shortName: 'Dov' },
+  ],
   setups: [{ id: 's-l2', code: 'L2' }],
   cameras: ['A', 'B', 'C'],
 };
@@ -15,12 +27,36 @@ describe('the quick line', () => {
     const line = read('3 mcu ilse 50mm slider-in 2t must');
     expect(line.sceneNumber).toBe('3');
     expect(line.problems).toEqual([]);
-    expect(line.fields).toEqual({ size: 'mcu', personIds: ['p-ilse'], faceNeeded: true, lens: '50 mm', support: 'slider', movement: 'in', takesPlanned: 2, priority: 'must' });
+    expect(line.fields).toEqual({
+      size: 'mcu',
+      personIds: ['p-ilse'],
+      faceNeeded: true,
+      lens: '50 mm',
+      support: 'slider',
+      movement: 'in',
+      takesPlanned: 2,
+      priority: 'must',
+    });
     expect(line.chips.map((c) => c.text)).toEqual(['scene 3', 'MCU', 'Ilse', '50 mm', 'slider, in', '2 takes', 'must']);
   });
   it('reads rates, minutes, cameras, light and once, in any order', () => {
-    expect(read('once 12min a+b l2 100fps dov ilse insert').fields).toEqual({ happensOnce: true, minutesOverride: 12, cameras: ['A', 'B'], setupId: 's-l2', fps: 100, personIds: ['p-dov', 'p-ilse'], size: 'insert', faceNeeded: false });
-    expect(read('cam-c 70-200mm gimbal pan 1t').fields).toEqual({ cameras: ['C'], lens: '70–200 mm', support: 'gimbal', movement: 'pan', takesPlanned: 1 });
+    expect(read('once 12min a+b l2 100fps dov ilse insert').fields).toEqual({
+      happensOnce: true,
+      minutesOverride: 12,
+      cameras: ['A', 'B'],
+      setupId: 's-l2',
+      fps: 100,
+      personIds: ['p-dov', 'p-ilse'],
+      size: 'insert',
+      faceNeeded: false,
+    });
+    expect(read('cam-c 70-200mm gimbal pan 1t').fields).toEqual({
+      cameras: ['C'],
+      lens: '70–200 mm',
+      support: 'gimbal',
+      movement: 'pan',
+      takesPlanned: 1,
+    });
   });
   it('makes unknown words the description, in their order, and takes quotes whole', () => {
     expect(read('mcu the ladle must cross "in 2t light"').fields.description).toBe('the ladle cross in 2t light');
@@ -43,12 +79,27 @@ describe('the quick line', () => {
   ])('refuses %j in words', (text, words) => expect(read(text).problems.join(' ')).toMatch(words));
   it('never throws, whatever is typed, and what it takes the schema takes', () => {
     fc.assert(
-      fc.property(fc.oneof(fc.string({ unit: 'grapheme' }), fc.array(fc.constantFrom('3', 'mcu', 'ilse', '50mm', '2t', 'must', '"', 'slider-in', 'a+b', '12min', 'x y'), { maxLength: 12 }).map((w) => w.join(' '))), (text) => {
-        const line = read(text);
-        if (line.problems.length) return;
-        const { personIds: _people, setupId: _setup, ...rest } = line.fields;
-        expect(shotFields.partial().safeParse(rest).error?.issues.filter((i) => i.path[0] !== 'description') ?? []).toEqual([]);
-      }),
+      fc.property(
+        fc.oneof(
+          fc.string({ unit: 'grapheme' }),
+          fc
+            .array(fc.constantFrom('3', 'mcu', 'ilse', '50mm', '2t', 'must', '"', 'slider-in', 'a+b', '12min', 'x y'), {
+              maxLength: 12,
+            })
+            .map((w) => w.join(' ')),
+        ),
+        (text) => {
+          const line = read(text);
+          if (line.problems.length) return;
+          const { personIds: _people, setupId: _setup, ...rest } = line.fields;
+          expect(
+            shotFields
+              .partial()
+              .safeParse(rest)
+              .error?.issues.filter((i) => i.path[0] !== 'description') ?? [],
+          ).toEqual([]);
+        },
+      ),
       { numRuns: 500 },
     );
   });
@@ -71,8 +122,12 @@ describe('shot numbers', () => {
 });
 
 describe('minutes of a shot', () => {
-  it('add up rehearsal, reset and takes', () => expect(shotMinutes({ ...SHOT_DEFAULTS, rehearseMin: 3, resetMin: 1, takesPlanned: 4, takeLengthMin: 1.5, turnMin: 0.5 })).toBe(12));
-  it('are what was said, when it was said', () => expect(shotMinutes({ ...SHOT_DEFAULTS, minutesOverride: 7 })).toBe(7));
+  it('add up rehearsal, reset and takes', () =>
+    expect(
+      shotMinutes({ ...SHOT_DEFAULTS, rehearseMin: 3, resetMin: 1, takesPlanned: 4, takeLengthMin: 1.5, turnMin: 0.5 }),
+    ).toBe(12));
+  it('are what was said, when it was said', () =>
+    expect(shotMinutes({ ...SHOT_DEFAULTS, minutesOverride: 7 })).toBe(7));
   it('the defaults are themselves allowed', () => {
     expect(shotFields.omit({ sceneId: true, code: true, position: true }).parse(SHOT_DEFAULTS)).toEqual(SHOT_DEFAULTS);
     expect(SIZES).toContain('insert');

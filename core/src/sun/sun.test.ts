@@ -18,10 +18,16 @@ describe('sun', () => {
     expect(Math.abs(sunPosition(harbour, setMin as number).altitudeDeg)).toBeLessThan(1);
   });
   it('has no rise in the polar day', () => {
-    expect(sunTimes({ date: '2027-06-21', timeZone: 'Europe/Oslo', latitude: 78.2, longitude: 15.6 })).toMatchObject({ riseMin: null, setMin: null });
+    expect(sunTimes({ date: '2027-06-21', timeZone: 'Europe/Oslo', latitude: 78.2, longitude: 15.6 })).toMatchObject({
+      riseMin: null,
+      setMin: null,
+    });
   });
   it('is in the north at noon in the southern hemisphere', () => {
-    const { azimuthDeg } = sunPosition({ date: '2027-06-21', timeZone: 'Australia/Sydney', latitude: -33.87, longitude: 151.2 }, 720);
+    const { azimuthDeg } = sunPosition(
+      { date: '2027-06-21', timeZone: 'Australia/Sydney', latitude: -33.87, longitude: 151.2 },
+      720,
+    );
     expect(Math.min(azimuthDeg, 360 - azimuthDeg)).toBeLessThan(10);
   });
   it('draws a sky dark at midnight, bright at noon, warm only near the horizon', () => {

@@ -46,10 +46,16 @@ export function msToMinute(date: string, timeZone: string, ms: number): number {
 }
 
 /** Wall-clock hours and minutes of an elapsed minute of a day, in its zone (differs across a clock change). */
-export function wallClock(date: string, timeZone: string, minute: number): { hours: number; minutes: number; daysLater: number } {
+export function wallClock(
+  date: string,
+  timeZone: string,
+  minute: number,
+): { hours: number; minutes: number; daysLater: number } {
   const at = new TZDate(minuteToMs(date, timeZone, minute), timeZone);
   const [year, month, day] = parts(date);
-  const daysLater = Math.round((Date.UTC(at.getFullYear(), at.getMonth(), at.getDate()) - Date.UTC(year, month - 1, day)) / 86400000);
+  const daysLater = Math.round(
+    (Date.UTC(at.getFullYear(), at.getMonth(), at.getDate()) - Date.UTC(year, month - 1, day)) / 86400000,
+  );
   return { hours: at.getHours(), minutes: at.getMinutes(), daysLater };
 }
 

@@ -19,11 +19,13 @@ describe('time', () => {
     expect(wallClock('2027-03-18', LONDON, 1500)).toEqual({ hours: 1, minutes: 0, daysLater: 1 });
   });
   it('goes both ways', () => {
-    for (const minute of [-30, 0, 61.5, 1439, 2000]) expect(msToMinute('2027-03-28', LONDON, minuteToMs('2027-03-28', LONDON, minute))).toBeCloseTo(minute, 9);
+    for (const minute of [-30, 0, 61.5, 1439, 2000])
+      expect(msToMinute('2027-03-28', LONDON, minuteToMs('2027-03-28', LONDON, minute))).toBeCloseTo(minute, 9);
   });
   it('knows dates and zones from what is none', () => {
     expect(isCalendarDate('2028-02-29')).toBe(true);
-    for (const text of ['2027-02-29', '2027-13-01', '18.3.2027', '2027-3-8', '']) expect(isCalendarDate(text), text).toBe(false);
+    for (const text of ['2027-02-29', '2027-13-01', '18.3.2027', '2027-3-8', ''])
+      expect(isCalendarDate(text), text).toBe(false);
     expect(isTimeZone('Europe/London')).toBe(true);
     expect(isTimeZone('Europe/Nowhere')).toBe(false);
     expect(() => midnightMs('tomorrow', LONDON)).toThrow(/not a date/);

@@ -21,11 +21,15 @@ export function parseLabel(label: string, rate: Rate): number {
   if (hours > 23) throw new InputError('timecode.hours', `Hours run from 00 to 23, not ${hours}.`);
   if (minutes > 59) throw new InputError('timecode.minutes', `Minutes run from 00 to 59, not ${minutes}.`);
   if (seconds > 59) throw new InputError('timecode.seconds', `Seconds run from 00 to 59, not ${seconds}.`);
-  if (frames >= fps) throw new InputError('timecode.frame', `At this rate frames run from 00 to ${fps - 1}, not ${frames}.`);
+  if (frames >= fps)
+    throw new InputError('timecode.frame', `At this rate frames run from 00 to ${fps - 1}, not ${frames}.`);
   const drop = droppedPerMinute(rate);
   const wholeMinutes = hours * 60 + minutes;
   if (drop && seconds === 0 && frames < drop && wholeMinutes % 10 !== 0) {
-    throw new InputError('timecode.dropped', `“${label}” does not exist in drop-frame: the minute starts at frame ${String(drop).padStart(2, '0')}.`);
+    throw new InputError(
+      'timecode.dropped',
+      `“${label}” does not exist in drop-frame: the minute starts at frame ${String(drop).padStart(2, '0')}.`,
+    );
   }
   return (wholeMinutes * 60 + seconds) * fps + frames - drop * (wholeMinutes - Math.floor(wholeMinutes / 10));
 }

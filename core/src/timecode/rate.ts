@@ -44,7 +44,10 @@ export function parseRate(text: string): Rate {
   const name = SPELLINGS[trimmed] ?? trimmed;
   const found = Object.hasOwn(RATES, name) ? RATES[name] : undefined;
   if (!found) {
-    throw new InputError('rate.unknown', `“${text}” is not a frame rate Kavrell counts in. Use one of ${Object.keys(RATES).join(', ')}.`);
+    throw new InputError(
+      'rate.unknown',
+      `“${text}” is not a frame rate Kavrell counts in. Use one of ${Object.keys(RATES).join(', ')}.`,
+    );
   }
   return found;
 }

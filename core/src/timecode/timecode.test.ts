@@ -1,7 +1,18 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { InputError } from '../errors/index.ts';
-import { RATES, formatLabel, framesAt, framesPerDay, framesToMs, parseLabel, parseRate, rateName, rateSaid, timeOfDayFrames } from './index.ts';
+import {
+  RATES,
+  formatLabel,
+  framesAt,
+  framesPerDay,
+  framesToMs,
+  parseLabel,
+  parseRate,
+  rateName,
+  rateSaid,
+  timeOfDayFrames,
+} from './index.ts';
 import vectors from './vectors.json' with { type: 'json' };
 
 interface RateVectors {

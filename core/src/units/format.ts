@@ -15,7 +15,11 @@ export function formatClock(hours: number, minutes: number, clock: Preferences['
  * An elapsed minute of a shooting day as its wall-clock time in the day's zone, `+1` after it when it falls
  * on the next date. Part-minutes are rounded to the nearest minute.
  */
-export function formatMinuteOfDay(minute: number, day: { date: string; timeZone: string }, clock: Preferences['clock'] = '24'): string {
+export function formatMinuteOfDay(
+  minute: number,
+  day: { date: string; timeZone: string },
+  clock: Preferences['clock'] = '24',
+): string {
   const { hours, minutes, daysLater } = wallClock(day.date, day.timeZone, Math.round(minute));
   return formatClock(hours, minutes, clock) + (daysLater > 0 ? `${NBSP}+${daysLater}` : '');
 }
@@ -47,7 +51,14 @@ export function formatBytes(bytes: number): string {
     value /= 1000;
     unit += 1;
   }
-  const shown = unit === 0 ? String(Math.round(value)) : value >= 99.95 ? value.toFixed(0) : value >= 9.995 ? value.toFixed(1) : value.toFixed(2);
+  const shown =
+    unit === 0
+      ? String(Math.round(value))
+      : value >= 99.95
+        ? value.toFixed(0)
+        : value >= 9.995
+          ? value.toFixed(1)
+          : value.toFixed(2);
   return `${shown}${NBSP}${BYTE_UNITS[unit]}`;
 }
 
@@ -70,7 +81,8 @@ export function formatEighths(eighths: number): string {
 export function formatDate(date: string, options: { year?: boolean; long?: boolean } = {}): string {
   const at = new Date(`${date}T12:00:00Z`);
   const style = options.long ? 'long' : 'short';
-  const part = (o: Intl.DateTimeFormatOptions) => new Intl.DateTimeFormat('en-GB', { ...o, timeZone: 'UTC' }).format(at);
+  const part = (o: Intl.DateTimeFormatOptions) =>
+    new Intl.DateTimeFormat('en-GB', { ...o, timeZone: 'UTC' }).format(at);
   const words = [part({ weekday: style }), part({ day: 'numeric' }), part({ month: style })];
   if (options.year) words.push(part({ year: 'numeric' }));
   return words.join(NBSP);

@@ -1,13 +1,27 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { formatAgainst, formatBytes, formatClock, formatCount, formatDate, formatEighths, formatLength, formatMinuteOfDay, formatMinutes, formatRunning, parseClock, parseMinutes } from './index.ts';
+import {
+  formatAgainst,
+  formatBytes,
+  formatClock,
+  formatCount,
+  formatDate,
+  formatEighths,
+  formatLength,
+  formatMinuteOfDay,
+  formatMinutes,
+  formatRunning,
+  parseClock,
+  parseMinutes,
+} from './index.ts';
 
 const plain = (text: string) => text.replaceAll('\u00a0', ' ');
 const DAY = { date: '2027-03-18', timeZone: 'Europe/London' };
 
 describe('format', () => {
   it('never parts a number from its unit', () => {
-    for (const text of [formatMinutes(45), formatBytes(1e9), formatLength(4.1, 'metric'), formatCount(3, 'shot')]) expect(text).not.toContain(' ');
+    for (const text of [formatMinutes(45), formatBytes(1e9), formatLength(4.1, 'metric'), formatCount(3, 'shot')])
+      expect(text).not.toContain(' ');
   });
   it('writes minutes as people say them', () => {
     expect(plain(formatMinutes(45))).toBe('45 min');
@@ -25,7 +39,15 @@ describe('format', () => {
     expect(formatMinuteOfDay(389.6, DAY)).toBe('06:30');
   });
   it('writes sizes to three figures', () => {
-    expect([0, 999, 1000, 12_345_678, 999_600, 85.3e9, 2e12].map((b) => plain(formatBytes(b)))).toEqual(['0 B', '999 B', '1.00 kB', '12.3 MB', '1.00 MB', '85.3 GB', '2.00 TB']);
+    expect([0, 999, 1000, 12_345_678, 999_600, 85.3e9, 2e12].map((b) => plain(formatBytes(b)))).toEqual([
+      '0 B',
+      '999 B',
+      '1.00 kB',
+      '12.3 MB',
+      '1.00 MB',
+      '85.3 GB',
+      '2.00 TB',
+    ]);
   });
   it('writes lengths, pages, dates, running times', () => {
     expect(plain(formatLength(4.1, 'feet'))).toBe('13 ft 5 in');
@@ -43,11 +65,35 @@ describe('format', () => {
 });
 
 describe('parse', () => {
-  it.each([['7', 420], ['0705', 425], ['7:05', 425], ['7.05', 425], ['7:05pm', 1145], ['12am', 0], ['25:10', 1510]])('clock %s', (text, minute) => expect(parseClock(text)).toBe(minute));
-  it.each(['', '7:60', '13pm', 'noon', '36:00'])('refuses the clock time %j', (text) => expect(() => parseClock(text)).toThrow(/not a time/));
-  it.each([['45', 45], ['45 min', 45], ['1h20', 80], ['1:20', 80], ['1.5 h', 90], ['0.5', 0.5]])('length %s', (text, minutes) => expect(parseMinutes(text)).toBe(minutes));
-  it.each(['', '-5', '1:75', 'long'])('refuses the length %j', (text) => expect(() => parseMinutes(text)).toThrow(/not a length/));
+  it.each([
+    ['7', 420],
+    ['0705', 425],
+    ['7:05', 425],
+    ['7.05', 425],
+    ['7:05pm', 1145],
+    ['12am', 0],
+    ['25:10', 1510],
+  ])('clock %s', (text, minute) => expect(parseClock(text)).toBe(minute));
+  it.each(['', '7:60', '13pm', 'noon', '36:00'])('refuses the clock time %j', (text) =>
+    expect(() => parseClock(text)).toThrow(/not a time/),
+  );
+  it.each([
+    ['45', 45],
+    ['45 min', 45],
+    ['1h20', 80],
+    ['1:20', 80],
+    ['1.5 h', 90],
+    ['0.5', 0.5],
+  ])('length %s', (text, minutes) => expect(parseMinutes(text)).toBe(minutes));
+  it.each(['', '-5', '1:75', 'long'])('refuses the length %j', (text) =>
+    expect(() => parseMinutes(text)).toThrow(/not a length/),
+  );
   it('reads back what it wrote', () => {
-    fc.assert(fc.property(fc.integer({ min: 0, max: 1439 }), (m) => parseClock(formatClock(Math.floor(m / 60), m % 60, '24')) === m));
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 0, max: 1439 }),
+        (m) => parseClock(formatClock(Math.floor(m / 60), m % 60, '24')) === m,
+      ),
+    );
   });
 });

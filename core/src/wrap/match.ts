@@ -33,12 +33,19 @@ function labelSeconds(label: string | null, rateText: string): number | null {
  * Finds each take's clips: by the clip name the camera reported, else by the camera's card and timecode that
  * overlaps the take's. Sound cards have no camera and go by timecode alone. A clip belongs to one take at most: the one it overlaps longest.
  */
-export function matchClips(takes: readonly Take[], clips: readonly Clip[], cards: readonly Card[], cameras: readonly Camera[], jobRate: string): ClipMatch[] {
+export function matchClips(
+  takes: readonly Take[],
+  clips: readonly Clip[],
+  cards: readonly Card[],
+  cameras: readonly Camera[],
+  jobRate: string,
+): ClipMatch[] {
   const cardCamera = new Map(cards.map((c) => [c.id, c.cameraId]));
   const letters = new Map(cameras.map((c) => [c.id, c.letter]));
   const stem = (name: string) => name.replace(/\.[^.]+$/, '');
   const byName = new Map<string, { takeId: string; letter: string }>();
-  for (const take of takes) for (const c of take.cameras) if (c.clip) byName.set(c.clip, { takeId: take.id, letter: c.letter });
+  for (const take of takes)
+    for (const c of take.cameras) if (c.clip) byName.set(c.clip, { takeId: take.id, letter: c.letter });
 
   return clips.flatMap((clip): ClipMatch[] => {
     const named = byName.get(stem(clip.name));

@@ -49,14 +49,44 @@ export function wrapRows(s: WrapSources): WrapRow[] {
       const own = found.filter((m) => m.letter === camera.letter);
       for (const m of own) {
         const entry = clips.get(m.clipId);
-        rows.push({ ...base, id: `${take.id}/${m.clipId}`, letter: camera.letter, clip: entry?.clip ?? null, by: m.by, media: entry?.media ?? null, trouble: entry?.media === 'onCardOnly' ? 'Only on its card.' : '' });
+        rows.push({
+          ...base,
+          id: `${take.id}/${m.clipId}`,
+          letter: camera.letter,
+          clip: entry?.clip ?? null,
+          by: m.by,
+          media: entry?.media ?? null,
+          trouble: entry?.media === 'onCardOnly' ? 'Only on its card.' : '',
+        });
       }
       if (own.length === 0) {
-        const trouble = take.cutAtMs === null ? 'Not cut yet.' : camera.card ? `No clip found on card ${camera.card}.` : 'No clip found: is its card read?';
-        rows.push({ ...base, id: `${take.id}/${camera.letter}`, letter: camera.letter, clip: null, by: null, media: null, trouble });
+        const trouble =
+          take.cutAtMs === null
+            ? 'Not cut yet.'
+            : camera.card
+              ? `No clip found on card ${camera.card}.`
+              : 'No clip found: is its card read?';
+        rows.push({
+          ...base,
+          id: `${take.id}/${camera.letter}`,
+          letter: camera.letter,
+          clip: null,
+          by: null,
+          media: null,
+          trouble,
+        });
       }
     }
-    if (take.cameras.length === 0) rows.push({ ...base, id: take.id, letter: null, clip: null, by: null, media: null, trouble: take.wild ? '' : 'No camera was in this take.' });
+    if (take.cameras.length === 0)
+      rows.push({
+        ...base,
+        id: take.id,
+        letter: null,
+        clip: null,
+        by: null,
+        media: null,
+        trouble: take.wild ? '' : 'No camera was in this take.',
+      });
   };
 
   const shotIds = new Set(s.shots.map((x) => x.id));
@@ -65,12 +95,36 @@ export function wrapRows(s: WrapSources): WrapRow[] {
     for (const take of takes) takeRows(take, shot);
     const state = s.states.get(shot.id) ?? 'planned';
     if (takes.length === 0) {
-      rows.push({ id: shot.id, shot, scene: scenes.get(shot.sceneId) ?? null, state, take: null, letter: null, clip: null, by: null, media: null, trouble: state === 'dropped' ? '' : shot.priority === 'must' ? 'A must, not yet taken.' : 'Not yet taken.' });
+      rows.push({
+        id: shot.id,
+        shot,
+        scene: scenes.get(shot.sceneId) ?? null,
+        state,
+        take: null,
+        letter: null,
+        clip: null,
+        by: null,
+        media: null,
+        trouble: state === 'dropped' ? '' : shot.priority === 'must' ? 'A must, not yet taken.' : 'Not yet taken.',
+      });
     }
   }
-  for (const [shotId, takes] of takesOf) if (shotId === null || !shotIds.has(shotId)) for (const take of takes) takeRows(take, null);
+  for (const [shotId, takes] of takesOf)
+    if (shotId === null || !shotIds.has(shotId)) for (const take of takes) takeRows(take, null);
   for (const [clipId, { clip, media }] of clips) {
-    if (!used.has(clipId)) rows.push({ id: clipId, shot: null, scene: null, state: null, take: null, letter: null, clip, by: null, media, trouble: 'A clip that no take was logged for.' });
+    if (!used.has(clipId))
+      rows.push({
+        id: clipId,
+        shot: null,
+        scene: null,
+        state: null,
+        take: null,
+        letter: null,
+        clip,
+        by: null,
+        media,
+        trouble: 'A clip that no take was logged for.',
+      });
   }
   return rows;
 }

@@ -2,6 +2,16 @@ import type { MediaState } from '../copies/index.ts';
 import type { ShotState, Verdict } from '../roll/index.ts';
 
 /** States and verdicts as people read them, in documents and on screens alike. */
-export const STATE_WORDS: Readonly<Record<ShotState, string>> = { planned: 'planned', setUp: 'set up', got: 'got', dropped: 'dropped' };
+export const STATE_WORDS: Readonly<Record<ShotState, string>> = {
+  planned: 'planned',
+  setUp: 'set up',
+  got: 'got',
+  dropped: 'dropped',
+};
 export const VERDICT_WORDS: Readonly<Record<Verdict, string>> = { good: 'Good', maybe: 'Maybe', noGood: 'No good' };
-export const MEDIA_WORDS: Readonly<Record<MediaState, string>> = { onCardOnly: 'on card only', copied: 'part copied', verified: 'verified', kept: 'kept' };
+export const MEDIA_WORDS: Readonly<Record<MediaState, string>> = {
+  onCardOnly: 'on card only',
+  copied: 'part copied',
+  verified: 'verified',
+  kept: 'kept',
+};

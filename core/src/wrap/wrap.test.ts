@@ -17,7 +17,18 @@ const NOW = 10 * 60 + 58;
 const morning = morningTakes(demo, NOW, newId);
 const clips: Clip[] = morning.clips.map((c) => {
   const rate = parseRate(c.rate);
-  return { id: newId(), productionId: demo.production.id, version: 1, cardId: demo.cards.find((x) => x.label === c.card)?.id ?? '', name: `${c.name}.mov`, path: c.name, sizeBytes: 5, startTimecode: formatLabel(timeOfDayFrames(c.startMs - midnightMs(day.date, day.timeZone), rate), rate), durationMs: c.durationMs, rate: c.rate };
+  return {
+    id: newId(),
+    productionId: demo.production.id,
+    version: 1,
+    cardId: demo.cards.find((x) => x.label === c.card)?.id ?? '',
+    name: `${c.name}.mov`,
+    path: c.name,
+    sizeBytes: 5,
+    startTimecode: formatLabel(timeOfDayFrames(c.startMs - midnightMs(day.date, day.timeZone), rate), rate),
+    durationMs: c.durationMs,
+    rate: c.rate,
+  };
 });
 const rows: ProductionRows = { ...demo, clips, copyJobs: [], copyFiles: [], takeEvents: morning.events };
 const facts = factsOf(rows, day, minuteToMs(day.date, day.timeZone, NOW));
@@ -44,7 +55,14 @@ describe('clips and takes', () => {
 
 describe('the wrap table', () => {
   const matches = matchClips(facts.takes, clips, demo.cards, demo.cameras, '25');
-  const lines = wrapRows({ shots: demo.shots, scenes: demo.scenes, states: facts.states, takes: facts.takes, matches, cards: facts.cards });
+  const lines = wrapRows({
+    shots: demo.shots,
+    scenes: demo.scenes,
+    states: facts.states,
+    takes: facts.takes,
+    matches,
+    cards: facts.cards,
+  });
   it('shows every shot, every take and every clip, each clip once', () => {
     expect(new Set(lines.flatMap((l) => (l.shot ? [l.shot.id] : []))).size).toBe(demo.shots.length);
     expect(new Set(lines.flatMap((l) => (l.take ? [l.take.id] : []))).size).toBe(facts.takes.length);
@@ -55,7 +73,14 @@ describe('the wrap table', () => {
   });
   it('says what is missing', () => {
     expect(lines.find((l) => l.shot?.code === '7C')?.trouble).toBe('A must, not yet taken.');
-    const fewer = wrapRows({ shots: demo.shots, scenes: demo.scenes, states: facts.states, takes: facts.takes, matches: [], cards: facts.cards });
+    const fewer = wrapRows({
+      shots: demo.shots,
+      scenes: demo.scenes,
+      states: facts.states,
+      takes: facts.takes,
+      matches: [],
+      cards: facts.cards,
+    });
     expect(fewer.some((l) => l.trouble.startsWith('No clip found on card A001'))).toBe(true);
     expect(fewer.filter((l) => l.trouble === 'A clip that no take was logged for.')).toHaveLength(clips.length);
   });
@@ -79,7 +104,9 @@ describe('the call sheet', () => {
   const sheet = composeCallSheet({ ...demo, plan: planOf(demo, day), dayCount: 2 });
   it('agrees with the day', () => {
     const plan = planOf(demo, day);
-    expect(sheet.lines.flatMap((l) => l.block.rows.map((r) => [r.shot?.code, r.startMin]))).toEqual(plan.rows.map((r) => [r.shot?.code, r.startMin]));
+    expect(sheet.lines.flatMap((l) => l.block.rows.map((r) => [r.shot?.code, r.startMin]))).toEqual(
+      plan.rows.map((r) => [r.shot?.code, r.startMin]),
+    );
     expect(sheet.lines.at(-1)?.block.endMin).toBe(plan.wrapMin);
   });
   it('names minors, once-only shots and the long day with care', () => {
@@ -89,9 +116,19 @@ describe('the call sheet', () => {
     expect(words).toContain('nobody drives home tired');
     expect(sheet.cautions.at(-1)).toContain('licensed or competent people decide');
   });
-  it('gives the three places in the order they are needed', () => expect(sheet.places.map((p) => p.name)).toEqual(['Pour floor', 'Founder’s bench', 'Sea-mark tower']));
+  it('gives the three places in the order they are needed', () =>
+    expect(sheet.places.map((p) => p.name)).toEqual(['Pour floor', 'Founder’s bench', 'Sea-mark tower']));
 });
 
 describe('CSV', () => {
-  it('quotes, and disarms formulas', () => expect(toCsv(['a', 'b'], [['x,"y"', '=1+1'], [null, 3]])).toBe('a,b\r\n"x,""y""","\'=1+1"\r\n,3\r\n'));
+  it('quotes, and disarms formulas', () =>
+    expect(
+      toCsv(
+        ['a', 'b'],
+        [
+          ['x,"y"', '=1+1'],
+          [null, 3],
+        ],
+      ),
+    ).toBe('a,b\r\n"x,""y""","\'=1+1"\r\n,3\r\n'));
 });

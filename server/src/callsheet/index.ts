@@ -21,7 +21,12 @@ export function serveCallSheet(router: Router, context: Context): void {
     const rows = await loadRows(context, params.productionId);
     const day = dayIn(rows, params.dayId);
     const sheet = composeCallSheet({ ...rows, plan: planOf(rows, day), dayCount: rows.days.length });
-    sendDocument(res, await callSheetPdf(sheet), 'application/pdf', fileName(rows.production.title, 'day', String(day.number), 'call sheet'));
+    sendDocument(
+      res,
+      await callSheetPdf(sheet),
+      'application/pdf',
+      fileName(rows.production.title, 'day', String(day.number), 'call sheet'),
+    );
     return undefined;
   });
 }

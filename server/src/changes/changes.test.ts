@@ -9,8 +9,10 @@ let server: TestServer;
 let owner: Agent;
 let plan: DemoPlan;
 const path = () => `/api/productions/${plan.production.id}`;
-const rows = async (table: string) => (await owner.get(`${path()}/rows/${table}`).expect(200)).body as Record<string, unknown>[];
-const write = (ops: unknown[], more: { id?: string; label?: string } = {}) => owner.post(`${path()}/changes`).send({ id: more.id ?? randomUUID(), label: more.label ?? 'a change', ops });
+const rows = async (table: string) =>
+  (await owner.get(`${path()}/rows/${table}`).expect(200)).body as Record<string, unknown>[];
+const write = (ops: unknown[], more: { id?: string; label?: string } = {}) =>
+  owner.post(`${path()}/changes`).send({ id: more.id ?? randomUUID(), label: more.label ?? 'a change', ops });
 const shot = (code: string) => plan.shots.find((s) => s.code === code) ?? { id: '', version: 0, sceneId: '' };
 
 beforeAll(async () => {
@@ -50,13 +52,19 @@ describe('writing', () => {
       { op: 'update', table: 'shots', id, version, values: { description: 'must not stay' } },
       { op: 'update', table: 'shots', id: shot('3B').id, version: 1, values: { takesPlanned: 0 } },
     ]).expect(400);
-    expect(reply.body).toMatchObject({ code: 'input', detail: 'A shot has one take at least.', issues: [{ path: ['ops', 1, 'values', 'takesPlanned'] }] });
+    expect(reply.body).toMatchObject({
+      code: 'input',
+      detail: 'A shot has one take at least.',
+      issues: [{ path: ['ops', 1, 'values', 'takesPlanned'] }],
+    });
     expect(reply.headers['content-type']).toContain('application/problem+json');
     expect((await rows('shots')).find((s) => s.id === id)?.description).not.toBe('must not stay');
   });
 
   it('refuses fields that nobody may set', async () => {
-    await write([{ op: 'update', table: 'shots', id: shot('3A').id, version: 1, values: { productionId: randomUUID() } }]).expect(400);
+    await write([
+      { op: 'update', table: 'shots', id: shot('3A').id, version: 1, values: { productionId: randomUUID() } },
+    ]).expect(400);
     await write([{ op: 'update', table: 'shots', id: shot('3A').id, version: 1, values: { version: 7 } }]).expect(400);
   });
 
@@ -68,7 +76,9 @@ describe('writing', () => {
   });
 
   it('says in words what is there twice', async () => {
-    const reply = await write([{ op: 'update', table: 'shots', id: shot('3A').id, version: 1, values: { code: '3B' } }]).expect(409);
+    const reply = await write([
+      { op: 'update', table: 'shots', id: shot('3A').id, version: 1, values: { code: '3B' } },
+    ]).expect(409);
     expect(reply.body.detail).toBe('There is a shot of that number already.');
   });
 
@@ -77,9 +87,13 @@ describe('writing', () => {
     const foreign = { sceneId: other.scenes[0]?.id, code: '99A', position: 1, ...SHOT_DEFAULTS };
     const scene = await write([{ op: 'insert', table: 'shots', id: randomUUID(), values: foreign }]).expect(400);
     expect(scene.body.detail).toBe('This points to something that is not in this production.');
-    const person = await write([{ op: 'update', table: 'shots', id: shot('3A').id, version: 1, values: { personIds: [other.people[0]?.id] } }]).expect(400);
+    const person = await write([
+      { op: 'update', table: 'shots', id: shot('3A').id, version: 1, values: { personIds: [other.people[0]?.id] } },
+    ]).expect(400);
     expect(person.body.detail).toBe('This names a person who is not in this production.');
-    await write([{ op: 'update', table: 'shots', id: other.shots[0]?.id, version: 1, values: { lens: 'theirs' } }]).expect(404);
+    await write([
+      { op: 'update', table: 'shots', id: other.shots[0]?.id, version: 1, values: { lens: 'theirs' } },
+    ]).expect(404);
   });
 
   it('a deleted row is gone for readers, its name is free, and it can be restored', async () => {
@@ -92,19 +106,30 @@ describe('writing', () => {
 
   it('takes only the production’s own row under its name', async () => {
     await write([{ op: 'delete', table: 'productions', id: plan.production.id, version: 1 }]).expect(400);
-    await write([{ op: 'update', table: 'productions', id: plan.production.id, version: 1, values: { title: 'The Tenth Bell' } }]).expect(200);
+    await write([
+      { op: 'update', table: 'productions', id: plan.production.id, version: 1, values: { title: 'The Tenth Bell' } },
+    ]).expect(200);
     expect((await rows('productions'))[0]?.title).toBe('The Tenth Bell');
   });
 
   it('keeps who changed what, before and after', async () => {
     const set = randomUUID();
-    await write([{ op: 'update', table: 'scenes', id: plan.scenes[0]?.id, version: 1, values: { title: 'Dusk' } }], { id: set }).expect(200);
-    const [found] = (await server.context.db.query(`SELECT actor, op, before->>'title' AS was, after->>'title' AS now FROM changes WHERE change_set = $1`, { bind: [set] }))[0] as Record<string, string>[];
+    await write([{ op: 'update', table: 'scenes', id: plan.scenes[0]?.id, version: 1, values: { title: 'Dusk' } }], {
+      id: set,
+    }).expect(200);
+    const [found] = (
+      await server.context.db.query(
+        `SELECT actor, op, before->>'title' AS was, after->>'title' AS now FROM changes WHERE change_set = $1`,
+        { bind: [set] },
+      )
+    )[0] as Record<string, string>[];
     expect(found).toEqual({ actor: 'owner', op: 'update', was: 'Harbour dawn', now: 'Dusk' });
   });
 
   it('refuses text that is no text and sets that are too large', async () => {
-    await write([{ op: 'update', table: 'scenes', id: plan.scenes[0]?.id, version: 1, values: { title: 'x'.repeat(121) } }]).expect(400);
+    await write([
+      { op: 'update', table: 'scenes', id: plan.scenes[0]?.id, version: 1, values: { title: 'x'.repeat(121) } },
+    ]).expect(400);
     await write(Array.from({ length: 2001 }, () => ({ op: 'restore', table: 'scenes', id: randomUUID() }))).expect(400);
     await owner.post(`${path()}/changes`).set('content-type', 'application/json').send('{"id": ').expect(400);
   });
@@ -154,11 +179,17 @@ describe('undoing', () => {
 
   it('is done once, and listed with its words', async () => {
     const set = randomUUID();
-    await write([{ op: 'update', table: 'shots', id: shot('3A').id, version: 1, values: { lens: '65 mm' } }], { id: set, label: '3A: lens' }).expect(200);
+    await write([{ op: 'update', table: 'shots', id: shot('3A').id, version: 1, values: { lens: '65 mm' } }], {
+      id: set,
+      label: '3A: lens',
+    }).expect(200);
     await undo(set).expect(200);
     expect((await undo(set).expect(409)).body.code).toBe('undone');
     const list = (await owner.get(`${path()}/changes`).expect(200)).body as { label: string; undone: boolean }[];
-    expect(list.slice(0, 2).map((s) => [s.label, s.undone])).toEqual([['Undid: 3A: lens', false], ['3A: lens', true]]);
+    expect(list.slice(0, 2).map((s) => [s.label, s.undone])).toEqual([
+      ['Undid: 3A: lens', false],
+      ['3A: lens', true],
+    ]);
     expect((await undo(randomUUID()).expect(404)).body.code).toBe('gone');
   });
 });

@@ -6,7 +6,8 @@ import { inChangeSet } from '../platform/db/index.ts';
 import { HttpProblem } from '../platform/problems.ts';
 
 type Versions = Record<string, number>;
-const scopeOf = (table: EditableName, productionId: string, id: string) => (table === 'productions' ? { id: productionId } : { id, productionId });
+const scopeOf = (table: EditableName, productionId: string, id: string) =>
+  table === 'productions' ? { id: productionId } : { id, productionId };
 
 /** Values checked by the table's own schema, with the path of the field within the change-set. */
 function checked(op: Extract<ChangeOp, { values: unknown }>, index: number): Record<string, unknown> {
@@ -17,24 +18,44 @@ function checked(op: Extract<ChangeOp, { values: unknown }>, index: number): Rec
   throw new z.ZodError(result.error.issues.map((i) => ({ ...i, path: ['ops', index, 'values', ...i.path] })));
 }
 
-async function stale({ models }: Context, productionId: string, op: ChangeOp, transaction: Transaction): Promise<never> {
+async function stale(
+  { models }: Context,
+  productionId: string,
+  op: ChangeOp,
+  transaction: Transaction,
+): Promise<never> {
   const row = await models[op.table].findOne({ where: scopeOf(op.table, productionId, op.id), raw: true, transaction });
   const what = EDITABLE[op.table].one;
-  if (!row) throw new HttpProblem(404, 'gone', `This ${what} is not there any more. What you typed is kept here; copy it before you go on.`);
-  throw new HttpProblem(409, 'stale', `Somebody changed this ${what} meanwhile.`, { current: row as unknown as Record<string, unknown> });
+  if (!row)
+    throw new HttpProblem(
+      404,
+      'gone',
+      `This ${what} is not there any more. What you typed is kept here; copy it before you go on.`,
+    );
+  throw new HttpProblem(409, 'stale', `Somebody changed this ${what} meanwhile.`, {
+    current: row as unknown as Record<string, unknown>,
+  });
 }
 
 /**
  * Writes a change-set: all of it or nothing. Sent again with the same id it answers as before and changes nothing.
  * An update that saw an older version is refused with the row as it now is.
  */
-export async function writeChangeSet(context: Context, productionId: string, set: ChangeSet, actor: string): Promise<Versions> {
+export async function writeChangeSet(
+  context: Context,
+  productionId: string,
+  set: ChangeSet,
+  actor: string,
+): Promise<Versions> {
   const { db, models } = context;
   return inChangeSet(db, { changeSetId: set.id, actor }, async (transaction) => {
-    const [made] = await db.query('INSERT INTO change_sets (id, production_id, label, actor) VALUES ($1, $2, $3, $4) ON CONFLICT (id) DO NOTHING RETURNING id', {
-      bind: [set.id, productionId, set.label, actor],
-      transaction,
-    });
+    const [made] = await db.query(
+      'INSERT INTO change_sets (id, production_id, label, actor) VALUES ($1, $2, $3, $4) ON CONFLICT (id) DO NOTHING RETURNING id',
+      {
+        bind: [set.id, productionId, set.label, actor],
+        transaction,
+      },
+    );
     if (made.length === 0) return versionsAfter(context, productionId, set.id, transaction);
     const versions: Versions = {};
     let inserts: { table: EditableName; rows: Record<string, unknown>[] } | null = null;
@@ -43,7 +64,8 @@ export async function writeChangeSet(context: Context, productionId: string, set
       inserts = null;
     };
     for (const [index, op] of set.ops.entries()) {
-      if (op.table === 'productions' && (op.op !== 'update' || op.id !== productionId)) throw new HttpProblem(400, 'production', 'A production’s own row can only be edited here.');
+      if (op.table === 'productions' && (op.op !== 'update' || op.id !== productionId))
+        throw new HttpProblem(400, 'production', 'A production’s own row can only be edited here.');
       if (op.op === 'insert') {
         if (inserts && inserts.table !== op.table) await flush();
         inserts ??= { table: op.table, rows: [] };
@@ -53,7 +75,10 @@ export async function writeChangeSet(context: Context, productionId: string, set
       }
       await flush();
       const values = op.op === 'update' ? checked(op, index) : { deletedAt: op.op === 'delete' ? new Date() : null };
-      const where = { ...scopeOf(op.table, productionId, op.id), ...(op.op === 'restore' ? {} : { version: op.version, deletedAt: null }) };
+      const where = {
+        ...scopeOf(op.table, productionId, op.id),
+        ...(op.op === 'restore' ? {} : { version: op.version, deletedAt: null }),
+      };
       const [count, rows] = await models[op.table].update(values, { where, transaction, returning: ['version'] });
       if (count === 0) await stale(context, productionId, op, transaction);
       versions[op.id] = (rows[0]?.get('version') as number | undefined) ?? 0;
@@ -64,10 +89,18 @@ export async function writeChangeSet(context: Context, productionId: string, set
 }
 
 /** The versions that an earlier writing of the same change-set led to. */
-async function versionsAfter({ db }: Context, productionId: string, changeSetId: string, transaction: Transaction): Promise<Versions> {
-  const [rows] = await db.query(`SELECT row_id, max((after->>'version')::int) AS version FROM changes WHERE change_set = $1 AND production_id = $2 GROUP BY row_id`, {
-    bind: [changeSetId, productionId],
-    transaction,
-  });
+async function versionsAfter(
+  { db }: Context,
+  productionId: string,
+  changeSetId: string,
+  transaction: Transaction,
+): Promise<Versions> {
+  const [rows] = await db.query(
+    `SELECT row_id, max((after->>'version')::int) AS version FROM changes WHERE change_set = $1 AND production_id = $2 GROUP BY row_id`,
+    {
+      bind: [changeSetId, productionId],
+      transaction,
+    },
+  );
   return Object.fromEntries((rows as { row_id: string; version: number }[]).map((r) => [r.row_id, r.version]));
 }

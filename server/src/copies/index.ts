@@ -33,19 +33,38 @@ export function serveCopies(router: Router, context: Context): void {
   const { models, db, queue } = context;
 
   router.serve(startCopy, async ({ params, body }) => {
-    const known = await models.copyJobs.findOne({ where: { id: body.id, productionId: params.productionId }, raw: true });
+    const known = await models.copyJobs.findOne({
+      where: { id: body.id, productionId: params.productionId },
+      raw: true,
+    });
     if (known) return known as unknown as CopyJob;
     const card = await cardOf(context, params.productionId, body.cardId);
-    const drives = await models.drives.count({ where: { id: body.driveIds, productionId: params.productionId, deletedAt: null } });
-    if (drives !== new Set(body.driveIds).size) throw new HttpProblem(404, 'drive', 'One of these drives is not in this production.');
+    const drives = await models.drives.count({
+      where: { id: body.driveIds, productionId: params.productionId, deletedAt: null },
+    });
+    if (drives !== new Set(body.driveIds).size)
+      throw new HttpProblem(404, 'drive', 'One of these drives is not in this production.');
     await mediaFolder(context, card.path);
-    const started = await enqueueCopy(context, { id: body.id, productionId: params.productionId, cardId: card.id, driveIds: body.driveIds });
-    if (!started) throw new HttpProblem(409, 'busy', `Card ${card.label} is being copied already. Wait for that job, or cancel it.`);
+    const started = await enqueueCopy(context, {
+      id: body.id,
+      productionId: params.productionId,
+      cardId: card.id,
+      driveIds: body.driveIds,
+    });
+    if (!started)
+      throw new HttpProblem(
+        409,
+        'busy',
+        `Card ${card.label} is being copied already. Wait for that job, or cancel it.`,
+      );
     return jobOf(context, params.productionId, body.id);
   });
 
   router.serve(cancelCopy, async ({ params }) => {
-    await models.copyJobs.update({ state: 'cancelled', endedAtMs: Date.now() }, { where: { id: params.jobId, productionId: params.productionId, state: ['waiting', 'running'] } });
+    await models.copyJobs.update(
+      { state: 'cancelled', endedAtMs: Date.now() },
+      { where: { id: params.jobId, productionId: params.productionId, state: ['waiting', 'running'] } },
+    );
     return jobOf(context, params.productionId, params.jobId);
   });
 
@@ -60,14 +79,42 @@ export function serveCopies(router: Router, context: Context): void {
     const card = await cardOf(context, productionId, params.cardId);
     const nextCard = await inChangeSet(db, { changeSetId: null, actor: me.actor }, async (transaction) => {
       await models.cards.update({ unloaded: true }, { where: { id: card.id }, transaction });
-      const state = await models.deviceStates.findOne({ where: { productionId, card: card.label }, transaction, raw: true });
+      const state = await models.deviceStates.findOne({
+        where: { productionId, card: card.label },
+        transaction,
+        raw: true,
+      });
       if (!state || !card.cameraId) return null;
-      if ((state as unknown as { rollingSinceMs: number | null }).rollingSinceMs !== null) throw new HttpProblem(409, 'rolling', `Card ${card.label} is in a camera that is rolling. Cut first.`);
-      const labels = new Set(((await models.cards.findAll({ where: { productionId }, attributes: ['label'], raw: true, transaction })) as unknown as { label: string }[]).map((c) => c.label));
+      if ((state as unknown as { rollingSinceMs: number | null }).rollingSinceMs !== null)
+        throw new HttpProblem(409, 'rolling', `Card ${card.label} is in a camera that is rolling. Cut first.`);
+      const labels = new Set(
+        (
+          (await models.cards.findAll({
+            where: { productionId },
+            attributes: ['label'],
+            raw: true,
+            transaction,
+          })) as unknown as { label: string }[]
+        ).map((c) => c.label),
+      );
       let label = nextLabel(card.label);
       while (labels.has(label)) label = nextLabel(label);
-      await models.cards.create({ id: newId(), productionId, version: 1, label, cameraId: card.cameraId, path: path.join(path.dirname(card.path), label), unloaded: false }, { transaction });
-      await models.deviceStates.update({ card: label, cardUsedBytes: 0, batteryUsedMin: 0, clipNumber: 0, clip: null }, { where: { cameraId: card.cameraId }, transaction });
+      await models.cards.create(
+        {
+          id: newId(),
+          productionId,
+          version: 1,
+          label,
+          cameraId: card.cameraId,
+          path: path.join(path.dirname(card.path), label),
+          unloaded: false,
+        },
+        { transaction },
+      );
+      await models.deviceStates.update(
+        { card: label, cardUsedBytes: 0, batteryUsedMin: 0, clipNumber: 0, clip: null },
+        { where: { cameraId: card.cameraId }, transaction },
+      );
       return label;
     });
     await queue.send({ kind: 'scan', cardId: card.id });

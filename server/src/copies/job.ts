@@ -35,9 +35,12 @@ async function claim({ db, config }: Context, holder: string): Promise<CopyJob |
 
 /** Renews the lease and writes the progress; false when the job is no longer ours to do. */
 async function beat({ db }: Context, job: CopyJob, holder: string, doneBytes: number): Promise<boolean> {
-  const [, result] = await db.query(`UPDATE copy_jobs SET done_bytes = $1, lease_until = now() + make_interval(secs => $2) WHERE id = $3 AND lease_holder = $4 AND state = 'running' RETURNING id`, {
-    bind: [doneBytes, LEASE_S, job.id, holder],
-  });
+  const [, result] = await db.query(
+    `UPDATE copy_jobs SET done_bytes = $1, lease_until = now() + make_interval(secs => $2) WHERE id = $3 AND lease_holder = $4 AND state = 'running' RETURNING id`,
+    {
+      bind: [doneBytes, LEASE_S, job.id, holder],
+    },
+  );
   return (result as { rowCount: number }).rowCount === 1;
 }
 
@@ -71,8 +74,13 @@ async function runJob(context: Context, job: CopyJob, holder: string): Promise<v
     const failed = outcomes.filter((o) => o.state === 'failed');
     over = true;
     await beats;
-    const failure = failed.length ? `${failed.length} of ${outcomes.length} file copies failed: ${failed[0]?.failure}` : null;
-    await models.copyJobs.update({ state: failure ? 'failed' : 'verified', endedAtMs: Date.now(), doneBytes, failure }, { where: { id: job.id, state: 'running' } });
+    const failure = failed.length
+      ? `${failed.length} of ${outcomes.length} file copies failed: ${failed[0]?.failure}`
+      : null;
+    await models.copyJobs.update(
+      { state: failure ? 'failed' : 'verified', endedAtMs: Date.now(), doneBytes, failure },
+      { where: { id: job.id, state: 'running' } },
+    );
   } catch (error) {
     over = true;
     await beats;
@@ -81,7 +89,10 @@ async function runJob(context: Context, job: CopyJob, holder: string): Promise<v
       return;
     }
     log.warn({ job: job.id, err: error }, 'copy: failed');
-    await models.copyJobs.update({ state: 'failed', endedAtMs: Date.now(), failure: wordsOf(error) }, { where: { id: job.id, state: 'running' } });
+    await models.copyJobs.update(
+      { state: 'failed', endedAtMs: Date.now(), failure: wordsOf(error) },
+      { where: { id: job.id, state: 'running' } },
+    );
   }
 }
 
@@ -90,14 +101,35 @@ async function foldersOf(context: Context, job: CopyJob) {
   const card = (await models.cards.findOne({ where: { id: job.cardId }, raw: true })) as unknown as Card;
   const drives = (await models.drives.findAll({ where: { id: job.driveIds }, raw: true })) as unknown as Drive[];
   const source = await mediaFolder(context, card.path);
-  const destinations = await Promise.all(drives.map(async (drive) => ({ id: drive.id, root: path.join(await mediaFolder(context, drive.path, true), card.label) })));
+  const destinations = await Promise.all(
+    drives.map(async (drive) => ({
+      id: drive.id,
+      root: path.join(await mediaFolder(context, drive.path, true), card.label),
+    })),
+  );
   return { source, destinations };
 }
 
 async function listFiles({ models }: Context, job: CopyJob, files: readonly SourceFile[]): Promise<void> {
-  await models.copyJobs.update({ totalFiles: files.length, totalBytes: files.reduce((t, f) => t + f.sizeBytes, 0) }, { where: { id: job.id } });
-  const rows = files.flatMap((f) => job.driveIds.map((driveId) => ({ id: newId(), version: 1, productionId: job.productionId, jobId: job.id, cardId: job.cardId, driveId, path: f.path, sizeBytes: f.sizeBytes, state: 'waiting' })));
-  for (let at = 0; at < rows.length; at += ROWS_AT_ONCE) await models.copyFiles.bulkCreate(rows.slice(at, at + ROWS_AT_ONCE), { ignoreDuplicates: true });
+  await models.copyJobs.update(
+    { totalFiles: files.length, totalBytes: files.reduce((t, f) => t + f.sizeBytes, 0) },
+    { where: { id: job.id } },
+  );
+  const rows = files.flatMap((f) =>
+    job.driveIds.map((driveId) => ({
+      id: newId(),
+      version: 1,
+      productionId: job.productionId,
+      jobId: job.id,
+      cardId: job.cardId,
+      driveId,
+      path: f.path,
+      sizeBytes: f.sizeBytes,
+      state: 'waiting',
+    })),
+  );
+  for (let at = 0; at < rows.length; at += ROWS_AT_ONCE)
+    await models.copyFiles.bulkCreate(rows.slice(at, at + ROWS_AT_ONCE), { ignoreDuplicates: true });
 }
 
 async function settle({ db }: Context, job: CopyJob, outcomes: readonly FileOutcome[]): Promise<void> {
@@ -106,6 +138,11 @@ async function settle({ db }: Context, job: CopyJob, outcomes: readonly FileOutc
      FROM jsonb_to_recordset($2::jsonb) AS o("destinationId" uuid, path text, state text, hash text, failure text)
      WHERE f.job_id = $1 AND f.drive_id = o."destinationId" AND f.path = o.path`,
     // A file that was there already was read and compared too: it is verified all the same.
-    { bind: [job.id, JSON.stringify(outcomes.map((o) => ({ ...o, state: o.state === 'skipped' ? 'verified' : o.state })))] },
+    {
+      bind: [
+        job.id,
+        JSON.stringify(outcomes.map((o) => ({ ...o, state: o.state === 'skipped' ? 'verified' : o.state }))),
+      ],
+    },
   );
 }

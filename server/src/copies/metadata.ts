@@ -44,7 +44,11 @@ export async function readFacts(file: string, jobRate: string): Promise<MediaFac
     const seconds = Number(tracks.find((t) => t.Duration !== undefined)?.Duration ?? NaN);
     const durationMs = Number.isFinite(seconds) ? seconds * 1000 : null;
     if (label || video) {
-      const fps = Number(video?.FrameRate_Num && video.FrameRate_Den ? Number(video.FrameRate_Num) / Number(video.FrameRate_Den) : video?.FrameRate);
+      const fps = Number(
+        video?.FrameRate_Num && video.FrameRate_Den
+          ? Number(video.FrameRate_Num) / Number(video.FrameRate_Den)
+          : video?.FrameRate,
+      );
       return { startTimecode: label, durationMs, rate: rateOf(fps, label?.includes(';') ?? false) };
     }
     const delayS = Number(tracks.find((t) => t['@type'] === 'Audio' && t.Delay !== undefined)?.Delay ?? NaN);

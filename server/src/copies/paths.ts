@@ -13,12 +13,15 @@ export async function mediaFolder({ config }: Pick<Context, 'config'>, folder: s
   const wanted = path.resolve(folder);
   const roots = await Promise.all(config.mediaRoots.map((root) => realpath(root)));
   const given = config.mediaRoots.map((root) => path.resolve(root));
-  if (![...given, ...roots].some((root) => isBelow(root, wanted))) throw new HttpProblem(400, 'mediaRoot', `${folder} lies outside the folders that Kavrell may use for media.`);
+  if (![...given, ...roots].some((root) => isBelow(root, wanted)))
+    throw new HttpProblem(400, 'mediaRoot', `${folder} lies outside the folders that Kavrell may use for media.`);
   if (make) await mkdir(wanted, { recursive: true });
   const real = await realpath(wanted).catch((error: NodeJS.ErrnoException) => {
-    if (error.code === 'ENOENT') throw new HttpProblem(400, 'mediaGone', `${folder} is not there: is the card or drive plugged in?`);
+    if (error.code === 'ENOENT')
+      throw new HttpProblem(400, 'mediaGone', `${folder} is not there: is the card or drive plugged in?`);
     throw error;
   });
-  if (!roots.some((root) => isBelow(root, real))) throw new HttpProblem(400, 'mediaRoot', `${folder} leads outside the folders that Kavrell may use for media.`);
+  if (!roots.some((root) => isBelow(root, real)))
+    throw new HttpProblem(400, 'mediaRoot', `${folder} leads outside the folders that Kavrell may use for media.`);
   return real;
 }

@@ -17,15 +17,25 @@ const isCommand = (e: TakeEvent): e is Commanding => e.payload.kind === 'rolled'
  * Simulated cameras obey fresh roll and cut events and report back as events of their own. This is the place where
  * a real camera's remote control would stand: events in, reports out.
  */
-export async function commandDevices(context: Context, productionId: string, events: readonly TakeEvent[]): Promise<void> {
+export async function commandDevices(
+  context: Context,
+  productionId: string,
+  events: readonly TakeEvent[],
+): Promise<void> {
   const commands = events.filter(isCommand);
   if (commands.length === 0) return;
   const production = await productionOf(context, productionId);
   const now = nowOf(production);
   const fresh = commands.filter((e) => Math.abs(now - e.atMs) < FRESH_MS);
   if (fresh.length === 0) return;
-  const cameras = (await context.models.cameras.findAll({ where: { productionId, simulated: true, deletedAt: null }, raw: true })) as unknown as Camera[];
-  const states = (await context.models.deviceStates.findAll({ where: { productionId }, raw: true })) as unknown as DeviceState[];
+  const cameras = (await context.models.cameras.findAll({
+    where: { productionId, simulated: true, deletedAt: null },
+    raw: true,
+  })) as unknown as Camera[];
+  const states = (await context.models.deviceStates.findAll({
+    where: { productionId },
+    raw: true,
+  })) as unknown as DeviceState[];
   const stateOf = new Map(states.map((s) => [s.cameraId, s]));
   for (const event of fresh) {
     const reports: TakeEvent[] = [];
@@ -67,13 +77,33 @@ async function save({ models }: Context, { cameraId, version: _version, ...value
 }
 
 /** Has the worker put the clip's file onto the card's folder. */
-async function writeClip(context: Context, productionId: string, camera: Camera, state: DeviceState, durationMs: number): Promise<void> {
+async function writeClip(
+  context: Context,
+  productionId: string,
+  camera: Camera,
+  state: DeviceState,
+  durationMs: number,
+): Promise<void> {
   if (!state.card || !state.clip || state.rollingSinceMs === null) return;
-  const card = (await context.models.cards.findOne({ where: { productionId, label: state.card, deletedAt: null }, raw: true })) as unknown as { id: string } | null;
+  const card = (await context.models.cards.findOne({
+    where: { productionId, label: state.card, deletedAt: null },
+    raw: true,
+  })) as unknown as { id: string } | null;
   if (!card) return;
-  const day = (await context.models.days.findOne({ where: { productionId, deletedAt: null }, order: [['number', 'ASC']], raw: true })) as unknown as { timeZone: string } | null;
+  const day = (await context.models.days.findOne({
+    where: { productionId, deletedAt: null },
+    order: [['number', 'ASC']],
+    raw: true,
+  })) as unknown as { timeZone: string } | null;
   const zone = day?.timeZone ?? 'UTC';
   const rate = parseRate(camera.rate);
   const sinceMidnight = state.rollingSinceMs - midnightMs(dateOf(state.rollingSinceMs, zone), zone);
-  await context.queue.send({ kind: 'record', cardId: card.id, clip: state.clip, timecode: formatLabel(timeOfDayFrames(sinceMidnight, rate), rate), rate: camera.rate, durationMs });
+  await context.queue.send({
+    kind: 'record',
+    cardId: card.id,
+    clip: state.clip,
+    timecode: formatLabel(timeOfDayFrames(sinceMidnight, rate), rate),
+    rate: camera.rate,
+    durationMs,
+  });
 }

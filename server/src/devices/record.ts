@@ -11,7 +11,10 @@ export const LONGEST_S = 600;
 const ffmpeg = async (args: string[]) => void (await run('ffmpeg', ['-nostdin', '-v', 'error', '-y', ...args]));
 
 /** Writes a small real MOV: moving test picture, tone, and a timecode track that starts at `timecode`. */
-export async function recordMov(file: string, { timecode, rate, durationMs }: { timecode: string; rate: string; durationMs: number }): Promise<void> {
+export async function recordMov(
+  file: string,
+  { timecode, rate, durationMs }: { timecode: string; rate: string; durationMs: number },
+): Promise<void> {
   await mkdir(path.dirname(file), { recursive: true });
   const seconds = Math.min(LONGEST_S, Math.max(1, durationMs / 1000)).toFixed(3);
   await ffmpeg([
@@ -22,11 +25,26 @@ export async function recordMov(file: string, { timecode, rate, durationMs }: { 
 }
 
 /** Writes a small real WAV with a `bext` chunk whose time reference is seconds since midnight in samples. */
-export async function recordWav(file: string, { startS, durationMs }: { startS: number; durationMs: number }): Promise<void> {
+export async function recordWav(
+  file: string,
+  { startS, durationMs }: { startS: number; durationMs: number },
+): Promise<void> {
   await mkdir(path.dirname(file), { recursive: true });
   const seconds = Math.min(LONGEST_S, Math.max(1, durationMs / 1000)).toFixed(3);
   await ffmpeg([
     ...['-f', 'lavfi', '-i', `sine=frequency=330:sample_rate=48000:duration=${seconds}`],
-    ...['-c:a', 'pcm_s16le', '-ac', '1', '-write_bext', '1', '-metadata', `time_reference=${Math.round(startS * 48000)}`, '-metadata', 'originator=simulated recorder', file],
+    ...[
+      '-c:a',
+      'pcm_s16le',
+      '-ac',
+      '1',
+      '-write_bext',
+      '1',
+      '-metadata',
+      `time_reference=${Math.round(startS * 48000)}`,
+      '-metadata',
+      'originator=simulated recorder',
+      file,
+    ],
   ]);
 }

@@ -48,20 +48,32 @@ function constraintOf(error: UniqueConstraintError | ForeignKeyConstraintError):
 export function toProblem(error: unknown): Problem | null {
   if (error instanceof HttpProblem) return error.problem;
   if (error instanceof ZodError) {
-    const issues = error.issues.map((i) => ({ path: i.path.map((p) => (typeof p === 'number' ? p : String(p))), message: i.message }));
-    return new HttpProblem(400, 'input', issues[0]?.message ?? 'Something in this is not as it can be taken.', { issues }).problem;
+    const issues = error.issues.map((i) => ({
+      path: i.path.map((p) => (typeof p === 'number' ? p : String(p))),
+      message: i.message,
+    }));
+    return new HttpProblem(400, 'input', issues[0]?.message ?? 'Something in this is not as it can be taken.', {
+      issues,
+    }).problem;
   }
-  if (error instanceof InputError) return new HttpProblem(400, error.code, error.message, { issues: [{ path: error.path, message: error.message }] }).problem;
-  if (error instanceof UniqueConstraintError) return new HttpProblem(409, 'taken', CONSTRAINT_WORDS[constraintOf(error)] ?? 'That is there already.').problem;
-  if (error instanceof ForeignKeyConstraintError) return new HttpProblem(400, 'link', 'This points to something that is not in this production.').problem;
+  if (error instanceof InputError)
+    return new HttpProblem(400, error.code, error.message, { issues: [{ path: error.path, message: error.message }] })
+      .problem;
+  if (error instanceof UniqueConstraintError)
+    return new HttpProblem(409, 'taken', CONSTRAINT_WORDS[constraintOf(error)] ?? 'That is there already.').problem;
+  if (error instanceof ForeignKeyConstraintError)
+    return new HttpProblem(400, 'link', 'This points to something that is not in this production.').problem;
   if (error instanceof DatabaseError) {
     const code = (error.parent as unknown as { code?: string }).code;
     if (code === 'KV001') return new HttpProblem(400, 'link', error.parent.message).problem;
-    if (code === '23514' || code === '22003' || code === '22P05') return new HttpProblem(400, 'rule', 'A value lies outside what can be stored.').problem;
+    if (code === '23514' || code === '22003' || code === '22P05')
+      return new HttpProblem(400, 'rule', 'A value lies outside what can be stored.').problem;
   }
   const http = error as { status?: number; type?: string };
-  if (http.type === 'entity.too.large') return new HttpProblem(413, 'large', 'This is more than can be sent at once.').problem;
-  if (http.type === 'entity.parse.failed') return new HttpProblem(400, 'json', 'What was sent is not readable.').problem;
+  if (http.type === 'entity.too.large')
+    return new HttpProblem(413, 'large', 'This is more than can be sent at once.').problem;
+  if (http.type === 'entity.parse.failed')
+    return new HttpProblem(400, 'json', 'What was sent is not readable.').problem;
   return null;
 }
 
@@ -75,7 +87,11 @@ export function problemHandler(log: Logger): ErrorRequestHandler {
     let problem = toProblem(error);
     if (!problem) {
       log.error({ err: error }, 'unexpected');
-      problem = new HttpProblem(500, 'fault', 'Something went wrong inside Kavrell. Nothing you typed was taken; try again, and look at the server’s log if it stays.').problem;
+      problem = new HttpProblem(
+        500,
+        'fault',
+        'Something went wrong inside Kavrell. Nothing you typed was taken; try again, and look at the server’s log if it stays.',
+      ).problem;
     }
     res.status(problem.status).type('application/problem+json').send(JSON.stringify(problem));
   };

@@ -50,8 +50,14 @@ export class Router {
 
 function admit(route: Route, me: SessionMe, params: Record<string, unknown>): void {
   if (route.roles === 'public') return;
-  if (!me.role) throw new HttpProblem(401, 'signIn', 'You are not signed in, or the session has ended. Nothing you typed is lost: sign in and go on.');
-  if (!route.roles.includes(me.role)) throw new HttpProblem(403, 'role', 'Your link does not reach this. Ask the owner of the production.');
+  if (!me.role)
+    throw new HttpProblem(
+      401,
+      'signIn',
+      'You are not signed in, or the session has ended. Nothing you typed is lost: sign in and go on.',
+    );
+  if (!route.roles.includes(me.role))
+    throw new HttpProblem(403, 'role', 'Your link does not reach this. Ask the owner of the production.');
   if (me.productionId && params.productionId !== undefined && params.productionId !== me.productionId) {
     throw new HttpProblem(404, 'production', 'There is no such production for you.');
   }

@@ -20,10 +20,16 @@ export function nowOf(production: Pick<Production, 'simulatedNowOffsetMs'>): num
 export function serveProductions(router: Router, context: Context): void {
   router.serve(listProductions, async ({ me }) => {
     const where = me.productionId ? { id: me.productionId, deletedAt: null } : { deletedAt: null };
-    return (await context.models.productions.findAll({ where, order: [['id', 'ASC']], raw: true })) as unknown as Production[];
+    return (await context.models.productions.findAll({
+      where,
+      order: [['id', 'ASC']],
+      raw: true,
+    })) as unknown as Production[];
   });
   router.serve(makeProduction, async ({ body, me }) => {
-    await inChangeSet(context.db, { changeSetId: null, actor: me.actor }, (transaction) => context.models.productions.create({ ...body }, { transaction }));
+    await inChangeSet(context.db, { changeSetId: null, actor: me.actor }, (transaction) =>
+      context.models.productions.create({ ...body }, { transaction }),
+    );
     return productionOf(context, body.id);
   });
 }

@@ -29,17 +29,40 @@ afterAll(() => server.stop());
 
 describe('productions', () => {
   it('begin with a name, and are refused without one', async () => {
-    const body = { id: randomUUID(), title: 'Harbour film', client: '', rate: '25', keepPolicy: { verifiedCopies: 2, apart: true }, simulatedNowOffsetMs: null };
+    const body = {
+      id: randomUUID(),
+      title: 'Harbour film',
+      client: '',
+      rate: '25',
+      keepPolicy: { verifiedCopies: 2, apart: true },
+      simulatedNowOffsetMs: null,
+    };
     await owner.post('/api/productions').send(body).expect(200);
-    const bad = await owner.post('/api/productions').send({ ...body, id: randomUUID(), title: ' ' }).expect(400);
+    const bad = await owner
+      .post('/api/productions')
+      .send({ ...body, id: randomUUID(), title: ' ' })
+      .expect(400);
     expect(bad.body.detail).toBe('The title is missing.');
-    await owner.post('/api/productions').send({ ...body, id: randomUUID(), rate: '26' }).expect(400);
+    await owner
+      .post('/api/productions')
+      .send({ ...body, id: randomUUID(), rate: '26' })
+      .expect(400);
   });
 
   it('are read with one query a table, whatever their size', async () => {
-    const count = async () => (await server.countQueries(() => loadRows(server.context, plan.production.id))).queries.length;
+    const count = async () =>
+      (await server.countQueries(() => loadRows(server.context, plan.production.id))).queries.length;
     const before = await count();
-    const shots = Array.from({ length: 300 }, (_, i) => ({ id: newId(), productionId: plan.production.id, version: 1, deletedAt: null, ...SHOT_DEFAULTS, sceneId: plan.scenes[0]?.id, code: `1${String(i).padStart(3, '0')}`, position: i }));
+    const shots = Array.from({ length: 300 }, (_, i) => ({
+      id: newId(),
+      productionId: plan.production.id,
+      version: 1,
+      deletedAt: null,
+      ...SHOT_DEFAULTS,
+      sceneId: plan.scenes[0]?.id,
+      code: `1${String(i).padStart(3, '0')}`,
+      position: i,
+    }));
     await server.context.models.shots.bulkCreate(shots);
     expect(await count()).toBe(before);
     expect(before).toBeLessThanOrEqual(18);
@@ -55,11 +78,14 @@ describe('productions', () => {
 
 describe('documents', () => {
   it('the call sheet is a PDF of two or three pages, made of the day’s own numbers', async () => {
-    const reply = await owner.get(dayUrl('call-sheet.pdf')).buffer(true).parse((res, done) => {
-      const parts: Buffer[] = [];
-      res.on('data', (part: Buffer) => parts.push(part));
-      res.on('end', () => done(null, Buffer.concat(parts)));
-    });
+    const reply = await owner
+      .get(dayUrl('call-sheet.pdf'))
+      .buffer(true)
+      .parse((res, done) => {
+        const parts: Buffer[] = [];
+        res.on('data', (part: Buffer) => parts.push(part));
+        res.on('end', () => done(null, Buffer.concat(parts)));
+      });
     const pdf = reply.body as Buffer;
     expect(reply.headers['content-type']).toBe('application/pdf');
     expect(reply.headers['content-disposition']).toContain('the-ninth-bell-day-1-call-sheet.pdf');
@@ -73,7 +99,8 @@ describe('documents', () => {
     const { text } = await owner.get(dayUrl('report.csv')).expect(200);
     const lines = text.trim().split('\r\n');
     expect(lines[0]).toContain('Scene,Shot,State');
-    for (const row of planOf({ ...plan }, plan.days[0] as never).rows) if (row.shot) expect(text).toContain(`,${row.shot.code},`);
+    for (const row of planOf({ ...plan }, plan.days[0] as never).rows)
+      if (row.shot) expect(text).toContain(`,${row.shot.code},`);
     expect(lines.filter((l) => l.includes(',7B,'))).toHaveLength(3 * 3);
     expect(text).toContain('use for sound');
   });
@@ -93,7 +120,10 @@ describe('live updates', () => {
     const web = http.createServer(server.running.app);
     await new Promise<void>((done) => web.listen(0, '127.0.0.1', done));
     const { port } = web.address() as AddressInfo;
-    const entered = await server.agent().post('/api/auth/enter').send({ token: await ownerLink(server.context) });
+    const entered = await server
+      .agent()
+      .post('/api/auth/enter')
+      .send({ token: await ownerLink(server.context) });
     const cookie = entered.headers['set-cookie']?.[0]?.split(';')[0] ?? '';
     const heard = new Promise<string>((done, fail) => {
       const req = http.get({ port, host: '127.0.0.1', path: url('live'), headers: { cookie } }, (res) => {
@@ -111,7 +141,14 @@ describe('live updates', () => {
     await new Promise((done) => setTimeout(done, 200));
     const set = randomUUID();
     const scene = plan.scenes[0];
-    await owner.post(url('changes')).send({ id: set, label: 'live', ops: [{ op: 'update', table: 'scenes', id: scene?.id, version: 1, values: { title: 'Told' } }] }).expect(200);
+    await owner
+      .post(url('changes'))
+      .send({
+        id: set,
+        label: 'live',
+        ops: [{ op: 'update', table: 'scenes', id: scene?.id, version: 1, values: { title: 'Told' } }],
+      })
+      .expect(200);
     expect(JSON.parse(await heard)).toEqual([{ table: 'scenes', id: scene?.id, version: 2, changeSet: set }]);
     web.closeAllConnections();
     web.close();

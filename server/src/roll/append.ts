@@ -2,7 +2,11 @@ import type { TakeEvent } from '@kavrell/core/roll';
 import type { Context } from '../platform/context.ts';
 
 /** Appends events in one statement; returns those that were new. */
-export async function appendTakeEvents({ db }: Context, productionId: string, events: readonly TakeEvent[]): Promise<TakeEvent[]> {
+export async function appendTakeEvents(
+  { db }: Context,
+  productionId: string,
+  events: readonly TakeEvent[],
+): Promise<TakeEvent[]> {
   const [rows] = await db.query(
     `INSERT INTO take_events (id, production_id, take_id, at_ms, seq, client_id, device, payload)
      SELECT e.id, $1, e."takeId", e."atMs", e.seq, e."clientId", e.device, e.payload

@@ -30,7 +30,9 @@ const rolled = (takeId: string, letters: string[], atMs?: number): TakeEvent =>
       number: 1,
       wild: false,
       timecode: '10:00:00:00',
-      cameras: plan.cameras.filter((c) => letters.includes(c.letter)).map((c) => ({ letter: c.letter, cameraId: c.id, evidence: 'assumed', card: null, clip: null })),
+      cameras: plan.cameras
+        .filter((c) => letters.includes(c.letter))
+        .map((c) => ({ letter: c.letter, cameraId: c.id, evidence: 'assumed', card: null, clip: null })),
     },
     atMs,
   );
@@ -40,7 +42,19 @@ beforeAll(async () => {
   owner = await server.owner();
   plan = await storeNinthBell(server);
   await server.context.models.deviceStates.bulkCreate(
-    plan.cameras.map((c) => ({ cameraId: c.id, productionId: plan.production.id, version: 1, rollingSinceMs: null, clip: null, clipNumber: 0, card: `${c.letter}002`.replace('C002', 'C001').replace('D002', 'D001'), cardUsedBytes: 0, batteryUsedMin: 0, clockPpm: 0, clockSetMs: 0 })),
+    plan.cameras.map((c) => ({
+      cameraId: c.id,
+      productionId: plan.production.id,
+      version: 1,
+      rollingSinceMs: null,
+      clip: null,
+      clipNumber: 0,
+      card: `${c.letter}002`.replace('C002', 'C001').replace('D002', 'D001'),
+      cardUsedBytes: 0,
+      batteryUsedMin: 0,
+      clockPpm: 0,
+      clockSetMs: 0,
+    })),
   );
 });
 afterAll(() => server.stop());
@@ -52,11 +66,19 @@ describe('take events', () => {
     expect((await device('A'))?.rollingSinceMs).not.toBeNull();
     expect((await device('B'))?.rollingSinceMs).toBeNull();
     const take = foldTakes(await read()).find((t) => t.id === takeId);
-    expect(take?.cameras).toMatchObject([{ letter: 'A', evidence: 'reports', card: 'A002', clip: 'A002_C001' }, { letter: 'C', evidence: 'reports', clip: 'C001_C001' }]);
+    expect(take?.cameras).toMatchObject([
+      { letter: 'A', evidence: 'reports', card: 'A002', clip: 'A002_C001' },
+      { letter: 'C', evidence: 'reports', clip: 'C001_C001' },
+    ]);
     server.sent.length = 0;
     await post([event(takeId, { kind: 'cut', timecode: '10:00:05:00' })]).expect(200);
     expect((await device('A'))?.rollingSinceMs).toBeNull();
-    expect(server.sent.filter((w) => w.kind === 'record').map((w) => (w as { clip: string }).clip).sort()).toEqual(['A002_C001', 'C001_C001']);
+    expect(
+      server.sent
+        .filter((w) => w.kind === 'record')
+        .map((w) => (w as { clip: string }).clip)
+        .sort(),
+    ).toEqual(['A002_C001', 'C001_C001']);
   });
 
   it('sent twice are one, and command nothing twice', async () => {
@@ -78,12 +100,15 @@ describe('take events', () => {
 
   it('of ten loggers at once all arrive, none lost and none changed', async () => {
     const before = (await read()).length;
-    const batches = Array.from({ length: 10 }, (_, i) => Array.from({ length: 20 }, (__, k) => event(randomUUID(), { kind: 'noted', text: `logger ${i} note ${k}` })));
+    const batches = Array.from({ length: 10 }, (_, i) =>
+      Array.from({ length: 20 }, (__, k) => event(randomUUID(), { kind: 'noted', text: `logger ${i} note ${k}` })),
+    );
     await Promise.all(batches.flatMap((batch) => [post(batch).expect(200), post(batch).expect(200)]));
     const after = await read();
     expect(after).toHaveLength(before + 200);
     const texts = new Set(after.flatMap((e) => (e.payload.kind === 'noted' ? [e.payload.text] : [])));
-    for (const batch of batches) for (const e of batch) if (e.payload.kind === 'noted') expect(texts.has(e.payload.text)).toBe(true);
+    for (const batch of batches)
+      for (const e of batch) if (e.payload.kind === 'noted') expect(texts.has(e.payload.text)).toBe(true);
   });
 
   it('can’t be changed or deleted, not even in the database', async () => {
@@ -97,7 +122,10 @@ describe('take events', () => {
     await post([event(randomUUID(), { kind: 'noted', text: '' })]).expect(400);
     await post([]).expect(400);
     const unknown = { ...event(randomUUID(), { kind: 'uncut' }), payload: { kind: 'exploded' } };
-    await owner.post(`${path()}/take-events`).send({ events: [unknown] }).expect(400);
+    await owner
+      .post(`${path()}/take-events`)
+      .send({ events: [unknown] })
+      .expect(400);
   });
 
   it('survive a server that is started anew in mid-take', async () => {
@@ -106,6 +134,9 @@ describe('take events', () => {
     await server.restart();
     expect((await device('D'))?.rollingSinceMs).not.toBeNull();
     await post([event(takeId, { kind: 'cut', timecode: '10:01:00:00' })]).expect(200);
-    expect(foldTakes(await read()).find((t) => t.id === takeId)).toMatchObject({ timecodeOut: '10:01:00:00', cameras: [{ evidence: 'reports' }] });
+    expect(foldTakes(await read()).find((t) => t.id === takeId)).toMatchObject({
+      timecodeOut: '10:01:00:00',
+      cameras: [{ evidence: 'reports' }],
+    });
   });
 });

@@ -16,7 +16,11 @@ const ORDER: Partial<Record<TableName, string[]>> = {
 };
 
 /** Rows of one table of one production, deleted ones left out: one query, whatever their number. */
-export async function readRows({ models }: Context, productionId: string, table: TableName): Promise<Record<string, unknown>[]> {
+export async function readRows(
+  { models }: Context,
+  productionId: string,
+  table: TableName,
+): Promise<Record<string, unknown>[]> {
   const scope = table === 'productions' ? { id: productionId } : { productionId };
   return (await models[table].findAll({
     where: isEditable(table) ? { ...scope, deletedAt: null } : scope,

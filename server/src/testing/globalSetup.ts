@@ -16,7 +16,10 @@ declare module 'vitest' {
 export async function setup(project: TestProject): Promise<() => Promise<void>> {
   const dir = await mkdtemp(path.join(os.tmpdir(), 'kavrell-test-'));
   await chmod(dir, 0o755);
-  const postgres = (await startPostgres(dir, { fast: true })) as { url: (name: string) => string; stop: () => Promise<void> };
+  const postgres = (await startPostgres(dir, { fast: true })) as {
+    url: (name: string) => string;
+    stop: () => Promise<void>;
+  };
   project.provide('postgresUrl', postgres.url('postgres'));
   return async () => {
     await postgres.stop();

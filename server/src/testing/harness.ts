@@ -48,7 +48,16 @@ export async function startTestServer(): Promise<TestServer> {
   await migrations(db).up();
   const sent: StationWork[] = [];
   const context: Context = {
-    config: { databaseUrl, host: '127.0.0.1', port: 0, webRoot: null, mediaRoots: [media], secret: 'test secret', station: 'here', logLevel: 'silent' },
+    config: {
+      databaseUrl,
+      host: '127.0.0.1',
+      port: 0,
+      webRoot: null,
+      mediaRoots: [media],
+      secret: 'test secret',
+      station: 'here',
+      logLevel: 'silent',
+    },
     log,
     db,
     models: defineModels(db),
@@ -73,7 +82,10 @@ export async function startTestServer(): Promise<TestServer> {
     },
     async owner() {
       const browser = agent();
-      await browser.post('/api/auth/enter').send({ token: await ownerLink(context) }).expect(200);
+      await browser
+        .post('/api/auth/enter')
+        .send({ token: await ownerLink(context) })
+        .expect(200);
       return browser;
     },
     async restart() {
@@ -88,14 +100,29 @@ export async function startTestServer(): Promise<TestServer> {
   };
 }
 
-const ORDER = ['places', 'moves', 'days', 'people', 'engagements', 'cameras', 'setups', 'relights', 'scenes', 'shots', 'dayItems', 'drives', 'cards'] as const satisfies readonly EditableName[];
+const ORDER = [
+  'places',
+  'moves',
+  'days',
+  'people',
+  'engagements',
+  'cameras',
+  'setups',
+  'relights',
+  'scenes',
+  'shots',
+  'dayItems',
+  'drives',
+  'cards',
+] as const satisfies readonly EditableName[];
 
 /** Stores the demo production's plan. */
 export async function storeNinthBell({ context, media }: TestServer): Promise<DemoPlan> {
   const plan = ninthBell(newId, media);
   await inChangeSet(context.db, { changeSetId: null, actor: 'test' }, async (transaction) => {
     await context.models.productions.create({ ...plan.production }, { transaction });
-    for (const table of ORDER) await context.models[table].bulkCreate(plan[table] as unknown as Record<string, unknown>[], { transaction });
+    for (const table of ORDER)
+      await context.models[table].bulkCreate(plan[table] as unknown as Record<string, unknown>[], { transaction });
   });
   return plan;
 }

@@ -11,7 +11,10 @@ export function serveWrap(router: Router, context: Context): void {
   const report = async (params: { productionId: string; dayId: string }) => {
     const rows = await loadRows(context, params.productionId);
     const day = dayIn(rows, params.dayId);
-    return { made: dayReport(rows, day, nowOf(rows.production)), name: fileName(rows.production.title, 'day', String(day.number), 'report') };
+    return {
+      made: dayReport(rows, day, nowOf(rows.production)),
+      name: fileName(rows.production.title, 'day', String(day.number), 'report'),
+    };
   };
   router.serve(dayReportPdf, async ({ params, res }) => {
     const { made, name } = await report(params);

@@ -19,24 +19,70 @@ export function dayReport(rows: ProductionRows, day: Day, nowMs: number): DayRep
   const takes = facts.takes.filter((t) => t.dayId === day.id);
   const matches = matchClips(facts.takes, rows.clips, rows.cards, rows.cameras, rows.production.rate);
   const shots = rows.shots.filter((s) => facts.dayShotIds.has(s.id));
-  return { rows, day, facts, lines: wrapRows({ shots, scenes: rows.scenes, states: facts.states, takes, matches, cards: facts.cards }) };
+  return {
+    rows,
+    day,
+    facts,
+    lines: wrapRows({ shots, scenes: rows.scenes, states: facts.states, takes, matches, cards: facts.cards }),
+  };
 }
 
 const length = (row: WrapRow) => (row.take?.cutAtMs ? formatRunning(row.take.cutAtMs - row.take.rolledAtMs) : '');
 const takeName = (row: WrapRow) => (row.take ? `${row.take.wild ? 'wild ' : ''}${row.take.number}` : '');
-const noteOf = (row: WrapRow) => [...(row.take?.notes.map((n) => n.text) ?? []), row.trouble].filter(Boolean).join('; ');
+const noteOf = (row: WrapRow) =>
+  [...(row.take?.notes.map((n) => n.text) ?? []), row.trouble].filter(Boolean).join('; ');
 
 export function reportCsv({ lines, facts, rows }: DayReport): string {
   const drives = new Map(rows.drives.map((d) => [d.id, d.name]));
   const where = (row: WrapRow) => {
     const card = facts.cards.find((c) => c.card.id === row.clip?.cardId);
-    return card ? card.drives.filter((d) => d.state === 'verified').map((d) => drives.get(d.driveId)).join(' + ') : '';
+    return card
+      ? card.drives
+          .filter((d) => d.state === 'verified')
+          .map((d) => drives.get(d.driveId))
+          .join(' + ')
+      : '';
   };
   return toCsv(
-    ['Scene', 'Shot', 'State', 'Priority', 'Take', 'Camera', 'Timecode in', 'Timecode out', 'Length', 'Verdict', 'Clip', 'Clip start', 'Clip bytes', 'Media', 'Verified on', 'Notes'],
+    [
+      'Scene',
+      'Shot',
+      'State',
+      'Priority',
+      'Take',
+      'Camera',
+      'Timecode in',
+      'Timecode out',
+      'Length',
+      'Verdict',
+      'Clip',
+      'Clip start',
+      'Clip bytes',
+      'Media',
+      'Verified on',
+      'Notes',
+    ],
     lines.map((r) => [
-      ...[r.scene?.number ?? '', r.shot?.code ?? '', r.state ? STATE_WORDS[r.state] : '', r.shot?.priority ?? '', takeName(r), r.letter ?? '', r.take?.timecodeIn ?? '', r.take?.timecodeOut ?? '', length(r)],
-      ...[r.take?.verdict ? VERDICT_WORDS[r.take.verdict] : '', r.clip?.name ?? '', r.clip?.startTimecode ?? '', r.clip?.sizeBytes ?? '', r.media ? MEDIA_WORDS[r.media] : '', where(r), noteOf(r)],
+      ...[
+        r.scene?.number ?? '',
+        r.shot?.code ?? '',
+        r.state ? STATE_WORDS[r.state] : '',
+        r.shot?.priority ?? '',
+        takeName(r),
+        r.letter ?? '',
+        r.take?.timecodeIn ?? '',
+        r.take?.timecodeOut ?? '',
+        length(r),
+      ],
+      ...[
+        r.take?.verdict ? VERDICT_WORDS[r.take.verdict] : '',
+        r.clip?.name ?? '',
+        r.clip?.startTimecode ?? '',
+        r.clip?.sizeBytes ?? '',
+        r.media ? MEDIA_WORDS[r.media] : '',
+        where(r),
+        noteOf(r),
+      ],
     ]),
   );
 }
@@ -45,8 +91,20 @@ export function reportPdf({ lines, facts, rows, day }: DayReport): Promise<Buffe
   const title = `${rows.production.title} – day ${day.number} report`;
   const content: Content[] = [
     { text: rows.production.title, bold: true, fontSize: 22, lineHeight: 1 },
-    { text: `${formatDate(day.date, { long: true, year: true })} · day ${day.number} of ${rows.days.length} · report`, color: SOFT, margin: [0, 2, 0, 8] },
-    { columns: facts.answers.map((a): Content => ({ stack: [{ text: a.title, color: SOFT, fontSize: 8 }, { text: a.figure, bold: true, fontSize: 15 }, { text: a.rest }] })) },
+    {
+      text: `${formatDate(day.date, { long: true, year: true })} · day ${day.number} of ${rows.days.length} · report`,
+      color: SOFT,
+      margin: [0, 2, 0, 8],
+    },
+    {
+      columns: facts.answers.map((a): Content => ({
+        stack: [
+          { text: a.title, color: SOFT, fontSize: 8 },
+          { text: a.figure, bold: true, fontSize: 15 },
+          { text: a.rest },
+        ],
+      })),
+    },
     heading('Shots, takes, clips, copies'),
     {
       layout: rowLines,
@@ -68,7 +126,10 @@ export function reportPdf({ lines, facts, rows, day }: DayReport): Promise<Buffe
               { text: r.take?.verdict ? VERDICT_WORDS[r.take.verdict] : '', bold: true },
               { text: r.clip?.name ?? '', font: 'Mono', fontSize: 7.5 },
               { text: r.media ? MEDIA_WORDS[r.media] : '', color: SOFT },
-              { text: lines[i - 1]?.take && lines[i - 1]?.take?.id === r.take?.id ? r.trouble : noteOf(r), fontSize: 8 },
+              {
+                text: lines[i - 1]?.take && lines[i - 1]?.take?.id === r.take?.id ? r.trouble : noteOf(r),
+                fontSize: 8,
+              },
             ];
           }),
         ],
@@ -80,10 +141,26 @@ export function reportPdf({ lines, facts, rows, day }: DayReport): Promise<Buffe
       table: {
         headerRows: 1,
         widths: [50, 50, 60, 80, '*'],
-        body: [['Card', 'Files', 'Size', 'State', 'Missing'].map((t) => head(t)), ...facts.cards.filter((c) => c.clips.length).map((c): TableCell[] => [{ text: c.card.label, font: 'Mono', bold: true }, String(c.clips.length), formatBytes(c.sizeBytes), MEDIA_WORDS[c.state], { text: c.missing || 'nothing', color: SOFT }])],
+        body: [
+          ['Card', 'Files', 'Size', 'State', 'Missing'].map((t) => head(t)),
+          ...facts.cards
+            .filter((c) => c.clips.length)
+            .map((c): TableCell[] => [
+              { text: c.card.label, font: 'Mono', bold: true },
+              String(c.clips.length),
+              formatBytes(c.sizeBytes),
+              MEDIA_WORDS[c.state],
+              { text: c.missing || 'nothing', color: SOFT },
+            ]),
+        ],
       },
     },
-    { text: 'Verified: read back from the drive and compared. Kept: the keep policy of the production is met. Copied without comparison counts for nothing.', color: SOFT, fontSize: 8, margin: [0, 8, 0, 0] },
+    {
+      text: 'Verified: read back from the drive and compared. Kept: the keep policy of the production is met. Copied without comparison counts for nothing.',
+      color: SOFT,
+      fontSize: 8,
+      margin: [0, 8, 0, 0],
+    },
   ];
   return renderPdf(title, content, title);
 }

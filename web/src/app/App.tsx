@@ -31,12 +31,16 @@ function OpenProduction({ me }: { me: Me }) {
 
 function SignedIn() {
   const location = useLocation();
-  const { data, error, isPending, refetch } = useQuery({ queryKey: ['me'], queryFn: () => call(whoAmI, { params: {} }) });
+  const { data, error, isPending, refetch } = useQuery({
+    queryKey: ['me'],
+    queryFn: () => call(whoAmI, { params: {} }),
+  });
   if (isPending) return <Loading what="who you are" />;
   if (error) return <Trouble error={error} again={() => void refetch()} />;
   const { me } = data;
   if (!me) return <SignInScreen />;
-  if (me.productionId && location.pathname === '/') return <Navigate to={screenLink(me.productionId, null, 'call-sheet')} replace />;
+  if (me.productionId && location.pathname === '/')
+    return <Navigate to={screenLink(me.productionId, null, 'call-sheet')} replace />;
   return (
     <Routes>
       <Route path="/" element={<ProductionsScreen me={me} />} />

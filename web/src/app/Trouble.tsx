@@ -29,7 +29,13 @@ export class Guard extends Component<{ children: ReactNode; name: string }, { er
     if (before.name !== this.props.name && this.state.error) this.setState({ error: null });
   }
   override render() {
-    if (this.state.error) return <Trouble error={new Error('This screen met a fault in Kavrell.')} again={() => this.setState({ error: null })} />;
+    if (this.state.error)
+      return (
+        <Trouble
+          error={new Error('This screen met a fault in Kavrell.')}
+          again={() => this.setState({ error: null })}
+        />
+      );
     return this.props.children;
   }
 }

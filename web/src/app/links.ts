@@ -1,2 +1,3 @@
 /** Addresses inside the interface. */
-export const screenLink = (productionId: string, dayNumber: number | null, path: string): string => `/p/${productionId}/${dayNumber ?? 0}/${path}`;
+export const screenLink = (productionId: string, dayNumber: number | null, path: string): string =>
+  `/p/${productionId}/${dayNumber ?? 0}/${path}`;

@@ -33,7 +33,17 @@ export function useProduction(): ProductionView {
 const MINUTE_MS = 60000;
 
 /** Reads a production once for all screens and works out what follows from its rows, each part only when its own rows change. */
-export function ProductionProvider({ me, productionId, dayNumber, children }: { me: Me; productionId: string; dayNumber: number | null; children: ReactNode }) {
+export function ProductionProvider({
+  me,
+  productionId,
+  dayNumber,
+  children,
+}: {
+  me: Me;
+  productionId: string;
+  dayNumber: number | null;
+  children: ReactNode;
+}) {
   useLive(productionId);
   const productions = useRows(productionId, 'productions');
   const days = useRows(productionId, 'days');
@@ -59,7 +69,8 @@ export function ProductionProvider({ me, productionId, dayNumber, children }: { 
   const production = productions.rows[0];
   const rows = useMemo<ProductionRows | null>(() => {
     if (!production) return null;
-    const byPosition = <T extends { position: number }>(list: readonly T[]) => [...list].sort((a, b) => a.position - b.position);
+    const byPosition = <T extends { position: number }>(list: readonly T[]) =>
+      [...list].sort((a, b) => a.position - b.position);
     return {
       production,
       days: [...days.rows].sort((a, b) => a.number - b.number),
@@ -80,7 +91,26 @@ export function ProductionProvider({ me, productionId, dayNumber, children }: { 
       copyFiles: copyFiles.rows,
       takeEvents: takeEvents.rows,
     };
-  }, [production, days.rows, places.rows, moves.rows, people.rows, engagements.rows, cameras.rows, setups.rows, relights.rows, scenes.rows, shots.rows, dayItems.rows, drives.rows, cards.rows, clips.rows, copyJobs.rows, copyFiles.rows, takeEvents.rows]);
+  }, [
+    production,
+    days.rows,
+    places.rows,
+    moves.rows,
+    people.rows,
+    engagements.rows,
+    cameras.rows,
+    setups.rows,
+    relights.rows,
+    scenes.rows,
+    shots.rows,
+    dayItems.rows,
+    drives.rows,
+    cards.rows,
+    clips.rows,
+    copyJobs.rows,
+    copyFiles.rows,
+    takeEvents.rows,
+  ]);
 
   const day = rows ? (rows.days.find((d) => d.number === dayNumber) ?? rows.days[0] ?? null) : null;
   const now = useNow(production ?? { simulatedNowOffsetMs: null }, MINUTE_MS);
@@ -92,7 +122,10 @@ export function ProductionProvider({ me, productionId, dayNumber, children }: { 
   );
   const takes = useMemo(() => foldTakes(takeEvents.rows), [takeEvents.rows]);
   const states = useMemo(() => shotStates(shots.rows, takes), [shots.rows, takes]);
-  const cardList = useMemo(() => (rows ? cardsOf(rows) : []), [rows?.production, rows?.cards, rows?.clips, rows?.copyFiles, rows?.copyJobs, rows?.drives]);
+  const cardList = useMemo(
+    () => (rows ? cardsOf(rows) : []),
+    [rows?.production, rows?.cards, rows?.clips, rows?.copyFiles, rows?.copyJobs, rows?.drives],
+  );
   const facts = useMemo<DayFacts | null>(() => {
     if (!rows || !plan) return null;
     const dayShotIds = new Set(rows.dayItems.flatMap((i) => (i.dayId === plan.day.id && i.shotId ? [i.shotId] : [])));
@@ -101,12 +134,47 @@ export function ProductionProvider({ me, productionId, dayNumber, children }: { 
     return { plan, takes, states, cards: cardList, dayShotIds, projection, answers };
   }, [rows, plan, takes, states, cardList, now, clock]);
 
-  const view = useMemo(() => (rows ? { me, production: rows.production, rows, devices: devices.rows, day, facts } : null), [me, rows, devices.rows, day, facts]);
+  const view = useMemo(
+    () => (rows ? { me, production: rows.production, rows, devices: devices.rows, day, facts } : null),
+    [me, rows, devices.rows, day, facts],
+  );
 
-  const all = [productions, days, places, moves, people, engagements, cameras, setups, relights, scenes, shots, dayItems, drives, cards, clips, copyJobs, copyFiles, takeEvents, devices];
+  const all = [
+    productions,
+    days,
+    places,
+    moves,
+    people,
+    engagements,
+    cameras,
+    setups,
+    relights,
+    scenes,
+    shots,
+    dayItems,
+    drives,
+    cards,
+    clips,
+    copyJobs,
+    copyFiles,
+    takeEvents,
+    devices,
+  ];
   const failed = all.find((t) => t.query.isError && !t.query.data)?.query;
-  if (failed) return <Trouble error={failed.error} again={() => all.forEach((t) => void (t.query.isError && t.query.refetch()))} />;
+  if (failed)
+    return (
+      <Trouble error={failed.error} again={() => all.forEach((t) => void (t.query.isError && t.query.refetch()))} />
+    );
   if (all.some((t) => t.query.isPending)) return <Loading what="the production" />;
-  if (!view) return <Trouble error={new Error('There is no such production here. It may have been deleted, or the link belongs to another server.')} />;
+  if (!view)
+    return (
+      <Trouble
+        error={
+          new Error(
+            'There is no such production here. It may have been deleted, or the link belongs to another server.',
+          )
+        }
+      />
+    );
   return <Context.Provider value={view}>{children}</Context.Provider>;
 }

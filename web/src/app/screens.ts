@@ -10,7 +10,10 @@ export interface ScreenEntry {
 }
 
 /** `React.lazy` wants a default export; ours are named. */
-const named = <K extends string>(load: () => Promise<Record<K, ComponentType>>, name: K) => () => load().then((m) => ({ default: m[name] }));
+const named =
+  <K extends string>(load: () => Promise<Record<K, ComponentType>>, name: K) =>
+  () =>
+    load().then((m) => ({ default: m[name] }));
 
 const owner: readonly Role[] = ['owner'];
 const crew: readonly Role[] = ['owner', 'log', 'offload'];
@@ -18,17 +21,83 @@ const all: readonly Role[] = ['owner', 'read', 'log', 'offload'];
 
 /** Every screen once, in the order of work: the rail, the routes and the finder are made of this. */
 export const SCREENS: readonly ScreenEntry[] = [
-  { path: 'brief', title: 'Brief', group: 'Prepare', roles: owner, load: named(() => import('../screens/brief/BriefScreen.tsx'), 'BriefScreen') },
-  { path: 'scenes', title: 'Scenes', group: 'Prepare', roles: owner, load: named(() => import('../screens/scenes/ScenesScreen.tsx'), 'ScenesScreen') },
-  { path: 'places', title: 'Places', group: 'Prepare', roles: owner, load: named(() => import('../screens/places/PlacesScreen.tsx'), 'PlacesScreen') },
-  { path: 'light', title: 'Light', group: 'Prepare', roles: owner, load: named(() => import('../screens/light/LightScreen.tsx'), 'LightScreen') },
-  { path: 'camera', title: 'Camera', group: 'Prepare', roles: owner, load: named(() => import('../screens/camera/CameraScreen.tsx'), 'CameraScreen') },
-  { path: 'people', title: 'People', group: 'Prepare', roles: owner, load: named(() => import('../screens/people/PeopleScreen.tsx'), 'PeopleScreen') },
-  { path: 'day', title: 'Day', group: 'Prepare', roles: owner, load: named(() => import('../screens/day/DayScreen.tsx'), 'DayScreen') },
-  { path: 'call-sheet', title: 'Call sheet', group: 'Prepare', roles: all, load: named(() => import('../screens/callsheet/CallSheetScreen.tsx'), 'CallSheetScreen') },
-  { path: 'roll', title: 'Roll', group: 'On the day', roles: ['owner', 'log'], load: named(() => import('../screens/roll/RollScreen.tsx'), 'RollScreen') },
-  { path: 'copies', title: 'Copies', group: 'After', roles: ['owner', 'offload'], load: named(() => import('../screens/copies/CopiesScreen.tsx'), 'CopiesScreen') },
-  { path: 'wrap', title: 'Wrap', group: 'After', roles: crew, load: named(() => import('../screens/wrap/WrapScreen.tsx'), 'WrapScreen') },
+  {
+    path: 'brief',
+    title: 'Brief',
+    group: 'Prepare',
+    roles: owner,
+    load: named(() => import('../screens/brief/BriefScreen.tsx'), 'BriefScreen'),
+  },
+  {
+    path: 'scenes',
+    title: 'Scenes',
+    group: 'Prepare',
+    roles: owner,
+    load: named(() => import('../screens/scenes/ScenesScreen.tsx'), 'ScenesScreen'),
+  },
+  {
+    path: 'places',
+    title: 'Places',
+    group: 'Prepare',
+    roles: owner,
+    load: named(() => import('../screens/places/PlacesScreen.tsx'), 'PlacesScreen'),
+  },
+  {
+    path: 'light',
+    title: 'Light',
+    group: 'Prepare',
+    roles: owner,
+    load: named(() => import('../screens/light/LightScreen.tsx'), 'LightScreen'),
+  },
+  {
+    path: 'camera',
+    title: 'Camera',
+    group: 'Prepare',
+    roles: owner,
+    load: named(() => import('../screens/camera/CameraScreen.tsx'), 'CameraScreen'),
+  },
+  {
+    path: 'people',
+    title: 'People',
+    group: 'Prepare',
+    roles: owner,
+    load: named(() => import('../screens/people/PeopleScreen.tsx'), 'PeopleScreen'),
+  },
+  {
+    path: 'day',
+    title: 'Day',
+    group: 'Prepare',
+    roles: owner,
+    load: named(() => import('../screens/day/DayScreen.tsx'), 'DayScreen'),
+  },
+  {
+    path: 'call-sheet',
+    title: 'Call sheet',
+    group: 'Prepare',
+    roles: all,
+    load: named(() => import('../screens/callsheet/CallSheetScreen.tsx'), 'CallSheetScreen'),
+  },
+  {
+    path: 'roll',
+    title: 'Roll',
+    group: 'On the day',
+    roles: ['owner', 'log'],
+    load: named(() => import('../screens/roll/RollScreen.tsx'), 'RollScreen'),
+  },
+  {
+    path: 'copies',
+    title: 'Copies',
+    group: 'After',
+    roles: ['owner', 'offload'],
+    load: named(() => import('../screens/copies/CopiesScreen.tsx'), 'CopiesScreen'),
+  },
+  {
+    path: 'wrap',
+    title: 'Wrap',
+    group: 'After',
+    roles: crew,
+    load: named(() => import('../screens/wrap/WrapScreen.tsx'), 'WrapScreen'),
+  },
 ];
 
 export const LAZY = new Map(SCREENS.map((s) => [s.path, lazy(s.load)]));

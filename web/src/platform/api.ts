@@ -1,4 +1,12 @@
-import { pathOf, problem as problemSchema, type BodyOf, type ParamsOf, type Problem, type ReplyOf, type Route } from '@kavrell/contract';
+import {
+  pathOf,
+  problem as problemSchema,
+  type BodyOf,
+  type ParamsOf,
+  type Problem,
+  type ReplyOf,
+  type Route,
+} from '@kavrell/contract';
 
 /** The server answered, and the answer is a no, in words. */
 export class Refusal extends Error {
@@ -19,7 +27,13 @@ export class Away extends Error {
 const PATIENCE_MS = 20000;
 
 async function readProblem(response: Response): Promise<Problem> {
-  const fallback: Problem = { type: 'about:blank', title: 'Not possible', status: response.status, code: 'unreadable', detail: 'The server gave an answer that can’t be read. Nothing was changed; try again.' };
+  const fallback: Problem = {
+    type: 'about:blank',
+    title: 'Not possible',
+    status: response.status,
+    code: 'unreadable',
+    detail: 'The server gave an answer that can’t be read. Nothing was changed; try again.',
+  };
   const text = await response.text();
   try {
     const parsed = problemSchema.safeParse(JSON.parse(text));
@@ -31,13 +45,18 @@ async function readProblem(response: Response): Promise<Problem> {
 }
 
 /** Calls a route of the contract. Throws `Refusal` when the server says no and `Away` when nothing answers. */
-export async function call<T extends Route>(route: T, input: { params: ParamsOf<T>; body?: BodyOf<T> }): Promise<ReplyOf<T>> {
+export async function call<T extends Route>(
+  route: T,
+  input: { params: ParamsOf<T>; body?: BodyOf<T> },
+): Promise<ReplyOf<T>> {
   let response: Response;
   try {
     response = await fetch(pathOf(route, input.params as Record<string, string>), {
       method: route.method,
       signal: AbortSignal.timeout(PATIENCE_MS),
-      ...(route.method === 'GET' ? {} : { headers: { 'content-type': 'application/json' }, body: JSON.stringify(input.body ?? {}) }),
+      ...(route.method === 'GET'
+        ? {}
+        : { headers: { 'content-type': 'application/json' }, body: JSON.stringify(input.body ?? {}) }),
     });
   } catch {
     // fetch fails in one way only: nobody answered (or not in time).

@@ -2,7 +2,8 @@ import { useEffect, useState } from 'react';
 import type { Production } from '@kavrell/core/brief';
 
 /** Production time: the real clock, or the demo's set one. UTC milliseconds. */
-export const productionNow = (production: Pick<Production, 'simulatedNowOffsetMs'>): number => Date.now() + (production.simulatedNowOffsetMs ?? 0);
+export const productionNow = (production: Pick<Production, 'simulatedNowOffsetMs'>): number =>
+  Date.now() + (production.simulatedNowOffsetMs ?? 0);
 
 /** Production time, renewed every `everyMs`, on the beat of that length so that minutes turn when they should. */
 export function useNow(production: Pick<Production, 'simulatedNowOffsetMs'>, everyMs: number): number {

@@ -12,7 +12,11 @@ export interface KeyHelp {
 export const useKeyHelp = create<{ lists: Map<string, readonly KeyHelp[]> }>(() => ({ lists: new Map() }));
 
 /** A key of a screen. Single letters are dead while typing and can be switched off in the settings. */
-export function useKey(keys: string, run: (event: KeyboardEvent) => void, options: { letter?: boolean; enabled?: boolean; typing?: boolean } = {}): void {
+export function useKey(
+  keys: string,
+  run: (event: KeyboardEvent) => void,
+  options: { letter?: boolean; enabled?: boolean; typing?: boolean } = {},
+): void {
   const letterKeys = usePreferences((s) => s.letterKeys);
   useHotkeys(
     keys,
@@ -20,7 +24,12 @@ export function useKey(keys: string, run: (event: KeyboardEvent) => void, option
       event.preventDefault();
       run(event);
     },
-    { enabled: (options.enabled ?? true) && (!options.letter || letterKeys), enableOnFormTags: options.typing ?? false, useKey: /^[/?.,]$/.test(keys) },
+    {
+      enabled: (options.enabled ?? true) && (!options.letter || letterKeys),
+      enableOnFormTags: options.typing ?? false,
+      useKey: /^[/?.,]$/.test(keys),
+      ...(keys === ',' ? { delimiter: '|' } : {}),
+    },
     [run],
   );
 }

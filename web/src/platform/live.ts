@@ -9,7 +9,9 @@ export function useLive(productionId: string): void {
   useEffect(() => {
     const source = new EventSource(pathOf(live, { productionId }));
     let lost = false;
-    source.addEventListener('change', (event) => hearChanges(productionId, z.array(liveChange).parse(JSON.parse((event as MessageEvent<string>).data))));
+    source.addEventListener('change', (event) =>
+      hearChanges(productionId, z.array(liveChange).parse(JSON.parse((event as MessageEvent<string>).data))),
+    );
     source.addEventListener('open', () => {
       useOutbox.setState({ online: true });
       if (lost) {

@@ -5,8 +5,19 @@ import { mayStand, type Entry, type Seen } from './outbox.ts';
 import { overlay } from './rows.ts';
 
 const P = 'production';
-const changes = (ops: ChangeOp[], seen: Seen = {}): Extract<Entry, { kind: 'changes' }> => ({ id: 'e', productionId: P, at: 0, label: 'x', kind: 'changes', set: { id: 'e', label: 'x', ops }, seen });
-const rows = [{ id: 'a', version: 1, lens: '50' }, { id: 'b', version: 1, lens: '85' }];
+const changes = (ops: ChangeOp[], seen: Seen = {}): Extract<Entry, { kind: 'changes' }> => ({
+  id: 'e',
+  productionId: P,
+  at: 0,
+  label: 'x',
+  kind: 'changes',
+  set: { id: 'e', label: 'x', ops },
+  seen,
+});
+const rows = [
+  { id: 'a', version: 1, lens: '50' },
+  { id: 'b', version: 1, lens: '85' },
+];
 
 describe('what waits is seen already', () => {
   it('updates, inserts and deletes lie over the rows, which stay as they are', () => {
@@ -16,7 +27,10 @@ describe('what waits is seen already', () => {
       { op: 'insert', table: 'shots', id: 'c', values: { lens: '24' } },
     ]);
     const seen = overlay('shots', rows, [entry], P);
-    expect(seen).toEqual([{ id: 'a', version: 1, lens: '35' }, { id: 'c', productionId: P, version: 1, deletedAt: null, lens: '24' }]);
+    expect(seen).toEqual([
+      { id: 'a', version: 1, lens: '35' },
+      { id: 'c', productionId: P, version: 1, deletedAt: null, lens: '24' },
+    ]);
     expect(rows[0]?.lens).toBe('50');
   });
   it('later edits of one row win', () => {
@@ -25,10 +39,19 @@ describe('what waits is seen already', () => {
   });
   it('gives back the very same rows when nothing concerns them', () => {
     expect(overlay('shots', rows, [changes([{ op: 'delete', table: 'scenes', id: 'a', version: 1 }])], P)).toBe(rows);
-    expect(overlay('shots', rows, [{ ...changes([{ op: 'delete', table: 'shots', id: 'a', version: 1 }]), productionId: 'other' }], P)).toBe(rows);
+    expect(
+      overlay(
+        'shots',
+        rows,
+        [{ ...changes([{ op: 'delete', table: 'shots', id: 'a', version: 1 }]), productionId: 'other' }],
+        P,
+      ),
+    ).toBe(rows);
   });
   it('an insert that has arrived meanwhile is not there twice', () => {
-    expect(overlay('shots', rows, [changes([{ op: 'insert', table: 'shots', id: 'a', values: {} }])], P)).toHaveLength(2);
+    expect(overlay('shots', rows, [changes([{ op: 'insert', table: 'shots', id: 'a', values: {} }])], P)).toHaveLength(
+      2,
+    );
   });
   it('take events are added once', () => {
     const event = { id: 't1' } as TakeEvent;
@@ -39,12 +62,19 @@ describe('what waits is seen already', () => {
 });
 
 describe('two people at one row', () => {
-  const entry = changes([{ op: 'update', table: 'shots', id: 'a', version: 1, values: { lens: '35' } }], { a: { version: 1, values: { lens: '50' } } });
-  it('different fields both stand', () => expect(mayStand(entry, { id: 'a', version: 2, lens: '50', side: 'left' })).toBe(true));
-  it('the same field is a question for people', () => expect(mayStand(entry, { id: 'a', version: 2, lens: '24' })).toBe(false));
-  it('a row that was deleted is too', () => expect(mayStand(entry, { id: 'a', version: 2, lens: '50', deletedAt: 'now' })).toBe(false));
+  const entry = changes([{ op: 'update', table: 'shots', id: 'a', version: 1, values: { lens: '35' } }], {
+    a: { version: 1, values: { lens: '50' } },
+  });
+  it('different fields both stand', () =>
+    expect(mayStand(entry, { id: 'a', version: 2, lens: '50', side: 'left' })).toBe(true));
+  it('the same field is a question for people', () =>
+    expect(mayStand(entry, { id: 'a', version: 2, lens: '24' })).toBe(false));
+  it('a row that was deleted is too', () =>
+    expect(mayStand(entry, { id: 'a', version: 2, lens: '50', deletedAt: 'now' })).toBe(false));
   it('lists are compared by what is in them', () => {
-    const list = changes([{ op: 'update', table: 'shots', id: 'a', version: 1, values: { cameras: ['B'] } }], { a: { version: 1, values: { cameras: ['A'] } } });
+    const list = changes([{ op: 'update', table: 'shots', id: 'a', version: 1, values: { cameras: ['B'] } }], {
+      a: { version: 1, values: { cameras: ['A'] } },
+    });
     expect(mayStand(list, { id: 'a', cameras: ['A'] })).toBe(true);
     expect(mayStand(list, { id: 'a', cameras: ['A', 'C'] })).toBe(false);
   });

@@ -7,7 +7,9 @@ import { Away, Refusal, call } from './api.ts';
 /** What an update saw of the row it changes, so that two people's edits of different fields can both stand. */
 export type Seen = Record<string, { version: number; values: Record<string, unknown> }>;
 
-export type Entry = { id: string; productionId: string; at: number; label: string } & ({ kind: 'changes'; set: ChangeSet; seen: Seen } | { kind: 'takes'; events: TakeEvent[] });
+export type Entry = { id: string; productionId: string; at: number; label: string } & (
+  { kind: 'changes'; set: ChangeSet; seen: Seen } | { kind: 'takes'; events: TakeEvent[] }
+);
 
 export interface Refused {
   entry: Entry;
@@ -31,7 +33,9 @@ interface Store extends DBSchema {
 
 let opening: Promise<IDBPDatabase<Store> | null> | null = null;
 const database = () =>
-  (opening ??= openDB<Store>('kavrell', 1, { upgrade: (db) => void db.createObjectStore('entries', { keyPath: 'id' }) }).catch(() => {
+  (opening ??= openDB<Store>('kavrell', 1, {
+    upgrade: (db) => void db.createObjectStore('entries', { keyPath: 'id' }),
+  }).catch(() => {
     useOutbox.setState({ kept: false });
     return null;
   }));
@@ -60,7 +64,9 @@ export async function openOutbox(): Promise<void> {
   const db = await database();
   const entries = (await db?.getAll('entries')) ?? [];
   entries.sort((a, b) => (a.id < b.id ? -1 : 1));
-  useOutbox.setState((s) => ({ entries: [...entries, ...s.entries.filter((e) => !entries.some((k) => k.id === e.id))] }));
+  useOutbox.setState((s) => ({
+    entries: [...entries, ...s.entries.filter((e) => !entries.some((k) => k.id === e.id))],
+  }));
   window.addEventListener('online', () => void flush());
   void flush();
 }
@@ -93,7 +99,10 @@ async function sendAll(): Promise<void> {
       retries = 0;
       useOutbox.setState({ online: true });
     } catch (error) {
-      if (error instanceof Away || (error instanceof Refusal && (error.problem.status === 401 || error.problem.status >= 500))) {
+      if (
+        error instanceof Away ||
+        (error instanceof Refusal && (error.problem.status === 401 || error.problem.status >= 500))
+      ) {
         useOutbox.setState({ online: !(error instanceof Away) });
         timer = setTimeout(() => void flush(), RETRY_MS[Math.min(retries, RETRY_MS.length - 1)]);
         retries += 1;

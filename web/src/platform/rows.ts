@@ -1,6 +1,13 @@
 import { useMemo } from 'react';
 import { QueryClient, useQuery, type UseQueryResult } from '@tanstack/react-query';
-import { listRows, type ChangeOp, type EditableName, type LiveChange, type RowOf, type TableName } from '@kavrell/contract';
+import {
+  listRows,
+  type ChangeOp,
+  type EditableName,
+  type LiveChange,
+  type RowOf,
+  type TableName,
+} from '@kavrell/contract';
 import type { TakeEvent } from '@kavrell/core/roll';
 import { Refusal, call } from './api.ts';
 import { newId } from './id.ts';
@@ -24,7 +31,12 @@ const keyOf = (productionId: string, table: TableName) => ['rows', productionId,
 const rowKey = (table: TableName) => (table === 'deviceStates' ? 'cameraId' : 'id');
 
 /** Rows as they will be once everything that waits has been sent. The server's rows are never touched. */
-export function overlay(table: TableName, rows: readonly AnyRow[], entries: readonly Entry[], productionId: string): AnyRow[] {
+export function overlay(
+  table: TableName,
+  rows: readonly AnyRow[],
+  entries: readonly Entry[],
+  productionId: string,
+): AnyRow[] {
   let result: AnyRow[] | null = null;
   for (const entry of entries) {
     if (entry.productionId !== productionId) continue;
@@ -45,7 +57,10 @@ export function overlay(table: TableName, rows: readonly AnyRow[], entries: read
 }
 
 function applyOp(rows: AnyRow[], op: ChangeOp, productionId: string): AnyRow[] {
-  if (op.op === 'insert') return rows.some((r) => r.id === op.id) ? rows : [...rows, { ...op.values, id: op.id, productionId, version: 1, deletedAt: null }];
+  if (op.op === 'insert')
+    return rows.some((r) => r.id === op.id)
+      ? rows
+      : [...rows, { ...op.values, id: op.id, productionId, version: 1, deletedAt: null }];
   if (op.op === 'delete') return rows.filter((r) => r.id !== op.id);
   if (op.op === 'update') return rows.map((r) => (r.id === op.id ? { ...r, ...op.values } : r));
   return rows;
@@ -63,7 +78,10 @@ export function useRows<T extends TableName>(productionId: string, table: T): Ro
     queryFn: () => call(listRows, { params: { productionId, table } }),
   });
   const entries = useOutbox((s) => s.entries);
-  const rows = useMemo(() => overlay(table, query.data ?? [], entries, productionId) as unknown as RowOf<T>[], [table, query.data, entries, productionId]);
+  const rows = useMemo(
+    () => overlay(table, query.data ?? [], entries, productionId) as unknown as RowOf<T>[],
+    [table, query.data, entries, productionId],
+  );
   return { rows, query };
 }
 
@@ -72,7 +90,8 @@ function patch(productionId: string, table: TableName, change: (rows: AnyRow[]) 
 }
 
 wireOutbox({
-  lookUp: (productionId, table, id) => queries.getQueryData<AnyRow[]>(keyOf(productionId, table))?.find((r) => r.id === id),
+  lookUp: (productionId, table, id) =>
+    queries.getQueryData<AnyRow[]>(keyOf(productionId, table))?.find((r) => r.id === id),
   onStale: (entry, current) => {
     const table = entry.kind === 'changes' ? entry.set.ops.find((op) => op.id === current.id)?.table : undefined;
     if (table) patch(entry.productionId, table, (rows) => rows.map((r) => (r.id === current.id ? current : r)));
@@ -89,7 +108,8 @@ wireOutbox({
           return version === undefined ? r : { ...r, version };
         }),
       );
-      if (entry.set.ops.some((op) => op.op === 'restore' && op.table === table)) void queries.invalidateQueries({ queryKey: keyOf(entry.productionId, table) });
+      if (entry.set.ops.some((op) => op.op === 'restore' && op.table === table))
+        void queries.invalidateQueries({ queryKey: keyOf(entry.productionId, table) });
     }
     void queries.invalidateQueries({ queryKey: ['changes', entry.productionId] });
   },
@@ -106,7 +126,8 @@ export function hearChanges(productionId: string, changes: readonly LiveChange[]
   }
   // Files of a copy job are not told one by one: they move when their job does.
   if (old.has('copyJobs')) old.add('copyFiles').add('clips');
-  for (const table of old) void queries.invalidateQueries({ queryKey: keyOf(productionId, table) }, { cancelRefetch: false });
+  for (const table of old)
+    void queries.invalidateQueries({ queryKey: keyOf(productionId, table) }, { cancelRefetch: false });
 }
 
 export type Op =
@@ -122,11 +143,22 @@ export function change(productionId: string, label: string, edits: readonly Op[]
     if (edit.op === 'insert') return { op: 'insert', table: edit.table, id: edit.id ?? newId(), values: edit.values };
     if (edit.op === 'delete') return { op: 'delete', table: edit.table, id: edit.row.id, version: edit.row.version };
     const row = edit.row as unknown as AnyRow;
-    seen[edit.row.id] = { version: edit.row.version, values: Object.fromEntries(Object.keys(edit.values).map((k) => [k, row[k]])) };
+    seen[edit.row.id] = {
+      version: edit.row.version,
+      values: Object.fromEntries(Object.keys(edit.values).map((k) => [k, row[k]])),
+    };
     return { op: 'update', table: edit.table, id: edit.row.id, version: edit.row.version, values: edit.values };
   });
   const id = newId();
-  return post({ id, productionId, at: Date.now(), label, kind: 'changes', set: { id, label: label.slice(0, 160), ops }, seen });
+  return post({
+    id,
+    productionId,
+    at: Date.now(),
+    label,
+    kind: 'changes',
+    set: { id, label: label.slice(0, 160), ops },
+    seen,
+  });
 }
 
 /** Logs take events: kept first, then sent. */

@@ -1,9 +1,30 @@
-import { listChanges, undoChange } from '@kavrell/contract';
+import { listChanges, undoChange, type ChangeSetInfo } from '@kavrell/contract';
 import { call, wordsOf } from './api.ts';
 import { newId } from './id.ts';
 import { flush, useOutbox } from './outbox.ts';
 import { queries } from './rows.ts';
 import { tell } from './notices.ts';
+
+/** How often a set turns something round: 0 an edit, 1 its undoing, 2 the doing again. */
+function depthOf(set: ChangeSetInfo, byId: ReadonlyMap<string, ChangeSetInfo>): number {
+  const before = set.undoes === null ? undefined : byId.get(set.undoes);
+  return set.undoes === null ? 0 : 1 + (before ? depthOf(before, byId) : 0);
+}
+
+/**
+ * The set that undo (or redo) turns round, of sets newest first: the newest standing edit or doing-again; for redo
+ * the newest standing undoing, unless something was edited since.
+ */
+export function targetOf(sets: readonly ChangeSetInfo[], redo: boolean): ChangeSetInfo | undefined {
+  const byId = new Map(sets.map((s) => [s.id, s]));
+  for (const set of sets) {
+    if (set.undone) continue;
+    const depth = depthOf(set, byId);
+    if (depth % 2 === (redo ? 1 : 0)) return set;
+    if (redo && depth === 0) return undefined;
+  }
+  return undefined;
+}
 
 /**
  * Takes back the newest change that still stands (or, with `redo`, the newest taking-back). The history is the
@@ -16,14 +37,21 @@ export async function undo(productionId: string, actor: string, redo = false): P
     return;
   }
   try {
-    const sets = (await call(listChanges, { params: { productionId } })).filter((s) => s.actor === actor && !s.undone);
-    const found = sets.find((s) => (redo ? s.undoes !== null : s.undoes === null));
+    const found = targetOf(
+      (await call(listChanges, { params: { productionId } })).filter((s) => s.actor === actor),
+      redo,
+    );
     if (!found) {
       tell(redo ? 'Nothing to do again.' : 'Nothing to undo.');
       return;
     }
     await call(undoChange, { params: { productionId, changeSetId: found.id }, body: { id: newId() } });
-    tell(redo ? `Did again: ${found.label.replace(/^Undid: /, '')}` : `Undid: ${found.label}`, redo ? undefined : { word: 'Do again', run: () => void undo(productionId, actor, true) });
+    tell(
+      redo
+        ? `Did again: ${found.label.replace(/^(Undid|Did again): /, '')}`
+        : `Undid: ${found.label.replace(/^Did again: /, '')}`,
+      redo ? undefined : { word: 'Do again', run: () => void undo(productionId, actor, true) },
+    );
   } catch (error) {
     tell(wordsOf(error));
   }

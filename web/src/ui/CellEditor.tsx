@@ -33,7 +33,13 @@ export function CellEditor({ label, start, options, problem, take, cancel }: Pro
     if (problem) cancel();
     else take(text, 'stay');
   };
-  const common = { 'aria-label': label, 'aria-invalid': problem !== '', autoFocus: true, onKeyDown: keys, onBlur: leave };
+  const common = {
+    'aria-label': label,
+    'aria-invalid': problem !== '',
+    autoFocus: true,
+    onKeyDown: keys,
+    onBlur: leave,
+  };
   return (
     <Box position="relative" w="100%">
       {options ? (
@@ -56,7 +62,20 @@ export function CellEditor({ label, start, options, problem, take, cancel }: Pro
         <input {...common} value={text} onChange={(e) => setText(e.target.value)} onFocus={(e) => e.target.select()} />
       )}
       {problem ? (
-        <Box role="alert" position="fixed" zIndex={5} mt={1} px={2} bg="raised" border="1px solid" borderColor="look" color="look" fontSize="s" whiteSpace="normal" maxW="320px">
+        <Box
+          role="alert"
+          position="fixed"
+          zIndex={5}
+          mt={1}
+          px={2}
+          bg="raised"
+          border="1px solid"
+          borderColor="look"
+          color="look"
+          fontSize="s"
+          whiteSpace="normal"
+          maxW="320px"
+        >
           {problem}
         </Box>
       ) : null}

@@ -1,5 +1,13 @@
 import { Box, Flex } from '@chakra-ui/react';
-import { getCoreRowModel, getFilteredRowModel, getSortedRowModel, useReactTable, type ColumnDef, type RowSelectionState, type SortingState } from '@tanstack/react-table';
+import {
+  getCoreRowModel,
+  getFilteredRowModel,
+  getSortedRowModel,
+  useReactTable,
+  type ColumnDef,
+  type RowSelectionState,
+  type SortingState,
+} from '@tanstack/react-table';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useCallback, useEffect, useMemo, useRef, useState, type KeyboardEvent, type ReactNode } from 'react';
 import type { z } from 'zod';
@@ -54,7 +62,19 @@ const OVERSCAN = 12;
  * The one table: sort, filter, select many, edit in place (one or all selected), reorder, CSV out, everything from
  * the keyboard. Draws only the rows in view.
  */
-export function DataTable<R extends { id: string }>({ name, rows, columns: allColumns, fields, selectedId, onSelect, onEdit, onDelete, onMove, actions, height }: Props<R>) {
+export function DataTable<R extends { id: string }>({
+  name,
+  rows,
+  columns: allColumns,
+  fields,
+  selectedId,
+  onSelect,
+  onEdit,
+  onDelete,
+  onMove,
+  actions,
+  height,
+}: Props<R>) {
   const [sorting, setSorting] = useState<SortingState>([]);
   const [filter, setFilter] = useState('');
   const [picked, setPicked] = useState<RowSelectionState>({});
@@ -66,7 +86,10 @@ export function DataTable<R extends { id: string }>({ name, rows, columns: allCo
   const columns = useMemo(() => fitting(allColumns, width), [allColumns, width]);
   const wantsFocus = useRef(false);
 
-  const defs = useMemo<ColumnDef<R>[]>(() => allColumns.map((c) => ({ id: c.id, accessorFn: (r) => c.value(r) ?? '', sortingFn: 'alphanumeric' })), [allColumns]);
+  const defs = useMemo<ColumnDef<R>[]>(
+    () => allColumns.map((c) => ({ id: c.id, accessorFn: (r) => c.value(r) ?? '', sortingFn: 'alphanumeric' })),
+    [allColumns],
+  );
   const data = useMemo(() => [...rows], [rows]);
   const table = useReactTable({
     data,
@@ -83,7 +106,13 @@ export function DataTable<R extends { id: string }>({ name, rows, columns: allCo
     enableColumnFilters: false,
   });
   const shown = table.getRowModel().rows;
-  const virtual = useVirtualizer({ count: shown.length, getScrollElement: () => scroller.current, estimateSize: () => ROW_PX, overscan: OVERSCAN, initialRect: { width: 900, height: 600 } });
+  const virtual = useVirtualizer({
+    count: shown.length,
+    getScrollElement: () => scroller.current,
+    estimateSize: () => ROW_PX,
+    overscan: OVERSCAN,
+    initialRect: { width: 900, height: 600 },
+  });
   const template = columns.map((c) => c.width).join(' ');
   const rowStyle = { gridTemplateColumns: template, minWidth: columns.reduce((t, c) => t + leastPx(c), 0) };
   const movable = onMove !== undefined && sorting.length === 0 && filter === '';
@@ -124,7 +153,8 @@ export function DataTable<R extends { id: string }>({ name, rows, columns: allCo
       setProblem('');
       setEditing(null);
       wantsFocus.current = true;
-      if (column.edit?.get(row) !== text || many.length > 1) onEdit?.(targets(row), checked ? (checked.data as Record<string, unknown>) : values, column);
+      if (column.edit?.get(row) !== text || many.length > 1)
+        onEdit?.(targets(row), checked ? (checked.data as Record<string, unknown>) : values, column);
       if (then === 'down') setActive((a) => ({ ...a, row: Math.min(shown.length - 1, a.row + 1) }));
       if (then === 'right') setActive((a) => ({ ...a, column: Math.min(columns.length - 1, a.column + 1) }));
     } catch (error) {
@@ -161,14 +191,23 @@ export function DataTable<R extends { id: string }>({ name, rows, columns: allCo
     else if ((event.key === 'Delete' || event.key === 'Backspace') && onDelete) {
       onDelete(targets(current));
       table.resetRowSelection();
-    } else if ((event.key === 'Enter' || event.key === 'F2') && col?.edit && onEdit) setEditing({ rowId: current.id, column: col.id });
+    } else if ((event.key === 'Enter' || event.key === 'F2') && col?.edit && onEdit)
+      setEditing({ rowId: current.id, column: col.id });
     else if (event.key === 'Enter') onSelect?.(current);
     else return;
     event.preventDefault();
     event.stopPropagation();
   };
 
-  const exportCsv = () => saveAs(`${name}.csv`, 'text/csv', toCsv(allColumns.map((c) => c.header), shown.map((r) => allColumns.map((c) => c.value(r.original)))));
+  const exportCsv = () =>
+    saveAs(
+      `${name}.csv`,
+      'text/csv',
+      toCsv(
+        allColumns.map((c) => c.header),
+        shown.map((r) => allColumns.map((c) => c.value(r.original))),
+      ),
+    );
 
   return (
     <Box minW={0}>
@@ -178,19 +217,44 @@ export function DataTable<R extends { id: string }>({ name, rows, columns: allCo
           {many.length > 1 ? `${many.length} selected: an edit changes all of them` : ''}
         </Box>
         <Box asChild w="150px" minH="28px" py={0}>
-          <input className="field" type="search" placeholder="Filter" aria-label={`Filter ${name}`} value={filter} onChange={(e) => setFilter(e.target.value)} />
+          <input
+            className="field"
+            type="search"
+            placeholder="Filter"
+            aria-label={`Filter ${name}`}
+            value={filter}
+            onChange={(e) => setFilter(e.target.value)}
+          />
         </Box>
         <Button size="small" onClick={exportCsv}>
           CSV
         </Button>
       </Flex>
-      <div ref={scroller} className="table" role="grid" aria-label={name} aria-rowcount={shown.length + 1} aria-multiselectable onKeyDown={onKeyDown} style={{ maxHeight: height ?? 'calc(100dvh - 240px)' }}>
+      <div
+        ref={scroller}
+        className="table"
+        role="grid"
+        aria-label={name}
+        aria-rowcount={shown.length + 1}
+        aria-multiselectable
+        onKeyDown={onKeyDown}
+        style={{ maxHeight: height ?? 'calc(100dvh - 240px)' }}
+      >
         <div className="table-row table-head" role="row" style={rowStyle}>
           {columns.map((c) => {
             const sorted = table.getColumn(c.id)?.getIsSorted() ?? false;
             return (
-              <div key={c.id} className={`table-cell${c.end ? ' end' : ''}`} role="columnheader" aria-sort={sorted === 'asc' ? 'ascending' : sorted === 'desc' ? 'descending' : 'none'}>
-                <button type="button" onClick={() => table.getColumn(c.id)?.toggleSorting()} title={`Sort by ${c.header}`}>
+              <div
+                key={c.id}
+                className={`table-cell${c.end ? ' end' : ''}`}
+                role="columnheader"
+                aria-sort={sorted === 'asc' ? 'ascending' : sorted === 'desc' ? 'descending' : 'none'}
+              >
+                <button
+                  type="button"
+                  onClick={() => table.getColumn(c.id)?.toggleSorting()}
+                  title={`Sort by ${c.header}`}
+                >
                   {c.header}
                   {sorted ? (sorted === 'asc' ? ' ↑' : ' ↓') : ''}
                 </button>

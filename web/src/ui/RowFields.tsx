@@ -17,7 +17,17 @@ export function RowFields<R extends { id: string }>({ row, columns, fields, onEd
       {columns.map((c) => {
         const { edit } = c;
         if (!edit) return null;
-        return <FieldEdit key={`${row.id}${c.id}`} label={c.header} value={edit.get(row)} fields={fields} set={(text) => edit.set(text, row)} save={(values) => onEdit([row], values, c)} {...(edit.options ? { options: edit.options } : {})} />;
+        return (
+          <FieldEdit
+            key={`${row.id}${c.id}`}
+            label={c.header}
+            value={edit.get(row)}
+            fields={fields}
+            set={(text) => edit.set(text, row)}
+            save={(values) => onEdit([row], values, c)}
+            {...(edit.options ? { options: edit.options } : {})}
+          />
+        );
       })}
     </Part>
   );

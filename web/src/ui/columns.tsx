@@ -16,9 +16,15 @@ export function textColumn<R>(id: Key<R>, header: string, width: string): Column
 }
 
 /** A column of a number with its unit shown, edited without it. */
-export function numberColumn<R>(id: Key<R>, header: string, width: string, options: { unit?: string; scale?: number; optional?: boolean; digits?: number } = {}): Column<R> {
+export function numberColumn<R>(
+  id: Key<R>,
+  header: string,
+  width: string,
+  options: { unit?: string; scale?: number; optional?: boolean; digits?: number } = {},
+): Column<R> {
   const scale = options.scale ?? 1;
-  const get = (row: R) => (row[id] === null ? '' : String(Number((Number(row[id]) / scale).toFixed(options.digits ?? 6))));
+  const get = (row: R) =>
+    row[id] === null ? '' : String(Number((Number(row[id]) / scale).toFixed(options.digits ?? 6)));
   return {
     id,
     header,
@@ -26,7 +32,10 @@ export function numberColumn<R>(id: Key<R>, header: string, width: string, optio
     end: true,
     value: (row) => (row[id] === null ? null : Number(get(row))),
     render: (row) => <span>{row[id] === null ? '–' : `${get(row)}${options.unit ? ` ${options.unit}` : ''}`}</span>,
-    edit: { get, set: (text) => ({ [id]: options.optional && text.trim() === '' ? null : numberOf(text, header) * scale }) },
+    edit: {
+      get,
+      set: (text) => ({ [id]: options.optional && text.trim() === '' ? null : numberOf(text, header) * scale }),
+    },
   };
 }
 
@@ -44,7 +53,13 @@ export function minutesColumn<R>(id: Key<R>, header: string, width: string): Col
 }
 
 /** A column whose value is one of a list; `none` adds an empty choice. */
-export function choiceColumn<R>(id: Key<R>, header: string, width: string, options: readonly (readonly [string, string])[], none?: string): Column<R> {
+export function choiceColumn<R>(
+  id: Key<R>,
+  header: string,
+  width: string,
+  options: readonly (readonly [string, string])[],
+  none?: string,
+): Column<R> {
   const words = new Map(options);
   const get = (row: R) => (row[id] === null ? '' : String(row[id]));
   const all: readonly (readonly [string, string])[] = none === undefined ? options : [['', none], ...options];
@@ -60,5 +75,18 @@ export function choiceColumn<R>(id: Key<R>, header: string, width: string, optio
 /** A yes-or-no column in two words. */
 export function flagColumn<R>(id: Key<R>, header: string, width: string, yes: string, no: string): Column<R> {
   const get = (row: R) => (row[id] ? 'yes' : 'no');
-  return { id, header, width, value: (row) => (row[id] ? yes : no), edit: { get, set: (text) => ({ [id]: text === 'yes' }), options: [['yes', yes], ['no', no]] } };
+  return {
+    id,
+    header,
+    width,
+    value: (row) => (row[id] ? yes : no),
+    edit: {
+      get,
+      set: (text) => ({ [id]: text === 'yes' }),
+      options: [
+        ['yes', yes],
+        ['no', no],
+      ],
+    },
+  };
 }

@@ -9,15 +9,28 @@ interface Row {
 }
 
 /** What every table does when cells are edited or rows deleted: one change-set with words for the undo. */
-export function tableEdits<R extends Row>(productionId: string, table: EditableName, nameOf: (row: R) => string, one: string) {
+export function tableEdits<R extends Row>(
+  productionId: string,
+  table: EditableName,
+  nameOf: (row: R) => string,
+  one: string,
+) {
   return {
     onEdit: (rows: R[], values: Record<string, unknown>, column: { header: string }) => {
       const what = rows.length === 1 && rows[0] ? nameOf(rows[0]) : formatCount(rows.length, one);
-      void change(productionId, `${what}: ${column.header.toLowerCase()}`, rows.map((row) => ({ op: 'update', table, row, values })));
+      void change(
+        productionId,
+        `${what}: ${column.header.toLowerCase()}`,
+        rows.map((row) => ({ op: 'update', table, row, values })),
+      );
     },
     onDelete: (rows: R[]) => {
       const what = rows.length === 1 && rows[0] ? nameOf(rows[0]) : formatCount(rows.length, one);
-      void change(productionId, `Deleted ${what}`, rows.map((row) => ({ op: 'delete', table, row })));
+      void change(
+        productionId,
+        `Deleted ${what}`,
+        rows.map((row) => ({ op: 'delete', table, row })),
+      );
       tell(`Deleted ${what}. Ctrl+Z brings it back.`);
     },
   };

@@ -1,7 +1,12 @@
 import { describe, expect, it } from 'vitest';
 import { fitting } from './fitting.ts';
 
-const columns = [{ width: '50px' }, { width: 'minmax(120px, 1fr)' }, { width: '100px', extra: 1 }, { width: '60px', extra: 3 }];
+const columns = [
+  { width: '50px' },
+  { width: 'minmax(120px, 1fr)' },
+  { width: '100px', extra: 1 },
+  { width: '60px', extra: 3 },
+];
 
 describe('columns that fit', () => {
   it('are all, where there is room or the width is not known yet', () => {

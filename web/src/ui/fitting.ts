@@ -2,7 +2,10 @@
 export const leastPx = (column: { width: string }) => Number(/\d+/.exec(column.width)?.[0] ?? 80);
 
 /** The columns that fit side by side, so that nobody has to scroll sideways. */
-export function fitting<C extends { width: string; extra?: number }>(columns: readonly C[], width: number): readonly C[] {
+export function fitting<C extends { width: string; extra?: number }>(
+  columns: readonly C[],
+  width: number,
+): readonly C[] {
   if (width === 0) return columns;
   let left = [...columns];
   while (left.reduce((t, c) => t + leastPx(c), 0) > width) {

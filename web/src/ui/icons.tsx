@@ -5,7 +5,16 @@ import { MEDIA_WORDS, STATE_WORDS } from '@kavrell/core/wrap';
 
 function Glyph({ children }: { children: ReactNode }) {
   return (
-    <svg width="14" height="14" viewBox="0 0 14 14" aria-hidden="true" style={{ flex: 'none' }} fill="none" stroke="currentColor" strokeWidth="1.5">
+    <svg
+      width="14"
+      height="14"
+      viewBox="0 0 14 14"
+      aria-hidden="true"
+      style={{ flex: 'none' }}
+      fill="none"
+      stroke="currentColor"
+      strokeWidth="1.5"
+    >
       {children}
     </svg>
   );
@@ -43,7 +52,10 @@ const MEDIA: Record<MediaState, ReactNode> = {
 /** A shot's state: shape and word. */
 export function ShotMark({ state, bare = false }: { state: ShotState; bare?: boolean }) {
   return (
-    <span style={{ display: 'inline-flex', gap: 6, alignItems: 'center' }} title={bare ? STATE_WORDS[state] : undefined}>
+    <span
+      style={{ display: 'inline-flex', gap: 6, alignItems: 'center' }}
+      title={bare ? STATE_WORDS[state] : undefined}
+    >
       <Glyph>{SHOT[state]}</Glyph>
       <span className={bare ? 'unseen' : undefined}>{STATE_WORDS[state]}</span>
     </span>
@@ -53,7 +65,10 @@ export function ShotMark({ state, bare = false }: { state: ShotState; bare?: boo
 /** Where media stand: shape and word. */
 export function MediaMark({ state, bare = false }: { state: MediaState; bare?: boolean }) {
   return (
-    <span style={{ display: 'inline-flex', gap: 6, alignItems: 'center' }} title={bare ? MEDIA_WORDS[state] : undefined}>
+    <span
+      style={{ display: 'inline-flex', gap: 6, alignItems: 'center' }}
+      title={bare ? MEDIA_WORDS[state] : undefined}
+    >
       <Glyph>{MEDIA[state]}</Glyph>
       <span className={bare ? 'unseen' : undefined}>{MEDIA_WORDS[state]}</span>
     </span>

@@ -89,7 +89,17 @@ export function Look({ children }: { children: ReactNode }) {
 /** A small framed word, such as a lens or a window. */
 export function Tag({ children }: { children: ReactNode }) {
   return (
-    <Box as="span" border="1px solid" borderColor="edge" borderRadius="r" px={2} fontSize="s" lineHeight="20px" whiteSpace="nowrap" display="inline-block">
+    <Box
+      as="span"
+      border="1px solid"
+      borderColor="edge"
+      borderRadius="r"
+      px={2}
+      fontSize="s"
+      lineHeight="20px"
+      whiteSpace="nowrap"
+      display="inline-block"
+    >
       {children}
     </Box>
   );

@@ -7,7 +7,9 @@ const OWNER_LINK_HOURS = 24;
 
 /** Makes the owner's account if there is none. */
 export async function ensureOwner({ db }: Context): Promise<void> {
-  await db.query('INSERT INTO accounts (id, name) VALUES ($1, $2) ON CONFLICT (name) DO NOTHING', { bind: [newId(), OWNER] });
+  await db.query('INSERT INTO accounts (id, name) VALUES ($1, $2) ON CONFLICT (name) DO NOTHING', {
+    bind: [newId(), OWNER],
+  });
 }
 
 /** A link that signs the owner in once, within a day. */
@@ -29,7 +31,10 @@ const NO_ONE = await hash(newToken());
 
 /** The account of a name and password, or null. */
 export async function checkPassword({ db }: Context, name: string, password: string): Promise<string | null> {
-  const [row] = (await db.query('SELECT id, password_hash FROM accounts WHERE name = $1', { bind: [name] }))[0] as { id: string; password_hash: string | null }[];
+  const [row] = (await db.query('SELECT id, password_hash FROM accounts WHERE name = $1', { bind: [name] }))[0] as {
+    id: string;
+    password_hash: string | null;
+  }[];
   const right = await verify(row?.password_hash ?? NO_ONE, password);
   return row?.password_hash && right ? row.id : null;
 }

@@ -20,7 +20,10 @@ function concrete(route: Route): string {
 }
 
 async function crewLink(role: (typeof CREW_ROLES)[number]): Promise<string> {
-  const reply = await browsers.owner.post(`/api/productions/${plan.production.id}/links`).send({ label: `the ${role}`, role, days: 3 }).expect(200);
+  const reply = await browsers.owner
+    .post(`/api/productions/${plan.production.id}/links`)
+    .send({ label: `the ${role}`, role, days: 3 })
+    .expect(200);
   return reply.body.token as string;
 }
 
@@ -31,7 +34,10 @@ beforeAll(async () => {
   browsers.nobody = server.agent();
   for (const role of CREW_ROLES) {
     browsers[role] = server.agent();
-    await browsers[role].post('/api/auth/enter').send({ token: await crewLink(role) }).expect(200);
+    await browsers[role]
+      .post('/api/auth/enter')
+      .send({ token: await crewLink(role) })
+      .expect(200);
   }
 });
 afterAll(() => server.stop());
@@ -39,13 +45,16 @@ afterAll(() => server.stop());
 describe('every route of the contract', () => {
   it('is served', () => expect(server.running.unserved).toEqual([]));
 
-  const walk = Object.entries(ROUTES).filter(([name]) => name !== 'live' && name !== 'signOut' && name !== 'setPassword');
+  const walk = Object.entries(ROUTES).filter(
+    ([name]) => name !== 'live' && name !== 'signOut' && name !== 'setPassword',
+  );
   it.each(walk)('%s lets in whom it says and nobody else', async (_name, route) => {
     for (const who of ['nobody', ...CREW_ROLES, 'owner'] as const) {
       const method = route.method.toLowerCase() as 'get' | 'post' | 'delete';
       const { status } = await browsers[who][method](concrete(route)).send(route.method === 'GET' ? undefined : {});
       const admitted = route.roles === 'public' || (who !== 'nobody' && route.roles.includes(who));
-      if (admitted) expect([401, 403].includes(status) && !isSignInItself(route), `${who} ${route.path} → ${status}`).toBe(false);
+      if (admitted)
+        expect([401, 403].includes(status) && !isSignInItself(route), `${who} ${route.path} → ${status}`).toBe(false);
       else expect(status, `${who} ${route.path}`).toBe(who === 'nobody' ? 401 : 403);
     }
   });
@@ -76,7 +85,10 @@ describe('signing in', () => {
   });
 
   it('the cookie is out of scripts’ reach and stays on this site', async () => {
-    const reply = await server.agent().post('/api/auth/enter').send({ token: await ownerLink(server.context) });
+    const reply = await server
+      .agent()
+      .post('/api/auth/enter')
+      .send({ token: await ownerLink(server.context) });
     expect(reply.headers['set-cookie']?.[0]).toMatch(/HttpOnly; SameSite=Lax/);
   });
 
@@ -90,20 +102,27 @@ describe('signing in', () => {
     expect((await browser.get('/api/auth/me')).body.me).toMatchObject({ role: 'owner', hasPassword: true });
     await browser.post('/api/auth/sign-out').send({}).expect(200);
     expect((await browser.get('/api/auth/me')).body.me).toBeNull();
-    const [row] = (await server.context.db.query('SELECT password_hash FROM accounts'))[0] as { password_hash: string }[];
+    const [row] = (await server.context.db.query('SELECT password_hash FROM accounts'))[0] as {
+      password_hash: string;
+    }[];
     expect(row?.password_hash).toMatch(/^\$argon2id\$/);
   });
 
   it('a withdrawn link ends at once, an expired one too', async () => {
     const browser = server.agent();
-    const { body } = await browser.post('/api/auth/enter').send({ token: await crewLink('log') }).expect(200);
+    const { body } = await browser
+      .post('/api/auth/enter')
+      .send({ token: await crewLink('log') })
+      .expect(200);
     expect(body.me).toMatchObject({ role: 'log', productionId: plan.production.id });
     const links = (await browsers.owner.get(`/api/productions/${plan.production.id}/links`)).body as { id: string }[];
     await browsers.owner.delete(`/api/productions/${plan.production.id}/links/${links[0]?.id}`).expect(200);
     await browser.get(`/api/productions/${plan.production.id}/rows/shots`).expect(401);
     const late = server.agent();
     const token = await crewLink('read');
-    await server.context.db.query(`UPDATE entry_links SET expires_at = now() - interval '1 s' WHERE label = 'the read' AND used_at IS NULL`);
+    await server.context.db.query(
+      `UPDATE entry_links SET expires_at = now() - interval '1 s' WHERE label = 'the read' AND used_at IS NULL`,
+    );
     await late.post('/api/auth/enter').send({ token }).expect(401);
   });
 
@@ -116,7 +135,8 @@ describe('signing in', () => {
   it('too many wrong tries are held off, in words', async () => {
     const browser = server.agent();
     let last = 0;
-    for (let i = 0; i < 14; i += 1) last = (await browser.post('/api/auth/sign-in').send({ name: 'owner', password: 'wrong' })).status;
+    for (let i = 0; i < 14; i += 1)
+      last = (await browser.post('/api/auth/sign-in').send({ name: 'owner', password: 'wrong' })).status;
     expect(last).toBe(429);
   });
 });
@@ -128,9 +148,14 @@ describe('other sites and curious eyes', () => {
     await browsers.owner.post(url).set('Origin', 'null').send({}).expect(403);
   });
   it('phones, diets and notes go to the owner only', async () => {
-    const people = async (who: Role) => (await browsers[who].get(`/api/productions/${plan.production.id}/rows/people`).expect(200)).body as Record<string, string>[];
+    const people = async (who: Role) =>
+      (await browsers[who].get(`/api/productions/${plan.production.id}/rows/people`).expect(200)).body as Record<
+        string,
+        string
+      >[];
     expect((await people('owner')).some((p) => p.phone !== '' && p.diet !== undefined)).toBe(true);
-    for (const role of CREW_ROLES) for (const p of await people(role)) expect([p.phone, p.diet, p.notes]).toEqual(['', '', '']);
+    for (const role of CREW_ROLES)
+      for (const p of await people(role)) expect([p.phone, p.diet, p.notes]).toEqual(['', '', '']);
   });
   it('says nothing of itself, and allows no foreign scripts', async () => {
     const reply = await browsers.nobody.get('/api/health').expect(200);

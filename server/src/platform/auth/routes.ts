@@ -1,6 +1,17 @@
 import type { Request } from 'express';
 import { rateLimit } from 'express-rate-limit';
-import { enter, listLinks, makeLink, revokeLink, setPassword, signIn, signOut, whoAmI, type CrewLink, type Me } from '@kavrell/contract';
+import {
+  enter,
+  listLinks,
+  makeLink,
+  revokeLink,
+  setPassword,
+  signIn,
+  signOut,
+  whoAmI,
+  type CrewLink,
+  type Me,
+} from '@kavrell/contract';
 import type { Context } from '../context.ts';
 import { newId, newToken, tokenHash } from '../ids.ts';
 import { HttpProblem } from '../problems.ts';
@@ -16,8 +27,14 @@ function asMe({ role, name, productionId, hasPassword }: SessionMe): Me | null {
 }
 
 /** A fresh session id, so that one planted before signing in is worth nothing. */
-async function begin(context: Context, req: Request, who: { accountId?: string; linkId?: string }): Promise<{ me: Me }> {
-  await new Promise<void>((done, fail) => req.session.regenerate((error: unknown) => (error ? fail(error as Error) : done())));
+async function begin(
+  context: Context,
+  req: Request,
+  who: { accountId?: string; linkId?: string },
+): Promise<{ me: Me }> {
+  await new Promise<void>((done, fail) =>
+    req.session.regenerate((error: unknown) => (error ? fail(error as Error) : done())),
+  );
   Object.assign(req.session, who);
   return { me: asMe(await whoIs(context, req)) as Me };
 }
@@ -30,7 +47,8 @@ export function serveAuth(router: Router, context: Context): void {
     standardHeaders: 'draft-8',
     legacyHeaders: false,
     skipSuccessfulRequests: true,
-    handler: (_req, _res, next) => next(new HttpProblem(429, 'often', 'Too many tries from here. Wait a minute, then try again.')),
+    handler: (_req, _res, next) =>
+      next(new HttpProblem(429, 'often', 'Too many tries from here. Wait a minute, then try again.')),
   });
 
   router.serve(whoAmI, async ({ me }) => ({ me: asMe(me) }));
@@ -38,7 +56,12 @@ export function serveAuth(router: Router, context: Context): void {
     signIn,
     async ({ body, req }) => {
       const accountId = await checkPassword(context, body.name, body.password);
-      if (!accountId) throw new HttpProblem(401, 'wrong', 'Name and password don’t go together. If you have not set a password yet, use the one-time link that the start command prints.');
+      if (!accountId)
+        throw new HttpProblem(
+          401,
+          'wrong',
+          'Name and password don’t go together. If you have not set a password yet, use the one-time link that the start command prints.',
+        );
       return begin(context, req, { accountId });
     },
     limit,
@@ -51,22 +74,34 @@ export function serveAuth(router: Router, context: Context): void {
         { bind: [tokenHash(body.token)] },
       );
       const [link] = rows as { id: string; account_id: string | null }[];
-      if (!link) throw new HttpProblem(401, 'link', 'This link is used up, expired or withdrawn. Start Kavrell again for a new one, or ask whoever sent it.');
+      if (!link)
+        throw new HttpProblem(
+          401,
+          'link',
+          'This link is used up, expired or withdrawn. Start Kavrell again for a new one, or ask whoever sent it.',
+        );
       return begin(context, req, link.account_id ? { accountId: link.account_id } : { linkId: link.id });
     },
     limit,
   );
   router.serve(signOut, async ({ req }) => {
-    await new Promise<void>((done, fail) => req.session.destroy((error: unknown) => (error ? fail(error as Error) : done())));
+    await new Promise<void>((done, fail) =>
+      req.session.destroy((error: unknown) => (error ? fail(error as Error) : done())),
+    );
     return { ok: true as const };
   });
   router.serve(setPassword, async ({ body, me }) => {
-    await db.query('UPDATE accounts SET password_hash = $1 WHERE name = $2', { bind: [await hashPassword(body.password), me.actor] });
+    await db.query('UPDATE accounts SET password_hash = $1 WHERE name = $2', {
+      bind: [await hashPassword(body.password), me.actor],
+    });
     return { ok: true as const };
   });
 
   router.serve(listLinks, async ({ params }) => {
-    const [rows] = await db.query('SELECT id, label, role, expires_at AS "expiresAt", revoked_at IS NOT NULL AS revoked FROM entry_links WHERE production_id = $1 ORDER BY created_at DESC', { bind: [params.productionId] });
+    const [rows] = await db.query(
+      'SELECT id, label, role, expires_at AS "expiresAt", revoked_at IS NOT NULL AS revoked FROM entry_links WHERE production_id = $1 ORDER BY created_at DESC',
+      { bind: [params.productionId] },
+    );
     return rows as CrewLink[];
   });
   router.serve(makeLink, async ({ params, body }) => {
@@ -79,7 +114,10 @@ export function serveAuth(router: Router, context: Context): void {
     return { link: (rows as CrewLink[])[0] as CrewLink, token };
   });
   router.serve(revokeLink, async ({ params }) => {
-    await db.query('UPDATE entry_links SET revoked_at = coalesce(revoked_at, now()) WHERE id = $1 AND production_id = $2', { bind: [params.linkId, params.productionId] });
+    await db.query(
+      'UPDATE entry_links SET revoked_at = coalesce(revoked_at, now()) WHERE id = $1 AND production_id = $2',
+      { bind: [params.linkId, params.productionId] },
+    );
     return { ok: true as const };
   });
 }

@@ -34,12 +34,21 @@ export function sessions({ config }: Context, pool: pg.Pool) {
 export async function whoIs({ db }: Context, req: Request): Promise<SessionMe> {
   const { accountId, linkId } = req.session;
   if (accountId) {
-    const [row] = (await db.query('SELECT name, password_hash IS NOT NULL AS has FROM accounts WHERE id = $1', { bind: [accountId] }))[0] as { name: string; has: boolean }[];
+    const [row] = (
+      await db.query('SELECT name, password_hash IS NOT NULL AS has FROM accounts WHERE id = $1', { bind: [accountId] })
+    )[0] as { name: string; has: boolean }[];
     return row ? { role: 'owner', name: row.name, productionId: null, hasPassword: row.has, actor: row.name } : NOBODY;
   }
   if (linkId) {
-    const [row] = (await db.query('SELECT label, role, production_id FROM entry_links WHERE id = $1 AND revoked_at IS NULL AND expires_at > now()', { bind: [linkId] }))[0] as { label: string; role: Role; production_id: string }[];
-    return row ? { role: row.role, name: row.label, productionId: row.production_id, hasPassword: true, actor: row.label } : NOBODY;
+    const [row] = (
+      await db.query(
+        'SELECT label, role, production_id FROM entry_links WHERE id = $1 AND revoked_at IS NULL AND expires_at > now()',
+        { bind: [linkId] },
+      )
+    )[0] as { label: string; role: Role; production_id: string }[];
+    return row
+      ? { role: row.role, name: row.label, productionId: row.production_id, hasPassword: true, actor: row.label }
+      : NOBODY;
   }
   return NOBODY;
 }

@@ -1,7 +1,11 @@
 import type { Sequelize, Transaction } from 'sequelize';
 
 /** Runs work in one transaction whose changes carry a change-set id and who made them. */
-export function inChangeSet<T>(db: Sequelize, who: { changeSetId: string | null; actor: string }, work: (transaction: Transaction) => Promise<T>): Promise<T> {
+export function inChangeSet<T>(
+  db: Sequelize,
+  who: { changeSetId: string | null; actor: string },
+  work: (transaction: Transaction) => Promise<T>,
+): Promise<T> {
   return db.transaction(async (transaction) => {
     await db.query(`SELECT set_config('kavrell.change_set', $1, true), set_config('kavrell.actor', $2, true)`, {
       bind: [who.changeSetId ?? '', who.actor],

@@ -9,7 +9,8 @@ export type Models = Record<TableName, ModelStatic<Row>>;
 export const sqlName = (name: string) => name.replace(/[A-Z]/g, (c) => `_${c.toLowerCase()}`);
 
 function columnType(schema: z.ZodType): ModelAttributes[string] {
-  if (schema instanceof z.ZodNullable || schema instanceof z.ZodOptional) return columnType(schema.unwrap() as z.ZodType);
+  if (schema instanceof z.ZodNullable || schema instanceof z.ZodOptional)
+    return columnType(schema.unwrap() as z.ZodType);
   if (schema instanceof z.ZodBoolean) return DataTypes.BOOLEAN;
   if (schema instanceof z.ZodNumber) return DataTypes.DOUBLE;
   if (schema instanceof z.ZodUUID) return DataTypes.UUID;
@@ -29,7 +30,8 @@ export function defineModels(db: Sequelize): Models {
   for (const [name, { row }] of Object.entries(TABLES) as [TableName, { row: z.ZodObject }][]) {
     const attributes: ModelAttributes = {};
     for (const [key, schema] of Object.entries(row.shape)) {
-      attributes[key] = key === 'deletedAt' ? { type: DataTypes.DATE } : { type: columnType(schema as z.ZodType) as never };
+      attributes[key] =
+        key === 'deletedAt' ? { type: DataTypes.DATE } : { type: columnType(schema as z.ZodType) as never };
     }
     if (name in DERIVED && name !== 'deviceStates') attributes.productionId = { type: DataTypes.UUID };
     if (name === 'deviceStates') {

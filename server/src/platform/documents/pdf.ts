@@ -4,11 +4,26 @@ import pdfmake from 'pdfmake';
 import type { Content, CustomTableLayout, TDocumentDefinitions } from 'pdfmake/interfaces.js';
 
 const require = createRequire(import.meta.url);
-const font = (family: string, weight: number) => path.join(path.dirname(require.resolve(`@fontsource/${family}/package.json`)), 'files', `${family}-latin-${weight}-normal.woff`);
+const font = (family: string, weight: number) =>
+  path.join(
+    path.dirname(require.resolve(`@fontsource/${family}/package.json`)),
+    'files',
+    `${family}-latin-${weight}-normal.woff`,
+  );
 
 pdfmake.setFonts({
-  Text: { normal: font('atkinson-hyperlegible-next', 400), bold: font('atkinson-hyperlegible-next', 700), italics: font('atkinson-hyperlegible-next', 400), bolditalics: font('atkinson-hyperlegible-next', 700) },
-  Mono: { normal: font('atkinson-hyperlegible-mono', 400), bold: font('atkinson-hyperlegible-mono', 700), italics: font('atkinson-hyperlegible-mono', 400), bolditalics: font('atkinson-hyperlegible-mono', 700) },
+  Text: {
+    normal: font('atkinson-hyperlegible-next', 400),
+    bold: font('atkinson-hyperlegible-next', 700),
+    italics: font('atkinson-hyperlegible-next', 400),
+    bolditalics: font('atkinson-hyperlegible-next', 700),
+  },
+  Mono: {
+    normal: font('atkinson-hyperlegible-mono', 400),
+    bold: font('atkinson-hyperlegible-mono', 700),
+    italics: font('atkinson-hyperlegible-mono', 400),
+    bolditalics: font('atkinson-hyperlegible-mono', 700),
+  },
 });
 // Documents are made of our own data only: nothing is fetched, no file but the fonts is read.
 pdfmake.setUrlAccessPolicy(() => false);
@@ -33,7 +48,15 @@ export const rows: CustomTableLayout = {
 export const heading = (text: string): Content => ({ text, bold: true, fontSize: 11, margin: [0, 12, 0, 3] });
 
 /** A soft cell of a table's heading line. */
-export const head = (text: string, alignment: 'left' | 'right' = 'left'): { text: string; color: string; fontSize: number; alignment: 'left' | 'right' } => ({ text, color: SOFT, fontSize: 8, alignment });
+export const head = (
+  text: string,
+  alignment: 'left' | 'right' = 'left',
+): { text: string; color: string; fontSize: number; alignment: 'left' | 'right' } => ({
+  text,
+  color: SOFT,
+  fontSize: 8,
+  alignment,
+});
 
 /** Renders a document on A4 with Kavrell's look and page numbers. */
 export async function renderPdf(title: string, content: Content[], footer: string): Promise<Buffer> {
@@ -43,7 +66,12 @@ export async function renderPdf(title: string, content: Content[], footer: strin
     info: { title, creator: 'Kavrell', producer: 'Kavrell' },
     defaultStyle: { font: 'Text', fontSize: 9, color: INK, lineHeight: 1.12 },
     content,
-    footer: (page, pages) => ({ margin: [36, 12, 36, 0], fontSize: 7.5, color: SOFT, columns: [footer, { text: `Page ${page} of ${pages}`, alignment: 'right' }] }),
+    footer: (page, pages) => ({
+      margin: [36, 12, 36, 0],
+      fontSize: 7.5,
+      color: SOFT,
+      columns: [footer, { text: `Page ${page} of ${pages}`, alignment: 'right' }],
+    }),
   };
   return pdfmake.createPdf(definition).getBuffer();
 }

@@ -11,7 +11,12 @@ export function fileName(...words: string[]): string {
 }
 
 /** Answers with a document under a name worth saving. */
-export function sendDocument(res: Response, body: Buffer | string, type: 'application/pdf' | 'text/csv', name: string): void {
+export function sendDocument(
+  res: Response,
+  body: Buffer | string,
+  type: 'application/pdf' | 'text/csv',
+  name: string,
+): void {
   const extension = type === 'application/pdf' ? 'pdf' : 'csv';
   res.setHeader('content-type', type === 'text/csv' ? 'text/csv; charset=utf-8' : type);
   res.setHeader('content-disposition', `inline; filename="${name}.${extension}"`);

@@ -31,7 +31,8 @@ export class Live {
     client.on('notification', (n) => this.hear(n.payload ?? ''));
     client.on('error', (error) => {
       this.log.warn({ err: error }, 'live: lost the database, trying again');
-      if (!this.stopped) setTimeout(() => void this.start().catch((e: unknown) => this.log.error({ err: e }, 'live')), RECONNECT_MS);
+      if (!this.stopped)
+        setTimeout(() => void this.start().catch((e: unknown) => this.log.error({ err: e }, 'live')), RECONNECT_MS);
     });
     await client.connect();
     await client.query('LISTEN kavrell');
@@ -75,7 +76,9 @@ export function serveLive(router: Router, hub: Live): void {
   router.serve(live, async ({ params, req, res }) => {
     res.writeHead(200, { 'content-type': 'text/event-stream', 'cache-control': 'no-store', 'x-accel-buffering': 'no' });
     res.write('retry: 1000\n\n');
-    const off = hub.listen(params.productionId, (changes) => res.write(`event: change\ndata: ${JSON.stringify(changes)}\n\n`));
+    const off = hub.listen(params.productionId, (changes) =>
+      res.write(`event: change\ndata: ${JSON.stringify(changes)}\n\n`),
+    );
     const beat = setInterval(() => res.write(': still here\n\n'), HEARTBEAT_MS);
     req.on('close', () => {
       clearInterval(beat);

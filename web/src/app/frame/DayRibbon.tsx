@@ -33,7 +33,10 @@ function labelsOf(block: DayBlock): string[] {
   const [row] = block.rows;
   if (block.kind === 'call') return ['Load-in', 'In'];
   if (block.kind === 'strike') return ['Wrap'];
-  if (block.kind === 'change') return [block.title.replace(/^Move to .*$/, 'Move'), block.title.split(/[ ,]/)[0] ?? ''].filter((l) => !/^(Repos|Turn)/.test(l));
+  if (block.kind === 'change')
+    return [block.title.replace(/^Move to .*$/, 'Move'), block.title.split(/[ ,]/)[0] ?? ''].filter(
+      (l) => !/^(Repos|Turn)/.test(l),
+    );
   if (!row?.scene) return [block.title, block.title.split(' ')[0] ?? ''];
   const first = row.shot?.code ?? '';
   const last = block.rows.at(-1)?.shot?.code ?? first;
@@ -60,7 +63,13 @@ export function DayRibbon() {
   const first = plan && day ? day.callMin - LEAD_MIN : 360;
   const last = plan && day ? Math.max(plan.wrapMin, day.wantedWrapMin) + TAIL_MIN : 1260;
   const scale = useMemo(() => ribbonScale(width, first, last), [width, first, last]);
-  const sun = useMemo(() => (day && place ? { date: day.date, timeZone: day.timeZone, latitude: place.latitude, longitude: place.longitude } : null), [day, place]);
+  const sun = useMemo(
+    () =>
+      day && place
+        ? { date: day.date, timeZone: day.timeZone, latitude: place.latitude, longitude: place.longitude }
+        : null,
+    [day, place],
+  );
   const sky = useMemo(() => {
     if (!sun) return [];
     // Steps even in x, so that dawn is as smooth where the night is squeezed.
@@ -72,15 +81,28 @@ export function DayRibbon() {
   const nowMin = msToMinute(day.date, day.timeZone, now);
   const isToday = nowMin >= scale.fromMin && nowMin <= scale.toMin;
   const say = (minute: number) => formatMinuteOfDay(minute, day, clock);
-  const words = (b: DayBlock) => `${b.title}, ${say(b.startMin)} to ${say(b.endMin)}, ${formatMinutes(b.endMin - b.startMin)}`;
+  const words = (b: DayBlock) =>
+    `${b.title}, ${say(b.startMin)} to ${say(b.endMin)}, ${formatMinutes(b.endMin - b.startMin)}`;
   const hourWidth = scale.x(12 * 60 + 60) - scale.x(12 * 60);
   const every = hourWidth > 46 ? 1 : hourWidth > 24 ? 2 : 3;
-  const hours = Array.from({ length: Math.floor(last / 60) - Math.ceil(first / 60) + 1 }, (_, i) => Math.ceil(first / 60) + i).filter((h) => h % every === 0);
+  const hours = Array.from(
+    { length: Math.floor(last / 60) - Math.ceil(first / 60) + 1 },
+    (_, i) => Math.ceil(first / 60) + i,
+  ).filter((h) => h % every === 0);
   const takes = facts?.takes.filter((t) => t.dayId === day.id) ?? [];
-  const summary = plan ? `The day from ${say(day.callMin)} to ${say(plan.wrapMin)}${times?.setMin ? `, sunset ${say(times.setMin)}` : ''}` : 'The day';
+  const summary = plan
+    ? `The day from ${say(day.callMin)} to ${say(plan.wrapMin)}${times?.setMin ? `, sunset ${say(times.setMin)}` : ''}`
+    : 'The day';
 
   return (
-    <Box ref={ref} position="relative" h={`${height}px`} minW={0} overflow="hidden" onPointerLeave={() => setPointed(null)}>
+    <Box
+      ref={ref}
+      position="relative"
+      h={`${height}px`}
+      minW={0}
+      overflow="hidden"
+      onPointerLeave={() => setPointed(null)}
+    >
       {width > 0 ? (
         <svg width={width} height={height} role="group" aria-label={summary} style={{ display: 'block' }}>
           <defs>
@@ -117,9 +139,12 @@ export function DayRibbon() {
                 onPointerEnter={() => setPointed({ block, x: x + w / 2 })}
                 onFocus={() => setPointed({ block, x: x + w / 2 })}
                 onBlur={() => setPointed(null)}
-                onClick={() => void navigate(`${screenLink(production.id, day.number, 'day')}#${block.rows[0]?.itemId ?? ''}`)}
+                onClick={() =>
+                  void navigate(`${screenLink(production.id, day.number, 'day')}#${block.rows[0]?.itemId ?? ''}`)
+                }
                 onKeyDown={(e) => {
-                  if (e.key === 'Enter') void navigate(`${screenLink(production.id, day.number, 'day')}#${block.rows[0]?.itemId ?? ''}`);
+                  if (e.key === 'Enter')
+                    void navigate(`${screenLink(production.id, day.number, 'day')}#${block.rows[0]?.itemId ?? ''}`);
                 }}
               >
                 <rect
@@ -128,13 +153,31 @@ export function DayRibbon() {
                   width={w}
                   height={work ? blockHeight : blockHeight - 10}
                   rx={2}
-                  fill={once ? 'var(--chakra-colors-tape)' : work ? 'var(--chakra-colors-raised)' : 'var(--chakra-colors-page)'}
+                  fill={
+                    once
+                      ? 'var(--chakra-colors-tape)'
+                      : work
+                        ? 'var(--chakra-colors-raised)'
+                        : 'var(--chakra-colors-page)'
+                  }
                   opacity={work ? 1 : 0.72}
                   stroke={once ? 'none' : 'var(--chakra-colors-edge)'}
                   strokeWidth={work ? 1 : 0.5}
                 />
                 {label ? (
-                  <text x={x + 4} y={top + blockHeight / 2 + 4.5} fontSize={12} fontWeight={work ? 650 : 400} fill={once ? 'var(--chakra-colors-on-tape)' : work ? 'var(--chakra-colors-text)' : 'var(--chakra-colors-soft)'}>
+                  <text
+                    x={x + 4}
+                    y={top + blockHeight / 2 + 4.5}
+                    fontSize={12}
+                    fontWeight={work ? 650 : 400}
+                    fill={
+                      once
+                        ? 'var(--chakra-colors-on-tape)'
+                        : work
+                          ? 'var(--chakra-colors-text)'
+                          : 'var(--chakra-colors-soft)'
+                    }
+                  >
                     {label}
                   </text>
                 ) : null}
@@ -144,9 +187,28 @@ export function DayRibbon() {
           {takes.map((t) => {
             const from = msToMinute(day.date, day.timeZone, t.rolledAtMs);
             const to = msToMinute(day.date, day.timeZone, t.cutAtMs ?? now);
-            return <rect key={t.id} x={scale.x(from)} y={top + blockHeight + 4} width={Math.max(2, scale.x(to) - scale.x(from))} height={5} fill={t.cutAtMs === null ? 'var(--chakra-colors-rolling)' : 'var(--chakra-colors-text)'} opacity={t.verdict === 'noGood' ? 0.45 : 1} />;
+            return (
+              <rect
+                key={t.id}
+                x={scale.x(from)}
+                y={top + blockHeight + 4}
+                width={Math.max(2, scale.x(to) - scale.x(from))}
+                height={5}
+                fill={t.cutAtMs === null ? 'var(--chakra-colors-rolling)' : 'var(--chakra-colors-text)'}
+                opacity={t.verdict === 'noGood' ? 0.45 : 1}
+              />
+            );
           })}
-          {plan ? <line x1={scale.x(day.wantedWrapMin)} x2={scale.x(day.wantedWrapMin)} y1={4} y2={height - foot} stroke="var(--chakra-colors-text)" strokeDasharray="2 3" /> : null}
+          {plan ? (
+            <line
+              x1={scale.x(day.wantedWrapMin)}
+              x2={scale.x(day.wantedWrapMin)}
+              y1={4}
+              y2={height - foot}
+              stroke="var(--chakra-colors-text)"
+              strokeDasharray="2 3"
+            />
+          ) : null}
           {isToday ? (
             <g transform={`translate(${scale.x(nowMin).toFixed(1)} 0)`}>
               <line y2={height} stroke="var(--chakra-colors-accent)" strokeWidth={2} />
@@ -156,7 +218,22 @@ export function DayRibbon() {
         </svg>
       ) : null}
       {pointed ? (
-        <Box position="absolute" bottom="0" h="16px" lineHeight="16px" fontSize="12px" px={2} bg="raised" whiteSpace="nowrap" pointerEvents="none" style={pointed.x < width / 2 ? { left: Math.max(0, pointed.x - 40) } : { right: Math.max(0, width - pointed.x - 40) }}>
+        <Box
+          position="absolute"
+          bottom="0"
+          h="16px"
+          lineHeight="16px"
+          fontSize="12px"
+          px={2}
+          bg="raised"
+          whiteSpace="nowrap"
+          pointerEvents="none"
+          style={
+            pointed.x < width / 2
+              ? { left: Math.max(0, pointed.x - 40) }
+              : { right: Math.max(0, width - pointed.x - 40) }
+          }
+        >
           {words(pointed.block)}
         </Box>
       ) : null}

@@ -26,12 +26,25 @@ function Clock() {
   const now = useNow(production, 1000);
   const clock = usePreferences((s) => s.clock);
   const zone = day?.timeZone ?? Intl.DateTimeFormat().resolvedOptions().timeZone;
-  const parts = new Intl.DateTimeFormat('en-GB', { timeZone: zone, hour: '2-digit', minute: '2-digit', hourCycle: 'h23' }).formatToParts(now);
+  const parts = new Intl.DateTimeFormat('en-GB', {
+    timeZone: zone,
+    hour: '2-digit',
+    minute: '2-digit',
+    hourCycle: 'h23',
+  }).formatToParts(now);
   const part = (type: string) => Number(parts.find((p) => p.type === type)?.value ?? 0);
   const today = dateOf(now, zone);
   const simulated = production.simulatedNowOffsetMs !== null;
   return (
-    <Box as="button" w="120px" px={4} textAlign="right" flex="none" hideBelow="md" onClick={() => hold(simulated ? 'clock' : 'settings')}>
+    <Box
+      as="button"
+      w="120px"
+      px={4}
+      textAlign="right"
+      flex="none"
+      hideBelow="md"
+      onClick={() => hold(simulated ? 'clock' : 'settings')}
+    >
       <Box fontSize="l" fontWeight="700" lineHeight="1.2">
         {formatClock(part('hour'), part('minute'), clock)}
       </Box>
@@ -48,12 +61,27 @@ function Chooser() {
   const { screen = 'day' } = useParams();
   return (
     <Box w={{ base: 'auto', md: '168px' }} flex={{ base: 1, md: 'none' }} px={3} minW={0}>
-      <Box as="button" display="block" fontWeight="700" maxW="100%" overflow="hidden" textOverflow="ellipsis" whiteSpace="nowrap" title={production.title} onClick={() => void navigate('/')} aria-label={`${production.title}: choose a production`}>
+      <Box
+        as="button"
+        display="block"
+        fontWeight="700"
+        maxW="100%"
+        overflow="hidden"
+        textOverflow="ellipsis"
+        whiteSpace="nowrap"
+        title={production.title}
+        onClick={() => void navigate('/')}
+        aria-label={`${production.title}: choose a production`}
+      >
         {production.title}
       </Box>
       {rows.days.length ? (
         <Box asChild color="soft" bg="transparent" border="0" p={0} fontSize="s" maxW="100%">
-          <select aria-label="Day" value={day?.number} onChange={(e) => void navigate(screenLink(production.id, Number(e.target.value), screen))}>
+          <select
+            aria-label="Day"
+            value={day?.number}
+            onChange={(e) => void navigate(screenLink(production.id, Number(e.target.value), screen))}
+          >
             {rows.days.map((d) => (
               <option key={d.id} value={d.number}>
                 {formatDate(d.date)} · {d.number} of {rows.days.length}
@@ -73,9 +101,29 @@ function Chooser() {
 function Notices() {
   const notices = useNotices((s) => s.notices);
   return (
-    <Box position="fixed" bottom={{ base: '140px', md: '48px' }} left="50%" transform="translateX(-50%)" zIndex={15} display="grid" gap={2} role="status" maxW="92vw">
+    <Box
+      position="fixed"
+      bottom={{ base: '140px', md: '48px' }}
+      left="50%"
+      transform="translateX(-50%)"
+      zIndex={15}
+      display="grid"
+      gap={2}
+      role="status"
+      maxW="92vw"
+    >
       {notices.map((n) => (
-        <Flex key={n.id} bg="raised" border="1px solid" borderColor="edge" borderRadius="r" px={4} py={2} gap={4} align="center">
+        <Flex
+          key={n.id}
+          bg="raised"
+          border="1px solid"
+          borderColor="edge"
+          borderRadius="r"
+          px={4}
+          py={2}
+          gap={4}
+          align="center"
+        >
           <span>{n.text}</span>
           {n.action ? (
             <Button
@@ -123,8 +171,22 @@ export function Frame({ path, title, children }: { path: string; title: string; 
 
   const sheetShown = wide || held !== null || open;
   return (
-    <Box display="grid" h="100dvh" gridTemplateRows={wide ? '64px minmax(0, 1fr) 36px' : 'auto minmax(0, 1fr) 36px auto'} gridTemplateColumns={wide ? '168px minmax(0, 1fr) 320px' : 'minmax(0, 1fr)'}>
-      <Flex as="header" gridColumn="1 / -1" borderBottom="1px solid" borderColor="hairline" bg="panel" align="center" minW={0} wrap={wide ? 'nowrap' : 'wrap'}>
+    <Box
+      display="grid"
+      h="100dvh"
+      gridTemplateRows={wide ? '64px minmax(0, 1fr) 36px' : 'auto minmax(0, 1fr) 36px auto'}
+      gridTemplateColumns={wide ? '168px minmax(0, 1fr) 320px' : 'minmax(0, 1fr)'}
+    >
+      <Flex
+        as="header"
+        gridColumn="1 / -1"
+        borderBottom="1px solid"
+        borderColor="hairline"
+        bg="panel"
+        align="center"
+        minW={0}
+        wrap={wide ? 'nowrap' : 'wrap'}
+      >
         <Chooser />
         <Box flex="1" minW={0} order={wide ? 0 : 3} flexBasis={wide ? 'auto' : '100%'}>
           <DayRibbon />
@@ -154,7 +216,15 @@ export function Frame({ path, title, children }: { path: string; title: string; 
         p={4}
         overflowY="auto"
         overflowWrap="anywhere"
-        {...(wide ? {} : { position: 'fixed', inset: '20% 0 0 0', zIndex: 12, borderTop: '1px solid', boxShadow: '0 -8px 24px rgba(0,0,0,0.4)' })}
+        {...(wide
+          ? {}
+          : {
+              position: 'fixed',
+              inset: '20% 0 0 0',
+              zIndex: 12,
+              borderTop: '1px solid',
+              boxShadow: '0 -8px 24px rgba(0,0,0,0.4)',
+            })}
       >
         <HeldSheet />
         {!wide && held === null && open ? (
@@ -173,4 +243,3 @@ export function Frame({ path, title, children }: { path: string; title: string; 
     </Box>
   );
 }
-

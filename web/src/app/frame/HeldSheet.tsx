@@ -15,7 +15,15 @@ import { Part, Why } from '../../ui/parts.tsx';
 import { hold, useSheet, type Held } from '../../ui/sheet.tsx';
 import { useProduction } from '../production.tsx';
 
-const TITLES: Record<Held, string> = { make: 'Will we make the day?', got: 'Do we have it?', kept: 'Is it kept?', settings: 'Settings', keys: 'Keys', waiting: 'Saved and waiting', clock: 'Simulated time' };
+const TITLES: Record<Held, string> = {
+  make: 'Will we make the day?',
+  got: 'Do we have it?',
+  kept: 'Is it kept?',
+  settings: 'Settings',
+  keys: 'Keys',
+  waiting: 'Saved and waiting',
+  clock: 'Simulated time',
+};
 
 /** The frame's own sheet: an answer with its reasons, settings, keys, what waits. */
 export function HeldSheet() {
@@ -31,7 +39,17 @@ export function HeldSheet() {
           Close
         </Button>
       </Flex>
-      {held === 'settings' ? <Settings /> : held === 'keys' ? <Keys /> : held === 'waiting' ? <Waiting /> : held === 'clock' ? <SimulatedClock /> : <AnswerPart question={held} />}
+      {held === 'settings' ? (
+        <Settings />
+      ) : held === 'keys' ? (
+        <Keys />
+      ) : held === 'waiting' ? (
+        <Waiting />
+      ) : held === 'clock' ? (
+        <SimulatedClock />
+      ) : (
+        <AnswerPart question={held} />
+      )}
     </section>
   );
 }
@@ -53,12 +71,28 @@ function AnswerPart({ question }: { question: 'make' | 'got' | 'kept' }) {
   );
 }
 
-function Choice<T extends string>({ name, value, options, set }: { name: string; value: T; options: readonly (readonly [T, string])[]; set: (value: T) => void }) {
+function Choice<T extends string>({
+  name,
+  value,
+  options,
+  set,
+}: {
+  name: string;
+  value: T;
+  options: readonly (readonly [T, string])[];
+  set: (value: T) => void;
+}) {
   return (
     <Part title={name}>
       <Flex gap={2} wrap="wrap" role="radiogroup" aria-label={name}>
         {options.map(([key, word]) => (
-          <Button key={key} role="radio" aria-checked={value === key} look={value === key ? 'on' : 'plain'} onClick={() => set(key)}>
+          <Button
+            key={key}
+            role="radio"
+            aria-checked={value === key}
+            look={value === key ? 'on' : 'plain'}
+            onClick={() => set(key)}
+          >
             {word}
           </Button>
         ))}
@@ -72,10 +106,42 @@ function Settings() {
   const { me } = useProduction();
   return (
     <>
-      <Choice name="Theme" value={p.theme} options={[['stage', 'Stage, dark'], ['daylight', 'Daylight, for sun']]} set={(theme) => p.set({ theme })} />
-      <Choice name="Lengths" value={p.lengths} options={[['metric', 'Metres'], ['feet', 'Feet']]} set={(lengths) => p.set({ lengths })} />
-      <Choice name="Clock" value={p.clock} options={[['24', '18:30'], ['12', '6:30 pm']]} set={(clock) => p.set({ clock })} />
-      <Choice name="Single-letter keys" value={p.letterKeys ? 'on' : 'off'} options={[['on', 'On'], ['off', 'Off']]} set={(v) => p.set({ letterKeys: v === 'on' })} />
+      <Choice
+        name="Theme"
+        value={p.theme}
+        options={[
+          ['stage', 'Stage, dark'],
+          ['daylight', 'Daylight, for sun'],
+        ]}
+        set={(theme) => p.set({ theme })}
+      />
+      <Choice
+        name="Lengths"
+        value={p.lengths}
+        options={[
+          ['metric', 'Metres'],
+          ['feet', 'Feet'],
+        ]}
+        set={(lengths) => p.set({ lengths })}
+      />
+      <Choice
+        name="Clock"
+        value={p.clock}
+        options={[
+          ['24', '18:30'],
+          ['12', '6:30 pm'],
+        ]}
+        set={(clock) => p.set({ clock })}
+      />
+      <Choice
+        name="Single-letter keys"
+        value={p.letterKeys ? 'on' : 'off'}
+        options={[
+          ['on', 'On'],
+          ['off', 'Off'],
+        ]}
+        set={(v) => p.set({ letterKeys: v === 'on' })}
+      />
       {me.role === 'owner' ? <Password has={me.hasPassword} /> : null}
       <Part>
         <Button
@@ -117,7 +183,15 @@ function Password({ has }: { has: boolean }) {
         }}
       >
         <Flex gap={2}>
-          <input className="field" type="password" autoComplete="new-password" aria-label="New password" aria-invalid={problem !== ''} value={text} onChange={(e) => setText(e.target.value)} />
+          <input
+            className="field"
+            type="password"
+            autoComplete="new-password"
+            aria-label="New password"
+            aria-invalid={problem !== ''}
+            value={text}
+            onChange={(e) => setText(e.target.value)}
+          />
           <Button type="submit" disabled={text === ''}>
             Set
           </Button>
@@ -172,20 +246,51 @@ function Waiting() {
         <Part key={r.entry.id} title={`Not taken: ${r.entry.label}`}>
           <Box mb={2}>{r.problem.detail}</Box>
           {r.entry.kind === 'changes' ? (
-            <Box as="pre" className="mono" fontSize="12px" whiteSpace="pre-wrap" overflowWrap="anywhere" mb={2} maxH="160px" overflow="auto">
-              {r.entry.set.ops.map((op) => ('values' in op ? Object.entries(op.values).map(([k, v]) => `${k}: ${typeof v === 'string' ? v : JSON.stringify(v)}`).join('\n') : op.op)).join('\n\n')}
+            <Box
+              as="pre"
+              className="mono"
+              fontSize="12px"
+              whiteSpace="pre-wrap"
+              overflowWrap="anywhere"
+              mb={2}
+              maxH="160px"
+              overflow="auto"
+            >
+              {r.entry.set.ops
+                .map((op) =>
+                  'values' in op
+                    ? Object.entries(op.values)
+                        .map(([k, v]) => `${k}: ${typeof v === 'string' ? v : JSON.stringify(v)}`)
+                        .join('\n')
+                    : op.op,
+                )
+                .join('\n\n')}
             </Box>
           ) : null}
           <Flex gap={2}>
-            {r.problem.code === 'stale' ? <Button onClick={() => void insist(r)}>Keep mine</Button> : <Button onClick={() => void insist(r)}>Try again</Button>}
+            {r.problem.code === 'stale' ? (
+              <Button onClick={() => void insist(r)}>Keep mine</Button>
+            ) : (
+              <Button onClick={() => void insist(r)}>Try again</Button>
+            )}
             <Button onClick={() => dismiss(r)}>{r.problem.code === 'stale' ? 'Keep theirs' : 'Let it go'}</Button>
           </Flex>
         </Part>
       ))}
       <Part>
-        <Box>{entries.length === 0 ? 'Everything on this device has been saved.' : `Kept on this device and waiting to be sent: ${entries.length}.`}</Box>
-        {online ? null : <Box color="soft">The server does not answer just now. Kavrell tries again by itself; go on working.</Box>}
-        {kept ? null : <Box color="look">This browser keeps nothing (a private window?): leave this page open until all is saved.</Box>}
+        <Box>
+          {entries.length === 0
+            ? 'Everything on this device has been saved.'
+            : `Kept on this device and waiting to be sent: ${entries.length}.`}
+        </Box>
+        {online ? null : (
+          <Box color="soft">The server does not answer just now. Kavrell tries again by itself; go on working.</Box>
+        )}
+        {kept ? null : (
+          <Box color="look">
+            This browser keeps nothing (a private window?): leave this page open until all is saved.
+          </Box>
+        )}
         {entries.length ? (
           <Box mt={3}>
             <Button onClick={() => void flush()}>Send now</Button>
@@ -209,11 +314,15 @@ function SimulatedClock() {
   const [text, setText] = useState(() => formatClock(Math.floor(nowMin / 60) % 24, Math.floor(nowMin) % 60, '24'));
   const [problem, setProblem] = useState('');
   if (!day) return null;
-  const set = (offset: number | null) => void change(production.id, offset === null ? 'Real time again' : `Set the demo’s time to ${text}`, [{ op: 'update', table: 'productions', row: production, values: { simulatedNowOffsetMs: offset } }]);
+  const set = (offset: number | null) =>
+    void change(production.id, offset === null ? 'Real time again' : `Set the demo’s time to ${text}`, [
+      { op: 'update', table: 'productions', row: production, values: { simulatedNowOffsetMs: offset } },
+    ]);
   return (
     <>
       <Part>
-        This production has a made-up date, so its clock is simulated: it runs on from the time set here, on the day that is open. Takes are logged with this time.
+        This production has a made-up date, so its clock is simulated: it runs on from the time set here, on the day
+        that is open. Takes are logged with this time.
       </Part>
       <Part title="Time of day">
         <form
@@ -228,7 +337,13 @@ function SimulatedClock() {
           }}
         >
           <Flex gap={2}>
-            <input className="field" aria-label="Simulated time" aria-invalid={problem !== ''} value={text} onChange={(e) => setText(e.target.value)} />
+            <input
+              className="field"
+              aria-label="Simulated time"
+              aria-invalid={problem !== ''}
+              value={text}
+              onChange={(e) => setText(e.target.value)}
+            />
             <Button type="submit" look="primary">
               Set
             </Button>

@@ -12,9 +12,27 @@ export function Ledger() {
   const refused = useOutbox((s) => s.refused.length);
   const online = useOutbox((s) => s.online);
   const kept = useOutbox((s) => s.kept);
-  const status = refused ? `${formatCount(refused, 'change')} not taken` : !online ? (waiting ? `Offline · ${waiting} waiting` : 'Offline') : waiting ? `Saving ${waiting} …` : 'All saved';
+  const status = refused
+    ? `${formatCount(refused, 'change')} not taken`
+    : !online
+      ? waiting
+        ? `Offline · ${waiting} waiting`
+        : 'Offline'
+      : waiting
+        ? `Saving ${waiting} …`
+        : 'All saved';
   return (
-    <Flex as="footer" h="36px" borderTop="1px solid" borderColor="hairline" bg="panel" fontSize="s" overflow="hidden" role="contentinfo" aria-label="The three answers">
+    <Flex
+      as="footer"
+      h="36px"
+      borderTop="1px solid"
+      borderColor="hairline"
+      bg="panel"
+      fontSize="s"
+      overflow="hidden"
+      role="contentinfo"
+      aria-label="The three answers"
+    >
       {facts?.answers.map((a) => (
         <Box
           as="button"
@@ -45,7 +63,17 @@ export function Ledger() {
           </Box>
         </Box>
       ))}
-      <Box as="button" ml="auto" px={4} h="36px" whiteSpace="nowrap" color={refused || !online || !kept ? 'look' : 'soft'} onClick={() => hold('waiting')} aria-live="polite" data-status={refused ? 'refused' : online ? (waiting ? 'saving' : 'saved') : 'offline'}>
+      <Box
+        as="button"
+        ml="auto"
+        px={4}
+        h="36px"
+        whiteSpace="nowrap"
+        color={refused || !online || !kept ? 'look' : 'soft'}
+        onClick={() => hold('waiting')}
+        aria-live="polite"
+        data-status={refused ? 'refused' : online ? (waiting ? 'saving' : 'saved') : 'offline'}
+      >
         {status}
       </Box>
     </Flex>

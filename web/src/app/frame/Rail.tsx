@@ -12,8 +12,12 @@ function decisions(path: string, { rows, facts, day }: ProductionView): number {
   if (path === 'day') return (facts?.plan.violations.length ?? 0) + (facts?.plan.assumptions.length ?? 0);
   if (path === 'places') return rows.places.filter((p) => !p.confirmed).length;
   if (path === 'camera') return rows.cameras.filter((c) => c.rate !== rows.production.rate).length;
-  if (path === 'copies') return facts?.cards.filter((c) => c.card.unloaded && c.clips.length > 0 && c.state !== 'kept').length ?? 0;
-  if (path === 'people') return rows.engagements.length === 0 || !day ? 0 : rows.people.filter((p) => !rows.engagements.some((e) => e.personId === p.id)).length;
+  if (path === 'copies')
+    return facts?.cards.filter((c) => c.card.unloaded && c.clips.length > 0 && c.state !== 'kept').length ?? 0;
+  if (path === 'people')
+    return rows.engagements.length === 0 || !day
+      ? 0
+      : rows.people.filter((p) => !rows.engagements.some((e) => e.personId === p.id)).length;
   return 0;
 }
 
@@ -33,7 +37,16 @@ function Entry({ screen }: { screen: ScreenEntry }) {
 }
 
 const linkCss = {
-  '& .rail-link': { display: 'flex', justifyContent: 'space-between', alignItems: 'center', minHeight: '27px', px: '12px', textDecoration: 'none', fontSize: '14px', borderLeft: '2px solid transparent' },
+  '& .rail-link': {
+    display: 'flex',
+    justifyContent: 'space-between',
+    alignItems: 'center',
+    minHeight: '27px',
+    px: '12px',
+    textDecoration: 'none',
+    fontSize: '14px',
+    borderLeft: '2px solid transparent',
+  },
   '& .rail-link:hover': { bg: 'raised' },
   '& .rail-link.active': { bg: 'raised', fontWeight: 700, borderLeftColor: 'text' },
 };
@@ -42,7 +55,16 @@ const linkCss = {
 export function Rail() {
   const { me } = useProduction();
   return (
-    <Box as="nav" aria-label="Screens" bg="panel" borderRight="1px solid" borderColor="hairline" py={3} overflowY="auto" css={linkCss}>
+    <Box
+      as="nav"
+      aria-label="Screens"
+      bg="panel"
+      borderRight="1px solid"
+      borderColor="hairline"
+      py={3}
+      overflowY="auto"
+      css={linkCss}
+    >
       {GROUPS.map((group) => {
         const screens = SCREENS.filter((s) => s.group === group && s.roles.includes(me.role));
         if (screens.length === 0) return null;
@@ -68,7 +90,23 @@ export function PhoneRail({ path }: { path: string }) {
   const mine = SCREENS.filter((s) => s.roles.includes(me.role));
   return (
     <Box as="nav" aria-label="Screens" borderTop="1px solid" borderColor="hairline" bg="panel">
-      <Box display="flex" overflowX="auto" css={{ ...linkCss, '& .rail-link': { flex: 'none', px: '12px', minHeight: '40px', display: 'flex', alignItems: 'center', textDecoration: 'none', fontSize: '14px' }, '& .rail-link.active': { fontWeight: 700, bg: 'raised' } }}>
+      <Box
+        display="flex"
+        overflowX="auto"
+        css={{
+          ...linkCss,
+          '& .rail-link': {
+            flex: 'none',
+            px: '12px',
+            minHeight: '40px',
+            display: 'flex',
+            alignItems: 'center',
+            textDecoration: 'none',
+            fontSize: '14px',
+          },
+          '& .rail-link.active': { fontWeight: 700, bg: 'raised' },
+        }}
+      >
         {mine
           .filter((s) => s.group === current)
           .map((s) => (
@@ -77,12 +115,27 @@ export function PhoneRail({ path }: { path: string }) {
             </NavLink>
           ))}
       </Box>
-      <Box display="grid" gridTemplateColumns={`repeat(${GROUPS.length}, 1fr)`} borderTop="1px solid" borderColor="hairline">
+      <Box
+        display="grid"
+        gridTemplateColumns={`repeat(${GROUPS.length}, 1fr)`}
+        borderTop="1px solid"
+        borderColor="hairline"
+      >
         {GROUPS.map((group) => {
           const first = mine.find((s) => s.group === group);
           if (!first) return null;
           return (
-            <Box key={group} asChild minH="48px" display="grid" placeItems="center" textDecoration="none" fontWeight={group === current ? 700 : 400} borderTop="2px solid" borderColor={group === current ? 'text' : 'transparent'}>
+            <Box
+              key={group}
+              asChild
+              minH="48px"
+              display="grid"
+              placeItems="center"
+              textDecoration="none"
+              fontWeight={group === current ? 700 : 400}
+              borderTop="2px solid"
+              borderColor={group === current ? 'text' : 'transparent'}
+            >
               <NavLink to={screenLink(production.id, day?.number ?? null, first.path)}>{group}</NavLink>
             </Box>
           );

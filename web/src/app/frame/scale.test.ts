@@ -17,13 +17,19 @@ describe('the ribbon’s scale', () => {
   });
   it('keeps order, stays inside, and goes both ways', () => {
     fc.assert(
-      fc.property(fc.integer({ min: 0, max: 800 }), fc.integer({ min: 60, max: 900 }), fc.integer({ min: -100, max: 2000 }), fc.integer({ min: 1, max: 300 }), (from, length, minute, more) => {
-        const { x, minuteAt, fromMin, toMin } = ribbonScale(900, from, from + length);
-        expect(x(minute + more)).toBeGreaterThanOrEqual(x(minute));
-        expect(x(minute)).toBeGreaterThanOrEqual(0);
-        expect(x(minute)).toBeLessThanOrEqual(900);
-        if (minute > fromMin && minute < toMin) expect(minuteAt(x(minute))).toBeCloseTo(minute, 6);
-      }),
+      fc.property(
+        fc.integer({ min: 0, max: 800 }),
+        fc.integer({ min: 60, max: 900 }),
+        fc.integer({ min: -100, max: 2000 }),
+        fc.integer({ min: 1, max: 300 }),
+        (from, length, minute, more) => {
+          const { x, minuteAt, fromMin, toMin } = ribbonScale(900, from, from + length);
+          expect(x(minute + more)).toBeGreaterThanOrEqual(x(minute));
+          expect(x(minute)).toBeGreaterThanOrEqual(0);
+          expect(x(minute)).toBeLessThanOrEqual(900);
+          if (minute > fromMin && minute < toMin) expect(minuteAt(x(minute))).toBeCloseTo(minute, 6);
+        },
+      ),
     );
   });
 });

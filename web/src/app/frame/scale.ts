@@ -5,7 +5,11 @@ const NIGHT_SHARE = 0.07;
  * From minutes of the day to x: the working hours get most of the width, what lies before and after is squeezed
  * to the ends. Monotonic, so that order in time is order in x.
  */
-export function ribbonScale(width: number, workFromMin: number, workToMin: number): { fromMin: number; toMin: number; x: (minute: number) => number; minuteAt: (x: number) => number } {
+export function ribbonScale(
+  width: number,
+  workFromMin: number,
+  workToMin: number,
+): { fromMin: number; toMin: number; x: (minute: number) => number; minuteAt: (x: number) => number } {
   const fromMin = Math.min(0, workFromMin);
   const toMin = Math.max(1440, workToMin);
   const left = workFromMin > fromMin ? width * NIGHT_SHARE : 0;
@@ -22,7 +26,9 @@ export function ribbonScale(width: number, workFromMin: number, workToMin: numbe
       const [a, b] = [knots[i - 1], knots[i]] as [[number, number], [number, number]];
       if (value <= b[from] || i === knots.length - 1) {
         const span = b[from] - a[from];
-        return span === 0 ? a[to] : a[to] + ((Math.min(Math.max(value, a[from]), b[from]) - a[from]) / span) * (b[to] - a[to]);
+        return span === 0
+          ? a[to]
+          : a[to] + ((Math.min(Math.max(value, a[from]), b[from]) - a[from]) / span) * (b[to] - a[to]);
       }
     }
     return 0;

@@ -14,18 +14,51 @@ import { Sheet } from '../../ui/sheet.tsx';
 export function CallSheetScreen() {
   const { production, rows, day, facts } = useProduction();
   const clock = usePreferences((s) => s.clock);
-  const sheet = useMemo(() => (facts ? composeCallSheet({ production, plan: facts.plan, dayCount: rows.days.length, people: rows.people, engagements: rows.engagements, places: rows.places }) : null), [production, facts, rows.days.length, rows.people, rows.engagements, rows.places]);
-  if (!day || !facts || !sheet) return <Empty title="No day yet">The sheet is composed from a day: its order, people, places and sun. Add a day in the brief.</Empty>;
-  const say = (m: number | null | undefined) => (m === null || m === undefined ? '–' : formatMinuteOfDay(m, day, clock));
+  const sheet = useMemo(
+    () =>
+      facts
+        ? composeCallSheet({
+            production,
+            plan: facts.plan,
+            dayCount: rows.days.length,
+            people: rows.people,
+            engagements: rows.engagements,
+            places: rows.places,
+          })
+        : null,
+    [production, facts, rows.days.length, rows.people, rows.engagements, rows.places],
+  );
+  if (!day || !facts || !sheet)
+    return (
+      <Empty title="No day yet">
+        The sheet is composed from a day: its order, people, places and sun. Add a day in the brief.
+      </Empty>
+    );
+  const say = (m: number | null | undefined) =>
+    m === null || m === undefined ? '–' : formatMinuteOfDay(m, day, clock);
   return (
     <>
       <ScreenHead title={formatDate(day.date, { long: true })} note={`day ${day.number} of ${sheet.ofDays}`}>
-        <LinkButton href={pathOf(callSheetPdf, { productionId: production.id, dayId: day.id })} target="_blank" rel="noreferrer" look="primary">
+        <LinkButton
+          href={pathOf(callSheetPdf, { productionId: production.id, dayId: day.id })}
+          target="_blank"
+          rel="noreferrer"
+          look="primary"
+        >
           Open as PDF
         </LinkButton>
       </ScreenHead>
       <Box display="grid" gridTemplateColumns="repeat(auto-fit, minmax(104px, 1fr))" gap={4} mb={5}>
-        {([['General call', day.callMin], ['Planned wrap', facts.plan.wrapMin], ['Sunrise', sheet.sun?.riseMin], ['Low sun from', sheet.sun?.lowSunStartMin], ['Sunset', sheet.sun?.setMin], ['Dark', sheet.sun?.duskMin]] as const).map(([name, minute], i) => (
+        {(
+          [
+            ['General call', day.callMin],
+            ['Planned wrap', facts.plan.wrapMin],
+            ['Sunrise', sheet.sun?.riseMin],
+            ['Low sun from', sheet.sun?.lowSunStartMin],
+            ['Sunset', sheet.sun?.setMin],
+            ['Dark', sheet.sun?.duskMin],
+          ] as const
+        ).map(([name, minute], i) => (
           <div key={name}>
             <Box color="soft" fontSize="s">
               {name}
@@ -47,7 +80,18 @@ export function CallSheetScreen() {
             {sheet.lines.map(({ block, light, cameras, people }) => {
               const work = block.kind === 'work';
               return (
-                <Box as="li" key={`${block.kind}${block.startMin}`} display="grid" gridTemplateColumns="60px minmax(0, 1fr) auto" columnGap={3} py={work ? 2 : 1} borderBottom="1px solid" borderColor="hairline" color={work ? 'text' : 'soft'} fontSize={work ? 'm' : 's'}>
+                <Box
+                  as="li"
+                  key={`${block.kind}${block.startMin}`}
+                  display="grid"
+                  gridTemplateColumns="60px minmax(0, 1fr) auto"
+                  columnGap={3}
+                  py={work ? 2 : 1}
+                  borderBottom="1px solid"
+                  borderColor="hairline"
+                  color={work ? 'text' : 'soft'}
+                  fontSize={work ? 'm' : 's'}
+                >
                   <Box as="span" fontWeight={work ? 700 : 400}>
                     {say(block.startMin)}
                   </Box>
@@ -76,7 +120,16 @@ export function CallSheetScreen() {
           </Box>
           <ul data-calls>
             {sheet.calls.map((c) => (
-              <Box as="li" key={c.person.id} display="grid" gridTemplateColumns="60px minmax(0, 1fr)" columnGap={3} py={1} borderBottom="1px solid" borderColor="hairline">
+              <Box
+                as="li"
+                key={c.person.id}
+                display="grid"
+                gridTemplateColumns="60px minmax(0, 1fr)"
+                columnGap={3}
+                py={1}
+                borderBottom="1px solid"
+                borderColor="hairline"
+              >
                 <strong>{say(c.callMin)}</strong>
                 <Box minW={0} overflowWrap="anywhere">
                   {c.person.name}
@@ -86,7 +139,9 @@ export function CallSheetScreen() {
                 </Box>
               </Box>
             ))}
-            {sheet.calls.length === 0 ? <Box color="soft">Nobody is on this day yet: choose days under People.</Box> : null}
+            {sheet.calls.length === 0 ? (
+              <Box color="soft">Nobody is on this day yet: choose days under People.</Box>
+            ) : null}
           </ul>
           <Box as="h2" fontSize="l" mt={5} mb={2}>
             Places
@@ -95,9 +150,16 @@ export function CallSheetScreen() {
             <Box key={p.id} mb={3} overflowWrap="anywhere">
               <strong>{p.name}</strong>
               <Box color="soft" fontSize="s">
-                {[p.address, p.parking && `Parking: ${p.parking}`, p.contact && `Contact: ${p.contact}`, p.hospital && `Hospital: ${p.hospital}`].filter(Boolean).map((t) => (
-                  <div key={t}>{t}</div>
-                ))}
+                {[
+                  p.address,
+                  p.parking && `Parking: ${p.parking}`,
+                  p.contact && `Contact: ${p.contact}`,
+                  p.hospital && `Hospital: ${p.hospital}`,
+                ]
+                  .filter(Boolean)
+                  .map((t) => (
+                    <div key={t}>{t}</div>
+                  ))}
               </Box>
             </Box>
           ))}
@@ -115,9 +177,22 @@ export function CallSheetScreen() {
       </Box>
       <Sheet>
         <Part title="This sheet">
-          <Facts rows={[['Lines', String(sheet.lines.length)], ['People', String(sheet.calls.length)], ['Places', String(sheet.places.length)]]} />
+          <Facts
+            rows={[
+              ['Lines', String(sheet.lines.length)],
+              ['People', String(sheet.calls.length)],
+              ['Places', String(sheet.places.length)],
+            ]}
+          />
         </Part>
-        <Why lines={['Composed from the Day screen’s order, People and Places: nothing here is typed twice.', 'Crew come at the general call; people in the picture at their first need less their time before it, rounded down to five minutes; a call set by hand stands.', `Sun at ${sheet.sunPlace?.name ?? 'no place'}, flat horizon; low sun is under 6°.`, ...facts.plan.assumptions]} />
+        <Why
+          lines={[
+            'Composed from the Day screen’s order, People and Places: nothing here is typed twice.',
+            'Crew come at the general call; people in the picture at their first need less their time before it, rounded down to five minutes; a call set by hand stands.',
+            `Sun at ${sheet.sunPlace?.name ?? 'no place'}, flat horizon; low sun is under 6°.`,
+            ...facts.plan.assumptions,
+          ]}
+        />
       </Sheet>
     </>
   );

@@ -24,18 +24,42 @@ export function CameraScreen() {
   const [selectedId, select] = useHashSelection();
   const columns = useMemo<Column<Camera>[]>(
     () => [
-      { ...textColumn<Camera>('letter', 'Letter', '70px'), render: (c) => <Tape letter={c.letter} /> },
-      textColumn('name', 'Camera', 'minmax(150px, 1fr)'),
+      { ...textColumn<Camera>('letter', 'Letter', '52px'), render: (c) => <Tape letter={c.letter} /> },
+      textColumn('name', 'Camera', 'minmax(120px, 1fr)'),
       { ...textColumn<Camera>('framing', 'Looks at', 'minmax(110px, 1fr)'), extra: 2 },
-      { ...choiceColumn<Camera>('operatorId', 'Operator', '100px', rows.people.map((p) => [p.id, p.shortName] as const), 'nobody'), extra: 1 },
       {
-        ...choiceColumn<Camera>('rate', 'Rate', '100px', RATE_CHOICES),
-        render: (c) => (c.rate === production.rate ? <span>{rateSaid(parseRate(c.rate))}</span> : <Look>{rateSaid(parseRate(c.rate))}</Look>),
+        ...choiceColumn<Camera>(
+          'operatorId',
+          'Operator',
+          '100px',
+          rows.people.map((p) => [p.id, p.shortName] as const),
+          'nobody',
+        ),
+        extra: 1,
+      },
+      {
+        ...choiceColumn<Camera>('rate', 'Rate', '76px', RATE_CHOICES),
+        render: (c) =>
+          c.rate === production.rate ? (
+            <span>{rateSaid(parseRate(c.rate))}</span>
+          ) : (
+            <Look>{rateSaid(parseRate(c.rate))}</Look>
+          ),
       },
       { ...numberColumn<Camera>('cardSizeBytes', 'Card', '90px', { unit: 'GB', scale: GB }), extra: 1 },
       { ...numberColumn<Camera>('rateMbps', 'Data rate', '105px', { unit: 'Mb/s' }), extra: 3 },
-      { id: 'minutes', header: 'On a card', width: '100px', end: true, value: (c) => Math.floor(minutesOnCard(c.cardSizeBytes, c.rateMbps)), render: (c) => <strong>{formatMinutes(minutesOnCard(c.cardSizeBytes, c.rateMbps))}</strong> },
-      { ...numberColumn<Camera>('clipLimitMin', 'Clip limit', '95px', { unit: 'min', optional: true, digits: 2 }), extra: 2 },
+      {
+        id: 'minutes',
+        header: 'On a card',
+        width: '86px',
+        end: true,
+        value: (c) => Math.floor(minutesOnCard(c.cardSizeBytes, c.rateMbps)),
+        render: (c) => <strong>{formatMinutes(minutesOnCard(c.cardSizeBytes, c.rateMbps))}</strong>,
+      },
+      {
+        ...numberColumn<Camera>('clipLimitMin', 'Clip limit', '95px', { unit: 'min', optional: true, digits: 2 }),
+        extra: 2,
+      },
       { ...numberColumn<Camera>('batteryMin', 'Battery', '90px', { unit: 'min', optional: true }), extra: 2 },
       { ...flagColumn<Camera>('simulated', 'Device', '110px', 'simulated', 'logged by hand'), extra: 4 },
     ],
@@ -46,7 +70,25 @@ export function CameraScreen() {
     const letter = [...'ABCDEFGHIJKLMNOPQRSTUVWXYZ'].find((l) => !rows.cameras.some((c) => c.letter === l));
     if (!letter) return;
     const id = newId();
-    void change(production.id, `Added camera ${letter}`, [{ op: 'insert', table: 'cameras', id, values: { letter, name: 'New camera', framing: '', operatorId: null, rate: production.rate, cardSizeBytes: 256 * GB, rateMbps: 250, clipLimitMin: null, batteryMin: 120, simulated: false } }]);
+    void change(production.id, `Added camera ${letter}`, [
+      {
+        op: 'insert',
+        table: 'cameras',
+        id,
+        values: {
+          letter,
+          name: 'New camera',
+          framing: '',
+          operatorId: null,
+          rate: production.rate,
+          cardSizeBytes: 256 * GB,
+          rateMbps: 250,
+          clipLimitMin: null,
+          batteryMin: 120,
+          simulated: false,
+        },
+      },
+    ]);
     select(id);
   };
   const camera = rows.cameras.find((c) => c.id === selectedId);
@@ -59,10 +101,19 @@ export function CameraScreen() {
       </ScreenHead>
       {rows.cameras.length === 0 ? (
         <Empty title="No camera yet" action={<Button onClick={add}>Add a camera</Button>}>
-          A camera has a letter, a card size and a data rate; from those Kavrell knows its minutes. “A, full-frame cinema body, 512 GB at 500 Mb/s: 136 min.”
+          A camera has a letter, a card size and a data rate; from those Kavrell knows its minutes. “A, full-frame
+          cinema body, 512 GB at 500 Mb/s: 136 min.”
         </Empty>
       ) : (
-        <DataTable name="Cameras" rows={rows.cameras} columns={columns} fields={cameraFields} selectedId={selectedId} onSelect={(c) => select(c?.id ?? null)} {...edits} />
+        <DataTable
+          name="Cameras"
+          rows={rows.cameras}
+          columns={columns}
+          fields={cameraFields}
+          selectedId={selectedId}
+          onSelect={(c) => select(c?.id ?? null)}
+          {...edits}
+        />
       )}
       <Sheet>
         {camera ? (
@@ -75,15 +126,28 @@ export function CameraScreen() {
             {camera.rate === production.rate ? null : (
               <Part title="Differs from the job">
                 <Look>
-                  It stands at {rateSaid(parseRate(camera.rate))} frames a second, the job at {rateSaid(parseRate(production.rate))}: its clips drift from the others and must be converted. Set it in the camera, then here.
+                  It stands at {rateSaid(parseRate(camera.rate))} frames a second, the job at{' '}
+                  {rateSaid(parseRate(production.rate))}: its clips drift from the others and must be converted. Set it
+                  in the camera, then here.
                 </Look>
               </Part>
             )}
             <Part>
-              <Facts rows={[['Card', formatBytes(camera.cardSizeBytes)], ['Data rate', `${camera.rateMbps} Mb/s`], ['Minutes on a card', formatMinutes(minutesOnCard(camera.cardSizeBytes, camera.rateMbps))]]} />
+              <Facts
+                rows={[
+                  ['Card', formatBytes(camera.cardSizeBytes)],
+                  ['Data rate', `${camera.rateMbps} Mb/s`],
+                  ['Minutes on a card', formatMinutes(minutesOnCard(camera.cardSizeBytes, camera.rateMbps))],
+                ]}
+              />
             </Part>
             <RowFields row={camera} columns={columns} fields={cameraFields} onEdit={edits.onEdit} />
-            <Why lines={['Minutes on a card = bytes × 8 ÷ data rate, with decimal gigabytes and the rate taken as constant.', 'Real cards format to a little less, and rates that vary give a little more or less.']} />
+            <Why
+              lines={[
+                'Minutes on a card = bytes × 8 ÷ data rate, with decimal gigabytes and the rate taken as constant.',
+                'Real cards format to a little less, and rates that vary give a little more or less.',
+              ]}
+            />
           </>
         ) : (
           <Part>Choose a camera to see its figures.</Part>

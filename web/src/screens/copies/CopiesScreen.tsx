@@ -21,21 +21,39 @@ import { Sheet } from '../../ui/sheet.tsx';
 import { FileList } from './FileList.tsx';
 import { JobBar } from './JobBar.tsx';
 
-const KINDS = [['ssd', 'fast disk'], ['disk', 'slow disk'], ['raid', 'disk set'], ['cloud', 'cloud']] as const;
+const KINDS = [
+  ['ssd', 'fast disk'],
+  ['disk', 'slow disk'],
+  ['raid', 'disk set'],
+  ['cloud', 'cloud'],
+] as const;
 
-const asked = (work: Promise<unknown>) => void work.then(() => undefined, (error: unknown) => tell(wordsOf(error)));
+const asked = (work: Promise<unknown>) =>
+  void work.then(
+    () => undefined,
+    (error: unknown) => tell(wordsOf(error)),
+  );
 
 /** Cards against the drives they should be on: what is verified where, what is running, what is missing. */
 export function CopiesScreen() {
   const { production, rows, facts, me } = useProduction();
   const [selectedId, select] = useHashSelection();
   const [drivesOpen, setDrivesOpen] = useState(false);
-  const cards = useMemo(() => [...(facts?.cards ?? [])].sort((a, b) => (a.card.label < b.card.label ? -1 : 1)), [facts]);
+  const cards = useMemo(
+    () => [...(facts?.cards ?? [])].sort((a, b) => (a.card.label < b.card.label ? -1 : 1)),
+    [facts],
+  );
   const wide = useWide();
   const params = { productionId: production.id };
-  const selected = cards.find((c) => c.card.id === selectedId) ?? cards.find((c) => c.job?.state === 'running') ?? cards[0];
+  const selected =
+    cards.find((c) => c.card.id === selectedId) ?? cards.find((c) => c.job?.state === 'running') ?? cards[0];
   const driveColumns = useMemo<Column<Drive>[]>(
-    () => [textColumn('name', 'Drive', 'minmax(120px, 1fr)'), choiceColumn('kind', 'Kind', '110px', KINDS), textColumn('whereabouts', 'Where it is', 'minmax(140px, 1fr)'), { ...textColumn<Drive>('path', 'Folder', 'minmax(240px, 2fr)'), extra: 1 }],
+    () => [
+      textColumn('name', 'Drive', 'minmax(120px, 1fr)'),
+      choiceColumn('kind', 'Kind', '96px', KINDS),
+      textColumn('whereabouts', 'Where it is', 'minmax(140px, 1fr)'),
+      { ...textColumn<Drive>('path', 'Folder', 'minmax(240px, 2fr)'), extra: 1 },
+    ],
     [],
   );
   const copy = (status: CardStatus, driveIds: string[]) =>
@@ -46,13 +64,35 @@ export function CopiesScreen() {
       }),
     );
   const unload = (status: CardStatus) =>
-    asked(call(unloadCard, { params: { ...params, cardId: status.card.id }, body: {} }).then(({ nextCard }) => tell(nextCard ? `${status.card.label} is out; the simulated camera now has ${nextCard}.` : `${status.card.label} is out.`)));
+    asked(
+      call(unloadCard, { params: { ...params, cardId: status.card.id }, body: {} }).then(({ nextCard }) =>
+        tell(
+          nextCard
+            ? `${status.card.label} is out; the simulated camera now has ${nextCard}.`
+            : `${status.card.label} is out.`,
+        ),
+      ),
+    );
   const addDrive = () => {
     const folder = rows.drives[0]?.path.replace(/[^/]+$/, '') ?? '/media/';
-    void change(production.id, 'Added a drive', [{ op: 'insert', table: 'drives', values: { name: `Drive ${rows.drives.length + 1}`, kind: 'ssd', path: `${folder}drive-${rows.drives.length + 1}`, whereabouts: '' } }]);
+    void change(production.id, 'Added a drive', [
+      {
+        op: 'insert',
+        table: 'drives',
+        values: {
+          name: `Drive ${rows.drives.length + 1}`,
+          kind: 'ssd',
+          path: `${folder}drive-${rows.drives.length + 1}`,
+          whereabouts: '',
+        },
+      },
+    ]);
   };
   const drives = `repeat(${rows.drives.length}, minmax(WIDTHpx, 1fr))`;
-  const template = { base: `72px 112px ${drives.replace('WIDTH', '44')}`, md: `72px 122px 76px 72px ${drives.replace('WIDTH', '88')}` };
+  const template = {
+    base: `72px 112px ${drives.replace('WIDTH', '44')}`,
+    md: `72px 122px 76px 72px ${drives.replace('WIDTH', '88')}`,
+  };
   return (
     <>
       <ScreenHead title="Copies">
@@ -69,15 +109,47 @@ export function CopiesScreen() {
             A drive has a name, a folder and a place where it is kept: “Fast 1, in Sunniva’s bag”.
           </Empty>
         ) : (
-          <DataTable name="Drives" rows={rows.drives} columns={driveColumns} fields={driveFields} {...tableEdits<Drive>(production.id, 'drives', (d) => d.name, 'drive')} />
+          <DataTable
+            name="Drives"
+            rows={rows.drives}
+            columns={driveColumns}
+            fields={driveFields}
+            {...tableEdits<Drive>(production.id, 'drives', (d) => d.name, 'drive')}
+          />
         )
       ) : cards.length === 0 ? (
-        <Empty title="No card yet">Cards appear as cameras are given them. In the demo, simulated cameras come with theirs; roll a take, then take the card out here.</Empty>
+        <Empty title="No card yet">
+          Cards appear as cameras are given them. In the demo, simulated cameras come with theirs; roll a take, then
+          take the card out here.
+        </Empty>
       ) : (
         <>
-          {cards.filter((c) => c.job && (c.job.state === 'running' || c.job.state === 'waiting')).map((c) => (c.job ? <JobBar key={c.job.id} job={c.job} card={c.card.label} cancel={() => asked(call(cancelCopy, { params: { ...params, jobId: c.job?.id ?? '' }, body: {} }))} /> : null))}
+          {cards
+            .filter((c) => c.job && (c.job.state === 'running' || c.job.state === 'waiting'))
+            .map((c) =>
+              c.job ? (
+                <JobBar
+                  key={c.job.id}
+                  job={c.job}
+                  card={c.card.label}
+                  cancel={() => asked(call(cancelCopy, { params: { ...params, jobId: c.job?.id ?? '' }, body: {} }))}
+                />
+              ) : null,
+            )}
           <Box overflowX="auto" role="table" aria-label="Cards and where their copies are">
-            <Box role="row" display="grid" gridTemplateColumns={template} columnGap={3} px={2} py={1} color="soft" fontSize="s" borderBottom="1px solid" borderColor="hairline" minW={{ base: 0, md: 'max-content' }}>
+            <Box
+              role="row"
+              display="grid"
+              gridTemplateColumns={template}
+              columnGap={3}
+              px={2}
+              py={1}
+              color="soft"
+              fontSize="s"
+              borderBottom="1px solid"
+              borderColor="hairline"
+              minW={{ base: 0, md: 'max-content' }}
+            >
               <span role="columnheader">Card</span>
               <span role="columnheader">All in all</span>
               <Box as="span" role="columnheader" hideBelow="md">
@@ -117,7 +189,13 @@ export function CopiesScreen() {
                   </Box>
                 </span>
                 <Box as="span" role="cell" data-state={c.state}>
-                  {c.clips.length ? <MediaMark state={c.state} /> : <Box as="span" color="soft">empty</Box>}
+                  {c.clips.length ? (
+                    <MediaMark state={c.state} />
+                  ) : (
+                    <Box as="span" color="soft">
+                      empty
+                    </Box>
+                  )}
                 </Box>
                 <Box as="span" role="cell" hideBelow="md">
                   {c.card.unloaded ? c.clips.length : `${c.clips.length}, in use`}
@@ -127,13 +205,25 @@ export function CopiesScreen() {
                 </Box>
                 {c.drives.map((d) => (
                   <Box as="span" role="cell" key={d.driveId} fontSize="s">
-                    {d.state === 'verified' ? <MediaMark state="verified" bare={!wide} /> : d.state === 'part' ? <MediaMark state="copied" bare={!wide} /> : d.failedFiles ? <Look>{d.failedFiles} failed</Look> : <Box as="span" color="soft">–</Box>}
+                    {d.state === 'verified' ? (
+                      <MediaMark state="verified" bare={!wide} />
+                    ) : d.state === 'part' ? (
+                      <MediaMark state="copied" bare={!wide} />
+                    ) : d.failedFiles ? (
+                      <Look>{d.failedFiles} failed</Look>
+                    ) : (
+                      <Box as="span" color="soft">
+                        –
+                      </Box>
+                    )}
                   </Box>
                 ))}
               </Box>
             ))}
           </Box>
-          {selected ? <FileList status={selected} files={rows.copyFiles as readonly CopyFile[]} drives={rows.drives} /> : null}
+          {selected ? (
+            <FileList status={selected} files={rows.copyFiles as readonly CopyFile[]} drives={rows.drives} />
+          ) : null}
         </>
       )}
       <Sheet>
@@ -146,7 +236,14 @@ export function CopiesScreen() {
               <div>{selected.missing || 'The policy is met.'}</div>
             </Part>
             <Part>
-              <Facts rows={[['Files', String(selected.clips.length)], ['Size', formatBytes(selected.sizeBytes)], ['Recorded', formatMinutes(selected.clips.reduce((t, x) => t + (x.durationMs ?? 0), 0) / 60000)], ['Verified on', formatCount(selected.drives.filter((d) => d.state === 'verified').length, 'drive')]]} />
+              <Facts
+                rows={[
+                  ['Files', String(selected.clips.length)],
+                  ['Size', formatBytes(selected.sizeBytes)],
+                  ['Recorded', formatMinutes(selected.clips.reduce((t, x) => t + (x.durationMs ?? 0), 0) / 60000)],
+                  ['Verified on', formatCount(selected.drives.filter((d) => d.state === 'verified').length, 'drive')],
+                ]}
+              />
             </Part>
             <Part title="Do">
               <Flex direction="column" gap={2} align="stretch">
@@ -154,7 +251,8 @@ export function CopiesScreen() {
                   <Box role="alert">
                     <Look>{selected.job.failure}</Look>
                     <Box color="soft" fontSize="s">
-                      What was verified stays. See which files failed below, mend the drive, and copy again: only what is missing is written.
+                      What was verified stays. See which files failed below, mend the drive, and copy again: only what
+                      is missing is written.
                     </Box>
                   </Box>
                 ) : null}
@@ -163,8 +261,23 @@ export function CopiesScreen() {
                     Take it out of its camera
                   </Button>
                 )}
-                <CopyTo key={selected.card.id} status={selected} drives={rows.drives} start={(ids) => copy(selected, ids)} />
-                <Button onClick={() => asked(call(scanCard, { params: { ...params, cardId: selected.card.id }, body: {} }).then(() => tell(`Reading ${selected.card.label} again.`)))}>Read the card again</Button>
+                <CopyTo
+                  key={selected.card.id}
+                  status={selected}
+                  drives={rows.drives}
+                  start={(ids) => copy(selected, ids)}
+                />
+                <Button
+                  onClick={() =>
+                    asked(
+                      call(scanCard, { params: { ...params, cardId: selected.card.id }, body: {} }).then(() =>
+                        tell(`Reading ${selected.card.label} again.`),
+                      ),
+                    )
+                  }
+                >
+                  Read the card again
+                </Button>
               </Flex>
             </Part>
             <Why
@@ -184,22 +297,45 @@ export function CopiesScreen() {
 }
 
 /** Choose drives, then copy. Those that lack the card are chosen to begin with, as many as the policy wants. */
-function CopyTo({ status, drives, start }: { status: CardStatus; drives: readonly Drive[]; start: (driveIds: string[]) => void }) {
+function CopyTo({
+  status,
+  drives,
+  start,
+}: {
+  status: CardStatus;
+  drives: readonly Drive[];
+  start: (driveIds: string[]) => void;
+}) {
   const { production } = useProduction();
   const lacking = drives.filter((d) => status.drives.find((x) => x.driveId === d.id)?.state !== 'verified');
   const good = drives.length - lacking.length;
-  const [picked, setPicked] = useState<readonly string[]>(() => lacking.slice(0, Math.max(1, production.keepPolicy.verifiedCopies - good)).map((d) => d.id));
+  const [picked, setPicked] = useState<readonly string[]>(() =>
+    lacking.slice(0, Math.max(1, production.keepPolicy.verifiedCopies - good)).map((d) => d.id),
+  );
   const busy = status.job?.state === 'running' || status.job?.state === 'waiting';
   if (drives.length === 0) return <Box color="soft">Add a drive to copy to.</Box>;
   return (
     <Box>
       {drives.map((d) => (
         <label key={d.id} style={{ display: 'flex', gap: 8, alignItems: 'center', minHeight: 36 }}>
-          <input type="checkbox" checked={picked.includes(d.id)} onChange={() => setPicked(picked.includes(d.id) ? picked.filter((x) => x !== d.id) : [...picked, d.id])} />
-          {d.name} <Box as="span" color="soft">{d.whereabouts}</Box>
+          <input
+            type="checkbox"
+            checked={picked.includes(d.id)}
+            onChange={() => setPicked(picked.includes(d.id) ? picked.filter((x) => x !== d.id) : [...picked, d.id])}
+          />
+          {d.name}{' '}
+          <Box as="span" color="soft">
+            {d.whereabouts}
+          </Box>
         </label>
       ))}
-      <Button mt={2} w="100%" look={status.card.unloaded && status.state !== 'kept' ? 'primary' : 'plain'} disabled={busy || picked.length === 0 || status.clips.length === 0} onClick={() => start([...picked])}>
+      <Button
+        mt={2}
+        w="100%"
+        look={status.card.unloaded && status.state !== 'kept' ? 'primary' : 'plain'}
+        disabled={busy || picked.length === 0 || status.clips.length === 0}
+        onClick={() => start([...picked])}
+      >
         {busy ? 'Being copied' : `Copy and verify to ${formatCount(picked.length, 'drive')}`}
       </Button>
     </Box>

@@ -6,7 +6,15 @@ import { DataTable, type Column } from '../../ui/DataTable.tsx';
 import { Look } from '../../ui/parts.tsx';
 
 /** The files of a card and their state on each drive. */
-export function FileList({ status, files, drives }: { status: CardStatus; files: readonly CopyFile[]; drives: readonly Drive[] }) {
+export function FileList({
+  status,
+  files,
+  drives,
+}: {
+  status: CardStatus;
+  files: readonly CopyFile[];
+  drives: readonly Drive[];
+}) {
   const columns = useMemo<Column<Clip>[]>(() => {
     const found = new Map<string, CopyFile>();
     for (const f of files) {
@@ -16,10 +24,39 @@ export function FileList({ status, files, drives }: { status: CardStatus; files:
     }
     const of = (clip: Clip, drive: Drive) => found.get(`${drive.id}|${clip.path}`);
     return [
-      { id: 'name', header: 'File', width: 'minmax(124px, 1fr)', value: (c) => c.name, render: (c) => <span className="mono">{c.name}</span> },
-      { id: 'start', header: 'Starts', width: '112px', extra: 2, value: (c) => c.startTimecode, render: (c) => <span className="mono">{c.startTimecode ?? '–'}</span> },
-      { id: 'length', header: 'Length', width: '66px', end: true, extra: 3, value: (c) => c.durationMs, render: (c) => <span>{c.durationMs === null ? '–' : formatRunning(c.durationMs)}</span> },
-      { id: 'size', header: 'Size', width: '80px', end: true, extra: 1, value: (c) => c.sizeBytes, render: (c) => <span>{formatBytes(c.sizeBytes)}</span> },
+      {
+        id: 'name',
+        header: 'File',
+        width: 'minmax(124px, 1fr)',
+        value: (c) => c.name,
+        render: (c) => <span className="mono">{c.name}</span>,
+      },
+      {
+        id: 'start',
+        header: 'Starts',
+        width: '112px',
+        extra: 2,
+        value: (c) => c.startTimecode,
+        render: (c) => <span className="mono">{c.startTimecode ?? '–'}</span>,
+      },
+      {
+        id: 'length',
+        header: 'Length',
+        width: '66px',
+        end: true,
+        extra: 3,
+        value: (c) => c.durationMs,
+        render: (c) => <span>{c.durationMs === null ? '–' : formatRunning(c.durationMs)}</span>,
+      },
+      {
+        id: 'size',
+        header: 'Size',
+        width: '80px',
+        end: true,
+        extra: 1,
+        value: (c) => c.sizeBytes,
+        render: (c) => <span>{formatBytes(c.sizeBytes)}</span>,
+      },
       ...drives.map((d): Column<Clip> => ({
         id: d.id,
         header: d.name,
@@ -28,8 +65,19 @@ export function FileList({ status, files, drives }: { status: CardStatus; files:
         value: (c) => of(c, d)?.state ?? '',
         render: (c) => {
           const f = of(c, d);
-          if (!f) return <Box as="span" color="soft">–</Box>;
-          return f.state === 'failed' ? <span title={f.failure ?? ''}><Look>{f.failure ?? 'failed'}</Look></span> : <span title={f.hash ? `xxHash64 ${f.hash}` : ''}>{f.state}</span>;
+          if (!f)
+            return (
+              <Box as="span" color="soft">
+                –
+              </Box>
+            );
+          return f.state === 'failed' ? (
+            <span title={f.failure ?? ''}>
+              <Look>{f.failure ?? 'failed'}</Look>
+            </span>
+          ) : (
+            <span title={f.hash ? `xxHash64 ${f.hash}` : ''}>{f.state}</span>
+          );
         },
       })),
     ];

@@ -16,7 +16,15 @@ export function JobBar({ job, card, cancel }: { job: CopyJob; card: string; canc
   const rate = seconds > 0.5 ? job.doneBytes / seconds : 0;
   const left = rate > 0 ? ((job.totalBytes - job.doneBytes) / rate) * 1000 : null;
   return (
-    <Box border="1px solid" borderColor="edge" borderRadius="r" p={3} mb={4} role="status" aria-label={`Copying ${card}`}>
+    <Box
+      border="1px solid"
+      borderColor="edge"
+      borderRadius="r"
+      p={3}
+      mb={4}
+      role="status"
+      aria-label={`Copying ${card}`}
+    >
       <Flex justify="space-between" gap={4} wrap="wrap" align="center">
         <strong>{job.state === 'waiting' ? `${card} waits its turn` : `Copying and verifying ${card}`}</strong>
         <span>
@@ -28,7 +36,16 @@ export function JobBar({ job, card, cancel }: { job: CopyJob; card: string; canc
           Stop
         </Button>
       </Flex>
-      <Box h="6px" bg="hairline" mt={2} role="progressbar" aria-valuenow={Math.round(share * 100)} aria-valuemin={0} aria-valuemax={100} aria-label="Bytes read">
+      <Box
+        h="6px"
+        bg="hairline"
+        mt={2}
+        role="progressbar"
+        aria-valuenow={Math.round(share * 100)}
+        aria-valuemin={0}
+        aria-valuemax={100}
+        aria-label="Bytes read"
+      >
         <Box h="6px" bg="text" style={{ width: `${share * 100}%` }} />
       </Box>
     </Box>

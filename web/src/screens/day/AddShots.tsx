@@ -8,16 +8,45 @@ export function AddShots() {
   const { production, rows, day } = useProduction();
   if (!day) return null;
   const placed = new Set(rows.dayItems.map((i) => i.shotId));
-  const free = rows.scenes.map((scene) => ({ scene, shots: rows.shots.filter((s) => s.sceneId === scene.id && !placed.has(s.id) && !s.dropped) })).filter((x) => x.shots.length > 0);
+  const free = rows.scenes
+    .map((scene) => ({
+      scene,
+      shots: rows.shots.filter((s) => s.sceneId === scene.id && !placed.has(s.id) && !s.dropped),
+    }))
+    .filter((x) => x.shots.length > 0);
   const add = (sceneId: string) => {
     const shots = free.filter((x) => sceneId === 'all' || x.scene.id === sceneId).flatMap((x) => x.shots);
     const start = positionAfter(rows.dayItems.filter((i) => i.dayId === day.id));
-    void change(production.id, `Put ${shots.length === 1 ? shots[0]?.code : `${shots.length} shots`} on day ${day.number}`, shots.map((s, i) => ({ op: 'insert', table: 'dayItems', values: { dayId: day.id, shotId: s.id, title: '', minutes: null, placeId: null, setupId: null, personIds: [], position: start + i, pinnedStartMin: null } })));
+    void change(
+      production.id,
+      `Put ${shots.length === 1 ? shots[0]?.code : `${shots.length} shots`} on day ${day.number}`,
+      shots.map((s, i) => ({
+        op: 'insert',
+        table: 'dayItems',
+        values: {
+          dayId: day.id,
+          shotId: s.id,
+          title: '',
+          minutes: null,
+          placeId: null,
+          setupId: null,
+          personIds: [],
+          position: start + i,
+          pinnedStartMin: null,
+        },
+      })),
+    );
   };
   const count = free.reduce((t, x) => t + x.shots.length, 0);
   return (
     <Box asChild w="auto" fontWeight="600" fontSize="s">
-      <select className="field" aria-label="Add shots to this day" value="" disabled={count === 0} onChange={(e) => add(e.target.value)}>
+      <select
+        className="field"
+        aria-label="Add shots to this day"
+        value=""
+        disabled={count === 0}
+        onChange={(e) => add(e.target.value)}
+      >
         <option value="">{count ? `Add shots (${count} on no day)` : 'Every shot is on a day'}</option>
         {free.map(({ scene, shots }) => (
           <option key={scene.id} value={scene.id}>

@@ -8,10 +8,26 @@ import { formatMinutes } from '@kavrell/core/units';
 import { ShotMark, Tapes } from '../../ui/icons.tsx';
 import { Tag } from '../../ui/parts.tsx';
 
-const GRID = { display: 'grid', gridTemplateColumns: '64px minmax(180px, 1fr) 44px 104px 72px', alignItems: 'center', columnGap: '8px', px: '10px', borderBottom: '1px solid', borderColor: 'hairline' } as const;
+const GRID = {
+  display: 'grid',
+  gridTemplateColumns: '64px minmax(180px, 1fr) 44px 104px 72px',
+  alignItems: 'center',
+  columnGap: '8px',
+  px: '10px',
+  borderBottom: '1px solid',
+  borderColor: 'hairline',
+} as const;
 
 /** What lies between the lines: a change-over, a meal, waiting. */
-export const SideLine = memo(function SideLine({ start, title, minutes }: { start: string; title: string; minutes: number }) {
+export const SideLine = memo(function SideLine({
+  start,
+  title,
+  minutes,
+}: {
+  start: string;
+  title: string;
+  minutes: number;
+}) {
   return (
     <Box {...GRID} color="soft" minH="26px" fontSize="s">
       <span>{start}</span>
@@ -41,7 +57,10 @@ interface Props {
 export function DayLine({ row, start, selected, state, select, trouble, windows, pinned, children }: Props) {
   const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({ id: row.itemId });
   return (
-    <div ref={setNodeRef} style={{ transform: CSS.Translate.toString(transform), transition, opacity: isDragging ? 0.6 : 1 }}>
+    <div
+      ref={setNodeRef}
+      style={{ transform: CSS.Translate.toString(transform), transition, opacity: isDragging ? 0.6 : 1 }}
+    >
       {children}
       <Box
         {...GRID}
@@ -67,7 +86,14 @@ export function DayLine({ row, start, selected, state, select, trouble, windows,
         <Box display="flex" alignItems="center" gap={2} minW={0}>
           {state ? <ShotMark state={state} bare /> : null}
           {row.shot ? <strong>{row.shot.code}</strong> : null}
-          <Box as="span" overflow="hidden" textOverflow="ellipsis" whiteSpace="nowrap" fontWeight={row.shot ? 400 : 700} title={row.title}>
+          <Box
+            as="span"
+            overflow="hidden"
+            textOverflow="ellipsis"
+            whiteSpace="nowrap"
+            fontWeight={row.shot ? 400 : 700}
+            title={row.title}
+          >
             {row.title}
           </Box>
           {row.shot?.priority === 'must' ? <Tag>must</Tag> : null}

@@ -1,5 +1,13 @@
 import { Box } from '@chakra-ui/react';
-import { DndContext, KeyboardSensor, PointerSensor, closestCenter, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core';
+import {
+  DndContext,
+  KeyboardSensor,
+  PointerSensor,
+  closestCenter,
+  useSensor,
+  useSensors,
+  type DragEndEvent,
+} from '@dnd-kit/core';
 import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { useEffect, useRef } from 'react';
 import { moveTo, positionAfter } from '@kavrell/core/records';
@@ -31,30 +39,47 @@ export function DayScreen() {
   const [selectedId, select] = useHashSelection();
   const list = useRef<HTMLDivElement>(null);
   useKeysOf('Day', KEYS);
-  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }), useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }));
+  const sensors = useSensors(
+    useSensor(PointerSensor, { activationConstraint: { distance: 6 } }),
+    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
+  );
   useEffect(() => {
     if (selectedId) list.current?.querySelector(`[data-line="${selectedId}"]`)?.scrollIntoView({ block: 'nearest' });
   }, [selectedId]);
 
   if (!day || !facts) {
-    return <Empty title="No day yet">A day has a date, a call and a wanted wrap. Add one in the brief; then put shots on it here.</Empty>;
+    return (
+      <Empty title="No day yet">
+        A day has a date, a call and a wanted wrap. Add one in the brief; then put shots on it here.
+      </Empty>
+    );
   }
   const { plan } = facts;
   const say = (m: number) => formatMinuteOfDay(m, day, clock);
-  const items = plan.rows.map((r) => rows.dayItems.find((i) => i.id === r.itemId)).filter((i): i is DayItem => i !== undefined);
+  const items = plan.rows
+    .map((r) => rows.dayItems.find((i) => i.id === r.itemId))
+    .filter((i): i is DayItem => i !== undefined);
   const nameOf = (r: DayRow | undefined) => r?.shot?.code ?? r?.title ?? '';
 
   const move = (from: number, to: number) => {
     const moved = moveTo(items, from, to);
-    void change(production.id, `Moved ${nameOf(plan.rows[from])}`, moved.flatMap((m) => {
-      const row = items.find((i) => i.id === m.id);
-      return row ? [{ op: 'update' as const, table: 'dayItems' as const, row, values: { position: m.position } }] : [];
-    }));
+    void change(
+      production.id,
+      `Moved ${nameOf(plan.rows[from])}`,
+      moved.flatMap((m) => {
+        const row = items.find((i) => i.id === m.id);
+        return row
+          ? [{ op: 'update' as const, table: 'dayItems' as const, row, values: { position: m.position } }]
+          : [];
+      }),
+    );
   };
   const remove = (index: number) => {
     const row = items[index];
     if (!row) return;
-    void change(production.id, `Took ${nameOf(plan.rows[index])} off day ${day.number}`, [{ op: 'delete', table: 'dayItems', row }]);
+    void change(production.id, `Took ${nameOf(plan.rows[index])} off day ${day.number}`, [
+      { op: 'delete', table: 'dayItems', row },
+    ]);
     select(plan.rows[index + 1]?.itemId ?? null);
   };
   const onDragEnd = ({ active, over }: DragEndEvent) => {
@@ -74,10 +99,28 @@ export function DayScreen() {
   };
   const addBlock = () => {
     const id = newId();
-    void change(production.id, 'Added a block', [{ op: 'insert', table: 'dayItems', id, values: { dayId: day.id, shotId: null, title: 'Rehearsal', minutes: 20, placeId: plan.rows.at(-1)?.placeId ?? rows.places[0]?.id ?? null, setupId: null, personIds: [], position: positionAfter(items), pinnedStartMin: null } }]);
+    void change(production.id, 'Added a block', [
+      {
+        op: 'insert',
+        table: 'dayItems',
+        id,
+        values: {
+          dayId: day.id,
+          shotId: null,
+          title: 'Rehearsal',
+          minutes: 20,
+          placeId: plan.rows.at(-1)?.placeId ?? rows.places[0]?.id ?? null,
+          setupId: null,
+          personIds: [],
+          position: positionAfter(items),
+          pinnedStartMin: null,
+        },
+      },
+    ]);
     select(id);
   };
-  const mealBefore = (row: DayRow, i: number) => plan.meals.find((m) => m.endMin <= row.startMin && (plan.rows[i - 1]?.endMin ?? -1) <= m.startMin);
+  const mealBefore = (row: DayRow, i: number) =>
+    plan.meals.find((m) => m.endMin <= row.startMin && (plan.rows[i - 1]?.endMin ?? -1) <= m.startMin);
   return (
     <>
       <ScreenHead title={`${formatDate(day.date, { long: true })}, in order`}>
@@ -85,22 +128,65 @@ export function DayScreen() {
         <AddShots />
       </ScreenHead>
       {plan.rows.length === 0 ? (
-        <Empty title="Nothing on this day yet">Put shots on it with “Add shots”. Kavrell then adds rigging, change-overs, meals and moves, and says when it wraps.</Empty>
+        <Empty title="Nothing on this day yet">
+          Put shots on it with “Add shots”. Kavrell then adds rigging, change-overs, meals and moves, and says when it
+          wraps.
+        </Empty>
       ) : (
-        <Box ref={list} role="listbox" aria-label="The day in order" tabIndex={0} aria-activedescendant={selectedId ? `line-${selectedId}` : undefined} onKeyDown={onKeyDown} minW={0} overflowX="auto">
+        <Box
+          ref={list}
+          role="listbox"
+          aria-label="The day in order"
+          tabIndex={0}
+          aria-activedescendant={selectedId ? `line-${selectedId}` : undefined}
+          onKeyDown={onKeyDown}
+          minW={0}
+          overflowX="auto"
+        >
           <SideLine start={say(day.callMin)} title="Call, load-in" minutes={day.loadInMin} />
-          <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={onDragEnd}>
+          <DndContext
+            accessibility={{ container: document.body }}
+            sensors={sensors}
+            collisionDetection={closestCenter}
+            onDragEnd={onDragEnd}
+          >
             <SortableContext items={items.map((i) => i.id)} strategy={verticalListSortingStrategy}>
               {plan.rows.map((row, i) => {
                 const meal = mealBefore(row, i);
                 const change0 = row.startMin - row.changeMin;
-                const readyMin = meal ? meal.endMin + row.changeMin : (plan.rows[i - 1]?.endMin ?? plan.order.startMin) + row.changeMin;
+                const readyMin = meal
+                  ? meal.endMin + row.changeMin
+                  : (plan.rows[i - 1]?.endMin ?? plan.order.startMin) + row.changeMin;
                 const wait = row.startMin - readyMin;
                 return (
-                  <DayLine key={row.itemId} row={row} start={say(row.startMin)} selected={row.itemId === selectedId} state={row.shot ? (facts.states.get(row.shot.id) ?? 'planned') : null} select={() => select(row.itemId)} trouble={plan.violations.some((v) => v.ids.includes(row.itemId))} windows={row.windows.map(([a, b]) => `${say(a)}–${say(b)}`)} pinned={row.pinnedStartMin === null ? null : say(row.pinnedStartMin)}>
-                    {meal ? <SideLine start={say(meal.startMin)} title="Meal" minutes={meal.endMin - meal.startMin} /> : null}
-                    {row.changeMin > 0 ? <SideLine start={say(change0 - Math.max(0, wait))} title={row.changeTitle} minutes={row.changeMin} /> : null}
-                    {wait > 0.5 ? <SideLine start={say(row.startMin - wait)} title={row.pinnedStartMin === null ? 'Wait for the window' : 'Ready, before the fixed start'} minutes={wait} /> : null}
+                  <DayLine
+                    key={row.itemId}
+                    row={row}
+                    start={say(row.startMin)}
+                    selected={row.itemId === selectedId}
+                    state={row.shot ? (facts.states.get(row.shot.id) ?? 'planned') : null}
+                    select={() => select(row.itemId)}
+                    trouble={plan.violations.some((v) => v.ids.includes(row.itemId))}
+                    windows={row.windows.map(([a, b]) => `${say(a)}–${say(b)}`)}
+                    pinned={row.pinnedStartMin === null ? null : say(row.pinnedStartMin)}
+                  >
+                    {meal ? (
+                      <SideLine start={say(meal.startMin)} title="Meal" minutes={meal.endMin - meal.startMin} />
+                    ) : null}
+                    {row.changeMin > 0 ? (
+                      <SideLine
+                        start={say(change0 - Math.max(0, wait))}
+                        title={row.changeTitle}
+                        minutes={row.changeMin}
+                      />
+                    ) : null}
+                    {wait > 0.5 ? (
+                      <SideLine
+                        start={say(row.startMin - wait)}
+                        title={row.pinnedStartMin === null ? 'Wait for the window' : 'Ready, before the fixed start'}
+                        minutes={wait}
+                      />
+                    ) : null}
                   </DayLine>
                 );
               })}
@@ -116,7 +202,11 @@ export function DayScreen() {
         </Box>
       )}
       <Sheet>
-        <DaySheet item={items.find((i) => i.id === selectedId)} row={plan.rows.find((r) => r.itemId === selectedId)} onRemove={() => remove(items.findIndex((i) => i.id === selectedId))} />
+        <DaySheet
+          item={items.find((i) => i.id === selectedId)}
+          row={plan.rows.find((r) => r.itemId === selectedId)}
+          onRemove={() => remove(items.findIndex((i) => i.id === selectedId))}
+        />
       </Sheet>
     </>
   );

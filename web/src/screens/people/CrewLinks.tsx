@@ -46,8 +46,20 @@ export function CrewLinks() {
         }}
       >
         <Flex gap={2} wrap="wrap">
-          <input className="field" placeholder="For whom" aria-label="Whom the link is for" aria-invalid={problem !== ''} value={label} onChange={(e) => setLabel(e.target.value)} />
-          <select className="field" aria-label="What the link allows" value={role} onChange={(e) => setRole(e.target.value as keyof typeof ROLES)}>
+          <input
+            className="field"
+            placeholder="For whom"
+            aria-label="Whom the link is for"
+            aria-invalid={problem !== ''}
+            value={label}
+            onChange={(e) => setLabel(e.target.value)}
+          />
+          <select
+            className="field"
+            aria-label="What the link allows"
+            value={role}
+            onChange={(e) => setRole(e.target.value as keyof typeof ROLES)}
+          >
             {Object.entries(ROLES).map(([key, words]) => (
               <option key={key} value={key}>
                 may {words}
@@ -67,7 +79,13 @@ export function CrewLinks() {
           <Box color="soft" fontSize="s">
             Shown once; send it now:
           </Box>
-          <input className="field mono" readOnly aria-label="The new link" value={address} onFocus={(e) => e.target.select()} />
+          <input
+            className="field mono"
+            readOnly
+            aria-label="The new link"
+            value={address}
+            onFocus={(e) => e.target.select()}
+          />
         </Box>
       ) : null}
       <ul>
@@ -76,7 +94,14 @@ export function CrewLinks() {
             <span style={{ flex: 1 }}>
               {l.label}, may {ROLES[l.role]}
             </span>
-            <Button size="small" onClick={() => void call(revokeLink, { params: { ...params, linkId: l.id } }).then(again, (error: unknown) => setProblem(wordsOf(error)))}>
+            <Button
+              size="small"
+              onClick={() =>
+                void call(revokeLink, { params: { ...params, linkId: l.id } }).then(again, (error: unknown) =>
+                  setProblem(wordsOf(error)),
+                )
+              }
+            >
               Withdraw
             </Button>
           </li>

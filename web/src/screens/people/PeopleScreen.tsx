@@ -16,22 +16,39 @@ import { useHashSelection } from '../../ui/selection.ts';
 import { Sheet } from '../../ui/sheet.tsx';
 import { CrewLinks } from './CrewLinks.tsx';
 
-const KINDS = [['crew', 'crew'], ['talent', 'in the picture'], ['client', 'client']] as const;
+const KINDS = [
+  ['crew', 'crew'],
+  ['talent', 'in the picture'],
+  ['client', 'client'],
+] as const;
 
 /** Who is in it, on which day, and when they are called. */
 export function PeopleScreen() {
   const { production, rows, day, facts } = useProduction();
   const clock = usePreferences((s) => s.clock);
   const [selectedId, select] = useHashSelection();
-  const calls = useMemo(() => (facts ? new Map(callsOfDay(facts.plan, rows.engagements, rows.people).map((c) => [c.person.id, c])) : new Map()), [facts, rows.engagements, rows.people]);
+  const calls = useMemo(
+    () =>
+      facts ? new Map(callsOfDay(facts.plan, rows.engagements, rows.people).map((c) => [c.person.id, c])) : new Map(),
+    [facts, rows.engagements, rows.people],
+  );
   const columns = useMemo<Column<Person>[]>(
     () => [
       textColumn('name', 'Name', 'minmax(140px, 1fr)'),
       { ...textColumn<Person>('shortName', 'Short name', '110px'), extra: 1 },
       { ...choiceColumn<Person>('kind', 'Kind', '120px', KINDS), extra: 2 },
-      textColumn('role', 'Role', 'minmax(160px, 1.2fr)'),
+      { ...textColumn<Person>('role', 'Role', 'minmax(150px, 1.2fr)'), extra: 1 },
       { ...textColumn<Person>('department', 'Department', '120px'), extra: 4 },
-      { id: 'call', header: 'Call', width: '80px', end: true, value: (p) => calls.get(p.id)?.callMin ?? null, render: (p) => <span>{day && calls.has(p.id) ? formatMinuteOfDay(calls.get(p.id)?.callMin ?? 0, day, clock) : '–'}</span> },
+      {
+        id: 'call',
+        header: 'Call',
+        width: '80px',
+        end: true,
+        value: (p) => calls.get(p.id)?.callMin ?? null,
+        render: (p) => (
+          <span>{day && calls.has(p.id) ? formatMinuteOfDay(calls.get(p.id)?.callMin ?? 0, day, clock) : '–'}</span>
+        ),
+      },
       { ...flagColumn<Person>('minor', 'Age', '100px', 'under 18', '18 or over'), extra: 3 },
       { ...textColumn<Person>('phone', 'Phone', '150px'), extra: 2 },
       { ...textColumn<Person>('diet', 'Diet', '110px'), extra: 3 },
@@ -43,7 +60,24 @@ export function PeopleScreen() {
   const add = () => {
     const id = newId();
     const n = rows.people.length + 1;
-    void change(production.id, 'Added a person', [{ op: 'insert', table: 'people', id, values: { name: `Person ${n}`, shortName: `Person${n}`, kind: 'crew', role: '', department: '', minor: false, notes: '', phone: '', diet: '' } }]);
+    void change(production.id, 'Added a person', [
+      {
+        op: 'insert',
+        table: 'people',
+        id,
+        values: {
+          name: `Person ${n}`,
+          shortName: `Person${n}`,
+          kind: 'crew',
+          role: '',
+          department: '',
+          minor: false,
+          notes: '',
+          phone: '',
+          diet: '',
+        },
+      },
+    ]);
     select(id);
   };
   const person = rows.people.find((p) => p.id === selectedId);
@@ -51,7 +85,15 @@ export function PeopleScreen() {
   const toggle = (dayId: string, number: number) => {
     if (!person) return;
     const found = rows.engagements.find((e) => e.dayId === dayId && e.personId === person.id);
-    void change(production.id, `${person.shortName} ${found ? 'not ' : ''}on day ${number}`, [found ? { op: 'delete', table: 'engagements', row: found } : { op: 'insert', table: 'engagements', values: { dayId, personId: person.id, callOffsetMin: 15, callMin: null } }]);
+    void change(production.id, `${person.shortName} ${found ? 'not ' : ''}on day ${number}`, [
+      found
+        ? { op: 'delete', table: 'engagements', row: found }
+        : {
+            op: 'insert',
+            table: 'engagements',
+            values: { dayId, personId: person.id, callOffsetMin: 15, callMin: null },
+          },
+    ]);
   };
   return (
     <>
@@ -62,10 +104,19 @@ export function PeopleScreen() {
       </ScreenHead>
       {rows.people.length === 0 ? (
         <Empty title="Nobody yet" action={<Button onClick={add}>Add a person</Button>}>
-          Crew come at the general call; people in the picture are called when they are needed. The short name is the word you type in a shot’s line: “ilse”.
+          Crew come at the general call; people in the picture are called when they are needed. The short name is the
+          word you type in a shot’s line: “ilse”.
         </Empty>
       ) : (
-        <DataTable name="People" rows={rows.people} columns={columns} fields={personFields} selectedId={selectedId} onSelect={(p) => select(p?.id ?? null)} {...edits} />
+        <DataTable
+          name="People"
+          rows={rows.people}
+          columns={columns}
+          fields={personFields}
+          selectedId={selectedId}
+          onSelect={(p) => select(p?.id ?? null)}
+          {...edits}
+        />
       )}
       <Sheet>
         {person ? (
@@ -79,7 +130,12 @@ export function PeopleScreen() {
                 {rows.days.map((d) => {
                   const on = rows.engagements.some((e) => e.dayId === d.id && e.personId === person.id);
                   return (
-                    <Button key={d.id} aria-pressed={on} look={on ? 'on' : 'plain'} onClick={() => toggle(d.id, d.number)}>
+                    <Button
+                      key={d.id}
+                      aria-pressed={on}
+                      look={on ? 'on' : 'plain'}
+                      onClick={() => toggle(d.id, d.number)}
+                    >
                       {formatDate(d.date)}
                     </Button>
                   );
@@ -88,10 +144,24 @@ export function PeopleScreen() {
             </Part>
             {call && day ? (
               <Part title={`Day ${day.number}`}>
-                <Facts rows={[['Call', formatMinuteOfDay(call.callMin, day, clock)], ['First needed', call.firstNeedMin === null ? '–' : formatMinuteOfDay(call.firstNeedMin, day, clock)], ['Last needed', call.releaseMin === null ? '–' : formatMinuteOfDay(call.releaseMin, day, clock)], ['Why', call.why]]} />
+                <Facts
+                  rows={[
+                    ['Call', formatMinuteOfDay(call.callMin, day, clock)],
+                    [
+                      'First needed',
+                      call.firstNeedMin === null ? '–' : formatMinuteOfDay(call.firstNeedMin, day, clock),
+                    ],
+                    ['Last needed', call.releaseMin === null ? '–' : formatMinuteOfDay(call.releaseMin, day, clock)],
+                    ['Why', call.why],
+                  ]}
+                />
               </Part>
             ) : null}
-            {person.minor ? <Part title="Care">Under 18: agreed hours and breaks, and a guardian or chaperone; the law of the place decides.</Part> : null}
+            {person.minor ? (
+              <Part title="Care">
+                Under 18: agreed hours and breaks, and a guardian or chaperone; the law of the place decides.
+              </Part>
+            ) : null}
             <RowFields row={person} columns={columns} fields={personFields} onEdit={edits.onEdit} />
             <Part>Phone, diet and notes are shown to you only, not to people who came by a link.</Part>
           </>

@@ -15,7 +15,19 @@ import { RowFields } from '../../ui/RowFields.tsx';
 import { Empty, Facts, Look, Part, ScreenHead } from '../../ui/parts.tsx';
 import { Sheet } from '../../ui/sheet.tsx';
 
-const NEW_PLACE: Omit<Place, 'id' | 'productionId' | 'version' | 'deletedAt'> = { name: 'New place', latitude: 50.33, longitude: -4.77, address: '', parking: '', walkMin: 0, power: '', hospital: '', contact: '', notes: '', confirmed: false };
+const NEW_PLACE: Omit<Place, 'id' | 'productionId' | 'version' | 'deletedAt'> = {
+  name: 'New place',
+  latitude: 50.33,
+  longitude: -4.77,
+  address: '',
+  parking: '',
+  walkMin: 0,
+  power: '',
+  hospital: '',
+  contact: '',
+  notes: '',
+  confirmed: false,
+};
 
 /** Where it is shot, and the minutes between. */
 export function PlacesScreen() {
@@ -26,7 +38,10 @@ export function PlacesScreen() {
   const columns = useMemo<Column<Place>[]>(
     () => [
       textColumn('name', 'Place', 'minmax(150px, 1.2fr)'),
-      { ...flagColumn<Place>('confirmed', 'Agreed', '110px', 'confirmed', 'not confirmed'), render: (p) => (p.confirmed ? <span>confirmed</span> : <Look>not confirmed</Look>) },
+      {
+        ...flagColumn<Place>('confirmed', 'Agreed', '110px', 'confirmed', 'not confirmed'),
+        render: (p) => (p.confirmed ? <span>confirmed</span> : <Look>not confirmed</Look>),
+      },
       minutesColumn('walkMin', 'Walk', '80px'),
       { ...textColumn<Place>('power', 'Power', 'minmax(140px, 1fr)'), extra: 1 },
       { ...textColumn<Place>('parking', 'Parking', 'minmax(120px, 1fr)'), extra: 2 },
@@ -48,7 +63,14 @@ export function PlacesScreen() {
       minutesColumn('loadOutMin', 'Load-out', '90px'),
       minutesColumn('travelMin', 'Travel', '90px'),
       minutesColumn('loadInMin', 'Load-in', '90px'),
-      { id: 'all', header: 'Whole move', width: '110px', end: true, value: (m) => moveMin(m), render: (m) => <strong>{formatMinutes(moveMin(m))}</strong> },
+      {
+        id: 'all',
+        header: 'Whole move',
+        width: '110px',
+        end: true,
+        value: (m) => moveMin(m),
+        render: (m) => <strong>{formatMinutes(moveMin(m))}</strong>,
+      },
     ],
     [rows.places],
   );
@@ -58,12 +80,28 @@ export function PlacesScreen() {
     void change(production.id, 'Added a place', [{ op: 'insert', table: 'places', id, values: NEW_PLACE }]);
     select(id);
   };
-  const missing = rows.places.flatMap((a) => rows.places.filter((b) => a.id !== b.id && !rows.moves.some((m) => m.fromPlaceId === a.id && m.toPlaceId === b.id)).map((b) => [a, b] as const));
+  const missing = rows.places.flatMap((a) =>
+    rows.places
+      .filter((b) => a.id !== b.id && !rows.moves.some((m) => m.fromPlaceId === a.id && m.toPlaceId === b.id))
+      .map((b) => [a, b] as const),
+  );
   const addMoves = () =>
-    void change(production.id, 'Added the missing moves', missing.map(([a, b]) => ({ op: 'insert', table: 'moves', values: { fromPlaceId: a.id, toPlaceId: b.id, loadOutMin: 20, travelMin: 10, loadInMin: 12 } })));
+    void change(
+      production.id,
+      'Added the missing moves',
+      missing.map(([a, b]) => ({
+        op: 'insert',
+        table: 'moves',
+        values: { fromPlaceId: a.id, toPlaceId: b.id, loadOutMin: 20, travelMin: 10, loadInMin: 12 },
+      })),
+    );
   const place = rows.places.find((p) => p.id === selectedId);
-  const sun = place && day ? sunTimes({ date: day.date, timeZone: day.timeZone, latitude: place.latitude, longitude: place.longitude }) : null;
-  const say = (m: number | null | undefined) => (m === null || m === undefined || !day ? '–' : formatMinuteOfDay(m, day, clock));
+  const sun =
+    place && day
+      ? sunTimes({ date: day.date, timeZone: day.timeZone, latitude: place.latitude, longitude: place.longitude })
+      : null;
+  const say = (m: number | null | undefined) =>
+    m === null || m === undefined || !day ? '–' : formatMinuteOfDay(m, day, clock);
   return (
     <>
       <ScreenHead title="Places">
@@ -76,7 +114,8 @@ export function PlacesScreen() {
       </ScreenHead>
       {rows.places.length === 0 ? (
         <Empty title="No place yet" action={<Button onClick={add}>Add a place</Button>}>
-          A place has a position (for its sun), power, parking and a walk. “Founder’s bench, 11 × 8.4 m, one 16 A circuit” is enough to begin.
+          A place has a position (for its sun), power, parking and a walk. “Founder’s bench, 11 × 8.4 m, one 16 A
+          circuit” is enough to begin.
         </Empty>
       ) : movesOpen ? (
         <DataTable
@@ -94,7 +133,15 @@ export function PlacesScreen() {
           {...tableEdits<Move>(production.id, 'moves', (m) => `move from ${name(m.fromPlaceId)}`, 'move')}
         />
       ) : (
-        <DataTable name="Places" rows={rows.places} columns={columns} fields={placeFields} selectedId={selectedId} onSelect={(p) => select(p?.id ?? null)} {...edits} />
+        <DataTable
+          name="Places"
+          rows={rows.places}
+          columns={columns}
+          fields={placeFields}
+          selectedId={selectedId}
+          onSelect={(p) => select(p?.id ?? null)}
+          {...edits}
+        />
       )}
       <Sheet>
         {place ? (
@@ -104,9 +151,21 @@ export function PlacesScreen() {
               <div>{place.address}</div>
             </Part>
             <Part title={day ? `Sun on day ${day.number}` : 'Sun'}>
-              <Facts rows={[['First light', say(sun?.dawnMin)], ['Sunrise', say(sun?.riseMin)], ['Low sun until', say(sun?.lowSunEndMin)], ['Low sun from', say(sun?.lowSunStartMin)], ['Sunset', say(sun?.setMin)], ['Dark', say(sun?.duskMin)]]} />
+              <Facts
+                rows={[
+                  ['First light', say(sun?.dawnMin)],
+                  ['Sunrise', say(sun?.riseMin)],
+                  ['Low sun until', say(sun?.lowSunEndMin)],
+                  ['Low sun from', say(sun?.lowSunStartMin)],
+                  ['Sunset', say(sun?.setMin)],
+                  ['Dark', say(sun?.duskMin)],
+                ]}
+              />
             </Part>
-            <Part title="Why">Position {place.latitude.toFixed(4)}°, {place.longitude.toFixed(4)}°; flat horizon; low sun is under 6° high. Hills and houses take sun away earlier.</Part>
+            <Part title="Why">
+              Position {place.latitude.toFixed(4)}°, {place.longitude.toFixed(4)}°; flat horizon; low sun is under 6°
+              high. Hills and houses take sun away earlier.
+            </Part>
             <RowFields row={place} columns={columns} fields={placeFields} onEdit={edits.onEdit} />
           </>
         ) : (

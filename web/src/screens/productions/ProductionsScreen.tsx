@@ -15,12 +15,22 @@ import { Empty, Loading } from '../../ui/parts.tsx';
 
 /** All productions, and the first step of a new one. */
 export function ProductionsScreen({ me }: { me: Me }) {
-  const { data, error, isPending, refetch } = useQuery({ queryKey: ['productions'], queryFn: () => call(listProductions, { params: {} }), staleTime: 0 });
+  const { data, error, isPending, refetch } = useQuery({
+    queryKey: ['productions'],
+    queryFn: () => call(listProductions, { params: {} }),
+    staleTime: 0,
+  });
   const [title, setTitle] = useDraft('production-title');
   const [problem, setProblem] = useState('');
   const navigate = useNavigate();
   const add = () => {
-    const fields = productionFields.safeParse({ title, client: '', rate: '25', keepPolicy: DEFAULT_KEEP_POLICY, simulatedNowOffsetMs: null });
+    const fields = productionFields.safeParse({
+      title,
+      client: '',
+      rate: '25',
+      keepPolicy: DEFAULT_KEEP_POLICY,
+      simulatedNowOffsetMs: null,
+    });
     if (!fields.success) {
       setProblem(fields.error.issues[0]?.message ?? '');
       return;
@@ -41,12 +51,20 @@ export function ProductionsScreen({ me }: { me: Me }) {
         Kavrell
       </Box>
       {data.length === 0 ? (
-        <Empty title="No production yet">A production holds one job: its scenes and shots, its days, and in the end its media. Give it the name you call it by.</Empty>
+        <Empty title="No production yet">
+          A production holds one job: its scenes and shots, its days, and in the end its media. Give it the name you
+          call it by.
+        </Empty>
       ) : (
         <Box as="ul" mb={8}>
           {data.map((p) => (
             <Box as="li" key={p.id} borderTop="1px solid" borderColor="hairline">
-              <Box as="button" w="100%" py={3} onClick={() => void navigate(screenLink(p.id, null, me.role === 'owner' ? 'day' : 'call-sheet'))}>
+              <Box
+                as="button"
+                w="100%"
+                py={3}
+                onClick={() => void navigate(screenLink(p.id, null, me.role === 'owner' ? 'day' : 'call-sheet'))}
+              >
                 <Box fontSize="l" fontWeight="700" overflowWrap="anywhere">
                   {p.title}
                 </Box>
@@ -63,7 +81,11 @@ export function ProductionsScreen({ me }: { me: Me }) {
             add();
           }}
         >
-          <FormField label="New production" error={problem} input={{ value: title, placeholder: 'The Ninth Bell', onChange: (e) => setTitle(e.target.value) }} />
+          <FormField
+            label="New production"
+            error={problem}
+            input={{ value: title, placeholder: 'The Ninth Bell', onChange: (e) => setTitle(e.target.value) }}
+          />
           <Flex gap={2}>
             <Button type="submit" look={data.length ? 'plain' : 'primary'}>
               Begin

@@ -24,13 +24,40 @@ export function CameraCard({ camera, state, taken, rolling, now, toggle }: Props
   const limitFirst = reading?.rolling === true && limit !== null && limit < reading.cardMinLeft;
   const left = reading ? (limitFirst ? (limit ?? 0) : reading.cardMinLeft) : null;
   const low = left !== null && left < (limitFirst ? LIMIT_LOW_MIN : CARD_LOW_MIN);
-  const word = reading?.rolling ? 'reports rolling' : rolling ? 'assumed' : !taken ? 'not in the take' : reading ? 'standing by' : 'logged by hand';
+  const word = reading?.rolling
+    ? 'reports rolling'
+    : rolling
+      ? 'assumed'
+      : !taken
+        ? 'not in the take'
+        : reading
+          ? 'standing by'
+          : 'logged by hand';
   const look = (rolling && !reading?.rolling) || (reading?.rolling === true && !rolling);
   return (
-    <Box as="button" aria-pressed={taken} aria-label={`Camera ${camera.letter}: ${word}`} onClick={toggle} border="1px solid" borderColor={taken ? 'edge' : 'hairline'} bg={taken ? 'panel' : 'transparent'} color={taken ? 'text' : 'soft'} borderRadius="r" p={3} minW={0} minH="64px">
+    <Box
+      as="button"
+      aria-pressed={taken}
+      aria-label={`Camera ${camera.letter}: ${word}`}
+      onClick={toggle}
+      border="1px solid"
+      borderColor={taken ? 'edge' : 'hairline'}
+      bg={taken ? 'panel' : 'transparent'}
+      color={taken ? 'text' : 'soft'}
+      borderRadius="r"
+      p={3}
+      minW={0}
+      minH="64px"
+    >
       <Flex justify="space-between" align="center" gap={2}>
         <Tape letter={camera.letter} size={28} />
-        <Box as="span" fontSize="s" textAlign="right" color={look ? 'look' : reading?.rolling ? 'text' : 'soft'} lineHeight="1.2">
+        <Box
+          as="span"
+          fontSize="s"
+          textAlign="right"
+          color={look ? 'look' : reading?.rolling ? 'text' : 'soft'}
+          lineHeight="1.2"
+        >
           {word}
         </Box>
       </Flex>
@@ -41,12 +68,32 @@ export function CameraCard({ camera, state, taken, rolling, now, toggle }: Props
         <Box as="span" fontSize="l" fontWeight="700" color={low ? 'look' : 'inherit'} whiteSpace="nowrap">
           {left === null ? '–' : formatMinutes(Math.floor(left))}
         </Box>
-        <Box as="span" fontSize="s" whiteSpace="nowrap" color={reading?.batteryShare !== null && reading && reading.batteryShare < BATTERY_LOW ? 'look' : 'soft'}>
-          {reading ? (reading.batteryShare === null ? 'mains' : `batt ${Math.round(reading.batteryShare * 100)} %`) : ''}
+        <Box
+          as="span"
+          fontSize="s"
+          whiteSpace="nowrap"
+          color={reading?.batteryShare !== null && reading && reading.batteryShare < BATTERY_LOW ? 'look' : 'soft'}
+        >
+          {reading
+            ? reading.batteryShare === null
+              ? 'mains'
+              : `batt ${Math.round(reading.batteryShare * 100)} %`
+            : ''}
         </Box>
       </Flex>
-      <Box color="soft" fontSize="s" className={reading ? 'mono' : undefined} overflow="hidden" textOverflow="ellipsis" whiteSpace="nowrap">
-        {reading ? (limitFirst ? 'to its clip limit' : `${state?.card ?? 'no card'}${state?.clip && reading.rolling ? ` ${state.clip.split('_')[1] ?? ''}` : ''}`) : 'no device heard'}
+      <Box
+        color="soft"
+        fontSize="s"
+        className={reading ? 'mono' : undefined}
+        overflow="hidden"
+        textOverflow="ellipsis"
+        whiteSpace="nowrap"
+      >
+        {reading
+          ? limitFirst
+            ? 'to its clip limit'
+            : `${state?.card ?? 'no card'}${state?.clip && reading.rolling ? ` ${state.clip.split('_')[1] ?? ''}` : ''}`
+          : 'no device heard'}
       </Box>
       {camera.simulated ? (
         <Box color="soft" fontSize="12px">

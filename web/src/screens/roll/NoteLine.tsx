@@ -33,7 +33,16 @@ export function NoteLine({ take, close }: { take: Take; close: () => void }) {
     >
       <Flex gap={2} align="end">
         <div style={{ flex: 1 }}>
-          <FormField label={`Note on take ${take.number}`} error={problem} input={{ autoFocus: true, value: text, onChange: (e) => setText(e.target.value), onKeyDown: (e) => e.key === 'Escape' && close() }} />
+          <FormField
+            label={`Note on take ${take.number}`}
+            error={problem}
+            input={{
+              autoFocus: true,
+              value: text,
+              onChange: (e) => setText(e.target.value),
+              onKeyDown: (e) => e.key === 'Escape' && close(),
+            }}
+          />
         </div>
         <Button type="submit" size="act" mb="38px" minH="36px" fontSize="s">
           Add

@@ -43,7 +43,17 @@ function Timecode() {
     draw();
     return () => cancelAnimationFrame(frame);
   }, [production, day]);
-  return <Box as="span" ref={ref} className="mono" fontSize={{ base: 'l', md: '26px' }} letterSpacing="0" aria-label="timecode, time of day" role="timer" />;
+  return (
+    <Box
+      as="span"
+      ref={ref}
+      className="mono"
+      fontSize={{ base: 'l', md: '26px' }}
+      letterSpacing="0"
+      aria-label="timecode, time of day"
+      role="timer"
+    />
+  );
 }
 
 /** The console: now, next, roll and cut, cameras, verdicts, notes. */
@@ -63,7 +73,8 @@ export function RollScreen() {
   const shot = rows.shots.find((s) => s.id === (rolling ? rolling.shotId : (chosen.shotId ?? next?.shot?.id))) ?? null;
   const row = planRows.find((r) => r.shot?.id === shot?.id);
   const wanted = chosen.letters ?? (shot?.cameras.length ? shot.cameras : rows.cameras.map((c) => c.letter));
-  const inTake = rolling && !rolling.wild ? rolling.cameras.filter((c) => c.outAtMs === null).map((c) => c.letter) : wanted;
+  const inTake =
+    rolling && !rolling.wild ? rolling.cameras.filter((c) => c.outAtMs === null).map((c) => c.letter) : wanted;
   const cameras = rows.cameras.filter((c) => wanted.includes(c.letter));
   const commanded = cameras.filter((c) => c.simulated).length;
   const about = takes.find((t) => t.id === chosen.takeId) ?? takes.at(-1);
@@ -86,10 +97,18 @@ export function RollScreen() {
       if (day && !rolling) roll({ production, day, takes, shot, cameras: [], wild: true });
     });
   const mark = (verdict: Verdict) => {
-    if (about) log(production, about.id, `Take ${about.number}: verdict`, { kind: 'marked', verdict: about.verdict === verdict ? null : verdict });
+    if (about)
+      log(production, about.id, `Take ${about.number}: verdict`, {
+        kind: 'marked',
+        verdict: about.verdict === verdict ? null : verdict,
+      });
   };
   const star = () => {
-    if (rolling && day) log(production, rolling.id, `Take ${rolling.number}: starred`, { kind: 'starred', timecode: timecodeAt(production, day, productionNow(production)) });
+    if (rolling && day)
+      log(production, rolling.id, `Take ${rolling.number}: starred`, {
+        kind: 'starred',
+        timecode: timecodeAt(production, day, productionNow(production)),
+      });
   };
   const takeBack = () => {
     if (!chosen.cutAt || !canTakeBack) return;
@@ -99,8 +118,17 @@ export function RollScreen() {
   const toggle = (letter: string) => {
     const camera = rows.cameras.find((c) => c.letter === letter);
     if (!camera) return;
-    if (rolling) log(production, rolling.id, `Camera ${letter} ${inTake.includes(letter) ? 'out' : 'in'}`, { kind: 'camera', letter, cameraId: camera.id, in: !inTake.includes(letter) });
-    else useConsole.setState({ letters: wanted.includes(letter) ? wanted.filter((l) => l !== letter) : [...wanted, letter].sort() });
+    if (rolling)
+      log(production, rolling.id, `Camera ${letter} ${inTake.includes(letter) ? 'out' : 'in'}`, {
+        kind: 'camera',
+        letter,
+        cameraId: camera.id,
+        in: !inTake.includes(letter),
+      });
+    else
+      useConsole.setState({
+        letters: wanted.includes(letter) ? wanted.filter((l) => l !== letter) : [...wanted, letter].sort(),
+      });
   };
   const choose = (shotId: string) => useConsole.setState({ shotId, letters: null });
 
@@ -115,13 +143,27 @@ export function RollScreen() {
   useKey('u', takeBack, letter);
   useKey('a,b,c,d,e,f', (e) => toggle(e.key.toUpperCase()), letter);
 
-  if (!day || !facts) return <Empty title="No day yet">Rolling belongs to a day. Add one in the brief, and put shots on it.</Empty>;
+  if (!day || !facts)
+    return <Empty title="No day yet">Rolling belongs to a day. Add one in the brief, and put shots on it.</Empty>;
 
-  const number = rolling?.number ?? takes.filter((t) => t.shotId === shot?.id && !t.wild).reduce((m, t) => Math.max(m, t.number), 0) + 1;
+  const number =
+    rolling?.number ??
+    takes.filter((t) => t.shotId === shot?.id && !t.wild).reduce((m, t) => Math.max(m, t.number), 0) + 1;
   const reports = rolling?.cameras.filter((c) => c.evidence === 'reports' && c.outAtMs === null).length ?? 0;
   const assumed = (rolling?.cameras.filter((c) => c.outAtMs === null).length ?? 0) - reports;
-  const evidence = rolling ? (rolling.wild ? 'wild sound, no camera' : [reports ? `${reports} ${reports === 1 ? 'camera reports' : 'cameras report'} rolling` : '', assumed ? `${assumed} assumed` : ''].filter(Boolean).join(', ') || 'no camera in it') : '';
-  const commands = commanded ? `commands ${commanded} simulated ${commanded === 1 ? 'camera' : 'cameras'}` : 'logs only';
+  const evidence = rolling
+    ? rolling.wild
+      ? 'wild sound, no camera'
+      : [
+          reports ? `${reports} ${reports === 1 ? 'camera reports' : 'cameras report'} rolling` : '',
+          assumed ? `${assumed} assumed` : '',
+        ]
+          .filter(Boolean)
+          .join(', ') || 'no camera in it'
+    : '';
+  const commands = commanded
+    ? `commands ${commanded} simulated ${commanded === 1 ? 'camera' : 'cameras'}`
+    : 'logs only';
 
   const actions: { word: string; key: string; run: () => void; on?: boolean; off?: boolean }[] = [
     { word: 'Good', key: 'G', run: () => mark('good'), on: about?.verdict === 'good', off: !about },
@@ -149,18 +191,51 @@ export function RollScreen() {
         {row ? <Box color="soft">planned {formatMinuteOfDay(row.startMin, day, clock)}</Box> : null}
       </Flex>
       <Box display="grid" gridTemplateColumns={{ base: '1fr', md: 'minmax(0, 1fr) 170px' }} gap={3} mb={3}>
-        <Flex border="2px solid" borderColor={rolling ? 'rolling' : 'edge'} borderRadius="r" minH={{ base: '84px', md: '100px' }} px={5} py={3} align="center" justify="space-between" gap={4} wrap="wrap">
+        <Flex
+          border="2px solid"
+          borderColor={rolling ? 'rolling' : 'edge'}
+          borderRadius="r"
+          minH={{ base: '84px', md: '100px' }}
+          px={5}
+          py={3}
+          align="center"
+          justify="space-between"
+          gap={4}
+          wrap="wrap"
+        >
           <Box>
-            <Box fontSize={{ base: '30px', md: 'xxl' }} fontWeight="700" lineHeight="1.1" color={rolling ? 'rolling' : 'text'} role="status" data-roll-state={rolling ? 'rolling' : 'standing'}>
+            <Box
+              fontSize={{ base: '30px', md: 'xxl' }}
+              fontWeight="700"
+              lineHeight="1.1"
+              color={rolling ? 'rolling' : 'text'}
+              role="status"
+              data-roll-state={rolling ? 'rolling' : 'standing'}
+            >
               {rolling ? `Rolling ${formatRunning(now - rolling.rolledAtMs)}` : `Take ${number} next`}
             </Box>
             <Box color="soft" fontSize="s">
-              {rolling ? `${rolling.wild ? 'Wild' : 'Take'} ${rolling.number} · ${evidence}` : inTake.length ? `with ${inTake.join(', ')}` : 'no camera chosen: sound or log only'}
+              {rolling
+                ? `${rolling.wild ? 'Wild' : 'Take'} ${rolling.number} · ${evidence}`
+                : inTake.length
+                  ? `with ${inTake.join(', ')}`
+                  : 'no camera chosen: sound or log only'}
             </Box>
           </Box>
           <Timecode />
         </Flex>
-        <Button size="act" fontSize="xl" flexDirection="column" gap={0} minH={{ base: '88px', md: '100px' }} border="2px solid" borderColor="text" look={rolling ? 'plain' : 'primary'} onClick={press} data-press>
+        <Button
+          size="act"
+          fontSize="xl"
+          flexDirection="column"
+          gap={0}
+          minH={{ base: '88px', md: '100px' }}
+          border="2px solid"
+          borderColor="text"
+          look={rolling ? 'plain' : 'primary'}
+          onClick={press}
+          data-press
+        >
           {rolling ? 'Cut' : 'Roll'}
           <Box as="span" fontSize="12px" fontWeight="400" whiteSpace="normal" textAlign="center" lineHeight="1.25">
             <Box as="span" hideBelow="md" display="block">
@@ -171,26 +246,62 @@ export function RollScreen() {
         </Button>
       </Box>
       <Flex direction="column">
-      <Box order={{ base: 2, md: 1 }} display="grid" gridTemplateColumns={`repeat(auto-fit, minmax(${rows.cameras.length > 3 ? 150 : 180}px, 1fr))`} gap={3} mb={3}>
-        {rows.cameras.map((c) => (
-          <CameraCard key={c.id} camera={c} state={devices.find((d) => d.cameraId === c.id)} taken={inTake.includes(c.letter)} rolling={rolling !== undefined && inTake.includes(c.letter) && !rolling.wild} now={now} toggle={() => toggle(c.letter)} />
-        ))}
-      </Box>
-      <Box order={{ base: 1, md: 2 }} display="grid" gridTemplateColumns={{ base: 'repeat(3, 1fr)', md: 'repeat(6, 1fr)' }} gap={2} mb={4}>
-        {actions.map(({ word, key, run, on, off }) => (
-          <Button key={word} size="act" flexDirection="column" gap={0} px={1} fontSize="m" onClick={run} aria-pressed={on ?? false} disabled={off ?? false} look={on ? 'on' : 'plain'}>
-            {word}
-            <Box as="span" fontSize="12px" fontWeight="400" hideBelow="md">
-              {key}
-            </Box>
-          </Button>
-        ))}
-      </Box>
+        <Box
+          order={{ base: 2, md: 1 }}
+          display="grid"
+          gridTemplateColumns={`repeat(auto-fit, minmax(${rows.cameras.length > 3 ? 150 : 180}px, 1fr))`}
+          gap={3}
+          mb={3}
+        >
+          {rows.cameras.map((c) => (
+            <CameraCard
+              key={c.id}
+              camera={c}
+              state={devices.find((d) => d.cameraId === c.id)}
+              taken={inTake.includes(c.letter)}
+              rolling={rolling !== undefined && inTake.includes(c.letter) && !rolling.wild}
+              now={now}
+              toggle={() => toggle(c.letter)}
+            />
+          ))}
+        </Box>
+        <Box
+          order={{ base: 1, md: 2 }}
+          display="grid"
+          gridTemplateColumns={{ base: 'repeat(3, 1fr)', md: 'repeat(6, 1fr)' }}
+          gap={2}
+          mb={4}
+        >
+          {actions.map(({ word, key, run, on, off }) => (
+            <Button
+              key={word}
+              size="act"
+              flexDirection="column"
+              gap={0}
+              px={1}
+              fontSize="m"
+              onClick={run}
+              aria-pressed={on ?? false}
+              disabled={off ?? false}
+              look={on ? 'on' : 'plain'}
+            >
+              {word}
+              <Box as="span" fontSize="12px" fontWeight="400" hideBelow="md">
+                {key}
+              </Box>
+            </Button>
+          ))}
+        </Box>
       </Flex>
       {noting && about ? <NoteLine take={about} close={() => setNoting(false)} /> : null}
       <TakeList takes={takes} aboutId={about?.id ?? null} />
       <Sheet>
-        <RollSheet shotId={shot?.id ?? null} choose={choose} nowMin={msToMinute(day.date, day.timeZone, now)} behind={facts.projection ? formatMinutes(Math.abs(facts.projection.behindMin)) : null} />
+        <RollSheet
+          shotId={shot?.id ?? null}
+          choose={choose}
+          nowMin={msToMinute(day.date, day.timeZone, now)}
+          behind={facts.projection ? formatMinutes(Math.abs(facts.projection.behindMin)) : null}
+        />
       </Sheet>
     </>
   );

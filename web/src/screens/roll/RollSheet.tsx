@@ -8,7 +8,17 @@ import { Look, Part, Why } from '../../ui/parts.tsx';
 const SHOWN = 9;
 
 /** Against the plan, what comes next, and what was said about the shot. */
-export function RollSheet({ shotId, choose, nowMin, behind }: { shotId: string | null; choose: (shotId: string) => void; nowMin: number; behind: string | null }) {
+export function RollSheet({
+  shotId,
+  choose,
+  nowMin,
+  behind,
+}: {
+  shotId: string | null;
+  choose: (shotId: string) => void;
+  nowMin: number;
+  behind: string | null;
+}) {
   const { rows, facts, day } = useProduction();
   const clock = usePreferences((s) => s.clock);
   if (!facts || !day) return null;
@@ -25,9 +35,19 @@ export function RollSheet({ shotId, choose, nowMin, behind }: { shotId: string |
     <>
       <Part title="Against the plan">
         <Box fontSize="xl" fontWeight="700" lineHeight="1.2" color={late ? 'look' : 'text'}>
-          {projection ? (even ? 'on time' : `${behind} ${late ? 'behind' : 'ahead'}`) : nowMin < day.callMin ? 'before the call' : 'not under way'}
+          {projection
+            ? even
+              ? 'on time'
+              : `${behind} ${late ? 'behind' : 'ahead'}`
+            : nowMin < day.callMin
+              ? 'before the call'
+              : 'not under way'}
         </Box>
-        <div>{projection ? `Projected wrap ${formatMinuteOfDay(projection.wrapMin, day, clock)}, planned ${formatMinuteOfDay(plan.wrapMin, day, clock)}` : `Planned wrap ${formatMinuteOfDay(plan.wrapMin, day, clock)}`}</div>
+        <div>
+          {projection
+            ? `Projected wrap ${formatMinuteOfDay(projection.wrapMin, day, clock)}, planned ${formatMinuteOfDay(plan.wrapMin, day, clock)}`
+            : `Planned wrap ${formatMinuteOfDay(plan.wrapMin, day, clock)}`}
+        </div>
         {projection?.troubles.map((t) => (
           <div key={t}>
             <Look>{t}</Look>
@@ -38,7 +58,18 @@ export function RollSheet({ shotId, choose, nowMin, behind }: { shotId: string |
         <ol style={{ display: 'grid', gap: 2 }}>
           {line.slice(0, SHOWN).map((r) => (
             <Box as="li" key={r.itemId}>
-              <Box as="button" w="100%" display="grid" gridTemplateColumns="44px minmax(0, 1fr) auto" gap={2} minH={{ base: '48px', md: '30px' }} alignItems="center" aria-disabled={!r.shot} onClick={() => r.shot && choose(r.shot.id)} _hover={{ bg: 'raised' }}>
+              <Box
+                as="button"
+                w="100%"
+                display="grid"
+                gridTemplateColumns="44px minmax(0, 1fr) auto"
+                gap={2}
+                minH={{ base: '48px', md: '30px' }}
+                alignItems="center"
+                aria-disabled={!r.shot}
+                onClick={() => r.shot && choose(r.shot.id)}
+                _hover={{ bg: 'raised' }}
+              >
                 <strong>{r.shot?.code ?? '–'}</strong>
                 <Box as="span" overflow="hidden" textOverflow="ellipsis" whiteSpace="nowrap">
                   {r.title}
@@ -56,7 +87,16 @@ export function RollSheet({ shotId, choose, nowMin, behind }: { shotId: string |
         <Part title="Left behind">
           <Box display="grid" gap={1}>
             {earlier.map((r) => (
-              <Box as="button" key={r.itemId} display="flex" gap={2} minH="30px" alignItems="center" onClick={() => r.shot && choose(r.shot.id)} _hover={{ bg: 'raised' }}>
+              <Box
+                as="button"
+                key={r.itemId}
+                display="flex"
+                gap={2}
+                minH="30px"
+                alignItems="center"
+                onClick={() => r.shot && choose(r.shot.id)}
+                _hover={{ bg: 'raised' }}
+              >
                 <ShotMark state={states.get(r.shot?.id ?? '') ?? 'planned'} bare />
                 <strong>{r.shot?.code}</strong> {r.shot?.priority === 'must' ? <Look>must</Look> : null}
               </Box>
@@ -71,8 +111,17 @@ export function RollSheet({ shotId, choose, nowMin, behind }: { shotId: string |
           {shot.reason ? <div>Why: {shot.reason}</div> : null}
         </Part>
       ) : null}
-      {shot?.happensOnce ? <Part title="Care">Happens once. No picture is worth stepping past a barrier or a marked line; whoever is in charge of the floor decides.</Part> : null}
-      <Why lines={['The rest of the order timed from now: the shot in hand counts from its first take, what is got or dropped is done, meals whose latest start has passed count as eaten.']} />
+      {shot?.happensOnce ? (
+        <Part title="Care">
+          Happens once. No picture is worth stepping past a barrier or a marked line; whoever is in charge of the floor
+          decides.
+        </Part>
+      ) : null}
+      <Why
+        lines={[
+          'The rest of the order timed from now: the shot in hand counts from its first take, what is got or dropped is done, meals whose latest start has passed count as eaten.',
+        ]}
+      />
     </>
   );
 }

@@ -18,68 +18,99 @@ export function TakeList({ takes, aboutId }: { takes: readonly Take[]; aboutId: 
   const [all, setAll] = useState(false);
   const codes = useMemo(() => new Map(rows.shots.map((s) => [s.id, s.code])), [rows.shots]);
   const doubled = useMemo(() => doubledTakes(takes), [takes]);
-  if (takes.length === 0) return <Empty title="No take yet today">Press Space or Roll when the first one rolls. Each take is kept on this device at once, with or without network.</Empty>;
+  if (takes.length === 0)
+    return (
+      <Empty title="No take yet today">
+        Press Space or Roll when the first one rolls. Each take is kept on this device at once, with or without network.
+      </Empty>
+    );
   const newest = [...takes].reverse();
   const shown = all ? newest : newest.slice(0, FIRST);
   return (
-    <Box role="table" aria-label="Takes of the day" fontSize="s">
-      <Box role="row" display="grid" gridTemplateColumns={GRID} columnGap={3} color="soft" px={2} borderBottom="1px solid" borderColor="hairline" py={1}>
-        <span role="columnheader">Take</span>
-        <span role="columnheader">Cameras</span>
-        <Box as="span" role="columnheader" hideBelow="md">
-          From
-        </Box>
-        <span role="columnheader">Length</span>
-        <span role="columnheader">Verdict</span>
-        <Box as="span" role="columnheader" hideBelow="md">
-          Note
-        </Box>
-        <span />
-      </Box>
-      {shown.map((t) => (
+    <>
+      <Box role="table" aria-label="Takes of the day" fontSize="s">
         <Box
           role="row"
-          key={t.id}
           display="grid"
           gridTemplateColumns={GRID}
           columnGap={3}
+          color="soft"
           px={2}
-          minH="34px"
-          alignItems="center"
           borderBottom="1px solid"
           borderColor="hairline"
-          bg={t.id === aboutId ? 'raised' : 'transparent'}
-          cursor="pointer"
-          onClick={() => useConsole.setState({ takeId: t.id })}
-          data-take
+          py={1}
         >
-          <strong role="cell">
-            {t.shotId ? (codes.get(t.shotId) ?? '?') : 'Free'}
-            {t.wild ? ' wild ' : '-'}
-            {t.number}
-          </strong>
-          <span role="cell">
-            <Tapes letters={t.cameras.filter((c) => c.outAtMs === null).map((c) => c.letter)} size={18} />
-          </span>
-          <Box as="span" role="cell" className="mono" hideBelow="md">
-            {t.timecodeIn}
+          <span role="columnheader">Take</span>
+          <span role="columnheader">Cameras</span>
+          <Box as="span" role="columnheader" hideBelow="md">
+            From
           </Box>
-          <span role="cell">{t.cutAtMs === null ? 'rolling' : formatRunning(t.cutAtMs - t.rolledAtMs)}</span>
-          <strong role="cell">{t.verdict ? VERDICT_WORDS[t.verdict] : '–'}</strong>
-          <Box as="span" role="cell" overflow="hidden" textOverflow="ellipsis" whiteSpace="nowrap" gridColumn={{ base: '1 / -1', md: 'auto' }} title={t.notes.map((n) => n.text).join('; ')}>
-            {doubled.has(t.id) ? <Look>this number was said twice </Look> : null}
-            {t.stars.length ? `${'★'.repeat(Math.min(3, t.stars.length))} ` : ''}
-            {t.notes.map((n) => n.text).join('; ')}
+          <span role="columnheader">Length</span>
+          <span role="columnheader">Verdict</span>
+          <Box as="span" role="columnheader" hideBelow="md">
+            Note
           </Box>
-          <Box as="span" role="cell" hideBelow="md">
-            {t.id === aboutId && t.cutAtMs !== null ? (
-              <Button size="small" look="quiet" onClick={() => log(production, t.id, `Take ${t.number}: false start`, { kind: 'struck', struck: true })}>
-                False start
-              </Button>
-            ) : null}
-          </Box>
+          <span />
         </Box>
-      ))}
+        {shown.map((t) => (
+          <Box
+            role="row"
+            key={t.id}
+            display="grid"
+            gridTemplateColumns={GRID}
+            columnGap={3}
+            px={2}
+            minH="34px"
+            alignItems="center"
+            borderBottom="1px solid"
+            borderColor="hairline"
+            bg={t.id === aboutId ? 'raised' : 'transparent'}
+            cursor="pointer"
+            onClick={() => useConsole.setState({ takeId: t.id })}
+            data-take
+          >
+            <strong role="cell">
+              {t.shotId ? (codes.get(t.shotId) ?? '?') : 'Free'}
+              {t.wild ? ' wild ' : '-'}
+              {t.number}
+            </strong>
+            <span role="cell">
+              <Tapes letters={t.cameras.filter((c) => c.outAtMs === null).map((c) => c.letter)} size={18} />
+            </span>
+            <Box as="span" role="cell" className="mono" hideBelow="md">
+              {t.timecodeIn}
+            </Box>
+            <span role="cell">{t.cutAtMs === null ? 'rolling' : formatRunning(t.cutAtMs - t.rolledAtMs)}</span>
+            <strong role="cell">{t.verdict ? VERDICT_WORDS[t.verdict] : '–'}</strong>
+            <Box
+              as="span"
+              role="cell"
+              overflow="hidden"
+              textOverflow="ellipsis"
+              whiteSpace="nowrap"
+              gridColumn={{ base: '1 / -1', md: 'auto' }}
+              title={t.notes.map((n) => n.text).join('; ')}
+            >
+              {doubled.has(t.id) ? <Look>this number was said twice </Look> : null}
+              {t.stars.length ? `${'★'.repeat(Math.min(3, t.stars.length))} ` : ''}
+              {t.notes.map((n) => n.text).join('; ')}
+            </Box>
+            <Box as="span" role="cell" hideBelow="md">
+              {t.id === aboutId && t.cutAtMs !== null ? (
+                <Button
+                  size="small"
+                  look="quiet"
+                  onClick={() =>
+                    log(production, t.id, `Take ${t.number}: false start`, { kind: 'struck', struck: true })
+                  }
+                >
+                  False start
+                </Button>
+              ) : null}
+            </Box>
+          </Box>
+        ))}
+      </Box>
       {newest.length > FIRST ? (
         <Flex mt={2}>
           <Button size="small" onClick={() => setAll(!all)}>
@@ -87,6 +118,6 @@ export function TakeList({ takes, aboutId }: { takes: readonly Take[]; aboutId: 
           </Button>
         </Flex>
       ) : null}
-    </Box>
+    </>
   );
 }

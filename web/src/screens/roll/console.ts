@@ -31,9 +31,22 @@ export function timecodeAt(production: Production, day: Day, ms: number): string
   return formatLabel(timeOfDayFrames(ms - midnightMs(dateOf(ms, day.timeZone), day.timeZone), rate), rate);
 }
 
-function event(production: Production, takeId: string, payload: TakePayload, atMs = productionNow(production)): TakeEvent {
+function event(
+  production: Production,
+  takeId: string,
+  payload: TakePayload,
+  atMs = productionNow(production),
+): TakeEvent {
   seq += 1;
-  return { id: newId(), takeId, atMs: Math.round(atMs), seq, clientId: clientId(), device: navigator.userAgent.slice(0, 80), payload };
+  return {
+    id: newId(),
+    takeId,
+    atMs: Math.round(atMs),
+    seq,
+    clientId: clientId(),
+    device: navigator.userAgent.slice(0, 80),
+    payload,
+  };
 }
 
 /** Logs something about a take; kept on this device first. */
@@ -61,13 +74,18 @@ export function roll({ production, day, takes, shot, cameras, wild }: RollInput)
     dayId: day.id,
     number,
     wild,
-    cameras: wild ? [] : cameras.map((c) => ({ letter: c.letter, cameraId: c.id, evidence: 'assumed', card: null, clip: null })),
+    cameras: wild
+      ? []
+      : cameras.map((c) => ({ letter: c.letter, cameraId: c.id, evidence: 'assumed', card: null, clip: null })),
     timecode: timecodeAt(production, day, at),
   });
   useConsole.setState({ takeId, cutAt: null });
 }
 
 export function cut(production: Production, day: Day, take: Take): void {
-  log(production, take.id, `Take ${take.number}: cut`, { kind: 'cut', timecode: timecodeAt(production, day, productionNow(production)) });
+  log(production, take.id, `Take ${take.number}: cut`, {
+    kind: 'cut',
+    timecode: timecodeAt(production, day, productionNow(production)),
+  });
   useConsole.setState({ cutAt: { takeId: take.id, at: Date.now() }, takeId: take.id });
 }

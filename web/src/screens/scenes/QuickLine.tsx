@@ -9,80 +9,100 @@ import { change } from '../../platform/rows.ts';
 import { Tag } from '../../ui/parts.tsx';
 
 /** One line adds a shot; what it understood stands below it as chips while typing. */
-export const QuickLine = forwardRef<HTMLInputElement, { scene: Scene; onAdded: (id: string) => void }>(function QuickLine({ scene, onAdded }, ref) {
-  const { production, rows } = useProduction();
-  const [text, setText] = useDraft(`quickline:${production.id}`);
-  const context = useMemo(
-    () => ({ sceneNumbers: rows.scenes.map((s) => s.number), people: rows.people, setups: rows.setups, cameras: rows.cameras.map((c) => c.letter) }),
-    [rows.scenes, rows.people, rows.setups, rows.cameras],
-  );
-  const line = useMemo(() => parseQuickLine(text, context), [text, context]);
-  const target = rows.scenes.find((s) => s.number === line.sceneNumber) ?? scene;
-  const code = nextShotCode(target.number, rows.shots.map((s) => s.code));
+export const QuickLine = forwardRef<HTMLInputElement, { scene: Scene; onAdded: (id: string) => void }>(
+  function QuickLine({ scene, onAdded }, ref) {
+    const { production, rows } = useProduction();
+    const [text, setText] = useDraft(`quickline:${production.id}`);
+    const context = useMemo(
+      () => ({
+        sceneNumbers: rows.scenes.map((s) => s.number),
+        people: rows.people,
+        setups: rows.setups,
+        cameras: rows.cameras.map((c) => c.letter),
+      }),
+      [rows.scenes, rows.people, rows.setups, rows.cameras],
+    );
+    const line = useMemo(() => parseQuickLine(text, context), [text, context]);
+    const target = rows.scenes.find((s) => s.number === line.sceneNumber) ?? scene;
+    const code = nextShotCode(
+      target.number,
+      rows.shots.map((s) => s.code),
+    );
 
-  const add = () => {
-    if (text.trim() === '' || line.problems.length) return;
-    const own = rows.shots.filter((s) => s.sceneId === target.id);
-    const before = own.at(-1);
-    const values = {
-      ...SHOT_DEFAULTS,
-      cameras: rows.cameras[0] ? [rows.cameras[0].letter] : [],
-      // A shot is most often lit and seen from where the one before it was.
-      setupId: before?.setupId ?? null,
-      side: before?.side ?? '',
-      ...line.fields,
-      sceneId: target.id,
-      code,
-      position: positionAfter(own),
+    const add = () => {
+      if (text.trim() === '' || line.problems.length) return;
+      const own = rows.shots.filter((s) => s.sceneId === target.id);
+      const before = own.at(-1);
+      const values = {
+        ...SHOT_DEFAULTS,
+        cameras: rows.cameras[0] ? [rows.cameras[0].letter] : [],
+        // A shot is most often lit and seen from where the one before it was.
+        setupId: before?.setupId ?? null,
+        side: before?.side ?? '',
+        ...line.fields,
+        sceneId: target.id,
+        code,
+        position: positionAfter(own),
+      };
+      shotFields.parse(values);
+      const id = newId();
+      void change(production.id, `Added ${code}`, [{ op: 'insert', table: 'shots', id, values }]);
+      setText('');
+      onAdded(id);
     };
-    shotFields.parse(values);
-    const id = newId();
-    void change(production.id, `Added ${code}`, [{ op: 'insert', table: 'shots', id, values }]);
-    setText('');
-    onAdded(id);
-  };
 
-  return (
-    <Box mb={3}>
-      <input
-        ref={ref}
-        className="field"
-        aria-label="Add a shot in one line"
-        aria-describedby="quickline-note"
-        aria-invalid={line.problems.length > 0}
-        placeholder={`Add a shot: mcu ilse 50mm slider-in 2t must`}
-        value={text}
-        onChange={(e) => setText(e.target.value)}
-        onKeyDown={(e) => {
-          if (e.key !== 'Enter') return;
-          e.preventDefault();
-          add();
-        }}
-      />
-      <Flex id="quickline-note" gap={2} mt={2} minH="24px" wrap="wrap" align="center" aria-live="polite" data-quickline-chips>
-        {text.trim() === '' ? (
-          <Box color="soft" fontSize="s">
-            scene · size · person · lens · support-move · takes · must; also 100fps, 12min, a+b, {rows.setups[0]?.code ?? 'L1'}, once. Other words describe it.
-          </Box>
-        ) : (
-          <>
-            <strong>{code}</strong>
-            {line.chips.map((c) => (
-              <Tag key={`${c.kind}${c.text}`}>{c.text}</Tag>
-            ))}
-            {line.problems.map((p) => (
-              <Box as="span" key={p} color="look" role="alert">
-                {p}
-              </Box>
-            ))}
-            {line.problems.length ? null : (
-              <Box as="span" color="soft" fontSize="s">
-                Enter adds it
-              </Box>
-            )}
-          </>
-        )}
-      </Flex>
-    </Box>
-  );
-});
+    return (
+      <Box mb={3}>
+        <input
+          ref={ref}
+          className="field"
+          aria-label="Add a shot in one line"
+          aria-describedby="quickline-note"
+          aria-invalid={line.problems.length > 0}
+          placeholder={`Add a shot: mcu ilse 50mm slider-in 2t must`}
+          value={text}
+          onChange={(e) => setText(e.target.value)}
+          onKeyDown={(e) => {
+            if (e.key !== 'Enter') return;
+            e.preventDefault();
+            add();
+          }}
+        />
+        <Flex
+          id="quickline-note"
+          gap={2}
+          mt={2}
+          minH="24px"
+          wrap="wrap"
+          align="center"
+          aria-live="polite"
+          data-quickline-chips
+        >
+          {text.trim() === '' ? (
+            <Box color="soft" fontSize="s">
+              scene · size · person · lens · support-move · takes · must; also 100fps, 12min, a+b,{' '}
+              {rows.setups[0]?.code ?? 'L1'}, once. Other words describe it.
+            </Box>
+          ) : (
+            <>
+              <strong>{code}</strong>
+              {line.chips.map((c) => (
+                <Tag key={`${c.kind}${c.text}`}>{c.text}</Tag>
+              ))}
+              {line.problems.map((p) => (
+                <Box as="span" key={p} color="look" role="alert">
+                  {p}
+                </Box>
+              ))}
+              {line.problems.length ? null : (
+                <Box as="span" color="soft" fontSize="s">
+                  Enter adds it
+                </Box>
+              )}
+            </>
+          )}
+        </Flex>
+      </Box>
+    );
+  },
+);

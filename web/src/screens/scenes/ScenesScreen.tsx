@@ -1,5 +1,5 @@
 import { Box, Flex } from '@chakra-ui/react';
-import { useMemo, useRef, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { shotFields, shotMinutes, type Scene, type Shot } from '@kavrell/core/scenes';
 import { moveTo, positionAfter } from '@kavrell/core/records';
 import { formatCount, formatEighths, formatMinutes } from '@kavrell/core/units';
@@ -37,10 +37,19 @@ export function ScenesScreen() {
   useKeysOf('Scenes', KEYS);
 
   const selectedShot = rows.shots.find((s) => s.id === selectedId);
-  const scene: Scene | undefined = rows.scenes.find((s) => s.id === (selectedShot?.sceneId ?? selectedId ?? openId)) ?? rows.scenes.find((s) => s.id === openId) ?? rows.scenes[0];
+  const scene: Scene | undefined =
+    rows.scenes.find((s) => s.id === (selectedShot?.sceneId ?? selectedId ?? openId)) ??
+    rows.scenes.find((s) => s.id === openId) ??
+    rows.scenes[0];
+  // The scene stays open when its selected shot is undone away.
+  const shownId = scene?.id ?? null;
+  useEffect(() => setOpenId(shownId), [shownId]);
   const states = facts?.states;
   const columns = useMemo(() => shotColumns(rows, states ?? new Map()), [rows, states]);
-  const shots = useMemo(() => (all ? rows.shots : rows.shots.filter((s) => s.sceneId === scene?.id)), [all, rows.shots, scene?.id]);
+  const shots = useMemo(
+    () => (all ? rows.shots : rows.shots.filter((s) => s.sceneId === scene?.id)),
+    [all, rows.shots, scene?.id],
+  );
 
   const openScene = (s: Scene | undefined) => {
     if (!s) return;
@@ -58,23 +67,49 @@ export function ScenesScreen() {
     let number = rows.scenes.length + 1;
     while (rows.scenes.some((s) => s.number === String(number))) number += 1;
     void change(production.id, `Added scene ${number}`, [
-      { op: 'insert', table: 'scenes', id, values: { number: String(number), title: `Scene ${number}`, placeId: rows.places[0]?.id ?? null, inside: true, timeOfDay: 'day', eighths: 4, synopsis: '', position: positionAfter(rows.scenes) } },
+      {
+        op: 'insert',
+        table: 'scenes',
+        id,
+        values: {
+          number: String(number),
+          title: `Scene ${number}`,
+          placeId: rows.places[0]?.id ?? null,
+          inside: true,
+          timeOfDay: 'day',
+          eighths: 4,
+          synopsis: '',
+          position: positionAfter(rows.scenes),
+        },
+      },
     ]);
     setOpenId(id);
     select(id);
   };
   const move = (shot: Shot, to: number) => {
     const moved = moveTo(shots, shots.indexOf(shot), to);
-    void change(production.id, `Moved ${shot.code}`, moved.flatMap((m) => {
-      const row = shots.find((s) => s.id === m.id);
-      return row ? [{ op: 'update' as const, table: 'shots' as const, row, values: { position: m.position } }] : [];
-    }));
+    void change(
+      production.id,
+      `Moved ${shot.code}`,
+      moved.flatMap((m) => {
+        const row = shots.find((s) => s.id === m.id);
+        return row ? [{ op: 'update' as const, table: 'shots' as const, row, values: { position: m.position } }] : [];
+      }),
+    );
   };
 
   if (!scene) {
     return (
-      <Empty title="No scene yet" action={<Button look="primary" onClick={addScene}>Add the first scene</Button>}>
-        A scene is where the shots hang: “3, The founder speaks, at the founder’s bench”. Add one, then type its shots, a line each.
+      <Empty
+        title="No scene yet"
+        action={
+          <Button look="primary" onClick={addScene}>
+            Add the first scene
+          </Button>
+        }
+      >
+        A scene is where the shots hang: “3, The founder speaks, at the founder’s bench”. Add one, then type its shots,
+        a line each.
       </Empty>
     );
   }
@@ -83,20 +118,35 @@ export function ScenesScreen() {
   const edits = tableEdits<Shot>(production.id, 'shots', (s) => s.code, 'shot');
   return (
     <>
-      <Flex gap={1} mb={4} wrap="wrap" role="tablist" aria-label="Scenes">
-        {rows.scenes.map((s) => {
-          const own = rows.shots.filter((x) => x.sceneId === s.id);
-          const got = own.filter((x) => states?.get(x.id) === 'got').length;
-          const on = !all && s.id === scene.id;
-          return (
-            <Box as="button" key={s.id} role="tab" aria-selected={on} title={`${s.title}: ${got} of ${own.length} got`} onClick={() => openScene(s)} px={2} minH="36px" borderBottom="2px solid" borderColor={on ? 'text' : 'hairline'} bg={on ? 'raised' : 'transparent'} fontWeight={on ? 700 : 400}>
-              {s.number}
-              <Box as="span" color="soft" fontSize="s" ml={2}>
-                {got}/{own.length}
+      <Flex gap={1} mb={4} wrap="wrap">
+        <Flex gap={1} wrap="wrap" role="tablist" aria-label="Scenes">
+          {rows.scenes.map((s) => {
+            const own = rows.shots.filter((x) => x.sceneId === s.id);
+            const got = own.filter((x) => states?.get(x.id) === 'got').length;
+            const on = !all && s.id === scene.id;
+            return (
+              <Box
+                as="button"
+                key={s.id}
+                role="tab"
+                aria-selected={on}
+                title={`${s.title}: ${got} of ${own.length} got`}
+                onClick={() => openScene(s)}
+                px={2}
+                minH="36px"
+                borderBottom="2px solid"
+                borderColor={on ? 'text' : 'hairline'}
+                bg={on ? 'raised' : 'transparent'}
+                fontWeight={on ? 700 : 400}
+              >
+                {s.number}
+                <Box as="span" color="soft" fontSize="s" ml={2}>
+                  {got}/{own.length}
+                </Box>
               </Box>
-            </Box>
-          );
-        })}
+            );
+          })}
+        </Flex>
         <Button size="small" alignSelf="center" aria-pressed={all} onClick={() => setAll(!all)}>
           All shots
         </Button>
@@ -117,7 +167,16 @@ export function ScenesScreen() {
             </>
           )}
         </Box>
-        <Box color="soft">{[all ? '' : (place?.name ?? 'no place chosen'), all ? '' : formatEighths(scene.eighths), formatCount(shots.length, 'shot'), `${formatMinutes(minutes)} of shooting`].filter(Boolean).join(' · ')}</Box>
+        <Box color="soft">
+          {[
+            all ? '' : (place?.name ?? 'no place chosen'),
+            all ? '' : formatEighths(scene.eighths),
+            formatCount(shots.length, 'shot'),
+            `${formatMinutes(minutes)} of shooting`,
+          ]
+            .filter(Boolean)
+            .join(' · ')}
+        </Box>
         {all ? null : (
           <Button
             ml="auto"
@@ -133,7 +192,10 @@ export function ScenesScreen() {
       </Flex>
       <QuickLine ref={line} scene={scene} onAdded={(id) => select(id)} />
       {shots.length === 0 ? (
-        <Empty title="No shot in this scene yet">Type one above, for example “ms {rows.people[0]?.shortName.toLowerCase() ?? 'ilse'} 50mm sticks 2t must”, and press Enter.</Empty>
+        <Empty title="No shot in this scene yet">
+          Type one above, for example “ms {rows.people[0]?.shortName.toLowerCase() ?? 'ilse'} 50mm sticks 2t must”, and
+          press Enter.
+        </Empty>
       ) : (
         <DataTable
           name={all ? 'All shots' : `Shots of scene ${scene.number}`}
@@ -146,15 +208,27 @@ export function ScenesScreen() {
           onEdit={edits.onEdit}
           onDelete={(list) => {
             const items = rows.dayItems.filter((i) => list.some((s) => s.id === i.shotId));
-            void change(production.id, list.length === 1 ? `Deleted ${list[0]?.code}` : `Deleted ${formatCount(list.length, 'shot')}`, [
-              ...items.map((row) => ({ op: 'delete' as const, table: 'dayItems' as const, row })),
-              ...list.map((row) => ({ op: 'delete' as const, table: 'shots' as const, row })),
-            ]);
+            void change(
+              production.id,
+              list.length === 1 ? `Deleted ${list[0]?.code}` : `Deleted ${formatCount(list.length, 'shot')}`,
+              [
+                ...items.map((row) => ({ op: 'delete' as const, table: 'dayItems' as const, row })),
+                ...list.map((row) => ({ op: 'delete' as const, table: 'shots' as const, row })),
+              ],
+            );
           }}
           height="calc(100dvh - 360px)"
         />
       )}
-      <Sheet>{selectedShot ? <ShotSheet key={selectedShot.id} shot={selectedShot} /> : scene ? <SceneSheet key={scene.id} scene={scene} onDeleted={() => select(null)} /> : <Part>Nothing chosen.</Part>}</Sheet>
+      <Sheet>
+        {selectedShot ? (
+          <ShotSheet key={selectedShot.id} shot={selectedShot} />
+        ) : scene ? (
+          <SceneSheet key={scene.id} scene={scene} onDeleted={() => select(null)} />
+        ) : (
+          <Part>Nothing chosen.</Part>
+        )}
+      </Sheet>
     </>
   );
 }

@@ -1,7 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import { lettersOf, peopleOf, windowsOf } from './cells.ts';
 
-const people = [{ id: '1', shortName: 'Ilse' }, { id: '2', shortName: 'Dov' }] as never;
+const people = [
+  { id: '1', shortName: 'Ilse' },
+  { id: '2', shortName: 'Dov' },
+] as never;
 const cameras = [{ letter: 'A' }, { letter: 'B' }] as never;
 
 describe('what is typed into cells', () => {
@@ -15,7 +18,10 @@ describe('what is typed into cells', () => {
     expect(() => lettersOf('a x', cameras)).toThrow('no camera X');
   });
   it('reads windows', () => {
-    expect(windowsOf('17:05-18:20, 6–7')).toEqual([[1025, 1100], [360, 420]]);
+    expect(windowsOf('17:05-18:20, 6–7')).toEqual([
+      [1025, 1100],
+      [360, 420],
+    ]);
     expect(windowsOf('')).toEqual([]);
     expect(() => windowsOf('17:05')).toThrow('not a window');
     expect(() => windowsOf('17:05-late')).toThrow('not a time');

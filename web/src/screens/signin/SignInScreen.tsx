@@ -12,7 +12,10 @@ import { FormField } from '../../ui/FormField.tsx';
 export function SignInScreen({ said }: { said?: string }) {
   const client = useQueryClient();
   const navigate = useNavigate();
-  const form = useForm<z.infer<typeof signInBody>>({ resolver: zodResolver(signInBody), defaultValues: { name: 'owner', password: '' } });
+  const form = useForm<z.infer<typeof signInBody>>({
+    resolver: zodResolver(signInBody),
+    defaultValues: { name: 'owner', password: '' },
+  });
   const { errors, isSubmitting } = form.formState;
   const submit = form.handleSubmit((body) =>
     call(signIn, { params: {}, body }).then(
@@ -37,8 +40,16 @@ export function SignInScreen({ said }: { said?: string }) {
         </Box>
       ) : null}
       <form onSubmit={(e) => void submit(e)} noValidate>
-        <FormField label="Name" error={errors.name?.message} input={{ ...form.register('name'), autoComplete: 'username' }} />
-        <FormField label="Password" error={errors.password?.message} input={{ ...form.register('password'), type: 'password', autoComplete: 'current-password' }} />
+        <FormField
+          label="Name"
+          error={errors.name?.message}
+          input={{ ...form.register('name'), autoComplete: 'username' }}
+        />
+        <FormField
+          label="Password"
+          error={errors.password?.message}
+          input={{ ...form.register('password'), type: 'password', autoComplete: 'current-password' }}
+        />
         {errors.root ? (
           <Box role="alert" color="look" mb={3}>
             {errors.root.message}
@@ -49,7 +60,8 @@ export function SignInScreen({ said }: { said?: string }) {
         </Button>
       </form>
       <Box color="soft" mt={6} fontSize="s">
-        First time here? The start command printed a one-time link that signs you in. Set a password in the settings afterwards.
+        First time here? The start command printed a one-time link that signs you in. Set a password in the settings
+        afterwards.
       </Box>
     </Box>
   );

@@ -11,17 +11,94 @@ import { Empty, Facts, Look, Part, ScreenHead, Why } from '../../ui/parts.tsx';
 import { Sheet } from '../../ui/sheet.tsx';
 
 const COLUMNS: Column<WrapRow>[] = [
-  { id: 'shot', header: 'Shot', width: '50px', value: (r) => r.shot?.code ?? '', render: (r) => <strong>{r.shot?.code ?? '–'}</strong> },
+  {
+    id: 'shot',
+    header: 'Shot',
+    width: '50px',
+    value: (r) => r.shot?.code ?? '',
+    render: (r) => <strong>{r.shot?.code ?? '–'}</strong>,
+  },
   { id: 'what', header: 'What', width: 'minmax(120px, 1.4fr)', extra: 4, value: (r) => r.shot?.description ?? '' },
-  { id: 'state', header: 'State', width: '88px', extra: 1, value: (r) => (r.state ? STATE_WORDS[r.state] : ''), render: (r) => (r.state ? <ShotMark state={r.state} /> : null) },
-  { id: 'take', header: 'Take', width: '50px', value: (r) => (r.take ? `${r.take.wild ? 'wild ' : ''}${r.take.number}` : '') },
-  { id: 'camera', header: 'From', width: '62px', value: (r) => r.letter ?? '', render: (r) => (r.letter ? <Tape letter={r.letter} size={18} /> : null) },
-  { id: 'timecode', header: 'Timecode', width: '108px', extra: 2, value: (r) => r.take?.timecodeIn ?? r.clip?.startTimecode ?? '', render: (r) => <span className="mono">{r.take?.timecodeIn ?? r.clip?.startTimecode ?? ''}</span> },
-  { id: 'length', header: 'Length', width: '62px', extra: 3, end: true, value: (r) => (r.take?.cutAtMs ? r.take.cutAtMs - r.take.rolledAtMs : null), render: (r) => <span>{r.take?.cutAtMs ? formatRunning(r.take.cutAtMs - r.take.rolledAtMs) : ''}</span> },
-  { id: 'verdict', header: 'Verdict', width: '76px', value: (r) => (r.take?.verdict ? VERDICT_WORDS[r.take.verdict] : ''), render: (r) => <strong>{r.take?.verdict ? VERDICT_WORDS[r.take.verdict] : ''}</strong> },
-  { id: 'clip', header: 'Clip', width: '130px', value: (r) => r.clip?.name ?? '', render: (r) => <span className="mono" title={r.by === 'timecode' ? 'found by timecode' : r.by === 'name' ? 'named by the camera' : ''}>{r.clip?.name ?? ''}</span> },
-  { id: 'media', header: 'Media', width: '116px', value: (r) => (r.media ? MEDIA_WORDS[r.media] : ''), render: (r) => (r.media ? <MediaMark state={r.media} /> : null) },
-  { id: 'trouble', header: 'To settle', width: 'minmax(120px, 1.2fr)', extra: 1, value: (r) => r.trouble, render: (r) => (r.trouble ? <span title={r.trouble}><Look>{r.trouble}</Look></span> : null) },
+  {
+    id: 'state',
+    header: 'State',
+    width: '88px',
+    extra: 1,
+    value: (r) => (r.state ? STATE_WORDS[r.state] : ''),
+    render: (r) => (r.state ? <ShotMark state={r.state} /> : null),
+  },
+  {
+    id: 'take',
+    header: 'Take',
+    width: '50px',
+    value: (r) => (r.take ? `${r.take.wild ? 'wild ' : ''}${r.take.number}` : ''),
+  },
+  {
+    id: 'camera',
+    header: 'From',
+    width: '62px',
+    value: (r) => r.letter ?? '',
+    render: (r) => (r.letter ? <Tape letter={r.letter} size={18} /> : null),
+  },
+  {
+    id: 'timecode',
+    header: 'Timecode',
+    width: '108px',
+    extra: 2,
+    value: (r) => r.take?.timecodeIn ?? r.clip?.startTimecode ?? '',
+    render: (r) => <span className="mono">{r.take?.timecodeIn ?? r.clip?.startTimecode ?? ''}</span>,
+  },
+  {
+    id: 'length',
+    header: 'Length',
+    width: '62px',
+    extra: 3,
+    end: true,
+    value: (r) => (r.take?.cutAtMs ? r.take.cutAtMs - r.take.rolledAtMs : null),
+    render: (r) => <span>{r.take?.cutAtMs ? formatRunning(r.take.cutAtMs - r.take.rolledAtMs) : ''}</span>,
+  },
+  {
+    id: 'verdict',
+    header: 'Verdict',
+    width: '76px',
+    value: (r) => (r.take?.verdict ? VERDICT_WORDS[r.take.verdict] : ''),
+    render: (r) => <strong>{r.take?.verdict ? VERDICT_WORDS[r.take.verdict] : ''}</strong>,
+  },
+  {
+    id: 'clip',
+    header: 'Clip',
+    width: '112px',
+    extra: 5,
+    value: (r) => r.clip?.name ?? '',
+    render: (r) => (
+      <span
+        className="mono"
+        title={r.by === 'timecode' ? 'found by timecode' : r.by === 'name' ? 'named by the camera' : ''}
+      >
+        {r.clip?.name ?? ''}
+      </span>
+    ),
+  },
+  {
+    id: 'media',
+    header: 'Media',
+    width: '116px',
+    value: (r) => (r.media ? MEDIA_WORDS[r.media] : ''),
+    render: (r) => (r.media ? <MediaMark state={r.media} /> : null),
+  },
+  {
+    id: 'trouble',
+    header: 'To settle',
+    width: 'minmax(120px, 1.2fr)',
+    extra: 1,
+    value: (r) => r.trouble,
+    render: (r) =>
+      r.trouble ? (
+        <span title={r.trouble}>
+          <Look>{r.trouble}</Look>
+        </span>
+      ) : null,
+  },
 ];
 
 /** Did we get it, is it kept: planned shots, takes, clips and copies in one table. */
@@ -32,9 +109,21 @@ export function WrapScreen() {
     if (!facts || !day) return [];
     const takes = facts.takes.filter((t) => t.dayId === day.id);
     const matches = matchClips(facts.takes, rows.clips, rows.cards, rows.cameras, production.rate);
-    return wrapRows({ shots: rows.shots.filter((s) => facts.dayShotIds.has(s.id)), scenes: rows.scenes, states: facts.states, takes, matches, cards: facts.cards });
+    return wrapRows({
+      shots: rows.shots.filter((s) => facts.dayShotIds.has(s.id)),
+      scenes: rows.scenes,
+      states: facts.states,
+      takes,
+      matches,
+      cards: facts.cards,
+    });
   }, [facts, day, rows.clips, rows.cards, rows.cameras, rows.shots, rows.scenes, production.rate]);
-  if (!day || !facts) return <Empty title="No day yet">When a day has been shot, this is where its shots, takes, clips and copies stand side by side.</Empty>;
+  if (!day || !facts)
+    return (
+      <Empty title="No day yet">
+        When a day has been shot, this is where its shots, takes, clips and copies stand side by side.
+      </Empty>
+    );
   const params = { productionId: production.id, dayId: day.id };
   const trouble = lines.filter((l) => l.trouble);
   const byName = lines.filter((l) => l.by === 'name').length;
@@ -50,14 +139,21 @@ export function WrapScreen() {
         </LinkButton>
       </ScreenHead>
       {lines.length === 0 ? (
-        <Empty title="Nothing to wrap yet">Put shots on the day and roll them; every take finds its clips by name or by timecode.</Empty>
+        <Empty title="Nothing to wrap yet">
+          Put shots on the day and roll them; every take finds its clips by name or by timecode.
+        </Empty>
       ) : (
         <DataTable
           name={`Wrap of day ${day.number}`}
           rows={onlyTrouble ? trouble : lines}
           columns={COLUMNS}
           actions={
-            <Button size="small" aria-pressed={onlyTrouble} look={onlyTrouble ? 'on' : 'plain'} onClick={() => setOnlyTrouble(!onlyTrouble)}>
+            <Button
+              size="small"
+              aria-pressed={onlyTrouble}
+              look={onlyTrouble ? 'on' : 'plain'}
+              onClick={() => setOnlyTrouble(!onlyTrouble)}
+            >
               {formatCount(trouble.length, 'line', 'lines')} to settle
             </Button>
           }
@@ -73,9 +169,20 @@ export function WrapScreen() {
           </Part>
         ))}
         <Part>
-          <Facts rows={[['Takes', String(facts.takes.filter((t) => t.dayId === day.id).length)], ['Clips found by name', String(byName)], ['Clips found by timecode', String(byTimecode)]]} />
+          <Facts
+            rows={[
+              ['Takes', String(facts.takes.filter((t) => t.dayId === day.id).length)],
+              ['Clips found by name', String(byName)],
+              ['Clips found by timecode', String(byTimecode)],
+            ]}
+          />
         </Part>
-        <Why lines={['A clip belongs to a take by the name its camera reported, else by the camera’s card and a timecode that overlaps the take’s (8 s either way).', 'Sound cards have no camera: they go by timecode alone.']} />
+        <Why
+          lines={[
+            'A clip belongs to a take by the name its camera reported, else by the camera’s card and a timecode that overlaps the take’s (8 s either way).',
+            'Sound cards have no camera: they go by timecode alone.',
+          ]}
+        />
       </Sheet>
     </>
   );

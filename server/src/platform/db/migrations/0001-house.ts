@@ -14,8 +14,10 @@ CREATE TABLE ${name} (
 );
 CREATE INDEX ${name}_live ON ${name} (production_id) WHERE deleted_at IS NULL;
 `;
-const link = (column: string, to: string) => `FOREIGN KEY (production_id, ${column}) REFERENCES ${to} (production_id, id)`;
-const oneLive = (name: string, what: string, columns: string) => `CREATE UNIQUE INDEX ${name}_${what}_live ON ${name} (production_id, ${columns}) WHERE deleted_at IS NULL;\n`;
+const link = (column: string, to: string) =>
+  `FOREIGN KEY (production_id, ${column}) REFERENCES ${to} (production_id, id)`;
+const oneLive = (name: string, what: string, columns: string) =>
+  `CREATE UNIQUE INDEX ${name}_${what}_live ON ${name} (production_id, ${columns}) WHERE deleted_at IS NULL;\n`;
 
 /** `full`: who, when, before, after; `quiet`: only told live; both bump the version. */
 const watch = (name: string, said: string, how: 'full' | 'quiet') => `
@@ -155,7 +157,33 @@ ${watch('day_items', 'dayItems', 'full')}${watch('device_states', 'deviceStates'
 CREATE TRIGGER copy_files_stamp BEFORE UPDATE ON copy_files FOR EACH ROW EXECUTE FUNCTION kavrell_stamp();
 `;
 
-const TABLES_DOWN = ['copy_files', 'copy_jobs', 'clips', 'device_states', 'take_events', 'cards', 'drives', 'day_items', 'shots', 'scenes', 'relights', 'setups', 'cameras', 'engagements', 'people', 'days', 'moves', 'places', 'files', 'entry_links', 'productions', 'changes', 'change_sets', 'session', 'accounts'];
+const TABLES_DOWN = [
+  'copy_files',
+  'copy_jobs',
+  'clips',
+  'device_states',
+  'take_events',
+  'cards',
+  'drives',
+  'day_items',
+  'shots',
+  'scenes',
+  'relights',
+  'setups',
+  'cameras',
+  'engagements',
+  'people',
+  'days',
+  'moves',
+  'places',
+  'files',
+  'entry_links',
+  'productions',
+  'changes',
+  'change_sets',
+  'session',
+  'accounts',
+];
 const DOWN = `${TABLES_DOWN.map((t) => `DROP TABLE ${t};`).join('\n')}
 DROP FUNCTION kavrell_append_only(); DROP FUNCTION kavrell_people_here(); DROP FUNCTION kavrell_record(); DROP FUNCTION kavrell_stamp();`;
 

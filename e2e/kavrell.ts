@@ -1,0 +1,84 @@
+import { randomUUID } from 'node:crypto';
+import { expect, type APIRequestContext, type Locator, type Page } from '@playwright/test';
+
+interface Row extends Record<string, unknown> {
+  id: string;
+  version: number;
+}
+
+/** The demo production's id. */
+export async function ninthBell(request: APIRequestContext): Promise<string> {
+  const list = (await (await request.get('/api/productions')).json()) as { id: string; title: string }[];
+  const found = list.find((p) => p.title === 'The Ninth Bell');
+  if (!found) throw new Error('The demo production is not loaded.');
+  return found.id;
+}
+
+/** Rows of a table, as the server has them. */
+export async function rowsOf(request: APIRequestContext, productionId: string, table: string): Promise<Row[]> {
+  return (await (await request.get(`/api/productions/${productionId}/rows/${table}`)).json()) as Row[];
+}
+
+/** Writes as another window would. */
+export async function write(request: APIRequestContext, productionId: string, ops: unknown[]): Promise<void> {
+  const reply = await request.post(`/api/productions/${productionId}/changes`, {
+    data: { id: randomUUID(), label: 'another window', ops },
+  });
+  expect(reply.status(), await reply.text()).toBe(200);
+}
+
+/** Sets the demo's clock to a time of its first day. */
+export async function setClock(request: APIRequestContext, productionId: string, time: string): Promise<void> {
+  const [production] = await rowsOf(request, productionId, 'productions');
+  const at = Date.parse(`2027-03-18T${time}:00Z`);
+  await write(request, productionId, [
+    {
+      op: 'update',
+      table: 'productions',
+      id: productionId,
+      version: production?.version,
+      values: { simulatedNowOffsetMs: at - Date.now() },
+    },
+  ]);
+}
+
+/** Opens a screen and waits until it stands. */
+export async function open(page: Page, productionId: string, screen: string, day = 1): Promise<void> {
+  await page.goto(`/p/${productionId}/${day}/${screen}`);
+  await expect(page.locator('main h1, main h2').first()).toBeVisible();
+}
+
+/** All that was typed or logged has been saved. */
+export async function saved(page: Page): Promise<void> {
+  await expect(page.locator('[data-status]')).toHaveAttribute('data-status', 'saved');
+}
+
+/** A cell of a table by its row's text and its column. */
+export function cell(page: Page, row: string | RegExp, column: string): Locator {
+  return page.getByRole('row').filter({ hasText: row }).locator(`[data-column="${column}"]`);
+}
+
+/** Makes an empty production of its own for a test. */
+export async function freshProduction(request: APIRequestContext, title: string): Promise<string> {
+  const id = randomUUID();
+  const reply = await request.post('/api/productions', {
+    data: {
+      id,
+      title,
+      client: '',
+      rate: '25',
+      keepPolicy: { verifiedCopies: 2, apart: true },
+      simulatedNowOffsetMs: null,
+    },
+  });
+  expect(reply.status()).toBe(200);
+  return id;
+}
+
+/** True when the page is wider than its window. */
+export function scrollsSideways(page: Page): Promise<boolean> {
+  return page.evaluate(() => {
+    const wide = [document.documentElement, ...document.querySelectorAll('main, .table')];
+    return wide.some((el) => el.scrollWidth > el.clientWidth + 1);
+  });
+}

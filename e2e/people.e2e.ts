@@ -1,0 +1,227 @@
+import { expect, test } from '@playwright/test';
+import { cell, freshProduction, ninthBell, open, rowsOf, saved, write } from './kavrell.ts';
+
+test('two windows at one field: the second is told, sees both and decides; other fields both stand', async ({
+  page,
+  request,
+  context,
+}) => {
+  const id = await ninthBell(request);
+  await open(page, id, 'people');
+  await expect(cell(page, 'Piet Lam', 'role')).toHaveText('Sound recordist');
+  const piet = async () => (await rowsOf(request, id, 'people')).find((p) => p.name === 'Piet Lam');
+
+  // Another field: both stand, nobody is asked.
+  await context.setOffline(true);
+  await cell(page, 'Piet Lam', 'role').dblclick();
+  await page.keyboard.type('Sound');
+  await page.keyboard.press('Enter');
+  await expect(page.locator('[data-status]')).toContainText('waiting');
+  await write(request, id, [
+    {
+      op: 'update',
+      table: 'people',
+      id: (await piet())?.id,
+      version: (await piet())?.version,
+      values: { department: 'Noise' },
+    },
+  ]);
+  await context.setOffline(false);
+  await saved(page);
+  expect(await piet()).toMatchObject({ role: 'Sound', department: 'Noise' });
+
+  // The same field.
+  await context.setOffline(true);
+  await cell(page, 'Piet Lam', 'role').dblclick();
+  await page.keyboard.type('Recordist');
+  await page.keyboard.press('Enter');
+  await write(request, id, [
+    {
+      op: 'update',
+      table: 'people',
+      id: (await piet())?.id,
+      version: (await piet())?.version,
+      values: { role: 'Mixer' },
+    },
+  ]);
+  await context.setOffline(false);
+  await expect(page.locator('[data-status]')).toHaveText(/1.change not taken/);
+  await page.locator('[data-status]').click();
+  await expect(page.getByRole('complementary')).toContainText('Somebody changed this person meanwhile.');
+  await expect(page.getByRole('complementary')).toContainText('role: Recordist');
+  await expect(cell(page, 'Piet Lam', 'role')).toHaveText('Mixer');
+  await page.getByRole('button', { name: 'Keep mine' }).click();
+  await expect.poll(async () => (await piet())?.role).toBe('Recordist');
+  await write(request, id, [
+    {
+      op: 'update',
+      table: 'people',
+      id: (await piet())?.id,
+      version: (await piet())?.version,
+      values: { role: 'Sound recordist', department: 'Sound' },
+    },
+  ]);
+});
+
+test('a crew link opens what its role may, shows no phone, and ends when withdrawn', async ({
+  page,
+  request,
+  browser,
+}) => {
+  const id = await ninthBell(request);
+  await open(page, id, 'people');
+  await page.getByLabel('Whom the link is for').fill('Second logger');
+  await page.getByRole('button', { name: 'Make a link for 14 days' }).click();
+  const link = await page.getByLabel('The new link').inputValue();
+
+  const stranger = await browser.newContext({
+    storageState: { cookies: [], origins: [] },
+    viewport: { width: 390, height: 844 },
+  });
+  const phone = await stranger.newPage();
+  await phone.goto(link);
+  await expect(phone.getByRole('heading', { name: /Thursday/ })).toBeVisible();
+  const nav = phone.getByRole('navigation');
+  await expect(nav.getByRole('link', { name: 'Call sheet' })).toBeVisible();
+  await expect(nav.getByRole('link', { name: 'Scenes' })).toHaveCount(0);
+  await nav.getByRole('link', { name: 'On the day' }).click();
+  await expect(phone.locator('[data-roll-state]')).toBeVisible();
+  const people = (await (await stranger.request.get(`/api/productions/${id}/rows/people`)).json()) as {
+    phone: string;
+  }[];
+  expect(people.every((p) => p.phone === '')).toBe(true);
+
+  await page
+    .getByRole('listitem')
+    .filter({ hasText: 'Second logger' })
+    .getByRole('button', { name: 'Withdraw' })
+    .click();
+  await expect(page.getByRole('listitem').filter({ hasText: 'Second logger' })).toHaveCount(0);
+  await phone.reload();
+  await expect(phone.getByRole('button', { name: 'Sign in' })).toBeVisible();
+  await stranger.close();
+});
+
+test('a used-up link and a wrong password are told in words', async ({ browser }) => {
+  const stranger = await browser.newContext({ storageState: { cookies: [], origins: [] } });
+  const page = await stranger.newPage();
+  await page.goto(process.env.KAVRELL_E2E_LINK ?? '');
+  await expect(page.getByText('This link is used up, expired or withdrawn.')).toBeVisible();
+  await page.getByLabel('Password').fill('');
+  await page.getByRole('button', { name: 'Sign in' }).click();
+  await expect(page.getByText('Type the password.')).toBeVisible();
+  await page.getByLabel('Password').fill('not the password');
+  await page.getByRole('button', { name: 'Sign in' }).click();
+  await expect(page.getByText('Name and password don’t go together.')).toBeVisible();
+  await stranger.close();
+});
+
+test('from nothing: a production is begun, and every screen teaches its first step', async ({ page, request }) => {
+  await page.goto('/');
+  await page.getByLabel('New production').fill('   ');
+  await page.getByRole('button', { name: 'Begin' }).click();
+  await expect(page.getByText('The title is missing.')).toBeVisible();
+  await page.getByLabel('New production').fill('A quiet harbour film');
+  await page.getByRole('button', { name: 'Begin' }).click();
+  await expect(page.getByRole('heading', { name: 'Brief' })).toBeVisible();
+  const id = /\/p\/([^/]+)/.exec(page.url())?.[1] ?? '';
+  for (const [screen, words] of [
+    ['scenes', 'No scene yet'],
+    ['places', 'No place yet'],
+    ['light', 'No light setup yet'],
+    ['camera', 'No camera yet'],
+    ['people', 'Nobody yet'],
+    ['day', 'No day yet'],
+    ['call-sheet', 'No day yet'],
+    ['roll', 'No day yet'],
+    ['copies', 'No card yet'],
+    ['wrap', 'No day yet'],
+  ] as const) {
+    await page.goto(`/p/${id}/0/${screen}`);
+    await expect(page.getByRole('heading', { name: words })).toBeVisible();
+  }
+  await page.goto(`/p/${id}/0/brief`);
+  await page.getByRole('button', { name: 'Add a day' }).click();
+  await page.getByRole('link', { name: 'Places' }).click();
+  await page.getByRole('button', { name: 'Add a place' }).first().click();
+  await page.getByRole('link', { name: 'People' }).click();
+  await page.getByRole('button', { name: 'Add a person' }).first().click();
+  await page.getByRole('link', { name: 'Scenes' }).click();
+  await page.getByRole('button', { name: 'Add the first scene' }).click();
+  await page.getByLabel('Add a shot in one line').fill('ws the quay 12min');
+  await page.keyboard.press('Enter');
+  await page.getByRole('link', { name: 'Day' }).click();
+  await page.getByLabel('Add shots to this day').selectOption('all');
+  await expect(page.locator('[data-line]')).toContainText('the quay');
+  await saved(page);
+  expect(await rowsOf(request, id, 'dayItems')).toHaveLength(1);
+});
+
+test('far too much: long names and 300 shots stay readable and quick to move through', async ({ page, request }) => {
+  const id = await freshProduction(
+    request,
+    'W'.repeat(60) + ' and a film about the longest title that anyone has typed',
+  );
+  const scene = crypto.randomUUID();
+  const shot = (i: number) => ({
+    sceneId: scene,
+    code: `1${String.fromCharCode(65 + Math.floor(i / 26))}${String.fromCharCode(65 + (i % 26))}`,
+    position: i,
+    description: `x${'long description '.repeat(12)}${i}`,
+    size: 'ms',
+    side: '',
+    cameras: [],
+    support: null,
+    movement: null,
+    lens: '50 mm',
+    fps: null,
+    setupId: null,
+    sound: '',
+    personIds: [],
+    faceNeeded: false,
+    takesPlanned: 2,
+    takeLengthMin: 1,
+    rehearseMin: 1,
+    resetMin: 1,
+    turnMin: 1,
+    minutesOverride: null,
+    priority: 'must',
+    effort: 1,
+    happensOnce: false,
+    fallback: '',
+    reason: '',
+    windows: [],
+    dropped: false,
+  });
+  await write(request, id, [
+    {
+      op: 'insert',
+      table: 'scenes',
+      id: scene,
+      values: {
+        number: '1',
+        title: 'V'.repeat(120),
+        placeId: null,
+        inside: true,
+        timeOfDay: 'day',
+        eighths: 4,
+        synopsis: '',
+        position: 1,
+      },
+    },
+    ...Array.from({ length: 300 }, (_, i) => ({
+      op: 'insert',
+      table: 'shots',
+      id: crypto.randomUUID(),
+      values: shot(i),
+    })),
+  ]);
+  await open(page, id, 'scenes');
+  const drawn = page.locator('.table-body .table-row');
+  await expect(drawn.first()).toBeVisible();
+  // Only the rows in view are drawn.
+  expect(await drawn.count()).toBeLessThan(60);
+  await page.locator('.table-body [data-column="code"]').first().click();
+  await page.keyboard.press('Control+End');
+  await expect(page.locator('.table-body').getByText('1LN', { exact: true })).toBeVisible();
+});

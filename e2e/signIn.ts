@@ -1,0 +1,21 @@
+import { mkdirSync } from 'node:fs';
+import path from 'node:path';
+import { chromium, type FullConfig } from '@playwright/test';
+
+/** Signs the owner in once with the one-time link, as a person would, and keeps the session for all tests. */
+async function signIn(config: FullConfig): Promise<void> {
+  const link = process.env.KAVRELL_E2E_LINK;
+  if (!link) throw new Error('KAVRELL_E2E_LINK is not set: run the end-to-end tests with npm test.');
+  const folder = path.join(import.meta.dirname, 'results');
+  mkdirSync(folder, { recursive: true });
+  const browser = await chromium.launch(config.projects[0]?.use.launchOptions ?? {});
+  const page = await browser.newPage();
+  await page.goto(link);
+  await page.getByText('The Ninth Bell').waitFor();
+  await page.context().storageState({ path: path.join(folder, 'owner.json') });
+  await browser.close();
+}
+
+// Playwright asks for a default export here.
+// eslint-disable-next-line no-restricted-syntax
+export default signIn;

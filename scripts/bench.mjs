@@ -1,0 +1,186 @@
+import { randomUUID } from 'node:crypto';
+import { chmodSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import os from 'node:os';
+import path from 'node:path';
+import { gzipSync } from 'node:zlib';
+import { ROOT, ensureBuilt, ensureDebian, ensureModules } from './lib/bootstrap.mjs';
+import { say } from './lib/say.mjs';
+
+ensureDebian(['postgresql', 'ffmpeg', 'chromium']);
+ensureModules();
+ensureBuilt();
+const { chromium } = await import('@playwright/test');
+const { startInstance } = await import('./lib/instance.mjs');
+const { freePort } = await import('./lib/postgres.mjs');
+const { makeLarge } = await import('./lib/large.mjs');
+
+const sorted = (list) => [...list].sort((a, b) => a - b);
+const quantile = (list, q) => sorted(list)[Math.min(list.length - 1, Math.floor(list.length * q))];
+/** Measured against its limit: a ratio under 1 is within it. */
+const report = (what, value, limit, unit) =>
+  say(`${what.padEnd(58)} ${value.toFixed(1).padStart(8)} ${unit} of ${limit} (${(value / limit).toFixed(2)})`);
+
+// 1. The first screen's JavaScript.
+const page0 = readFileSync(path.join(ROOT, 'dist', 'web', 'index.html'), 'utf8');
+const scripts = [...page0.matchAll(/(?:src|href)="(\/(?:assets\/)?[^"]+\.js)"/g)].map((m) => m[1]);
+report(
+  'first screen, JavaScript gzipped',
+  scripts.reduce((t, s) => t + gzipSync(readFileSync(path.join(ROOT, 'dist', 'web', s)), { level: 9 }).length, 0) /
+    1000,
+  260,
+  'kB',
+);
+
+const dir = mkdtempSync(path.join(os.tmpdir(), 'kavrell-bench-'));
+chmodSync(dir, 0o755);
+const instance = await startInstance({ dir, port: await freePort(), log: 'error' });
+const browser = await chromium.launch({
+  executablePath: '/usr/bin/chromium',
+  args: [
+    '--no-sandbox',
+    '--disable-gpu',
+    '--disable-quic',
+    '--no-first-run',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--disable-sync',
+  ],
+});
+try {
+  const context = await browser.newContext({ baseURL: instance.address, viewport: { width: 1280, height: 800 } });
+  const page = await context.newPage();
+  await page.goto(instance.link);
+  await page.getByLabel('New production').waitFor();
+  const id = await makeLarge(context.request);
+  const cookie = (await context.cookies()).map((c) => `${c.name}=${c.value}`).join('; ');
+
+  // 2. A take logged: server side, ten loggers at once.
+  const times = [];
+  await Promise.all(
+    Array.from({ length: 10 }, async (_, logger) => {
+      for (let i = 0; i < 40; i += 1) {
+        const event = {
+          id: randomUUID(),
+          takeId: randomUUID(),
+          atMs: Date.now(),
+          seq: i,
+          clientId: `logger ${logger}`,
+          device: 'bench',
+          payload: { kind: 'noted', text: 'x' },
+        };
+        const at = performance.now();
+        const reply = await fetch(`${instance.address}/api/productions/${id}/take-events`, {
+          method: 'POST',
+          headers: { 'content-type': 'application/json', cookie },
+          body: JSON.stringify({ events: [event] }),
+        });
+        if (!reply.ok) throw new Error(await reply.text());
+        times.push(performance.now() - at);
+      }
+    }),
+  );
+  report('logging a take, 10 loggers at once, p95 at the client', quantile(times, 0.95), 50, 'ms');
+  report('logging a take, 10 loggers at once, median', quantile(times, 0.5), 50, 'ms');
+
+  // 3. Screens of a production of 300 shots and 1,500 takes.
+  await page.goto(`/p/${id}/1/brief`);
+  await page.locator('main h1').first().waitFor();
+  await page.waitForTimeout(2500);
+  const paths = {
+    Scenes: 'scenes',
+    Day: 'day',
+    'Call sheet': 'call-sheet',
+    Roll: 'roll',
+    Copies: 'copies',
+    Wrap: 'wrap',
+    People: 'people',
+  };
+  for (const [name, screen] of Object.entries(paths)) {
+    const runs = [];
+    for (let i = 0; i < 5; i += 1) {
+      await page.evaluate(() => document.querySelector('a[href$="/brief"]').click());
+      await page.waitForTimeout(250);
+      runs.push(
+        await page.evaluate(
+          (s) =>
+            new Promise((done) => {
+              const at = performance.now();
+              document.querySelector(`a[href$="/${s}"]`).click();
+              const look = () => {
+                const heading = document.querySelector('main h1, main h2');
+                if (
+                  heading &&
+                  heading.textContent !== 'Brief' &&
+                  !document.querySelector('main [role=status]')?.textContent?.startsWith('Reading')
+                )
+                  requestAnimationFrame(() => done(performance.now() - at));
+                else requestAnimationFrame(look);
+              };
+              look();
+            }),
+          screen,
+        ),
+      );
+    }
+    report(`${name} opens, 300 shots and 1,500 takes, median of 5`, quantile(runs, 0.5), 300, 'ms');
+  }
+
+  /** Time from a key to the next painted frame after it, in the page. */
+  const keyTimes = async (keys) => {
+    await page.evaluate(() => {
+      window.keyTimes = [];
+      if (window.keyTimer) return;
+      window.keyTimer = true;
+      window.addEventListener(
+        'keydown',
+        () => {
+          const at = performance.now();
+          requestAnimationFrame(() => setTimeout(() => window.keyTimes.push(performance.now() - at)));
+        },
+        true,
+      );
+    });
+    for (const key of keys) {
+      await page.keyboard.press(key);
+      await page.waitForTimeout(120);
+    }
+    return page.evaluate(() => window.keyTimes);
+  };
+  await page.goto(`/p/${id}/1/scenes`);
+  await page.getByRole('button', { name: 'All shots' }).click();
+  await page.locator('[data-column="code"]').first().click();
+  report(
+    'a key in the table of 300 shots, worst of 20',
+    Math.max(...(await keyTimes(Array(20).fill('ArrowDown')))),
+    100,
+    'ms',
+  );
+  await page.getByLabel('Add a shot in one line').click();
+  report(
+    'a key in the quick line, worst of 28',
+    Math.max(...(await keyTimes([...'mcu p1 50mm slider-in 2t must'].map((k) => (k === ' ' ? 'Space' : k))))),
+    100,
+    'ms',
+  );
+  await page.goto(`/p/${id}/1/day`);
+  await page.locator('[data-line]').nth(5).click();
+  report(
+    'a line of 100 moved on the Day screen, worst of 10',
+    Math.max(...(await keyTimes(Array(10).fill('Alt+ArrowDown')))),
+    100,
+    'ms',
+  );
+  await page.goto(`/p/${id}/1/roll`);
+  await page.locator('[data-roll-state]').waitFor();
+  await page.waitForTimeout(1000);
+  report(
+    'a verdict on Roll with 1,500 takes, worst of 6',
+    Math.max(...(await keyTimes(['g', 'm', 'x', 'g', 'm', 'x']))),
+    100,
+    'ms',
+  );
+} finally {
+  await browser.close();
+  await instance.stop();
+  rmSync(dir, { recursive: true, force: true });
+}

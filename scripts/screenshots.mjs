@@ -1,0 +1,98 @@
+import { chmodSync, mkdirSync, mkdtempSync, rmSync } from 'node:fs';
+import os from 'node:os';
+import path from 'node:path';
+import { ROOT, ensureBuilt, ensureDebian, ensureModules } from './lib/bootstrap.mjs';
+import { say } from './lib/say.mjs';
+
+ensureDebian(['postgresql', 'ffmpeg', 'chromium']);
+ensureModules();
+ensureBuilt();
+const { chromium } = await import('@playwright/test');
+const { startInstance } = await import('./lib/instance.mjs');
+const { freePort } = await import('./lib/postgres.mjs');
+
+/** Each main view: file, screen, theme, and what to do before the picture. */
+const VIEWS = [
+  {
+    file: 'scenes',
+    screen: 'scenes',
+    act: async (page) => {
+      await page.getByRole('tab', { name: /^3/ }).click();
+      await page.getByLabel('Add a shot in one line').fill('mcu ilse 50mm slider-in 2t must');
+    },
+  },
+  { file: 'day', screen: 'day', act: (page) => page.locator('[data-line]').filter({ hasText: '7B' }).click() },
+  { file: 'call-sheet', screen: 'call-sheet', theme: 'daylight' },
+  { file: 'copies', screen: 'copies', theme: 'daylight' },
+  { file: 'wrap', screen: 'wrap' },
+  {
+    file: 'camera',
+    screen: 'camera',
+    theme: 'daylight',
+    act: (page) => page.getByRole('row').filter({ hasText: 'S35' }).locator('[data-column="name"]').click(),
+  },
+  {
+    file: 'roll',
+    screen: 'roll',
+    act: async (page) => {
+      await page.keyboard.press('Space');
+      await page.waitForTimeout(4000);
+    },
+  },
+  { file: 'roll-phone', screen: 'roll', phone: true },
+];
+
+const dir = mkdtempSync(path.join(os.tmpdir(), 'kavrell-shots-'));
+chmodSync(dir, 0o755);
+const out = path.join(ROOT, 'docs', 'screenshots');
+mkdirSync(out, { recursive: true });
+const instance = await startInstance({ dir, port: await freePort(), demo: true, fast: true, log: 'error' });
+const browser = await chromium.launch({
+  executablePath: '/usr/bin/chromium',
+  args: [
+    '--no-sandbox',
+    '--disable-gpu',
+    '--disable-quic',
+    '--no-first-run',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--disable-sync',
+  ],
+});
+try {
+  const context = await browser.newContext({ baseURL: instance.address, viewport: { width: 1280, height: 800 } });
+  const page = await context.newPage();
+  await page.goto(instance.link);
+  await page.getByText('The Ninth Bell').waitFor();
+  const [{ id, version }] = await (await context.request.get('/api/productions')).json();
+  const offset = Date.parse('2027-03-18T11:06:00Z') - Date.now();
+  await context.request.post(`/api/productions/${id}/changes`, {
+    data: {
+      id: crypto.randomUUID(),
+      label: 'clock',
+      ops: [{ op: 'update', table: 'productions', id, version, values: { simulatedNowOffsetMs: offset } }],
+    },
+  });
+  for (const { file, screen, theme = 'stage', phone = false, act } of VIEWS) {
+    await page.setViewportSize(phone ? { width: 390, height: 844 } : { width: 1280, height: 800 });
+    await page.evaluate(
+      (t) =>
+        localStorage.setItem(
+          'kavrell-preferences',
+          JSON.stringify({ state: { theme: t, lengths: 'metric', clock: '24', letterKeys: true }, version: 0 }),
+        ),
+      theme,
+    );
+    await page.goto(`/p/${id}/1/${screen}`);
+    await page.locator('main h1').first().waitFor();
+    await page.waitForTimeout(800);
+    await act?.(page);
+    await page.waitForTimeout(600);
+    await page.screenshot({ path: path.join(out, `${file}.png`) });
+    say(`docs/screenshots/${file}.png`);
+  }
+} finally {
+  await browser.close();
+  await instance.stop();
+  rmSync(dir, { recursive: true, force: true });
+}

@@ -1,0 +1,81 @@
+import { spawn } from 'node:child_process';
+import { mkdirSync, mkdtempSync, readFileSync, rmSync, chmodSync } from 'node:fs';
+import os from 'node:os';
+import path from 'node:path';
+import { ROOT, ensureBuilt, ensureDebian, ensureModules } from './lib/bootstrap.mjs';
+import { say } from './lib/say.mjs';
+
+const counts = { passed: 0, failed: 0 };
+const started = Date.now();
+
+ensureDebian(['postgresql', 'ffmpeg', 'chromium']);
+ensureModules();
+
+/** Runs a program of `node_modules`; true when it ended well. */
+function run(program, args, env = {}) {
+  const child = spawn(path.join(ROOT, 'node_modules', '.bin', program), args, {
+    cwd: ROOT,
+    stdio: ['ignore', 'inherit', 'inherit'],
+    env: { ...process.env, ...env },
+  });
+  return new Promise((done) => child.once('exit', (code) => done(code === 0)));
+}
+
+/** A check that is one yes or no: counted as one test. */
+async function check(name, work) {
+  const at = Date.now();
+  const ok = await work();
+  counts[ok ? 'passed' : 'failed'] += 1;
+  say(`${ok ? '✓' : '✗'} ${name} (${((Date.now() - at) / 1000).toFixed(1)} s)`);
+  return ok;
+}
+
+const results = path.join(ROOT, 'node_modules', '.cache', 'kavrell');
+mkdirSync(results, { recursive: true });
+
+await Promise.all([
+  check('lint', () =>
+    run('eslint', ['.', '--max-warnings', '0', '--cache', '--cache-location', 'node_modules/.cache/eslint/']),
+  ),
+  check('types', async () => {
+    const packages = ['core', 'contract', 'copies', 'server', 'web', 'demo', 'e2e'].map((p) => path.join(ROOT, p));
+    let ok = true;
+    for (const p of packages) ok = (await run('tsc', ['-p', p])) && ok;
+    return ok;
+  }),
+]);
+
+const unitFile = path.join(results, 'vitest.json');
+rmSync(unitFile, { force: true });
+const unitOk = await run('vitest', ['run', '--reporter=default', '--reporter=json', `--outputFile.json=${unitFile}`]);
+const unit = JSON.parse(readFileSync(unitFile, 'utf8'));
+counts.passed += unit.numPassedTests;
+counts.failed += unit.numFailedTests;
+// A suite that can't be loaded, or an error outside every test, has no failed test of its own.
+if (!unitOk && unit.numFailedTests === 0) counts.failed += 1;
+
+ensureBuilt();
+const { startInstance } = await import('./lib/instance.mjs');
+const { freePort } = await import('./lib/postgres.mjs');
+const dir = mkdtempSync(path.join(os.tmpdir(), 'kavrell-e2e-'));
+chmodSync(dir, 0o755);
+const instance = await startInstance({ dir, port: await freePort(), demo: true, fast: true, log: 'error' });
+try {
+  const e2eFile = path.join(ROOT, 'e2e', 'results', 'results.json');
+  rmSync(e2eFile, { force: true });
+  const e2eOk = await run('playwright', ['test', '--config', 'e2e/playwright.config.ts'], {
+    KAVRELL_E2E_ADDRESS: instance.address,
+    KAVRELL_E2E_LINK: instance.link,
+  });
+  const { stats } = JSON.parse(readFileSync(e2eFile, 'utf8'));
+  counts.passed += stats.expected + stats.flaky;
+  counts.failed += stats.unexpected;
+  if (!e2eOk && stats.unexpected === 0) counts.failed += 1;
+} finally {
+  await instance.stop();
+  rmSync(dir, { recursive: true, force: true });
+}
+
+say(`\n${((Date.now() - started) / 1000).toFixed(0)} s in all`);
+say(`${counts.passed} passed, ${counts.failed} failed`);
+process.exit(counts.failed === 0 ? 0 : 1);
