@@ -26,10 +26,32 @@ function parts(date: string): [number, number, number] {
   return date.split('-').map(Number) as [number, number, number];
 }
 
+/** What is known of a date in a zone: its midnight, and whether its clock runs on evenly for three days from the day before. */
+interface KnownDay {
+  midnight: number;
+  even: boolean;
+}
+
+const known = new Map<string, KnownDay>();
+const KNOWN_MOST = 500;
+
+/** Zone arithmetic is slow, and a screen asks for the same few days hundreds of times. */
+function knownDay(date: string, timeZone: string): KnownDay {
+  const key = `${date} ${timeZone}`;
+  const found = known.get(key);
+  if (found) return found;
+  const [year, month, day] = parts(date);
+  const midnight = new TZDate(year, month - 1, day, 0, 0, 0, timeZone).getTime();
+  const offset = (ms: number) => new TZDate(ms, timeZone).getTimezoneOffset();
+  const made = { midnight, even: offset(midnight - 86400000) === offset(midnight + 2 * 86400000) };
+  if (known.size >= KNOWN_MOST) known.clear();
+  known.set(key, made);
+  return made;
+}
+
 /** UTC milliseconds of local midnight at the start of a date in an IANA zone. */
 export function midnightMs(date: string, timeZone: string): number {
-  const [year, month, day] = parts(date);
-  return new TZDate(year, month - 1, day, 0, 0, 0, timeZone).getTime();
+  return knownDay(date, timeZone).midnight;
 }
 
 /**
@@ -51,6 +73,11 @@ export function wallClock(
   timeZone: string,
   minute: number,
 ): { hours: number; minutes: number; daysLater: number } {
+  if (knownDay(date, timeZone).even && minute >= -1440 && minute < 2880) {
+    const whole = Math.floor(minute);
+    const ofDay = ((whole % 1440) + 1440) % 1440;
+    return { hours: Math.floor(ofDay / 60), minutes: ofDay % 60, daysLater: Math.floor(whole / 1440) };
+  }
   const at = new TZDate(minuteToMs(date, timeZone, minute), timeZone);
   const [year, month, day] = parts(date);
   const daysLater = Math.round(

@@ -18,6 +18,30 @@ describe('time', () => {
   it('knows the small hours after midnight', () => {
     expect(wallClock('2027-03-18', LONDON, 1500)).toEqual({ hours: 1, minutes: 0, daysLater: 1 });
   });
+  it('is the same by the short way and by the long, on even days and on days of change', () => {
+    for (const [date, zone] of [
+      ['2027-03-18', LONDON],
+      ['2027-03-27', LONDON],
+      ['2027-03-28', LONDON],
+      ['2027-10-30', LONDON],
+      ['2027-07-01', 'Asia/Kathmandu'],
+      ['2027-04-04', 'Australia/Lord_Howe'],
+    ] as const) {
+      for (let minute = -1440; minute < 2880; minute += 37) {
+        const text = new Intl.DateTimeFormat('en-GB', {
+          timeZone: zone,
+          hour: '2-digit',
+          minute: '2-digit',
+          hourCycle: 'h23',
+        }).format(minuteToMs(date, zone, minute));
+        const { hours, minutes } = wallClock(date, zone, minute);
+        expect(
+          `${String(hours).padStart(2, '0')}:${String(minutes).padStart(2, '0')}`,
+          `${date} ${zone} ${minute}`,
+        ).toBe(text);
+      }
+    }
+  });
   it('goes both ways', () => {
     for (const minute of [-30, 0, 61.5, 1439, 2000])
       expect(msToMinute('2027-03-28', LONDON, minuteToMs('2027-03-28', LONDON, minute))).toBeCloseTo(minute, 9);

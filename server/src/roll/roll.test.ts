@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto';
+import { setTimeout as sleep } from 'node:timers/promises';
 import type { Agent } from 'supertest';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { DemoPlan } from '@kavrell/demo';
@@ -57,7 +58,11 @@ beforeAll(async () => {
     })),
   );
 });
-afterAll(() => server.stop());
+// Windows are told a moment after the last event was stored.
+afterAll(async () => {
+  await sleep(60);
+  await server.stop();
+});
 
 describe('take events', () => {
   it('command the simulated cameras, which report back as events of their own', async () => {

@@ -71,16 +71,30 @@ export async function openOutbox(): Promise<void> {
   void flush();
 }
 
+const own = new Set<string>();
+const OWN_MOST = 500;
+
+/** Whether a change-set or take event was made in this window: it need not be read back. */
+export const isOwn = (id: string): boolean => own.has(id);
+
+function remember(entry: Entry): void {
+  if (own.size > OWN_MOST) own.clear();
+  for (const id of entry.kind === 'changes' ? [entry.set.id] : entry.events.map((e) => e.id)) own.add(id);
+}
+
 /** Puts something into the outbox: shown at once, kept on this device, then sent. */
 export async function post(entry: Entry): Promise<void> {
+  remember(entry);
   useOutbox.setState((s) => ({ entries: [...s.entries, entry] }));
   await (await database())?.put('entries', entry);
   await flush();
 }
 
 async function drop(id: string): Promise<void> {
-  await (await database())?.delete('entries', id);
+  // Out of sight in the same tick in which the rows got it, so that screens are drawn once; if this page dies before
+  // the next line, the entry is sent again and changes nothing.
   useOutbox.setState((s) => ({ entries: s.entries.filter((e) => e.id !== id) }));
+  await (await database())?.delete('entries', id);
 }
 
 /** Sends what waits, in order, one after the other; stops at the first that finds nobody there. */

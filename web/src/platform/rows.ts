@@ -11,7 +11,7 @@ import {
 import type { TakeEvent } from '@kavrell/core/roll';
 import { Refusal, call } from './api.ts';
 import { newId } from './id.ts';
-import { post, useOutbox, wireOutbox, type Entry, type Seen } from './outbox.ts';
+import { isOwn, post, useOutbox, wireOutbox, type Entry, type Seen } from './outbox.ts';
 
 type AnyRow = Record<string, unknown>;
 
@@ -118,7 +118,8 @@ wireOutbox({
 /** What the server tells of changed rows: tables whose rows are older here are read again. */
 export function hearChanges(productionId: string, changes: readonly LiveChange[]): void {
   const old = new Set<TableName>();
-  for (const { table, id, version } of changes) {
+  for (const { table, id, version, changeSet } of changes) {
+    if (isOwn(changeSet ?? id)) continue;
     const rows = queries.getQueryData<AnyRow[]>(keyOf(productionId, table));
     if (!rows) continue;
     const known = rows.find((r) => r[rowKey(table)] === id);

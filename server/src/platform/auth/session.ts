@@ -25,7 +25,7 @@ export function sessions({ config }: Context, pool: pg.Pool) {
     resave: false,
     saveUninitialized: false,
     rolling: false,
-    store: new Store({ pool, tableName: 'session', pruneSessionInterval: 3600 }),
+    store: new Store({ pool, tableName: 'session', pruneSessionInterval: 3600, disableTouch: true }),
     cookie: { httpOnly: true, sameSite: 'lax', secure: 'auto', maxAge: THIRTY_DAYS_MS },
   });
 }

@@ -9,7 +9,7 @@ export function connect(databaseUrl: string, log: Logger, onQuery?: (sql: string
       onQuery?.(sql);
       log.trace({ sql }, 'query');
     },
-    pool: { max: 12, min: 1, acquire: 15000, idle: 10000 },
+    pool: { max: 16, min: 1, acquire: 15000, idle: 10000 },
     define: { underscored: true, timestamps: false, freezeTableName: true },
   });
 }

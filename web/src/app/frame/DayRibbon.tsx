@@ -1,9 +1,10 @@
 import { Box } from '@chakra-ui/react';
 import { useId, useMemo, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { dayBlocks, type DayBlock } from '@kavrell/core/day';
+import { dayBlocks, type Day, type DayBlock } from '@kavrell/core/day';
+import type { Take } from '@kavrell/core/roll';
 import { skyStrip, sunTimes } from '@kavrell/core/sun';
-import { msToMinute } from '@kavrell/core/time';
+import { midnightMs, msToMinute } from '@kavrell/core/time';
 import { formatMinuteOfDay, formatMinutes } from '@kavrell/core/units';
 import { useNow } from '../../platform/clock.ts';
 import { usePreferences } from '../../platform/preferences.ts';
@@ -44,6 +45,26 @@ function labelsOf(block: DayBlock): string[] {
   return [`${codes} ${row.scene.title}`, row.scene.title, codes, row.scene.number];
 }
 
+/** What happened, drawn as three paths however many takes there are: a bar from roll to cut for each. */
+function takePaths(
+  takes: readonly Take[],
+  day: Day,
+  nowMs: number,
+  x: (minute: number) => number,
+  y: number,
+): Record<'kept' | 'noGood' | 'rolling', string> {
+  const paths = { kept: '', noGood: '', rolling: '' };
+  const midnight = midnightMs(day.date, day.timeZone);
+  for (const take of takes) {
+    if (take.dayId !== day.id) continue;
+    const from = x((take.rolledAtMs - midnight) / 60000);
+    const to = x(((take.cutAtMs ?? nowMs) - midnight) / 60000);
+    paths[take.cutAtMs === null ? 'rolling' : take.verdict === 'noGood' ? 'noGood' : 'kept'] +=
+      `M${from.toFixed(1)} ${y}h${Math.max(2, to - from).toFixed(1)}v5h-${Math.max(2, to - from).toFixed(1)}z`;
+  }
+  return paths;
+}
+
 /** The day itself as a strip: its sky, the plan above, what happened below, and now. */
 export function DayRibbon() {
   const { facts, day, rows, production } = useProduction();
@@ -77,6 +98,18 @@ export function DayRibbon() {
   }, [sun, scale]);
   const times = useMemo(() => (sun ? sunTimes(sun) : null), [sun]);
 
+  const stops = useMemo(
+    () =>
+      sky.map((s) => <stop key={s.minute} offset={s.x / width} stopColor={skyColour(s.brightness, s.warmth, theme)} />),
+    [sky, width, theme],
+  );
+  const takes = facts?.takes;
+  const happened = useMemo(
+    () =>
+      day && takes ? takePaths(takes, day, now, scale.x, top + blockHeight + 4) : { kept: '', noGood: '', rolling: '' },
+    [takes, day, now, scale, top, blockHeight],
+  );
+
   if (!day) return <Box ref={ref} h={`${height}px`} />;
   const nowMin = msToMinute(day.date, day.timeZone, now);
   const isToday = nowMin >= scale.fromMin && nowMin <= scale.toMin;
@@ -89,7 +122,6 @@ export function DayRibbon() {
     { length: Math.floor(last / 60) - Math.ceil(first / 60) + 1 },
     (_, i) => Math.ceil(first / 60) + i,
   ).filter((h) => h % every === 0);
-  const takes = facts?.takes.filter((t) => t.dayId === day.id) ?? [];
   const summary = plan
     ? `The day from ${say(day.callMin)} to ${say(plan.wrapMin)}${times?.setMin ? `, sunset ${say(times.setMin)}` : ''}`
     : 'The day';
@@ -106,11 +138,7 @@ export function DayRibbon() {
       {width > 0 ? (
         <svg width={width} height={height} role="group" aria-label={summary} style={{ display: 'block' }}>
           <defs>
-            <linearGradient id={gradient}>
-              {sky.map((s) => (
-                <stop key={s.minute} offset={s.x / width} stopColor={skyColour(s.brightness, s.warmth, theme)} />
-              ))}
-            </linearGradient>
+            <linearGradient id={gradient}>{stops}</linearGradient>
           </defs>
           <rect width={width} height={height} fill={sky.length ? `url(#${gradient})` : 'var(--chakra-colors-panel)'} />
           <rect y={height - foot} width={width} height={foot} fill="var(--chakra-colors-page)" opacity={0.72} />
@@ -184,21 +212,9 @@ export function DayRibbon() {
               </g>
             );
           })}
-          {takes.map((t) => {
-            const from = msToMinute(day.date, day.timeZone, t.rolledAtMs);
-            const to = msToMinute(day.date, day.timeZone, t.cutAtMs ?? now);
-            return (
-              <rect
-                key={t.id}
-                x={scale.x(from)}
-                y={top + blockHeight + 4}
-                width={Math.max(2, scale.x(to) - scale.x(from))}
-                height={5}
-                fill={t.cutAtMs === null ? 'var(--chakra-colors-rolling)' : 'var(--chakra-colors-text)'}
-                opacity={t.verdict === 'noGood' ? 0.45 : 1}
-              />
-            );
-          })}
+          <path d={happened.kept} fill="var(--chakra-colors-text)" />
+          <path d={happened.noGood} fill="var(--chakra-colors-text)" opacity={0.45} />
+          <path d={happened.rolling} fill="var(--chakra-colors-rolling)" />
           {plan ? (
             <line
               x1={scale.x(day.wantedWrapMin)}

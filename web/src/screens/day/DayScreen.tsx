@@ -24,7 +24,7 @@ import { useHashSelection } from '../../ui/selection.ts';
 import { Sheet } from '../../ui/sheet.tsx';
 import { AddShots } from './AddShots.tsx';
 import { DaySheet } from './DaySheet.tsx';
-import { DayLine, SideLine } from './DayLine.tsx';
+import { DayLine, SideLine, type Between, type LineFacts } from './DayLine.tsx';
 
 const KEYS = [
   { keys: '↑ ↓', does: 'go through the day' },
@@ -119,6 +119,7 @@ export function DayScreen() {
     ]);
     select(id);
   };
+  const troubled = new Set(plan.violations.flatMap((v) => v.ids));
   const mealBefore = (row: DayRow, i: number) =>
     plan.meals.find((m) => m.endMin <= row.startMin && (plan.rows[i - 1]?.endMin ?? -1) <= m.startMin);
   return (
@@ -141,7 +142,6 @@ export function DayScreen() {
           aria-activedescendant={selectedId ? `line-${selectedId}` : undefined}
           onKeyDown={onKeyDown}
           minW={0}
-          overflowX="auto"
         >
           <SideLine start={say(day.callMin)} title="Call, load-in" minutes={day.loadInMin} />
           <DndContext
@@ -153,41 +153,48 @@ export function DayScreen() {
             <SortableContext items={items.map((i) => i.id)} strategy={verticalListSortingStrategy}>
               {plan.rows.map((row, i) => {
                 const meal = mealBefore(row, i);
-                const change0 = row.startMin - row.changeMin;
-                const readyMin = meal
-                  ? meal.endMin + row.changeMin
-                  : (plan.rows[i - 1]?.endMin ?? plan.order.startMin) + row.changeMin;
+                const readyMin =
+                  (meal ? meal.endMin : (plan.rows[i - 1]?.endMin ?? plan.order.startMin)) + row.changeMin;
                 const wait = row.startMin - readyMin;
+                const before: Between[] = [];
+                if (meal)
+                  before.push({ start: say(meal.startMin), title: 'Meal', minutes: meal.endMin - meal.startMin });
+                if (row.changeMin > 0)
+                  before.push({ start: say(readyMin - row.changeMin), title: row.changeTitle, minutes: row.changeMin });
+                if (wait > 0.5)
+                  before.push({
+                    start: say(readyMin),
+                    title: row.pinnedStartMin === null ? 'Wait for the window' : 'Ready, before the fixed start',
+                    minutes: wait,
+                  });
+                const when =
+                  row.pinnedStartMin === null
+                    ? row.windows.map(([from, to]) => `${say(from)}–${say(to)}`)
+                    : [`fixed ${say(row.pinnedStartMin)}`];
+                const lineFacts: LineFacts = {
+                  code: row.shot?.code ?? null,
+                  title: row.title,
+                  start: say(row.startMin),
+                  minutes: row.minutes,
+                  light: row.setup?.code ?? '',
+                  cameras: row.cameras,
+                  state: row.shot ? (facts.states.get(row.shot.id) ?? 'planned') : null,
+                  tags: [
+                    ...(row.shot?.priority === 'must' ? ['must'] : []),
+                    ...(row.shot?.happensOnce ? ['once'] : []),
+                    ...when,
+                  ],
+                  trouble: troubled.has(row.itemId),
+                  before,
+                };
                 return (
                   <DayLine
                     key={row.itemId}
-                    row={row}
-                    start={say(row.startMin)}
+                    id={row.itemId}
+                    facts={lineFacts}
                     selected={row.itemId === selectedId}
-                    state={row.shot ? (facts.states.get(row.shot.id) ?? 'planned') : null}
-                    select={() => select(row.itemId)}
-                    trouble={plan.violations.some((v) => v.ids.includes(row.itemId))}
-                    windows={row.windows.map(([a, b]) => `${say(a)}–${say(b)}`)}
-                    pinned={row.pinnedStartMin === null ? null : say(row.pinnedStartMin)}
-                  >
-                    {meal ? (
-                      <SideLine start={say(meal.startMin)} title="Meal" minutes={meal.endMin - meal.startMin} />
-                    ) : null}
-                    {row.changeMin > 0 ? (
-                      <SideLine
-                        start={say(change0 - Math.max(0, wait))}
-                        title={row.changeTitle}
-                        minutes={row.changeMin}
-                      />
-                    ) : null}
-                    {wait > 0.5 ? (
-                      <SideLine
-                        start={say(row.startMin - wait)}
-                        title={row.pinnedStartMin === null ? 'Wait for the window' : 'Ready, before the fixed start'}
-                        minutes={wait}
-                      />
-                    ) : null}
-                  </DayLine>
+                    select={select}
+                  />
                 );
               })}
             </SortableContext>

@@ -130,7 +130,6 @@ CREATE TABLE take_events (
 CREATE INDEX take_events_of ON take_events (production_id, at_ms);
 CREATE FUNCTION kavrell_append_only() RETURNS trigger LANGUAGE plpgsql AS $$ BEGIN RAISE EXCEPTION 'take events are never changed'; END $$;
 CREATE TRIGGER take_events_append_only BEFORE UPDATE OR DELETE ON take_events FOR EACH ROW EXECUTE FUNCTION kavrell_append_only();
-CREATE TRIGGER take_events_record AFTER INSERT ON take_events FOR EACH ROW EXECUTE FUNCTION kavrell_record('takeEvents', 'quiet');
 
 CREATE TABLE device_states (
   camera_id uuid PRIMARY KEY, production_id uuid NOT NULL REFERENCES productions (id), version integer NOT NULL DEFAULT 1, rolling_since_ms double precision, clip text, clip_number integer NOT NULL, card text, card_used_bytes double precision NOT NULL, battery_used_min double precision NOT NULL, clock_ppm double precision NOT NULL, clock_set_ms double precision NOT NULL,
