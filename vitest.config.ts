@@ -13,7 +13,6 @@ export default defineConfig({
           testTimeout: 30000,
           hookTimeout: 60000,
           pool: 'forks',
-          maxWorkers: 2,
         },
       },
     ],

@@ -48,6 +48,20 @@ export async function open(page: Page, productionId: string, screen: string, day
   await expect(page.locator('main h1, main h2').first()).toBeVisible();
 }
 
+/** Goes to a screen by the rail, without loading the page anew; on the phone by way of its three tabs. */
+export async function visit(page: Page, title: string): Promise<void> {
+  const link = page.locator(`nav .rail-link[href$="/${title.toLowerCase().replace(' ', '-')}"]`);
+  if (!(await link.isVisible())) {
+    for (const group of ['Prepare', 'On the day', 'After']) {
+      await page.getByRole('navigation').getByRole('link', { name: group, exact: true }).click();
+      if (await link.isVisible()) break;
+    }
+  }
+  await link.click();
+  await expect(page).toHaveTitle(new RegExp(`^${title} ·`));
+  await expect(page.locator('main h1, main h2').first()).toBeVisible();
+}
+
 /** All that was typed or logged has been saved. */
 export async function saved(page: Page): Promise<void> {
   await expect(page.locator('[data-status]')).toHaveAttribute('data-status', 'saved');

@@ -1,56 +1,56 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test } from '@playwright/test';
-import { ninthBell, open, scrollsSideways, setClock } from './kavrell.ts';
+import { ninthBell, open, scrollsSideways, setClock, visit } from './kavrell.ts';
 
 const SCREENS = [
-  'brief',
-  'scenes',
-  'places',
-  'light',
-  'camera',
-  'people',
-  'day',
-  'call-sheet',
-  'roll',
-  'copies',
-  'wrap',
+  'Brief',
+  'Scenes',
+  'Places',
+  'Light',
+  'Camera',
+  'People',
+  'Day',
+  'Call sheet',
+  'Roll',
+  'Copies',
+  'Wrap',
 ];
 
 test.beforeAll(async ({ request }) => setClock(request, await ninthBell(request), '11:20'));
 
 for (const theme of ['stage', 'daylight'] as const) {
-  test(`every screen can be read and used by all, in ${theme}`, async ({ page, request }) => {
+  test(`every screen can be read and used by all, in ${theme}, and none scrolls sideways`, async ({
+    page,
+    request,
+  }) => {
     test.setTimeout(120_000);
-    const id = await ninthBell(request);
-    await page.addInitScript(
-      (t) =>
-        localStorage.setItem(
-          'kavrell-preferences',
-          JSON.stringify({ state: { theme: t, lengths: 'metric', clock: '24', letterKeys: true }, version: 0 }),
-        ),
-      theme,
-    );
+    const preferences = { state: { theme, lengths: 'metric', clock: '24', letterKeys: true }, version: 0 };
+    await page.addInitScript((p) => localStorage.setItem('kavrell-preferences', JSON.stringify(p)), preferences);
+    await open(page, await ninthBell(request), 'day');
     for (const screen of SCREENS) {
-      await open(page, id, screen);
-      const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa']).analyze();
-      expect(
-        violations.map((v) => `${screen}: ${v.id}: ${v.nodes[0]?.target.join(' ')} ${v.nodes[0]?.failureSummary}`),
-      ).toEqual([]);
+      await visit(page, screen);
+      expect(await scrollsSideways(page), screen).toBe(false);
+      const builder = new AxeBuilder({ page });
+      // The themes differ in colour only: the rest is asked once.
+      const asked =
+        theme === 'stage' ? builder.withTags(['wcag2a', 'wcag2aa', 'wcag21aa']) : builder.withRules(['color-contrast']);
+      const { violations } = await asked.analyze();
+      const told = violations.map(
+        (v) => `${screen}: ${v.id}: ${v.nodes[0]?.target.join(' ')} ${v.nodes[0]?.failureSummary}`,
+      );
+      expect(told).toEqual([]);
     }
   });
 }
 
-for (const width of [1280, 390]) {
-  test(`no screen scrolls sideways at ${width}`, async ({ page, request }) => {
-    test.setTimeout(90_000);
-    const id = await ninthBell(request);
-    await page.setViewportSize({ width, height: width === 390 ? 844 : 800 });
-    for (const screen of SCREENS) {
-      await open(page, id, screen);
-      expect(await scrollsSideways(page), screen).toBe(false);
-    }
-  });
-}
+test('no screen scrolls sideways on the phone', async ({ page, request }) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  await open(page, await ninthBell(request), 'day');
+  for (const screen of SCREENS) {
+    await visit(page, screen);
+    expect(await scrollsSideways(page), screen).toBe(false);
+  }
+});
 
 test('on the phone, Roll is one thumb away and its buttons are big enough', async ({ page, request }) => {
   const id = await ninthBell(request);

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { cell, freshProduction, ninthBell, open, rowsOf, saved, write } from './kavrell.ts';
+import { cell, freshProduction, ninthBell, open, rowsOf, saved, visit, write } from './kavrell.ts';
 
 test('two windows at one field: the second is told, sees both and decides; other fields both stand', async ({
   page,
@@ -125,22 +125,23 @@ test('from nothing: a production is begun, and every screen teaches its first st
   await page.getByRole('button', { name: 'Begin' }).click();
   await expect(page.getByRole('heading', { name: 'Brief' })).toBeVisible();
   const id = /\/p\/([^/]+)/.exec(page.url())?.[1] ?? '';
-  for (const [screen, words] of [
-    ['scenes', 'No scene yet'],
-    ['places', 'No place yet'],
-    ['light', 'No light setup yet'],
-    ['camera', 'No camera yet'],
-    ['people', 'Nobody yet'],
-    ['day', 'No day yet'],
-    ['call-sheet', 'No day yet'],
-    ['roll', 'No day yet'],
-    ['copies', 'No card yet'],
-    ['wrap', 'No day yet'],
-  ] as const) {
-    await page.goto(`/p/${id}/0/${screen}`);
+  const firstSteps = {
+    Scenes: 'No scene yet',
+    Places: 'No place yet',
+    Light: 'No light setup yet',
+    Camera: 'No camera yet',
+    People: 'Nobody yet',
+    Day: 'No day yet',
+    'Call sheet': 'No day yet',
+    Roll: 'No day yet',
+    Copies: 'No card yet',
+    Wrap: 'No day yet',
+  };
+  for (const [screen, words] of Object.entries(firstSteps)) {
+    await visit(page, screen);
     await expect(page.getByRole('heading', { name: words })).toBeVisible();
   }
-  await page.goto(`/p/${id}/0/brief`);
+  await visit(page, 'Brief');
   await page.getByRole('button', { name: 'Add a day' }).click();
   await page.getByRole('link', { name: 'Places' }).click();
   await page.getByRole('button', { name: 'Add a place' }).first().click();

@@ -162,6 +162,14 @@ export function DataTable<R extends { id: string }>({
     }
   };
 
+  /** Moves the active row one up or down. */
+  const step = (by: 1 | -1) => {
+    const next = active.row + by;
+    if (!current || !onMove || !movable || next < 0 || next >= shown.length) return;
+    onMove(current, next);
+    focusCell(next, active.column);
+  };
+
   const onKeyDown = (event: KeyboardEvent) => {
     if (editing || !current) return;
     const { row, column } = active;
@@ -173,10 +181,7 @@ export function DataTable<R extends { id: string }>({
     };
     const col = columns[column];
     if (event.altKey && movable && (event.key === 'ArrowUp' || event.key === 'ArrowDown')) {
-      const next = row + (event.key === 'ArrowUp' ? -1 : 1);
-      if (next < 0 || next >= shown.length) return;
-      onMove(current, next);
-      focusCell(next, column);
+      step(event.key === 'ArrowUp' ? -1 : 1);
     } else if (event.key === 'ArrowDown') to(row + 1, column);
     else if (event.key === 'ArrowUp') to(row - 1, column);
     else if (event.key === 'ArrowRight') to(row, column + 1);
@@ -213,6 +218,16 @@ export function DataTable<R extends { id: string }>({
     <Box minW={0}>
       <Flex gap={2} mb={2} align="center" wrap="wrap">
         {actions}
+        {movable && current && current.id === selectedId ? (
+          <>
+            <Button size="small" disabled={active.row === 0} onClick={() => step(-1)}>
+              Move up
+            </Button>
+            <Button size="small" disabled={active.row >= shown.length - 1} onClick={() => step(1)}>
+              Move down
+            </Button>
+          </>
+        ) : null}
         <Box ml="auto" color="soft" fontSize="s" aria-live="polite">
           {many.length > 1 ? `${many.length} selected: an edit changes all of them` : ''}
         </Box>

@@ -47,6 +47,9 @@ const config = defineConfig({
       _motionReduce: { transition: 'none !important', animation: 'none !important' },
     },
     'html, body, #root': { height: '100%' },
+    // Native pop-ups (lists of choices, scroll bars) follow the chosen theme, not the machine's.
+    html: { colorScheme: 'light' },
+    'html[data-theme=stage]': { colorScheme: 'dark', background: 'page' },
     body: {
       margin: 0,
       background: 'page',
