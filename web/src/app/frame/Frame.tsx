@@ -162,10 +162,14 @@ export function Frame({ path, title, children }: { path: string; title: string; 
   useKey('1', () => hold('make'), { letter: true });
   useKey('2', () => hold('got'), { letter: true });
   useKey('3', () => hold('kept'), { letter: true });
-  useKey('escape', () => {
-    hold(null);
-    openSheet(false);
-  });
+  useKey(
+    'escape',
+    () => {
+      hold(null);
+      openSheet(false);
+    },
+    { typing: true },
+  );
   useKey('mod+z', () => void undo(production.id, me.name), { enabled: me.role === 'owner' });
   useKey('mod+shift+z', () => void undo(production.id, me.name, true), { enabled: me.role === 'owner' });
 

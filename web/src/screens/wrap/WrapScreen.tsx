@@ -18,7 +18,7 @@ const COLUMNS: Column<WrapRow>[] = [
     value: (r) => r.shot?.code ?? '',
     render: (r) => <strong>{r.shot?.code ?? '–'}</strong>,
   },
-  { id: 'what', header: 'What', width: 'minmax(120px, 1.4fr)', extra: 4, value: (r) => r.shot?.description ?? '' },
+  { id: 'what', header: 'What', width: 'minmax(120px, 1.4fr)', extra: 5, value: (r) => r.shot?.description ?? '' },
   {
     id: 'state',
     header: 'State',
@@ -44,7 +44,7 @@ const COLUMNS: Column<WrapRow>[] = [
     id: 'timecode',
     header: 'Timecode',
     width: '108px',
-    extra: 2,
+    extra: 3,
     value: (r) => r.take?.timecodeIn ?? r.clip?.startTimecode ?? '',
     render: (r) => <span className="mono">{r.take?.timecodeIn ?? r.clip?.startTimecode ?? ''}</span>,
   },
@@ -52,7 +52,7 @@ const COLUMNS: Column<WrapRow>[] = [
     id: 'length',
     header: 'Length',
     width: '62px',
-    extra: 3,
+    extra: 4,
     end: true,
     value: (r) => (r.take?.cutAtMs ? r.take.cutAtMs - r.take.rolledAtMs : null),
     render: (r) => <span>{r.take?.cutAtMs ? formatRunning(r.take.cutAtMs - r.take.rolledAtMs) : ''}</span>,
@@ -68,7 +68,7 @@ const COLUMNS: Column<WrapRow>[] = [
     id: 'clip',
     header: 'Clip',
     width: '112px',
-    extra: 5,
+    extra: 2,
     value: (r) => r.clip?.name ?? '',
     render: (r) => (
       <span
