@@ -67,7 +67,7 @@ const COLUMNS: Column<WrapRow>[] = [
   {
     id: 'clip',
     header: 'Clip',
-    width: '112px',
+    width: '124px',
     extra: 2,
     value: (r) => r.clip?.name ?? '',
     render: (r) => (
@@ -179,7 +179,7 @@ export function WrapScreen() {
         </Part>
         <Why
           lines={[
-            'A clip belongs to a take by the name its camera reported, else by the camera’s card and a timecode that overlaps the take’s (8 s either way).',
+            'A clip belongs to a take by the name its camera reported, else by the camera’s card and a timecode that overlaps the take’s (8\u00a0s either way).',
             'Sound cards have no camera: they go by timecode alone.',
           ]}
         />
