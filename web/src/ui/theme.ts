@@ -128,6 +128,8 @@ const config = defineConfig({
       md: { gridTemplateColumns: '64px minmax(0, 1fr) 44px 104px 72px' },
       smDown: { gridTemplateColumns: '52px minmax(0, 1fr) 0 0 64px' },
     },
+    // Lines out of view cost no layout: a long day has a hundred.
+    '.day-item': { contentVisibility: 'auto', containIntrinsicSize: 'auto 66px' },
     '.day-side': { color: 'soft', minHeight: '26px', fontSize: '13px' },
     '.day-line': {
       minHeight: '38px',

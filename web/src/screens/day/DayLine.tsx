@@ -54,6 +54,7 @@ export function DayLine({
   return (
     <div
       ref={setNodeRef}
+      className="day-item"
       style={{ transform: CSS.Translate.toString(transform), transition, opacity: isDragging ? 0.6 : 1 }}
     >
       {facts.before.map((b) => (
