@@ -4,7 +4,6 @@ import { morningTakes, ninthBell, type DemoClip, type DemoPlan } from '@kavrell/
 import { dateOf, midnightMs, minuteToMs } from '@kavrell/core/time';
 import { bytesRecorded } from '@kavrell/core/camera';
 import { formatLabel, parseRate, timeOfDayFrames } from '@kavrell/core/timecode';
-import type { EditableName } from '@kavrell/contract';
 import { enqueueCopy } from './copies/enqueue.ts';
 import { scanCard } from './copies/scan.ts';
 import { recordMov, recordWav } from './devices/record.ts';
@@ -13,26 +12,12 @@ import type { Context } from './platform/context.ts';
 import { connect, defineModels, inChangeSet } from './platform/db/index.ts';
 import { newId } from './platform/ids.ts';
 import { openQueue } from './platform/jobs/index.ts';
+import { storePlan } from './productions/store.ts';
 import { makeLog } from './platform/log.ts';
 import { appendTakeEvents } from './roll/append.ts';
 
 /** The demo day starts shortly before the pour. */
 const NOW_MIN = 10 * 60 + 58;
-const ORDER = [
-  'places',
-  'moves',
-  'days',
-  'people',
-  'engagements',
-  'cameras',
-  'setups',
-  'relights',
-  'scenes',
-  'shots',
-  'dayItems',
-  'drives',
-  'cards',
-] as const satisfies readonly EditableName[];
 /** Each camera's clock error, in parts per million. */
 const CLOCK_PPM: Record<string, number> = { A: 1.5, B: -4, C: 18, D: 31 };
 
@@ -53,9 +38,7 @@ async function load(context: Context, mediaRoot: string): Promise<string | null>
     }),
   );
   await inChangeSet(db, { changeSetId: null, actor: 'demo' }, async (transaction) => {
-    await models.productions.create({ ...plan.production }, { transaction });
-    for (const table of ORDER)
-      await models[table].bulkCreate(plan[table] as unknown as Record<string, unknown>[], { transaction });
+    await storePlan(context, plan, transaction);
     await models.deviceStates.bulkCreate(
       deviceStates(plan, morning.clips, minuteToMs(day.date, day.timeZone, day.callMin)),
       { transaction },

@@ -7,13 +7,13 @@ import pg from 'pg';
 import request from 'supertest';
 import { inject } from 'vitest';
 import { ninthBell, type DemoPlan } from '@kavrell/demo';
-import type { EditableName } from '@kavrell/contract';
 import { makeApp, type RunningApp } from '../app.ts';
 import { ensureOwner, ownerLink } from '../platform/auth/index.ts';
 import type { Context } from '../platform/context.ts';
 import { connect, defineModels, inChangeSet, migrations } from '../platform/db/index.ts';
 import { newId } from '../platform/ids.ts';
 import type { StationWork } from '../platform/jobs/index.ts';
+import { storePlan } from '../productions/store.ts';
 import { makeLog } from '../platform/log.ts';
 
 export interface TestServer {
@@ -100,29 +100,11 @@ export async function startTestServer(): Promise<TestServer> {
   };
 }
 
-const ORDER = [
-  'places',
-  'moves',
-  'days',
-  'people',
-  'engagements',
-  'cameras',
-  'setups',
-  'relights',
-  'scenes',
-  'shots',
-  'dayItems',
-  'drives',
-  'cards',
-] as const satisfies readonly EditableName[];
-
 /** Stores the demo production's plan. */
 export async function storeNinthBell({ context, media }: TestServer): Promise<DemoPlan> {
   const plan = ninthBell(newId, media);
   await inChangeSet(context.db, { changeSetId: null, actor: 'test' }, async (transaction) => {
-    await context.models.productions.create({ ...plan.production }, { transaction });
-    for (const table of ORDER)
-      await context.models[table].bulkCreate(plan[table] as unknown as Record<string, unknown>[], { transaction });
+    await storePlan(context, plan, transaction);
   });
   return plan;
 }
