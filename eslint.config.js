@@ -10,7 +10,7 @@ const forbid = (files, patterns, message) => ({
   rules: { 'no-restricted-imports': ['error', { patterns: [{ group: patterns, message }] }] },
 });
 /** Inside core: a room is entered by its index only, and ground-floor rooms know no capability. */
-const GROUND = ['errors', 'timecode', 'time', 'units', 'sun', 'records', 'formats'];
+const GROUND = ['errors', 'timecode', 'time', 'units', 'sun', 'records', 'formats', 'ltc'];
 const CAPABILITIES = [
   'brief',
   'scenes',
@@ -25,6 +25,8 @@ const CAPABILITIES = [
   'wrap',
   'ledger',
   'productions',
+  'clocks',
+  'calc',
 ];
 const INSIDES = ['../*/*.ts', '!../*/index.ts'];
 

@@ -1,1 +1,5 @@
 export * from './csv.ts';
+export * from './wav.ts';
+export * from './wavWrite.ts';
+export * from './bext.ts';
+export * from './ixml.ts';

@@ -1,3 +1,5 @@
 export * from './rate.ts';
 export * from './label.ts';
 export * from './instant.ts';
+export * from './sums.ts';
+export * from './entry.ts';
