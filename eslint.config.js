@@ -10,7 +10,22 @@ const forbid = (files, patterns, message) => ({
   rules: { 'no-restricted-imports': ['error', { patterns: [{ group: patterns, message }] }] },
 });
 /** Inside core: a room is entered by its index only, and ground-floor rooms know no capability. */
-const GROUND = ['errors', 'timecode', 'time', 'units', 'sun', 'records', 'formats', 'ltc'];
+const GROUND = [
+  'errors',
+  'timecode',
+  'time',
+  'units',
+  'sun',
+  'records',
+  'formats',
+  'ltc',
+  'calc',
+  'exposure',
+  'colour',
+  'optics',
+  'power',
+  'rigging',
+];
 const CAPABILITIES = [
   'brief',
   'scenes',
@@ -26,7 +41,7 @@ const CAPABILITIES = [
   'ledger',
   'productions',
   'clocks',
-  'calc',
+  'registry',
 ];
 const INSIDES = ['../*/*.ts', '!../*/index.ts'];
 
@@ -63,6 +78,12 @@ export default tseslint.config(
     ['@kavrell/*', 'node:*', 'fs', 'path', 'react', ...INSIDES],
     'Core imports no other package of ours and no Node API, and enters its rooms by their index.ts.',
   ),
+  // The registry gathers each room's calc.ts, which no index exports: screens don't load what they don't show.
+  forbid(
+    ['core/src/registry/**'],
+    ['@kavrell/*', 'node:*', ...INSIDES, '!../*/calc.ts'],
+    'The registry takes calc.ts of each room.',
+  ),
   ...GROUND.map((room) =>
     forbid(
       [`core/src/${room}/**`],
@@ -84,6 +105,11 @@ export default tseslint.config(
     ['web/src/**'],
     ['@kavrell/server*', '@kavrell/copies', '@kavrell/demo', 'node:*'],
     'The interface knows core and contract only.',
+  ),
+  forbid(
+    ['cli/src/**'],
+    ['@kavrell/server*', '@kavrell/web*', '@kavrell/demo'],
+    'The command line knows core, the contract and the copy engine.',
   ),
   forbid(['server/src/**'], ['@kavrell/web*'], 'The server does not know the interface.'),
 );

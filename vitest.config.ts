@@ -3,7 +3,7 @@ import { defineConfig } from 'vitest/config';
 export default defineConfig({
   test: {
     projects: [
-      { test: { name: 'unit', include: ['{core,contract,copies,web,demo}/src/**/*.test.ts'], environment: 'node' } },
+      { test: { name: 'unit', include: ['{core,contract,copies,web,cli,demo}/src/**/*.test.ts'], environment: 'node' } },
       {
         test: {
           name: 'server',

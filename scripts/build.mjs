@@ -3,6 +3,7 @@ import path from 'node:path';
 import { build } from 'esbuild';
 import { build as viteBuild } from 'vite';
 import { ROOT } from './lib/bootstrap.mjs';
+import './buildCli.mjs';
 
 const out = path.join(ROOT, 'dist', 'server');
 rmSync(out, { recursive: true, force: true });

@@ -22,6 +22,9 @@ export const changeSet = z.object({
 });
 export type ChangeSet = z.infer<typeof changeSet>;
 
+/** What a logger may write and take back besides takes: that a clock was jammed. */
+export const LOGGED_TABLES: readonly string[] = ['jams'];
+
 export const changeReply = z.object({ id: z.uuid(), versions: z.record(z.string(), z.int()) });
 
 export const changeSetInfo = z.object({
@@ -39,7 +42,7 @@ const inProduction = z.object({ productionId: z.uuid() });
 export const writeChanges = route({
   method: 'POST',
   path: '/api/productions/:productionId/changes',
-  roles: ['owner'],
+  roles: ['owner', 'log'],
   params: inProduction,
   body: changeSet,
   reply: changeReply,
@@ -55,7 +58,7 @@ export const listChanges = route({
 export const undoChange = route({
   method: 'POST',
   path: '/api/productions/:productionId/changes/:changeSetId/undo',
-  roles: ['owner'],
+  roles: ['owner', 'log'],
   params: inProduction.extend({ changeSetId: z.uuid() }),
   body: z.object({ id: z.uuid() }),
   reply: changeReply,

@@ -1,4 +1,5 @@
 import * as auth from './auth.ts';
+import * as calc from './calc.ts';
 import * as callsheet from './callsheet.ts';
 import * as changes from './changes.ts';
 import * as copies from './copies.ts';
@@ -11,6 +12,7 @@ export * from './route.ts';
 export * from './problem.ts';
 export * from './tables.ts';
 export * from './auth.ts';
+export * from './calc.ts';
 export * from './callsheet.ts';
 export * from './changes.ts';
 export * from './copies.ts';
@@ -22,7 +24,7 @@ const isRoute = (x: unknown): x is Route => typeof x === 'object' && x !== null 
 
 /** Every route of the API, by name: for the server's check that each is served, and for tests that walk them. */
 export const ROUTES: Readonly<Record<string, Route>> = Object.fromEntries(
-  [auth, callsheet, changes, copies, productions, roll, wrap].flatMap((room) =>
+  [auth, calc, callsheet, changes, copies, productions, roll, wrap].flatMap((room) =>
     Object.entries(room).filter((entry): entry is [string, Route] => isRoute(entry[1])),
   ),
 );

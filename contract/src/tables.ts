@@ -2,6 +2,7 @@ import type { z } from 'zod';
 import { production, productionFields } from '@kavrell/core/brief';
 import { camera, cameraFields } from '@kavrell/core/camera';
 import { card, cardFields, clip, copyFile, copyJob, drive, driveFields } from '@kavrell/core/copies';
+import { clock, clockFields, jam, jamFields } from '@kavrell/core/clocks';
 import { day, dayFields, dayItem, dayItemFields } from '@kavrell/core/day';
 import { relight, relightFields, setup, setupFields } from '@kavrell/core/light';
 import { engagement, engagementFields, person, personFields } from '@kavrell/core/people';
@@ -25,6 +26,8 @@ export const EDITABLE = {
   dayItems: { row: dayItem, fields: dayItemFields, one: 'line of the day' },
   drives: { row: drive, fields: driveFields, one: 'drive' },
   cards: { row: card, fields: cardFields, one: 'card' },
+  clocks: { row: clock, fields: clockFields, one: 'clock' },
+  jams: { row: jam, fields: jamFields, one: 'jam' },
 } as const;
 export type EditableName = keyof typeof EDITABLE;
 export const EDITABLE_NAMES = Object.keys(EDITABLE) as [EditableName, ...EditableName[]];

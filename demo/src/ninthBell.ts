@@ -1,5 +1,7 @@
 import type { Production } from '@kavrell/core/brief';
 import type { Camera } from '@kavrell/core/camera';
+import { demoClocks } from './clocks.ts';
+import type { Clock, Jam } from '@kavrell/core/clocks';
 import type { Card, Drive } from '@kavrell/core/copies';
 import type { Day, DayItem } from '@kavrell/core/day';
 import type { Relight, Setup } from '@kavrell/core/light';
@@ -23,6 +25,8 @@ export interface DemoPlan {
   dayItems: DayItem[];
   drives: Drive[];
   cards: Card[];
+  clocks: Clock[];
+  jams: Jam[];
 }
 
 const ZONE = 'Europe/London';
@@ -716,5 +720,6 @@ export function ninthBell(newId: () => string, mediaRoot: string): DemoPlan {
     dayItems,
     drives,
     cards,
+    ...demoClocks(cameras, thursday, production.rate, row),
   };
 }

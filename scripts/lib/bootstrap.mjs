@@ -82,8 +82,14 @@ function sources(dir, found = []) {
 /** Builds server, worker and interface when a source is newer than the last build. */
 export function ensureBuilt() {
   const stamp = path.join(ROOT, 'dist', '.stamp');
-  const files = ['core', 'contract', 'copies', 'server', 'web', 'demo'].flatMap((dir) => sources(path.join(ROOT, dir)));
-  files.push(path.join(ROOT, 'package-lock.json'), path.join(ROOT, 'scripts', 'build.mjs'));
+  const files = ['core', 'contract', 'copies', 'server', 'web', 'cli', 'demo'].flatMap((dir) =>
+    sources(path.join(ROOT, dir)),
+  );
+  files.push(
+    path.join(ROOT, 'package-lock.json'),
+    path.join(ROOT, 'scripts', 'build.mjs'),
+    path.join(ROOT, 'scripts', 'buildCli.mjs'),
+  );
   const state = hash(...files.sort().map((file) => `${path.relative(ROOT, file)}:${hash(readFileSync(file))}`));
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === state) return;
   say('Building …');

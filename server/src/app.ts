@@ -7,6 +7,7 @@ import helmet from 'helmet';
 import pg from 'pg';
 import { pinoHttp } from 'pino-http';
 import { ROUTES, health } from '@kavrell/contract';
+import { serveCalc } from './calc/index.ts';
 import { serveCallSheet } from './callsheet/index.ts';
 import { serveChanges } from './changes/index.ts';
 import { serveCopies } from './copies/index.ts';
@@ -134,6 +135,7 @@ export async function makeApp(context: Context): Promise<RunningApp> {
   serveCopies(router, context);
   serveCallSheet(router, context);
   serveWrap(router, context);
+  serveCalc(router);
 
   app.use('/api', (_req, _res, next) => next(new HttpProblem(404, 'route', 'There is nothing at this address.')));
   if (config.webRoot && existsSync(config.webRoot)) serveWeb(app, config.webRoot);

@@ -3,6 +3,7 @@ import path from 'node:path';
 import { morningTakes, ninthBell, type DemoClip, type DemoPlan } from '@kavrell/demo';
 import { dateOf, midnightMs, minuteToMs } from '@kavrell/core/time';
 import { bytesRecorded } from '@kavrell/core/camera';
+import { cameraOffsetMs } from '@kavrell/core/clocks';
 import { formatLabel, parseRate, timeOfDayFrames } from '@kavrell/core/timecode';
 import { enqueueCopy } from './copies/enqueue.ts';
 import { scanCard } from './copies/scan.ts';
@@ -18,8 +19,6 @@ import { appendTakeEvents } from './roll/append.ts';
 
 /** The demo day starts shortly before the pour. */
 const NOW_MIN = 10 * 60 + 58;
-/** Each camera's clock error, in parts per million. */
-const CLOCK_PPM: Record<string, number> = { A: 1.5, B: -4, C: 18, D: 31 };
 
 /** Loads the demo production unless it is there; says what it loaded. */
 async function load(context: Context, mediaRoot: string): Promise<string | null> {
@@ -39,10 +38,7 @@ async function load(context: Context, mediaRoot: string): Promise<string | null>
   );
   await inChangeSet(db, { changeSetId: null, actor: 'demo' }, async (transaction) => {
     await storePlan(context, plan, transaction);
-    await models.deviceStates.bulkCreate(
-      deviceStates(plan, morning.clips, minuteToMs(day.date, day.timeZone, day.callMin)),
-      { transaction },
-    );
+    await models.deviceStates.bulkCreate(deviceStates(plan, morning.clips), { transaction });
   });
   await appendTakeEvents(context, plan.production.id, morning.events);
   for (const card of plan.cards) await scanCard(context, card.id);
@@ -64,7 +60,9 @@ async function load(context: Context, mediaRoot: string): Promise<string | null>
 
 async function writeClip(plan: DemoPlan, clip: DemoClip, mediaRoot: string): Promise<void> {
   const zone = plan.days[0]?.timeZone ?? 'UTC';
-  const sinceMidnight = clip.startMs - midnightMs(dateOf(clip.startMs, zone), zone);
+  const cameraId = plan.cards.find((c) => c.label === clip.card)?.cameraId;
+  const offMs = cameraId ? cameraOffsetMs(plan, cameraId, clip.startMs) : 0;
+  const sinceMidnight = clip.startMs + offMs - midnightMs(dateOf(clip.startMs, zone), zone);
   const rate = parseRate(clip.rate);
   const file = path.join(mediaRoot, 'cards', clip.card, 'CLIPS', clip.name);
   if (clip.card.startsWith('S'))
@@ -77,7 +75,7 @@ async function writeClip(plan: DemoPlan, clip: DemoClip, mediaRoot: string): Pro
     });
 }
 
-function deviceStates(plan: DemoPlan, clips: readonly DemoClip[], clockSetMs: number) {
+function deviceStates(plan: DemoPlan, clips: readonly DemoClip[]) {
   return plan.cameras.map((camera) => {
     const card = plan.cards.filter((c) => c.cameraId === camera.id && !c.unloaded).at(-1)?.label ?? null;
     const onCard = clips.filter((c) => c.card === card);
@@ -92,8 +90,6 @@ function deviceStates(plan: DemoPlan, clips: readonly DemoClip[], clockSetMs: nu
       card,
       cardUsedBytes: bytesRecorded(recordedS, camera.rateMbps),
       batteryUsedMin: (recordedS / 60) * 2.2 + 18,
-      clockPpm: CLOCK_PPM[camera.letter] ?? 0,
-      clockSetMs,
     };
   });
 }

@@ -1,1 +1,2 @@
 export * from './model.ts';
+export * from './falloff.ts';

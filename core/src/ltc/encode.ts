@@ -34,13 +34,16 @@ export function samplesPerWord({ rate, sampleRate }: Pick<LtcSignal, 'rate' | 's
 /**
  * Makes linear timecode: a function that fills `into` with samples of the signal from sample `from` (0 is the start
  * of the first word). Biphase mark: each bit begins with an edge, a one has a second edge in its middle; edges are
- * raised cosines of about 40 µs. Source: SMPTE ST 12-1. Throws `InputError` `ltc.sampleRate` below 16 kHz.
+ * raised cosines of about 40 µs. Source: SMPTE ST 12-1. Throws `InputError` `ltc.sampleRate` below 16 kHz, `ltc.date` or
+ * `ltc.zone`.
  */
 export function ltcSource(signal: LtcSignal): (from: number, into: Float32Array) => void {
   const { rate, sampleRate, amplitude = 0.5, riseUs = 40 } = signal;
   if (!(sampleRate >= 16000)) {
     throw new InputError('ltc.sampleRate', 'Timecode sound wants 16,000 samples a second or more.', ['sampleRate']);
   }
+  // Said now: a date that does not exist must not become another one on the way.
+  if (signal.date) groupsOfDate(signal.date);
   const each = framesPerWord(rate);
   const first = Math.floor(signal.startFrames / each);
   const wordSamples = samplesPerWord(signal);

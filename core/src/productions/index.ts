@@ -9,6 +9,7 @@ import {
   type CopyJob,
   type Drive,
 } from '../copies/index.ts';
+import type { Clock, Jam } from '../clocks/index.ts';
 import { planDay, projectDay, type Day, type DayItem, type DayPlan, type Projection } from '../day/index.ts';
 import { ledger, type Answer } from '../ledger/index.ts';
 import type { Relight, Setup } from '../light/index.ts';
@@ -35,6 +36,8 @@ export interface ProductionRows {
   dayItems: readonly DayItem[];
   drives: readonly Drive[];
   cards: readonly Card[];
+  clocks: readonly Clock[];
+  jams: readonly Jam[];
   clips: readonly Clip[];
   copyJobs: readonly CopyJob[];
   copyFiles: readonly CopyFile[];

@@ -16,9 +16,6 @@ export const deviceState = z.object({
   cardUsedBytes: z.number().min(0),
   /** Minutes the battery has been used since it was put in. */
   batteryUsedMin: z.number().min(0),
-  /** Error of its clock against true time, parts per million. */
-  clockPpm: z.number(),
-  clockSetMs: z.number(),
 });
 export type DeviceState = z.infer<typeof deviceState>;
 
@@ -29,8 +26,6 @@ export interface DeviceReading {
   clipLimitMinLeft: number | null;
   /** 0…1; null on mains. */
   batteryShare: number | null;
-  /** How far its clock has run off since it was set, in ms (positive: fast). */
-  clockErrorMs: number;
 }
 
 /** What a camera's display says at `nowMs`, worked out from its last report. Rolling stops by itself at the clip limit. */
@@ -50,7 +45,6 @@ export function readDevice(state: DeviceState, camera: Camera, nowMs: number): D
     clipLimitMinLeft: camera.clipLimitMin === null ? null : Math.max(0, camera.clipLimitMin - runningMin),
     batteryShare:
       camera.batteryMin === null ? null : Math.max(0, 1 - (state.batteryUsedMin + runningMin) / camera.batteryMin),
-    clockErrorMs: ((nowMs - state.clockSetMs) * state.clockPpm) / 1e6,
   };
 }
 

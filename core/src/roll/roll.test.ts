@@ -152,8 +152,6 @@ describe('a simulated camera', () => {
     card: 'C001',
     cardUsedBytes: 0,
     batteryUsedMin: 0,
-    clockPpm: 20,
-    clockSetMs: 0,
   };
   const min = 60_000;
   it('knows its minutes: 256 GB at 400 Mb/s are 85.3', () =>
@@ -178,6 +176,4 @@ describe('a simulated camera', () => {
     expect(cutDevice(fresh, camera, 5)).toEqual({ state: fresh, clipMs: 0 });
     expect(rollDevice({ ...fresh, card: null }, 0).rollingSinceMs).toBeNull();
   });
-  it('its clock runs off by its ppm: 20 ppm for an hour is 72 ms', () =>
-    expect(readDevice(fresh, camera, 60 * min).clockErrorMs).toBeCloseTo(72, 9));
 });

@@ -198,3 +198,41 @@ function pick<T extends object>(row: T | undefined): Partial<T> {
   const { id: _id, productionId: _p, version: _v, deletedAt: _d, ...fields } = (row ?? {}) as Record<string, unknown>;
   return fields as Partial<T>;
 }
+
+describe('a logger', () => {
+  it('writes and takes back jams, and nothing of the plan', async () => {
+    const link = await owner.post(`${path()}/links`).send({ label: 'the log', role: 'log', days: 3 }).expect(200);
+    const logger = server.agent();
+    await logger.post('/api/auth/enter').send({ token: link.body.token }).expect(200);
+    const [box, cameraA] = plan.clocks;
+    const send = (ops: unknown[], id = randomUUID()) =>
+      logger.post(`${path()}/changes`).send({ id, label: 'Jammed', ops });
+    const jam = { clockId: cameraA?.id, sourceId: box?.id, atMs: 5, foundOffsetMs: -2.5, note: '' };
+    const jamId = randomUUID();
+    const setId = randomUUID();
+    await send([{ op: 'insert', table: 'jams', id: jamId, values: jam }], setId).expect(200);
+    expect((await rows('jams')).find((j) => j.id === jamId)).toMatchObject(jam);
+    const { id, version } = shot('3A');
+    const plannish = await send([
+      { op: 'insert', table: 'jams', id: randomUUID(), values: jam },
+      { op: 'update', table: 'shots', id, version, values: { description: 'mine' } },
+    ]).expect(403);
+    expect(plannish.body.detail).toMatch(/log takes and jams/);
+    const ownersSet = randomUUID();
+    await write([{ op: 'update', table: 'shots', id, version, values: { description: 'anew' } }], {
+      id: ownersSet,
+    }).expect(200);
+    await logger.post(`${path()}/changes/${ownersSet}/undo`).send({ id: randomUUID() }).expect(403);
+    await logger.post(`${path()}/changes/${setId}/undo`).send({ id: randomUUID() }).expect(200);
+    expect((await rows('jams')).find((j) => j.id === jamId)).toBeUndefined();
+  });
+  it('a clock can’t follow itself or one of another production', async () => {
+    const [box, cameraA] = plan.clocks;
+    const update = (followsId: string | undefined) =>
+      write([{ op: 'update', table: 'clocks', id: cameraA?.id, version: 1, values: { followsId } }]);
+    await update(cameraA?.id).expect(400);
+    const other = await storeNinthBell(server);
+    await update(other.clocks[0]?.id).expect(400);
+    await update(box?.id).expect(200);
+  });
+});

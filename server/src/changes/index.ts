@@ -1,6 +1,7 @@
-import { listChanges, undoChange, writeChanges, type ChangeSetInfo } from '@kavrell/contract';
+import { LOGGED_TABLES, listChanges, undoChange, writeChanges, type ChangeSetInfo } from '@kavrell/contract';
 import type { Context } from '../platform/context.ts';
-import type { Router } from '../platform/routing.ts';
+import { HttpProblem } from '../platform/problems.ts';
+import type { Router, SessionMe } from '../platform/routing.ts';
 import { productionOf } from '../productions/index.ts';
 import { undoChangeSet } from './undo.ts';
 import { writeChangeSet } from './write.ts';
@@ -9,8 +10,18 @@ export { writeChangeSet } from './write.ts';
 
 const HISTORY = 100;
 
+/** A logger writes the jam log only; the plan is the owner's. */
+function allow(me: SessionMe, tables: readonly string[]): void {
+  if (me.role === 'owner' || tables.every((table) => LOGGED_TABLES.includes(table))) return;
+  throw new HttpProblem(403, 'role', 'With this link you can log takes and jams; the plan is changed by its owner.');
+}
+
 export function serveChanges(router: Router, context: Context): void {
   router.serve(writeChanges, async ({ params, body, me }) => {
+    allow(
+      me,
+      body.ops.map((op) => op.table),
+    );
     await productionOf(context, params.productionId);
     return { id: body.id, versions: await writeChangeSet(context, params.productionId, body, me.actor) };
   });
@@ -22,8 +33,19 @@ export function serveChanges(router: Router, context: Context): void {
     );
     return rows as ChangeSetInfo[];
   });
-  router.serve(undoChange, async ({ params, body, me }) => ({
-    id: body.id,
-    versions: await undoChangeSet(context, params.productionId, params.changeSetId, body.id, me.actor),
-  }));
+  router.serve(undoChange, async ({ params, body, me }) => {
+    if (me.role !== 'owner') allow(me, await tablesOf(context, params.productionId, params.changeSetId));
+    return {
+      id: body.id,
+      versions: await undoChangeSet(context, params.productionId, params.changeSetId, body.id, me.actor),
+    };
+  });
+}
+
+async function tablesOf({ db }: Context, productionId: string, changeSetId: string): Promise<string[]> {
+  const [rows] = await db.query(
+    'SELECT DISTINCT table_name FROM changes WHERE production_id = $1 AND change_set = $2',
+    { bind: [productionId, changeSetId] },
+  );
+  return (rows as { table_name: string }[]).map((row) => row.table_name);
 }

@@ -179,8 +179,6 @@ describe('reading a card', () => {
         card: 'B002',
         cardUsedBytes: 9,
         batteryUsedMin: 3,
-        clockPpm: 0,
-        clockSetMs: 0,
       },
     ]);
     expect(

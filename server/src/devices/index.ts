@@ -1,4 +1,5 @@
 import type { Camera } from '@kavrell/core/camera';
+import { cameraOffsetMs, type Clock, type Jam } from '@kavrell/core/clocks';
 import { cutDevice, rollDevice, type DeviceState, type TakeEvent } from '@kavrell/core/roll';
 import { dateOf, midnightMs } from '@kavrell/core/time';
 import { formatLabel, parseRate, timeOfDayFrames } from '@kavrell/core/timecode';
@@ -97,7 +98,8 @@ async function writeClip(
   })) as unknown as { timeZone: string } | null;
   const zone = day?.timeZone ?? 'UTC';
   const rate = parseRate(camera.rate);
-  const sinceMidnight = state.rollingSinceMs - midnightMs(dateOf(state.rollingSinceMs, zone), zone);
+  const offMs = cameraOffsetMs(await clocksOf(context, productionId), camera.id, state.rollingSinceMs);
+  const sinceMidnight = state.rollingSinceMs + offMs - midnightMs(dateOf(state.rollingSinceMs, zone), zone);
   await context.queue.send({
     kind: 'record',
     cardId: card.id,
@@ -106,4 +108,13 @@ async function writeClip(
     rate: camera.rate,
     durationMs,
   });
+}
+
+async function clocksOf({ models }: Context, productionId: string): Promise<{ clocks: Clock[]; jams: Jam[] }> {
+  const where = { productionId, deletedAt: null };
+  const [clocks, jams] = await Promise.all([
+    models.clocks.findAll({ where, raw: true }),
+    models.jams.findAll({ where, raw: true }),
+  ]);
+  return { clocks: clocks as unknown as Clock[], jams: jams as unknown as Jam[] };
 }

@@ -18,6 +18,8 @@ const TABLES = [
   'dayItems',
   'drives',
   'cards',
+  'clocks',
+  'jams',
   'clips',
   'copyJobs',
   'copyFiles',

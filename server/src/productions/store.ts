@@ -18,6 +18,8 @@ const ORDER = [
   'dayItems',
   'drives',
   'cards',
+  'clocks',
+  'jams',
 ] as const satisfies readonly EditableName[];
 
 /** Stores a whole plan: one statement a table. */

@@ -53,8 +53,6 @@ beforeAll(async () => {
       card: `${c.letter}002`.replace('C002', 'C001').replace('D002', 'D001'),
       cardUsedBytes: 0,
       batteryUsedMin: 0,
-      clockPpm: 0,
-      clockSetMs: 0,
     })),
   );
 });

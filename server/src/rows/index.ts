@@ -13,6 +13,8 @@ const ORDER: Partial<Record<TableName, string[]>> = {
   cameras: ['letter'],
   days: ['number'],
   setups: ['code'],
+  clocks: ['position'],
+  jams: ['atMs'],
 };
 
 /** Rows of one table of one production, deleted ones left out: one query, whatever their number. */

@@ -59,6 +59,8 @@ export function ProductionProvider({
   const dayItems = useRows(productionId, 'dayItems');
   const drives = useRows(productionId, 'drives');
   const cards = useRows(productionId, 'cards');
+  const clocks = useRows(productionId, 'clocks');
+  const jams = useRows(productionId, 'jams');
   const clips = useRows(productionId, 'clips');
   const copyJobs = useRows(productionId, 'copyJobs');
   const copyFiles = useRows(productionId, 'copyFiles');
@@ -86,6 +88,8 @@ export function ProductionProvider({
       dayItems: dayItems.rows,
       drives: drives.rows,
       cards: cards.rows,
+      clocks: byPosition(clocks.rows),
+      jams: jams.rows,
       clips: clips.rows,
       copyJobs: copyJobs.rows,
       copyFiles: copyFiles.rows,
@@ -106,6 +110,8 @@ export function ProductionProvider({
     dayItems.rows,
     drives.rows,
     cards.rows,
+    clocks.rows,
+    jams.rows,
     clips.rows,
     copyJobs.rows,
     copyFiles.rows,

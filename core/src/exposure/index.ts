@@ -1,0 +1,2 @@
+export * from './illuminance.ts';
+export * from './rates.ts';

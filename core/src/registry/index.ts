@@ -1,0 +1,46 @@
+import { InputError } from '../errors/index.ts';
+import type { Calc } from '../calc/index.ts';
+import { mediaCalcs } from '../camera/calc.ts';
+import { clockCalcs } from '../clocks/calc.ts';
+import { colourCalcs } from '../colour/calc.ts';
+import { dayCalcs } from '../day/calc.ts';
+import { exposureCalcs } from '../exposure/calc.ts';
+import { lightCalcs } from '../light/calc.ts';
+import { opticsCalcs } from '../optics/calc.ts';
+import { powerCalcs } from '../power/calc.ts';
+import { riggingCalcs } from '../rigging/calc.ts';
+import { sunCalcs } from '../sun/calc.ts';
+import { timecodeCalcs } from '../timecode/calc.ts';
+
+/** Every public computation, in the order the document has them. */
+export const CALCS: readonly Calc[] = Object.freeze([
+  ...timecodeCalcs,
+  ...clockCalcs,
+  ...exposureCalcs,
+  ...colourCalcs,
+  ...opticsCalcs,
+  ...lightCalcs,
+  ...powerCalcs,
+  ...riggingCalcs,
+  ...mediaCalcs,
+  ...sunCalcs,
+  ...dayCalcs,
+] as unknown as Calc[]);
+
+const byName = new Map(CALCS.map((calc) => [calc.name, calc]));
+
+/** The computation of a name. Throws `InputError` `calc.unknown`, naming the nearest. */
+export function findCalc(name: string): Calc {
+  const found = byName.get(name);
+  if (found) return found;
+  const room = name.split('.')[0]!;
+  const near = CALCS.filter((c) => c.name.startsWith(`${room}.`)).map((c) => c.name);
+  throw new InputError(
+    'calc.unknown',
+    near.length > 0
+      ? `There is no computation “${name}”. In ${room} there are ${near.join(', ')}.`
+      : `There is no computation “${name}”. “kavrell calc --list” shows them all.`,
+    ['name'],
+  );
+}
+export { describeCalc, formulasPage } from './document.ts';

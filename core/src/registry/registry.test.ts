@@ -1,0 +1,361 @@
+import { readFileSync } from 'node:fs';
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { runCalc, runCalcs } from '../calc/index.ts';
+import { InputError } from '../errors/index.ts';
+import { RATES } from '../timecode/index.ts';
+import { CALCS, describeCalc, findCalc, formulasPage } from './index.ts';
+
+/** Numbers of a reply agree to double precision, everything else exactly. */
+function agree(got: unknown, expected: unknown, path = ''): void {
+  if (typeof expected === 'number') {
+    expect(typeof got, path).toBe('number');
+    expect(Math.abs((got as number) - expected), `${path}: ${got} for ${expected}`).toBeLessThanOrEqual(
+      Math.abs(expected) * 1e-12,
+    );
+  } else if (expected && typeof expected === 'object') {
+    expect(Object.keys(got as object).sort(), path).toEqual(Object.keys(expected).sort());
+    for (const [key, value] of Object.entries(expected))
+      agree((got as Record<string, unknown>)[key], value, `${path}/${key}`);
+  } else expect(got, path).toBe(expected);
+}
+
+const calc = (name: string, input: unknown) => runCalc(findCalc(name), input) as Record<string, number>;
+function refusal(name: string, input: unknown): { code: string; message: string; path: (string | number)[] } {
+  const { reply, failed } = runCalcs(findCalc(name), input);
+  expect(failed).toBe(1);
+  return (reply as { error: { code: string; message: string; path: (string | number)[] } }).error;
+}
+
+describe.each(CALCS.map((c) => [c.name, c] as const))('%s', (name, c) => {
+  it('gives its worked example', () => agree(runCalc(c, c.example.input), c.example.output));
+  it('says what it is, how, and where from', () => {
+    expect(name).toMatch(/^[a-z]+\.[a-zA-Z]+$/);
+    for (const text of [c.about, c.formula, c.source]) expect(text.length).toBeGreaterThan(5);
+  });
+  it('refuses what is no input, in words', () => {
+    for (const bad of [null, 7, 'x', true]) expect(refusal(name, bad).message).toMatch(/object|expected/i);
+    expect(refusal(name, {}).path.length).toBeGreaterThanOrEqual(0);
+  });
+});
+
+describe('known figures', () => {
+  // Each was computed independently, rounded as given.
+  it.each([
+    ['exposure.illuminance', { tStop: 2.8, shutterS: 1 / 48, ei: 800 }, 'illuminanceLux', 117.6, 0.05],
+    ['exposure.illuminance', { tStop: 4, angleDeg: 172.8, fps: 24, ei: 800 }, 'illuminanceLux', 250, 1e-9],
+    ['exposure.solve', { illuminanceLux: 540, angleDeg: 180, fps: 25, ei: 640 }, 'tStop', 5.26, 0.005],
+    ['exposure.nd', { density: 1.2 }, 'stops', 3.986, 0.0005],
+    ['exposure.nd', { factor: 64 }, 'stops', 6, 1e-12],
+    ['exposure.slowMotion', { shootFps: 150, playFps: 25, seconds: 10 }, 'playSeconds', 60, 1e-12],
+    ['colour.mired', { fromK: 5600, toK: 3200 }, 'shiftMired', 133.9, 0.05],
+    ['optics.fieldOfView', { sensorMm: 24.89, focalMm: 35 }, 'angleDeg', 39.15, 0.005],
+    ['optics.fieldOfView', { sensorMm: 36, focalMm: 50 }, 'angleDeg', 39.6, 0.005],
+    ['optics.fieldOfView', { sensorMm: 18.6, focalMm: 45, squeeze: 1.5 }, 'angleDeg', 34.45, 0.005],
+    [
+      'optics.depthOfField',
+      { focalMm: 50, stop: 2, distanceM: 2.5, sensorWidthMm: 24.89, sensorHeightMm: 14 },
+      'nearM',
+      2.41,
+      0.0005,
+    ],
+    [
+      'optics.depthOfField',
+      { focalMm: 50, stop: 2, distanceM: 2.5, sensorWidthMm: 24.89, sensorHeightMm: 14 },
+      'farM',
+      2.597,
+      0.0005,
+    ],
+    ['optics.framing', { focalMm: 50, sensorHeightMm: 14, heightM: 0.9 }, 'distanceM', 3.21, 0.005],
+    [
+      'light.illuminance',
+      { referenceLux: 8000, referenceM: 1, distanceM: 3, radiusM: 0.45 },
+      'illuminanceLux',
+      1045,
+      0.5,
+    ],
+    ['light.illuminance', { referenceLux: 8000, referenceM: 1, distanceM: 3, radiusM: 0 }, 'illuminanceLux', 889, 0.5],
+    [
+      'light.illuminance',
+      { referenceLux: 2200, referenceM: 1, distanceM: 2.5, widthM: 0.6, heightM: 0.3 },
+      'illuminanceLux',
+      374,
+      0.5,
+    ],
+    [
+      'light.illuminance',
+      { referenceLux: 600, referenceM: 1, distanceM: 0.5, widthM: 1.2, heightM: 0.03 },
+      'illuminanceLux',
+      1672,
+      0.5,
+    ],
+    [
+      'light.illuminance',
+      { referenceLux: 600, referenceM: 1, distanceM: 3, widthM: 1.2, heightM: 0.03 },
+      'illuminanceLux',
+      79.4,
+      0.05,
+    ],
+    [
+      'light.illuminance',
+      { referenceLux: 100, referenceM: 1, distanceM: 1, radiusM: 0, beamDeg: 55, offAxisDeg: 20 },
+      'illuminanceLux',
+      69.8,
+      0.05,
+    ],
+    [
+      'light.illuminance',
+      { referenceLux: 100, referenceM: 1, distanceM: 1, radiusM: 0, beamDeg: 55, offAxisDeg: 27.5 },
+      'illuminanceLux',
+      50,
+      1e-9,
+    ],
+    ['light.flagShare', { widthM: 1.2, heightM: 1.2, distanceM: 0.6 }, 'share', 0.554, 0.0005],
+    ['light.flagShare', { widthM: 1.2, heightM: 1.2, distanceM: 1.2 }, 'share', 0.239, 0.0005],
+    ['light.flagShare', { widthM: 1.2, heightM: 1.2, distanceM: 2.4 }, 'share', 0.073, 0.0005],
+    ['light.ratio', { keyOnlyLux: 800, fillLux: 200 }, 'stops', 2.32, 0.005],
+    ['power.current', { watts: 1790, volts: 230, powerFactor: 0.95 }, 'amps', 8.19, 0.005],
+    ['power.current', { watts: 1790, volts: 120, powerFactor: 0.95 }, 'amps', 15.7, 0.05],
+    ['power.drop', { lengthM: 25, areaMm2: 1.5, amps: 8, volts: 230 }, 'dropV', 4.67, 0.005],
+    ['power.drop', { lengthM: 25, areaMm2: 1.5, amps: 8, volts: 230 }, 'dropShare', 0.02, 0.0005],
+    ['power.battery', { wattHours: 150, watts: 350, share: 0.4, idleW: 12 }, 'minutes', 53, 0.5],
+    ['rigging.wind', { areaM2: 1.44, heightM: 2, windMps: 8, massKg: 9, baseRadiusM: 0.5 }, 'ballastKg', 74, 0.5],
+    ['rigging.wind', { areaM2: 1.44, heightM: 2, windMps: 8, massKg: 9, baseRadiusM: 0.5 }, 'limitMps', 2.6, 0.05],
+    ['rigging.wind', { areaM2: 0.09, heightM: 2.4, windMps: 10, massKg: 11, baseRadiusM: 0.45 }, 'ballastKg', 0, 0],
+    ['media.minutes', { sizeBytes: 256e9, rateMbps: 400 }, 'minutes', 85.3, 0.05],
+    ['media.bytes', { seconds: 5400, rateMbps: 240 }, 'sizeBytes', 162e9, 0],
+    ['clock.rejam', { ppm: 20, toleranceMs: 20 }, 'minutes', 16.7, 0.05],
+    ['clock.drift', { ppm: -6, seconds: 14400 }, 'offsetMs', -86.4, 1e-9],
+    ['timecode.elapsed', { label: '01:00:00:00', rate: '23.976' }, 'seconds', 3603.6, 1e-9],
+  ] as const)('%s %j: %s is %d', (name, input, key, expected, within) => {
+    expect(Math.abs(calc(name, input)[key]! - expected)).toBeLessThanOrEqual(within);
+  });
+  it.each([
+    [24, 50, [86.4, 172.8, 259.2, 345.6]],
+    [24, 60, [72, 144, 216, 288, 360]],
+    [25, 60, [75, 150, 225, 300]],
+    [60, 50, [216]],
+    [240, 50, []],
+  ])('safe angles at %i fps and %i Hz', (fps, mainsHz, anglesDeg) => {
+    const got = runCalc(findCalc('exposure.flicker'), { fps, mainsHz }) as { anglesDeg: number[] };
+    expect(got.anglesDeg.length).toBe(anglesDeg.length);
+    got.anglesDeg.forEach((angle, i) => expect(angle).toBeCloseTo(anglesDeg[i]!, 9));
+  });
+  it('exact fractions are reduced, zero too', () => {
+    expect(calc('timecode.elapsed', { label: '01:00:00:00', rate: '25' }).exact).toBe('3600/1');
+    expect(calc('timecode.elapsed', { label: '00:00:00:00', rate: '29.97' }).exact).toBe('0/1');
+  });
+});
+
+describe('bad input', () => {
+  it.each([
+    ['timecode.frames', { label: '00:01:00;00', rate: '29.97df' }, 'timecode.dropped', ['label']],
+    ['timecode.frames', { label: '00:00:00:25', rate: '25' }, 'timecode.frame', ['label']],
+    ['timecode.frames', { label: '1234', rate: '25' }, 'timecode.syntax', ['label']],
+    ['timecode.frames', { label: '00:00:00:00', rate: '26' }, 'rate.unknown', ['rate']],
+    ['timecode.frames', { rate: '25' }, 'input.missing', ['label']],
+    ['timecode.add', { a: '00:00:00:00', b: 'x', rate: '25' }, 'timecode.syntax', ['b']],
+    ['timecode.convert', { label: '00:00:00:00', from: '25', to: '1000' }, 'rate.unknown', ['to']],
+    ['timecode.label', { frames: 1.5, rate: '25' }, 'input.type', ['frames']],
+    ['timecode.label', { frames: 1e300, rate: '25' }, 'input.range', ['frames']],
+    ['clock.rejam', { ppm: 1, toleranceMs: 0 }, 'input.range', ['toleranceMs']],
+    ['exposure.illuminance', { tStop: 0, ei: 800, shutterS: 0.02 }, 'input.range', ['tStop']],
+    ['exposure.illuminance', { tStop: 4, ei: 800 }, 'exposure.shutter', ['shutterS']],
+    ['exposure.illuminance', { tStop: 4, ei: 800, angleDeg: 180 }, 'exposure.shutter', ['fps']],
+    ['exposure.illuminance', { tStop: 4, ei: 800, angleDeg: 361, fps: 24 }, 'input.range', ['angleDeg']],
+    ['exposure.solve', { tStop: 4, ei: 800, fps: 24 }, 'exposure.open', []],
+    ['exposure.solve', { illuminanceLux: 1, tStop: 16, ei: 100, fps: 24 }, 'exposure.angle', ['angleDeg']],
+    ['exposure.nd', { density: 1, stops: 2 }, 'nd.one', []],
+    ['exposure.nd', { density: '1' }, 'input.type', ['density']],
+    ['optics.fieldOfView', { sensorMm: 36, focalMm: 50, squeze: 2 }, 'input.unknown', []],
+    [
+      'optics.depthOfField',
+      { focalMm: 50, stop: 2, distanceM: 0.05, sensorWidthMm: 36, sensorHeightMm: 24 },
+      'optics.distance',
+      ['distanceM'],
+    ],
+    ['light.illuminance', { referenceLux: 1, referenceM: 1, distanceM: 1 }, 'light.shape', ['widthM']],
+    [
+      'light.illuminance',
+      { referenceLux: 1, referenceM: 1, distanceM: 1, radiusM: 1, widthM: 1, heightM: 1 },
+      'light.shape',
+      ['radiusM'],
+    ],
+    [
+      'light.illuminance',
+      { referenceLux: 1, referenceM: 1, distanceM: 1, radiusM: 1, offAxisDeg: 3 },
+      'light.beam',
+      ['beamDeg'],
+    ],
+    ['power.battery', { wattHours: 150, watts: 400, maxOutputW: 300 }, 'battery.overload', ['watts']],
+    ['power.battery', { wattHours: 150, watts: 0 }, 'battery.noLoad', ['watts']],
+    ['power.drop', { lengthM: 1e308, areaMm2: 1e-308, amps: 1e308, volts: 1 }, 'result.range', []],
+    [
+      'rigging.wind',
+      { areaM2: 1, heightM: 1, windMps: 1, massKg: 1, baseRadiusM: 1, legs: 2 },
+      'input.range',
+      ['legs'],
+    ],
+    [
+      'sun.day',
+      { date: '2027-02-29', timeZone: 'Europe/London', latitude: 50, longitude: 0 },
+      'date.unknown',
+      ['date'],
+    ],
+    ['sun.day', { date: '2027-03-18', timeZone: 'Atlantis', latitude: 50, longitude: 0 }, 'zone.unknown', ['timeZone']],
+    ['sun.day', { date: '2027-03-18', timeZone: 'UTC', latitude: 91, longitude: 0 }, 'input.range', ['latitude']],
+  ])('%s %j is %s', (name, input, code, path) => {
+    const error = refusal(name, input);
+    expect(error).toMatchObject({ code, path });
+    expect(error.message).toMatch(/^[A-Z“].*[.?]$/);
+    expect(error.message).not.toMatch(/Invalid|undefined|NaN/);
+  });
+  it('leaves the others of an array answered, each in its place', () => {
+    const { reply, failed } = runCalcs(findCalc('timecode.frames'), [
+      { label: '00:00:01:00', rate: '25' },
+      { label: 'x', rate: '25' },
+      { label: '00:00:02:00', rate: '25' },
+    ]);
+    expect(failed).toBe(1);
+    expect(reply).toMatchObject([
+      { frames: 25 },
+      { error: { code: 'timecode.syntax', path: ['label'] } },
+      { frames: 50 },
+    ]);
+    expect(runCalcs(findCalc('timecode.frames'), [])).toEqual({ reply: [], failed: 0 });
+  });
+  it('an unknown name is refused with the names near to it', () => {
+    expect(() => findCalc('timecode.sum')).toThrow(/timecode.add/);
+    expect(() => findCalc('toString')).toThrow(InputError);
+  });
+});
+
+describe('properties', () => {
+  const positive = (max: number) => fc.double({ min: 0.01, max, noNaN: true });
+  it('solving exposure for any of the four gives back the fourth', () => {
+    fc.assert(
+      fc.property(
+        positive(32),
+        positive(360),
+        positive(25600),
+        positive(120),
+        positive(10),
+        (tStop, angleDeg, ei, fps, ndStops) => {
+          const all = runCalc(findCalc('exposure.solve'), { tStop, angleDeg, ei, fps, ndStops }) as Record<
+            string,
+            number
+          >;
+          for (const open of ['illuminanceLux', 'tStop', 'ei'] as const) {
+            const { [open]: wanted, ...known } = all;
+            const solved = runCalc(findCalc('exposure.solve'), { ...known, fps, ndStops }) as Record<string, number>;
+            expect(Math.abs(solved[open]! / wanted! - 1)).toBeLessThan(1e-9);
+          }
+        },
+      ),
+    );
+  });
+  it('far away every source is a point, and nearer is never darker', () => {
+    fc.assert(
+      fc.property(positive(2), positive(2), positive(20), positive(20), (widthM, heightM, a, b) => {
+        const at = (distanceM: number) =>
+          calc('light.illuminance', { referenceLux: 1000, referenceM: 1, distanceM, widthM, heightM }).illuminanceLux!;
+        const [near, far] = [Math.min(a, b), Math.max(a, b)];
+        expect(at(near)).toBeGreaterThanOrEqual(at(far));
+        expect(at(2000) / at(1000)).toBeCloseTo(0.25, 4);
+      }),
+    );
+  });
+  it('a flag takes at most all, more when larger and when closer', () => {
+    fc.assert(
+      fc.property(positive(5), positive(5), positive(5), (widthM, heightM, distanceM) => {
+        const share = (w: number, d: number) => calc('light.flagShare', { widthM: w, heightM, distanceM: d }).share!;
+        expect(share(widthM, distanceM)).toBeLessThanOrEqual(1);
+        expect(share(widthM * 1.1, distanceM)).toBeGreaterThan(share(widthM, distanceM));
+        expect(share(widthM, distanceM * 1.1)).toBeLessThan(share(widthM, distanceM));
+      }),
+    );
+  });
+  it('at its limit a stand needs no ballast, above it some', () => {
+    fc.assert(
+      fc.property(positive(3), positive(4), positive(40), positive(1.5), (areaM2, heightM, massKg, baseRadiusM) => {
+        const stand = { areaM2, heightM, massKg, baseRadiusM };
+        const { limitMps } = calc('rigging.wind', { ...stand, windMps: 0 });
+        expect(calc('rigging.wind', { ...stand, windMps: limitMps! * 0.999 }).ballastKg).toBe(0);
+        expect(calc('rigging.wind', { ...stand, windMps: limitMps! * 1.001 }).ballastKg).toBeGreaterThan(0);
+      }),
+    );
+  });
+  it('sharpness reaches from before the subject to behind it, to infinity from the hyperfocal distance', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 8, max: 300, noNaN: true }),
+        fc.double({ min: 1, max: 22, noNaN: true }),
+        fc.double({ min: 0.5, max: 500, noNaN: true }),
+        (focalMm, stop, distanceM) => {
+          const d = runCalc(findCalc('optics.depthOfField'), {
+            focalMm,
+            stop,
+            distanceM,
+            sensorWidthMm: 24.9,
+            sensorHeightMm: 14,
+          }) as {
+            nearM: number;
+            farM: number | null;
+            hyperfocalM: number;
+          };
+          expect(d.nearM).toBeLessThan(distanceM);
+          if (distanceM >= d.hyperfocalM) expect(d.farM).toBeNull();
+          else expect(d.farM!).toBeGreaterThan(distanceM);
+        },
+      ),
+    );
+  });
+  it('times through the registry are the library’s, at every rate', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...Object.keys(RATES)),
+        fc.integer({ min: -5_000_000, max: 5_000_000 }),
+        (rate, frames) => {
+          const { label } = runCalc(findCalc('timecode.label'), { frames, rate }) as { label: string };
+          const back = calc('timecode.frames', { label, rate }).frames!;
+          expect(runCalc(findCalc('timecode.label'), { frames: back, rate })).toEqual({ label });
+        },
+      ),
+    );
+  });
+  it('the sun rises before it sets where it does, and neither in the polar day', () => {
+    const sun = (latitude: number, date: string) =>
+      runCalc(findCalc('sun.day'), { date, timeZone: 'UTC', latitude, longitude: 15 }) as Record<string, string | null>;
+    const usual = sun(50, '2027-06-21');
+    const order = [
+      'astronomicalDawn',
+      'nauticalDawn',
+      'dawn',
+      'rise',
+      'lowSunEnd',
+      'noon',
+      'lowSunStart',
+      'set',
+      'dusk',
+      'nauticalDusk',
+    ];
+    const there = order.map((name) => usual[name]).filter((at) => at !== null);
+    expect([...there].sort()).toEqual(there);
+    expect(sun(78, '2027-06-21')).toMatchObject({ rise: null, set: null });
+    expect(sun(78, '2027-12-21')).toMatchObject({ rise: null, set: null });
+  });
+});
+
+describe('the page of formulas', () => {
+  it('is the one that the registry makes: run `npm run formulas` after a change', () => {
+    const kept = readFileSync(new URL('../../../docs/formulas.md', import.meta.url), 'utf8');
+    expect(kept).toBe(formulasPage());
+  });
+  it('describes every input of every computation to programs', () => {
+    for (const calc of CALCS) {
+      const { input, output } = describeCalc(calc) as { input: { properties: object }; output: { properties: object } };
+      expect(Object.keys(input.properties).length, calc.name).toBeGreaterThan(0);
+      expect(Object.keys(output.properties), calc.name).toEqual(Object.keys(calc.example.output as object));
+    }
+  });
+});

@@ -1,0 +1,29 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import path from 'node:path';
+import { pathToFileURL } from 'node:url';
+import { build } from 'esbuild';
+import { ROOT } from './bootstrap.mjs';
+
+/** CommonJS packages inside an ES module bundle find `require` here. */
+export const REQUIRE = "import { createRequire } from 'node:module'; const require = createRequire(import.meta.url);";
+
+/** Bundles a TypeScript file of ours and imports it, for scripts that need what it exports. */
+export async function loadSource(file) {
+  const dir = mkdtempSync(path.join(ROOT, 'node_modules', '.cache', 'kavrell-'));
+  const outfile = path.join(dir, 'bundle.mjs');
+  await build({
+    entryPoints: [path.join(ROOT, file)],
+    outfile,
+    bundle: true,
+    format: 'esm',
+    platform: 'node',
+    target: 'node20',
+    banner: { js: REQUIRE },
+    logLevel: 'warning',
+  });
+  try {
+    return await import(pathToFileURL(outfile).href);
+  } finally {
+    rmSync(dir, { recursive: true, force: true });
+  }
+}

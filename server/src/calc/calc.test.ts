@@ -1,0 +1,38 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { startTestServer, type TestServer } from '../testing/harness.ts';
+
+describe('computations over the API', () => {
+  let server: TestServer;
+  let owner: Awaited<ReturnType<TestServer['owner']>>;
+  beforeAll(async () => {
+    server = await startTestServer();
+    owner = await server.owner();
+  });
+  afterAll(() => server.stop());
+
+  it('answers as the command line does: one, many, and each bad one in its place', async () => {
+    const one = await owner.post('/api/calc/timecode.frames').send({ label: '01:00:00;00', rate: '29.97df' });
+    expect([one.status, one.body]).toEqual([200, { frames: 107892 }]);
+    const many = await owner
+      .post('/api/calc/power.current')
+      .send([{ watts: 1840, volts: 230, powerFactor: 0.8 }, { watts: -1 }]);
+    expect(many.status).toBe(200);
+    expect(many.body).toEqual([
+      { amps: 10 },
+      { error: { code: 'input.range', message: 'The load must be 0 W or more.', path: ['watts'] } },
+    ]);
+  });
+  it('refuses an unknown name and too much at once in words', async () => {
+    const unknown = await owner.post('/api/calc/power.curent').send({});
+    expect(unknown.status).toBe(400);
+    expect(unknown.body.detail).toMatch(/power.current/);
+    const much = await owner
+      .post('/api/calc/clock.drift')
+      .send(Array.from({ length: 10_001 }, () => ({ ppm: 1, seconds: 1 })));
+    expect(much.status).toBe(413);
+  });
+  it('lists them all', async () => {
+    const { body } = await owner.get('/api/calc');
+    expect((body as { name: string }[]).map((c) => c.name)).toContain('rigging.wind');
+  });
+});
