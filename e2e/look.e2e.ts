@@ -12,6 +12,7 @@ const SCREENS = [
   'Day',
   'Call sheet',
   'Roll',
+  'Clocks',
   'Copies',
   'Wrap',
 ];

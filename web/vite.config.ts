@@ -5,6 +5,12 @@ const api = { '/api': { target: process.env.KAVRELL_ADDRESS ?? 'http://127.0.0.1
 
 export default defineConfig({
   plugins: [react()],
-  build: { outDir: '../dist/web', emptyOutDir: true, target: 'es2022', sourcemap: false, modulePreload: { polyfill: false } },
+  build: {
+    outDir: '../dist/web',
+    emptyOutDir: true,
+    target: 'es2022',
+    sourcemap: false,
+    modulePreload: { polyfill: false },
+  },
   server: { port: 4680, proxy: api },
 });

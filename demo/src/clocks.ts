@@ -54,10 +54,7 @@ export function demoClocks(cameras: readonly Camera[], day: Day, jobRate: string
     });
     return made;
   });
-  const recorder = clock('Sound recorder', 'recorder', {
-    followsId: box.id,
-    simulated: { ppm: -0.2, offsetMs: 0, setAtMs: callMs },
-  });
+  const recorder = clock('Sound recorder', 'recorder', { followsId: box.id });
   jam(recorder, 1, null, 'with the box on the cart');
   const slate = clock('Slate display', 'slate', {
     followsId: box.id,

@@ -1,4 +1,4 @@
-import { mkdtempSync, rmSync } from 'node:fs';
+import { mkdirSync, mkdtempSync, rmSync } from 'node:fs';
 import path from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { build } from 'esbuild';
@@ -9,7 +9,9 @@ export const REQUIRE = "import { createRequire } from 'node:module'; const requi
 
 /** Bundles a TypeScript file of ours and imports it, for scripts that need what it exports. */
 export async function loadSource(file) {
-  const dir = mkdtempSync(path.join(ROOT, 'node_modules', '.cache', 'kavrell-'));
+  const cache = path.join(ROOT, 'node_modules', '.cache');
+  mkdirSync(cache, { recursive: true });
+  const dir = mkdtempSync(path.join(cache, 'kavrell-'));
   const outfile = path.join(dir, 'bundle.mjs');
   await build({
     entryPoints: [path.join(ROOT, file)],

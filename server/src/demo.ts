@@ -3,8 +3,8 @@ import path from 'node:path';
 import { morningTakes, ninthBell, type DemoClip, type DemoPlan } from '@kavrell/demo';
 import { dateOf, midnightMs, minuteToMs } from '@kavrell/core/time';
 import { bytesRecorded } from '@kavrell/core/camera';
-import { cameraOffsetMs } from '@kavrell/core/clocks';
-import { formatLabel, parseRate, timeOfDayFrames } from '@kavrell/core/timecode';
+import { cameraFrames } from '@kavrell/core/clocks';
+import { formatLabel, parseRate } from '@kavrell/core/timecode';
 import { enqueueCopy } from './copies/enqueue.ts';
 import { scanCard } from './copies/scan.ts';
 import { recordMov, recordWav } from './devices/record.ts';
@@ -60,16 +60,15 @@ async function load(context: Context, mediaRoot: string): Promise<string | null>
 
 async function writeClip(plan: DemoPlan, clip: DemoClip, mediaRoot: string): Promise<void> {
   const zone = plan.days[0]?.timeZone ?? 'UTC';
+  const midnight = midnightMs(dateOf(clip.startMs, zone), zone);
   const cameraId = plan.cards.find((c) => c.label === clip.card)?.cameraId;
-  const offMs = cameraId ? cameraOffsetMs(plan, cameraId, clip.startMs) : 0;
-  const sinceMidnight = clip.startMs + offMs - midnightMs(dateOf(clip.startMs, zone), zone);
-  const rate = parseRate(clip.rate);
+  const camera = plan.cameras.find((c) => c.id === cameraId);
   const file = path.join(mediaRoot, 'cards', clip.card, 'CLIPS', clip.name);
-  if (clip.card.startsWith('S'))
-    await recordWav(`${file}.wav`, { startS: sinceMidnight / 1000, durationMs: clip.durationMs });
+  if (!camera)
+    await recordWav(`${file}.wav`, { startS: (clip.startMs - midnight) / 1000, durationMs: clip.durationMs });
   else
     await recordMov(`${file}.mov`, {
-      timecode: formatLabel(timeOfDayFrames(sinceMidnight, rate), rate),
+      timecode: formatLabel(cameraFrames(plan, camera, clip.startMs, midnight), parseRate(camera.rate)),
       rate: clip.rate,
       durationMs: clip.durationMs,
     });

@@ -2,7 +2,14 @@
 const SHELL = 'kavrell-shell-1';
 const ROWS = 'kavrell-rows-1';
 
-self.addEventListener('install', (event) => event.waitUntil(caches.open(SHELL).then((cache) => cache.addAll(['/', '/theme.js', '/icon.svg'])).then(() => self.skipWaiting())));
+self.addEventListener('install', (event) =>
+  event.waitUntil(
+    caches
+      .open(SHELL)
+      .then((cache) => cache.addAll(['/', '/theme.js', '/icon.svg']))
+      .then(() => self.skipWaiting()),
+  ),
+);
 self.addEventListener('activate', (event) => event.waitUntil(self.clients.claim()));
 
 // Signing out forgets what was read.

@@ -47,6 +47,19 @@ export function quantity(what: string, unit: string, { above, from, to, below }:
   return schema.describe(unit ? `${what}, ${unit}` : what);
 }
 
+/** A number that comes out, with its name and unit. */
+export function figure(what: string, unit: string) {
+  return z.number().describe(unit ? `${what}, ${unit}` : what);
+}
+
+/** The same, null where there is none. */
+export function figureOrNone(what: string, unit: string) {
+  return z
+    .number()
+    .nullable()
+    .describe(unit ? `${what}, ${unit}` : what);
+}
+
 /** A text input with a name to be said when it is missing. */
 export function word(what: string) {
   return z.string({

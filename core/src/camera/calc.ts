@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { defineCalc, inputs, quantity } from '../calc/index.ts';
+import { defineCalc, figure, inputs, quantity } from '../calc/index.ts';
 import { bytesRecorded, minutesOnCard } from './media.ts';
 
 const rateMbps = quantity('The data rate', 'Mb/s', { above: 0 });
@@ -12,7 +12,7 @@ export const mediaCalcs = [
     assumptions: ['Decimal megabits; the codec keeps its stated rate.'],
     source: 'Definition',
     input: inputs({ sizeBytes: quantity('The size', 'bytes', { from: 0 }), rateMbps }),
-    output: z.object({ minutes: z.number() }),
+    output: z.object({ minutes: figure('The time', 'min') }),
     example: { input: { sizeBytes: 256e9, rateMbps: 512 }, output: { minutes: 256000 / 64 / 60 } },
     run: (i) => ({ minutes: minutesOnCard(i.sizeBytes, i.rateMbps) }),
   }),
@@ -23,7 +23,7 @@ export const mediaCalcs = [
     assumptions: ['Decimal megabits; the codec keeps its stated rate.'],
     source: 'Definition',
     input: inputs({ seconds: quantity('The time', 's', { from: 0 }), rateMbps }),
-    output: z.object({ sizeBytes: z.number() }),
+    output: z.object({ sizeBytes: figure('The size', 'bytes') }),
     example: { input: { seconds: 5400, rateMbps: 240 }, output: { sizeBytes: 162e9 } },
     run: (i) => ({ sizeBytes: bytesRecorded(i.seconds, i.rateMbps) }),
   }),

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { defineCalc, inputs, quantity, within, word } from '../calc/index.ts';
+import { defineCalc, figure, figureOrNone, inputs, quantity, within, word } from '../calc/index.ts';
 import { parseRate } from '../timecode/index.ts';
 import { FAULT_CAUSES, findClockFault } from './faults.ts';
 import { driftMs, rejamMinutes } from './drift.ts';
@@ -17,18 +17,18 @@ export const clockCalcs = [
     ],
     source: 'Definition of parts per million',
     input: inputs({ ppm, seconds: quantity('The time', 's') }),
-    output: z.object({ offsetMs: z.number() }),
+    output: z.object({ offsetMs: figure('The offset', 'ms') }),
     example: { input: { ppm: 6, seconds: 14400 }, output: { offsetMs: 86.4 } },
     run: (i) => ({ offsetMs: driftMs(i.ppm, i.seconds) }),
   }),
   defineCalc({
     name: 'clock.rejam',
     about: 'Minutes after which to jam again.',
-    formula: 'Tolerance ÷ (parts per million ÷ 10⁶), in minutes. Null at 0 ppm: never.',
+    formula: 'Tolerance ÷ (parts per million ÷ 10⁶), in minutes; never at 0 ppm (null).',
     assumptions: ['They stood alike when they were jammed.', 'Half a frame is the usual tolerance: 20 ms at 25.'],
     source: 'Definition of parts per million',
     input: inputs({ ppm, toleranceMs: quantity('The tolerance', 'ms', { above: 0 }) }),
-    output: z.object({ minutes: z.number().nullable() }),
+    output: z.object({ minutes: figureOrNone('The time', 'min') }),
     example: { input: { ppm: 20, toleranceMs: 24 }, output: { minutes: 20 } },
     run: (i) => ({ minutes: rejamMinutes(i.ppm, i.toleranceMs) }),
   }),
@@ -63,7 +63,7 @@ export const clockCalcs = [
       words: z.string(),
       figure: z.number().nullable(),
       unit: z.string(),
-      offsetMs: z.number(),
+      offsetMs: figure('The offset', 'ms'),
       slopePpm: z.number().nullable(),
       sure: z.boolean(),
     }),

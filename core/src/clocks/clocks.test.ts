@@ -4,6 +4,7 @@ import { RATES, formatLabel, framesAt, timeOfDayFrames, type Rate } from '../tim
 import {
   clockStates,
   halfFrameMs,
+  standInFrames,
   standInOffsetMs,
   type Clock,
   type Jam,
@@ -249,7 +250,8 @@ describe('standing', () => {
     expect(a.toleranceMs).toBe(20);
     expect(a.jamByMs! / 60_000).toBeCloseTo(30.3, 1);
     expect(a.standing).toBe('inStep');
-    expect(stateOf(clock('A'), [jam('A', 0)], 20 * 60_000).standing).toBe('soon');
+    expect(stateOf(clock('A'), [jam('A', 0)], 20 * 60_000).standing).toBe('inStep');
+    expect(stateOf(clock('A'), [jam('A', 0)], 24 * 60_000).standing).toBe('soon');
     expect(stateOf(clock('A'), [jam('A', 0)], 31 * 60_000).standing).toBe('due');
   });
   it('what was found at a jam stands above what is stated', () => {
@@ -282,6 +284,26 @@ describe('standing', () => {
     expect(standInOffsetMs(c, box, [jam('C', 3 * H)], 2 * H)).toBeGreaterThan(H);
     expect(standInOffsetMs(clock('D'), box, [], H)).toBeNull();
     expect(stateOf(c, [jam('C', 0)], 2 * H).readingMs).toBeCloseTo(129.6, 6);
+  });
+  it('a stand-in that reports is believed before what is stated', () => {
+    const a = stateOf(clock('A', { simulated: { ppm: 4.5, offsetMs: 0, setAtMs: 0 } }), [jam('A', 0)], H);
+    expect(a.ppm!.from).toBe('reported');
+    expect(a.ppm!.value).toBeCloseTo(4, 9);
+    expect([a.readingMs, a.driftMs].map((v) => Math.round(v! * 10) / 10)).toEqual([14.4, 14.4]);
+    expect(a.standing).toBe('inStep');
+    expect((a.jamByMs! - H) / 60_000).toBeCloseTo(23.3, 1);
+  });
+  it('its label takes the time of day at the jam and counts on at its own rate', () => {
+    const b = clock('B', { rate: '24000/1001', simulated: { ppm: 0.5, offsetMs: 0, setAtMs: 0 } });
+    const label = (jams: Jam[], atMs: number) => formatLabel(standInFrames(b, box, jams, atMs, 0), r('24000/1001'));
+    const jams = [jam('B', 10 * H)];
+    expect(label(jams, 10 * H)).toBe('10:00:00:00');
+    // An hour later 86,313 frames have passed: 3.6 s short of an hour of labels.
+    expect(label(jams, 11 * H)).toBe('10:59:56:09');
+    expect(label([], H)).toBe('00:59:56:09');
+    const c = clock('C', { simulated: { ppm: 0.5, offsetMs: H, setAtMs: 0 } });
+    expect(formatLabel(standInFrames(c, box, [], 9 * H, 0), r('25'))).toBe('10:00:00:00');
+    expect(formatLabel(standInFrames(c, box, [jam('C', 9 * H)], 9 * H + 40, 0), r('25'))).toBe('09:00:00:01');
   });
   it('half a frame is taken at the labels a second', () => {
     expect([halfFrameMs('25'), halfFrameMs('24000/1001'), halfFrameMs('50')]).toEqual([20, 500 / 24, 10]);

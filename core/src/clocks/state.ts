@@ -1,4 +1,12 @@
-import { nominalFps, parseRate, rateSaid } from '../timecode/index.ts';
+import {
+  framesAt,
+  framesPerDay,
+  nominalFps,
+  parseRate,
+  rateSaid,
+  timeOfDayFrames,
+  type Rate,
+} from '../timecode/index.ts';
 import { driftMs, measuredPpm, rejamMinutes } from './drift.ts';
 import type { Clock, Jam } from './model.ts';
 
@@ -20,8 +28,8 @@ export interface ClockState {
   /** What it follows; null for a source. */
   source: Clock | null;
   lastJam: Jam | null;
-  /** Rate of drift against the source: measured between two jams, else the stated tolerances added (worst case). */
-  ppm: { value: number; from: 'measured' | 'stated' } | null;
+  /** Rate of drift against the source: as a stand-in reports, as found between two jams, or the stated tolerances added (worst case). */
+  ppm: { value: number; from: 'reported' | 'measured' | 'stated' } | null;
   toleranceMs: number;
   /** How far it may have drifted by now; signed when measured, the worst case when stated. */
   driftMs: number | null;
@@ -36,9 +44,13 @@ export interface ClockState {
 
 /** Two jams nearer than this tell nothing about the rate of drift. */
 const SHORTEST_MEASURE_S = 600;
+/** What a stand-in reports sooner after a jam is as good as nothing. */
+const SHORTEST_REPORT_S = 60;
 /** Offsets larger than this were a wrong setting, not drift. */
 const LARGEST_DRIFT_MS = 2000;
 const SOON_MIN = 15;
+/** …but not before this share of the time between two jams is left. */
+const SOON_SHARE = 0.25;
 
 /** Half a frame at a rate's nominal frames a second, ms. */
 export function halfFrameMs(rateText: string): number {
@@ -61,15 +73,36 @@ export function standInOffsetMs(clock: Clock, source: Clock | null, jams: readon
   return base + driftMs(ppm, (atMs - sinceMs) / 1000);
 }
 
-/** The same for the clock of a camera; 0 for one that has none, or no stand-in. */
-export function cameraOffsetMs(
-  { clocks, jams }: { clocks: readonly Clock[]; jams: readonly Jam[] },
-  cameraId: string,
+/**
+ * Frames that a stand-in's label counts at an instant. It takes its source's time of day when it is jammed (or at midnight) and
+ * counts on at its own rate from there: at 23.976 it then falls 3.6 s an hour behind.
+ */
+export function standInFrames(
+  clock: Clock,
+  source: Clock | null,
+  jams: readonly Jam[],
   atMs: number,
+  midnightMs: number,
 ): number {
-  const own = clocks.find((c) => c.cameraId === cameraId);
-  const source = own?.followsId ? (clocks.find((c) => c.id === own.followsId) ?? null) : null;
-  return own ? (standInOffsetMs(own, source, jams, atMs) ?? 0) : 0;
+  const rate = parseRate(clock.rate);
+  const jammedMs = jamsOf(clock, jams).findLast((j) => j.atMs <= atMs && j.atMs >= midnightMs)?.atMs ?? midnightMs;
+  const offMs = standInOffsetMs(clock, source, jams, atMs) ?? 0;
+  const atJam = Math.round(((jammedMs - midnightMs) / 86_400_000) * framesPerDay(rate));
+  return atJam + framesAt(Math.max(0, atMs - jammedMs), rate) + framesAt(Math.abs(offMs), rate) * Math.sign(offMs);
+}
+
+/** The frames on a camera's clips at an instant: its stand-in clock's, else the time of day at `rate`. */
+export function cameraFrames(
+  { clocks, jams }: { clocks: readonly Clock[]; jams: readonly Jam[] },
+  camera: { id: string; rate: string },
+  atMs: number,
+  midnightMs: number,
+): number {
+  const own = clocks.find((c) => c.cameraId === camera.id && c.simulated);
+  const rate: Rate = parseRate(camera.rate);
+  if (!own || own.rate !== camera.rate) return timeOfDayFrames(atMs - midnightMs, rate);
+  const source = own.followsId ? (clocks.find((c) => c.id === own.followsId) ?? null) : null;
+  return standInFrames(own, source, jams, atMs, midnightMs);
 }
 
 function rateFaultOf(clock: Clock, source: Clock): string | null {
@@ -105,19 +138,23 @@ export function clockStates(clocks: readonly Clock[], jams: readonly Jam[], nowM
     const readingMs = source ? standInOffsetMs(clock, source, jams, nowMs) : null;
     if (!source) return { ...base, ...nothing, readingMs, standing: 'source' };
     if (clock.link === 'locked') return { ...base, ...nothing, readingMs, standing: 'locked' };
-    const ppm = driftRate(clock, source, own);
+    const sinceS = lastJam ? Math.max(0, nowMs - lastJam.atMs) / 1000 : 0;
+    const ppm =
+      readingMs !== null && sinceS >= SHORTEST_REPORT_S
+        ? { value: measuredPpm(readingMs, sinceS), from: 'reported' as const }
+        : driftRate(clock, source, own);
     if (!lastJam) return { ...base, ...nothing, ppm, readingMs, standing: 'never' };
-    const since = Math.max(0, nowMs - lastJam.atMs) / 1000;
     const minutes = rejamMinutes(ppm.value, toleranceMs);
     const jamByMs = minutes === null ? null : lastJam.atMs + minutes * 60_000;
     const leftMin = jamByMs === null ? Infinity : (jamByMs - nowMs) / 60_000;
     return {
       ...base,
       ppm,
-      driftMs: driftMs(ppm.value, since),
+      driftMs: driftMs(ppm.value, sinceS),
       jamByMs,
       readingMs,
-      standing: leftMin <= 0 ? 'due' : leftMin <= SOON_MIN ? 'soon' : 'inStep',
+      standing:
+        leftMin <= 0 ? 'due' : leftMin <= Math.min(SOON_MIN, (minutes ?? Infinity) * SOON_SHARE) ? 'soon' : 'inStep',
     };
   });
 }

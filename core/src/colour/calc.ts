@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { defineCalc, inputs, quantity } from '../calc/index.ts';
+import { defineCalc, figure, inputs, quantity } from '../calc/index.ts';
 import { miredShift } from './mired.ts';
 
 export const colourCalcs = [
@@ -14,7 +14,7 @@ export const colourCalcs = [
       fromK: quantity('The colour temperature there is', 'K', { above: 0 }),
       toK: quantity('The colour temperature wanted', 'K', { above: 0 }),
     }),
-    output: z.object({ shiftMired: z.number() }),
+    output: z.object({ shiftMired: figure('The shift', 'mired') }),
     example: { input: { fromK: 5000, toK: 4000 }, output: { shiftMired: 50 } },
     run: (i) => ({ shiftMired: miredShift(i.fromK, i.toK) }),
   }),

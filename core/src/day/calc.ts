@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { defineCalc } from '../calc/index.ts';
+import { defineCalc, figure } from '../calc/index.ts';
 import { InputError } from '../errors/index.ts';
 import { checkPlan, orderPlan, timeOrder } from './order.ts';
 
@@ -22,15 +22,15 @@ export const dayCalcs = [
         z.object({
           id: z.string(),
           changeKind: z.enum(['first', 'place', 'setup', 'side', 'same']),
-          changeMin: z.number(),
+          changeMin: figure('Change-overs', 'min'),
           ...span.shape,
         }),
       ),
       meals: z.array(span),
-      changeMin: z.number(),
-      idleMin: z.number(),
-      waitingMin: z.number(),
-      wrapMin: z.number(),
+      changeMin: figure('Change-overs', 'min'),
+      idleMin: figure('Waiting of the day', 'min'),
+      waitingMin: figure('Waiting of people', 'min'),
+      wrapMin: figure('Wrap', 'min of the day'),
       optimal: z.boolean(),
       violations: z.array(z.object({ code: z.string(), message: z.string(), ids: z.array(z.string()) })),
     }),

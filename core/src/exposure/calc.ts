@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { defineCalc, inputs, quantity } from '../calc/index.ts';
+import { defineCalc, figure, inputs, quantity } from '../calc/index.ts';
 import { InputError } from '../errors/index.ts';
 import { FLAT_RECEPTOR_C, illuminanceFor, shutterSeconds, solveExposure } from './illuminance.ts';
 import { flickerSafeAngles, ndFrom } from './rates.ts';
@@ -26,7 +26,7 @@ export const exposureCalcs = [
       fps: fps.optional(),
       c,
     }),
-    output: z.object({ illuminanceLux: z.number() }),
+    output: z.object({ illuminanceLux: figure('The light', 'lux') }),
     example: { input: { tStop: 4, ei: 800, angleDeg: 172.8, fps: 24 }, output: { illuminanceLux: 250 } },
     run: (i) => {
       const byAngle = i.angleDeg !== undefined && i.fps !== undefined;
@@ -55,7 +55,12 @@ export const exposureCalcs = [
       ndStops: quantity('The ND', 'stops', { from: 0 }).optional(),
       c,
     }),
-    output: z.object({ illuminanceLux: z.number(), tStop: z.number(), angleDeg: z.number(), ei: z.number() }),
+    output: z.object({
+      illuminanceLux: figure('The light', 'lux'),
+      tStop: figure('The T-stop', ''),
+      angleDeg: figure('The angle', '°'),
+      ei: figure('The EI', ''),
+    }),
     example: {
       input: { illuminanceLux: 250, angleDeg: 172.8, ei: 800, fps: 24 },
       output: { illuminanceLux: 250, tStop: 4, angleDeg: 172.8, ei: 800 },
@@ -93,7 +98,11 @@ export const exposureCalcs = [
       factor: quantity('The factor', '', { from: 1 }).optional(),
       stops: quantity('The stops', '', { from: 0 }).optional(),
     }),
-    output: z.object({ density: z.number(), factor: z.number(), stops: z.number() }),
+    output: z.object({
+      density: figure('The density', ''),
+      factor: figure('The factor', ''),
+      stops: figure('The stops', ''),
+    }),
     example: { input: { factor: 64 }, output: { density: Math.log10(64), factor: 64, stops: 6 } },
     run: ({ density, factor, stops }) => {
       if ([density, factor, stops].filter((v) => v !== undefined).length !== 1) {
@@ -117,7 +126,7 @@ export const exposureCalcs = [
       playFps: quantity('The playing rate', 'frames a second', { above: 0 }),
       seconds: quantity('The time shot', 's', { from: 0 }),
     }),
-    output: z.object({ playSeconds: z.number(), factor: z.number() }),
+    output: z.object({ playSeconds: figure('The playing time', 's'), factor: figure('The factor', '') }),
     example: { input: { shootFps: 150, playFps: 25, seconds: 10 }, output: { playSeconds: 60, factor: 6 } },
     run: (i) => ({ playSeconds: (i.seconds * i.shootFps) / i.playFps, factor: i.shootFps / i.playFps }),
   }),

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { defineCalc, inputs, quantity } from '../calc/index.ts';
+import { defineCalc, figure, inputs, quantity } from '../calc/index.ts';
 import { InputError } from '../errors/index.ts';
 import { beamShare, lightAtDistance, lightRatio, rectangleShare, type Emitter } from './falloff.ts';
 
@@ -38,7 +38,7 @@ export const lightCalcs = [
       incidenceDeg: quantity('The angle of incidence', '°', { from: 0, to: 180 }).optional(),
       transmission: quantity('The transmission', '', { from: 0, to: 1 }).optional(),
     }),
-    output: z.object({ illuminanceLux: z.number() }),
+    output: z.object({ illuminanceLux: figure('The light', 'lux') }),
     example: {
       input: { referenceLux: 8000, referenceM: 1, distanceM: 2, radiusM: 0, incidenceDeg: 60, transmission: 0.5 },
       output: { illuminanceLux: 500 },
@@ -61,7 +61,7 @@ export const lightCalcs = [
     assumptions: ['Light comes evenly from the whole half room in front of the face; the flag is black.'],
     source: 'Configuration factor of a rectangle',
     input: inputs({ widthM: metres('The width'), heightM: metres('The height'), distanceM: metres('The distance') }),
-    output: z.object({ share: z.number() }),
+    output: z.object({ share: figure('The share', '') }),
     example: {
       input: { widthM: 1.2, heightM: 1.2, distanceM: 0.6 },
       output: { share: (4 / Math.PI / Math.SQRT2) * Math.atan(Math.SQRT1_2) },
@@ -78,7 +78,7 @@ export const lightCalcs = [
       keyOnlyLux: quantity('The key alone', 'lux', { from: 0 }),
       fillLux: quantity('The fill', 'lux', { above: 0 }),
     }),
-    output: z.object({ ratio: z.number(), stops: z.number() }),
+    output: z.object({ ratio: figure('The ratio', ''), stops: figure('The stops', '') }),
     example: { input: { keyOnlyLux: 600, fillLux: 200 }, output: { ratio: 4, stops: 2 } },
     run: (i) => lightRatio(i.keyOnlyLux, i.fillLux),
   }),

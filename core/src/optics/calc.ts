@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { defineCalc, inputs, quantity } from '../calc/index.ts';
+import { defineCalc, figure, figureOrNone, inputs, quantity } from '../calc/index.ts';
 import { InputError } from '../errors/index.ts';
 import { captureRatio, depthOfField, fieldOfViewDeg, framingDistanceM } from './lens.ts';
 
@@ -15,7 +15,7 @@ export const opticsCalcs = [
     assumptions: ['Focused far away; a close focus narrows it.', 'Squeeze 1 unless given.'],
     source: 'Thin-lens geometry',
     input: inputs({ sensorMm: quantity('The sensor side', 'mm', { above: 0 }), focalMm, squeeze: squeeze.optional() }),
-    output: z.object({ angleDeg: z.number() }),
+    output: z.object({ angleDeg: figure('The angle', '°') }),
     example: { input: { sensorMm: 36, focalMm: 18 }, output: { angleDeg: 90 } },
     run: (i) => ({ angleDeg: fieldOfViewDeg(i.sensorMm, i.focalMm, i.squeeze) }),
   }),
@@ -30,7 +30,7 @@ export const opticsCalcs = [
       sensorHeightMm: quantity('The sensor’s height', 'mm', { above: 0 }),
       heightM: quantity('The frame’s height', 'm', { above: 0 }),
     }),
-    output: z.object({ distanceM: z.number() }),
+    output: z.object({ distanceM: figure('The distance', 'm') }),
     example: { input: { focalMm: 50, sensorHeightMm: 12.5, heightM: 0.9 }, output: { distanceM: 3.6 } },
     run: (i) => ({ distanceM: framingDistanceM(i.focalMm, i.sensorHeightMm, i.heightM) }),
   }),
@@ -42,7 +42,10 @@ export const opticsCalcs = [
     assumptions: ['The largest crop of the delivery ratio is kept.'],
     source: 'Definition',
     input: inputs({ sensorRatio: ratio('The sensor’s ratio'), squeeze, deliveryRatio: ratio('The delivery ratio') }),
-    output: z.object({ capturedRatio: z.number(), cropShare: z.number() }),
+    output: z.object({
+      capturedRatio: figure('The captured ratio', ''),
+      cropShare: figure('The share thrown away', ''),
+    }),
     example: {
       input: { sensorRatio: 1.5, squeeze: 2, deliveryRatio: 2.25 },
       output: { capturedRatio: 3, cropShare: 0.25 },
@@ -65,7 +68,12 @@ export const opticsCalcs = [
       sensorWidthMm: quantity('The sensor’s width', 'mm', { above: 0 }),
       sensorHeightMm: quantity('The sensor’s height', 'mm', { above: 0 }),
     }),
-    output: z.object({ nearM: z.number(), farM: z.number().nullable(), hyperfocalM: z.number(), cocMm: z.number() }),
+    output: z.object({
+      nearM: figure('Sharp from', 'm'),
+      farM: figureOrNone('Sharp to', 'm'),
+      hyperfocalM: figure('Hyperfocal', 'm'),
+      cocMm: figure('The circle of confusion', 'mm'),
+    }),
     example: {
       input: { focalMm: 50, stop: 2, distanceM: 50, sensorWidthMm: 24, sensorHeightMm: 18 },
       output: { nearM: 50 * (62.5 / 112.45), farM: 50 * (62.5 / 12.55), hyperfocalM: 62.55, cocMm: 0.02 },

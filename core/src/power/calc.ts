@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { defineCalc, inputs, quantity } from '../calc/index.ts';
+import { defineCalc, figure, inputs, quantity } from '../calc/index.ts';
 import { InputError } from '../errors/index.ts';
 import { batteryMinutes, currentAmps, dropVolts } from './electric.ts';
 
@@ -18,7 +18,7 @@ export const powerCalcs = [
       volts,
       powerFactor: quantity('The power factor', '', { above: 0, to: 1 }),
     }),
-    output: z.object({ amps: z.number() }),
+    output: z.object({ amps: figure('The current', 'A') }),
     example: { input: { watts: 1840, volts: 230, powerFactor: 0.8 }, output: { amps: 10 } },
     run: (i) => ({ amps: currentAmps(i.watts, i.volts, i.powerFactor) }),
   }),
@@ -34,7 +34,7 @@ export const powerCalcs = [
       amps: quantity('The current', 'A', { from: 0 }),
       volts,
     }),
-    output: z.object({ dropV: z.number(), dropShare: z.number() }),
+    output: z.object({ dropV: figure('The drop', 'V'), dropShare: figure('The drop as a share', '') }),
     example: { input: { lengthM: 50, areaMm2: 2.5, amps: 10, volts: 140 }, output: { dropV: 7, dropShare: 0.05 } },
     run: (i) => {
       const dropV = dropVolts(i.lengthM, i.areaMm2, i.amps);
@@ -57,7 +57,7 @@ export const powerCalcs = [
       idleW: quantity('The idle draw', 'W', { from: 0 }).optional(),
       maxOutputW: quantity('The pack’s greatest output', 'W', { above: 0 }).optional(),
     }),
-    output: z.object({ minutes: z.number() }),
+    output: z.object({ minutes: figure('The time', 'min') }),
     example: { input: { wattHours: 150, watts: 300, share: 0.5, idleW: 12 }, output: { minutes: 50 } },
     run: (i) => {
       const draw = i.watts * (i.share ?? 1) + (i.idleW ?? 0);

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { defineCalc, inputs, quantity } from '../calc/index.ts';
+import { defineCalc, figure, inputs, quantity } from '../calc/index.ts';
 import { windLoad } from './wind.ts';
 
 export const riggingCalcs = [
@@ -26,7 +26,12 @@ export const riggingCalcs = [
         .max(12, 'A stand has 12 legs or fewer.')
         .optional(),
     }),
-    output: z.object({ forceN: z.number(), momentNm: z.number(), ballastKg: z.number(), limitMps: z.number() }),
+    output: z.object({
+      forceN: figure('The force', 'N'),
+      momentNm: figure('The moment', 'N·m'),
+      ballastKg: figure('Ballast to add', 'kg'),
+      limitMps: figure('It stands to', 'm/s'),
+    }),
     example: {
       input: { areaM2: 2, heightM: 2, windMps: 10, massKg: 0, baseRadiusM: 1 },
       output: { forceN: 147, momentNm: 294, ballastKg: 441 / (9.81 * 0.5), limitMps: 0 },

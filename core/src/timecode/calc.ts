@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { defineCalc, inputs, within, word } from '../calc/index.ts';
+import { defineCalc, figure, inputs, within, word } from '../calc/index.ts';
 import { formatLabel, parseLabel } from './label.ts';
 import { parseRate, type Rate } from './rate.ts';
 import { addFrames, convertFrames, elapsed } from './sums.ts';
@@ -69,7 +69,7 @@ export const timecodeCalcs = [
     assumptions: ['The clock ran at exactly its rate: 23.976 means 24000/1001.'],
     source: SOURCE,
     input: inputs({ label, rate }),
-    output: z.object({ seconds: z.number(), exact: z.string() }),
+    output: z.object({ seconds: figure('The time', 's'), exact: z.string() }),
     example: {
       input: { label: '01:00:00:00', rate: '24000/1001' },
       output: { seconds: 3603.6, exact: '18018/5' },

@@ -1,8 +1,8 @@
 import type { Camera } from '@kavrell/core/camera';
-import { cameraOffsetMs, type Clock, type Jam } from '@kavrell/core/clocks';
+import { cameraFrames, type Clock, type Jam } from '@kavrell/core/clocks';
 import { cutDevice, rollDevice, type DeviceState, type TakeEvent } from '@kavrell/core/roll';
 import { dateOf, midnightMs } from '@kavrell/core/time';
-import { formatLabel, parseRate, timeOfDayFrames } from '@kavrell/core/timecode';
+import { formatLabel, parseRate } from '@kavrell/core/timecode';
 import type { Context } from '../platform/context.ts';
 import { idFrom } from '../platform/ids.ts';
 import { nowOf, productionOf } from '../productions/index.ts';
@@ -98,13 +98,13 @@ async function writeClip(
   })) as unknown as { timeZone: string } | null;
   const zone = day?.timeZone ?? 'UTC';
   const rate = parseRate(camera.rate);
-  const offMs = cameraOffsetMs(await clocksOf(context, productionId), camera.id, state.rollingSinceMs);
-  const sinceMidnight = state.rollingSinceMs + offMs - midnightMs(dateOf(state.rollingSinceMs, zone), zone);
+  const midnight = midnightMs(dateOf(state.rollingSinceMs, zone), zone);
+  const frames = cameraFrames(await clocksOf(context, productionId), camera, state.rollingSinceMs, midnight);
   await context.queue.send({
     kind: 'record',
     cardId: card.id,
     clip: state.clip,
-    timecode: formatLabel(timeOfDayFrames(sinceMidnight, rate), rate),
+    timecode: formatLabel(frames, rate),
     rate: camera.rate,
     durationMs,
   });

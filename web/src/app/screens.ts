@@ -85,6 +85,13 @@ export const SCREENS: readonly ScreenEntry[] = [
     load: named(() => import('../screens/roll/RollScreen.tsx'), 'RollScreen'),
   },
   {
+    path: 'clocks',
+    title: 'Clocks',
+    group: 'On the day',
+    roles: ['owner', 'log'],
+    load: named(() => import('../screens/clocks/ClocksScreen.tsx'), 'ClocksScreen'),
+  },
+  {
     path: 'copies',
     title: 'Copies',
     group: 'After',

@@ -1,17 +1,24 @@
 import { Box } from '@chakra-ui/react';
 import { NavLink } from 'react-router';
+import { clockStates } from '@kavrell/core/clocks';
 import { formatCount } from '@kavrell/core/units';
+import { productionNow } from '../../platform/clock.ts';
 import { useProduction, type ProductionView } from '../production.tsx';
 import { screenLink } from '../links.ts';
 import { SCREENS, type ScreenEntry } from '../screens.ts';
 
 const GROUPS = ['Prepare', 'On the day', 'After'] as const;
 
+const WANTS_JAM = new Set(['never', 'due', 'circle']);
+
 /** How many things on a screen need a decision. */
 function decisions(path: string, { rows, facts, day }: ProductionView): number {
   if (path === 'day') return (facts?.plan.violations.length ?? 0) + (facts?.plan.assumptions.length ?? 0);
   if (path === 'places') return rows.places.filter((p) => !p.confirmed).length;
   if (path === 'camera') return rows.cameras.filter((c) => c.rate !== rows.production.rate).length;
+  if (path === 'clocks')
+    return clockStates(rows.clocks, rows.jams, productionNow(rows.production)).filter((s) => WANTS_JAM.has(s.standing))
+      .length;
   if (path === 'copies')
     return facts?.cards.filter((c) => c.card.unloaded && c.clips.length > 0 && c.state !== 'kept').length ?? 0;
   if (path === 'people')

@@ -6,12 +6,13 @@ import { useProduction } from '../../app/production.tsx';
 import { newId } from '../../platform/id.ts';
 import { change } from '../../platform/rows.ts';
 import { Button } from '../../ui/Button.tsx';
+import { CalcWhy } from '../../ui/CalcWhy.tsx';
 import { choiceColumn, flagColumn, numberColumn, textColumn } from '../../ui/columns.tsx';
 import { DataTable, type Column } from '../../ui/DataTable.tsx';
 import { tableEdits } from '../../ui/edits.ts';
 import { Tape } from '../../ui/icons.tsx';
 import { RowFields } from '../../ui/RowFields.tsx';
-import { Empty, Facts, Look, Part, ScreenHead, Why } from '../../ui/parts.tsx';
+import { Empty, Facts, Look, Part, ScreenHead } from '../../ui/parts.tsx';
 import { useHashSelection } from '../../ui/selection.ts';
 import { Sheet } from '../../ui/sheet.tsx';
 
@@ -142,11 +143,10 @@ export function CameraScreen() {
               />
             </Part>
             <RowFields row={camera} columns={columns} fields={cameraFields} onEdit={edits.onEdit} />
-            <Why
-              lines={[
-                'Minutes on a card = bytes × 8 ÷ data rate, with decimal gigabytes and the rate taken as constant.',
-                'Real cards format to a little less, and rates that vary give a little more or less.',
-              ]}
+            <CalcWhy
+              name="media.minutes"
+              input={{ sizeBytes: camera.cardSizeBytes, rateMbps: camera.rateMbps }}
+              note="Real cards format to a little less."
             />
           </>
         ) : (

@@ -1,5 +1,6 @@
 import { Box, Flex } from '@chakra-ui/react';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useCallback, useEffect, useRef, useState } from 'react';
+import { clockStates } from '@kavrell/core/clocks';
 import { msToMinute } from '@kavrell/core/time';
 import { formatMinuteOfDay, formatMinutes, formatRunning } from '@kavrell/core/units';
 import { SIZE_WORDS } from '@kavrell/core/scenes';
@@ -11,8 +12,12 @@ import { usePreferences } from '../../platform/preferences.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Empty, Tag } from '../../ui/parts.tsx';
 import { Sheet } from '../../ui/sheet.tsx';
+import { Ticking } from '../../ui/Ticking.tsx';
+import { jamNow } from '../clocks/jam.ts';
+import { tell } from '../../platform/notices.ts';
 import { CameraCard } from './CameraCard.tsx';
 import { cut, log, roll, timecodeAt, useConsole } from './console.ts';
+import { useShotInHand } from './inHand.ts';
 import { NoteLine } from './NoteLine.tsx';
 import { RollSheet } from './RollSheet.tsx';
 import { TakeList } from './TakeList.tsx';
@@ -24,37 +29,13 @@ const KEYS = [
   { keys: 'T', does: 'note' },
   { keys: 'S', does: 'star this moment' },
   { keys: 'W', does: 'wild sound' },
+  { keys: 'J, then a camera’s letter', does: 'its clock was jammed just now' },
   { keys: 'U', does: 'take the cut back, within five seconds' },
 ];
 const DEBOUNCE_MS = 400;
 const TAKE_BACK_MS = 5000;
-
-/** The running timecode, redrawn each frame without React. */
-function Timecode() {
-  const { production, day } = useProduction();
-  const ref = useRef<HTMLSpanElement>(null);
-  useEffect(() => {
-    if (!day) return;
-    let frame = 0;
-    const draw = () => {
-      if (ref.current) ref.current.textContent = timecodeAt(production, day, productionNow(production));
-      frame = requestAnimationFrame(draw);
-    };
-    draw();
-    return () => cancelAnimationFrame(frame);
-  }, [production, day]);
-  return (
-    <Box
-      as="span"
-      ref={ref}
-      className="mono"
-      fontSize={{ base: 'l', md: '26px' }}
-      letterSpacing="0"
-      aria-label="timecode, time of day"
-      role="timer"
-    />
-  );
-}
+/** After J, a camera’s letter is waited for this long. */
+const JAM_WAIT_MS = 5000;
 
 /** The console: now, next, roll and cut, cameras, verdicts, notes. */
 export function RollScreen() {
@@ -66,15 +47,13 @@ export function RollScreen() {
   const lastPress = useRef(0);
   useKeysOf('Roll', KEYS);
 
-  const takes = useMemo(() => facts?.takes.filter((t) => t.dayId === day?.id) ?? [], [facts, day]);
-  const rolling = takes.findLast((t) => t.cutAtMs === null);
-  const planRows = facts?.plan.rows.filter((r) => r.shot) ?? [];
-  const next = planRows.find((r) => r.shot && facts?.states.get(r.shot.id) !== 'got');
-  const shot = rows.shots.find((s) => s.id === (rolling ? rolling.shotId : (chosen.shotId ?? next?.shot?.id))) ?? null;
-  const row = planRows.find((r) => r.shot?.id === shot?.id);
-  const wanted = chosen.letters ?? (shot?.cameras.length ? shot.cameras : rows.cameras.map((c) => c.letter));
-  const inTake =
-    rolling && !rolling.wild ? rolling.cameras.filter((c) => c.outAtMs === null).map((c) => c.letter) : wanted;
+  const { takes, rolling, shot, number, wanted, letters: inTake } = useShotInHand();
+  const [jamming, setJamming] = useState(false);
+  const timecode = useCallback(
+    () => (day ? timecodeAt(production, day, productionNow(production)) : ''),
+    [production, day],
+  );
+  const row = facts?.plan.rows.find((r) => r.shot && r.shot.id === shot?.id);
   const cameras = rows.cameras.filter((c) => wanted.includes(c.letter));
   const commanded = cameras.filter((c) => c.simulated).length;
   const about = takes.find((t) => t.id === chosen.takeId) ?? takes.at(-1);
@@ -130,6 +109,20 @@ export function RollScreen() {
         letters: wanted.includes(letter) ? wanted.filter((l) => l !== letter) : [...wanted, letter].sort(),
       });
   };
+  const jamCamera = (letter: string) => {
+    setJamming(false);
+    const camera = rows.cameras.find((c) => c.letter === letter);
+    const state = clockStates(rows.clocks, rows.jams, productionNow(production)).find(
+      (s) => camera && s.clock.cameraId === camera.id,
+    );
+    if (state?.source) jamNow(production, state);
+    else tell(`Camera ${letter} has no clock that follows another: add it on Clocks.`);
+  };
+  useEffect(() => {
+    if (!jamming) return;
+    const timer = setTimeout(() => setJamming(false), JAM_WAIT_MS);
+    return () => clearTimeout(timer);
+  }, [jamming]);
   const choose = (shotId: string) => useConsole.setState({ shotId, letters: null });
 
   const letter = { letter: true, enabled: !noting };
@@ -141,14 +134,12 @@ export function RollScreen() {
   useKey('s', star, letter);
   useKey('w', wild, letter);
   useKey('u', takeBack, letter);
-  useKey('a,b,c,d,e,f', (e) => toggle(e.key.toUpperCase()), letter);
+  useKey('j', () => setJamming(true), letter);
+  useKey('a,b,c,d,e,f', (e) => (jamming ? jamCamera(e.key.toUpperCase()) : toggle(e.key.toUpperCase())), letter);
 
   if (!day || !facts)
     return <Empty title="No day yet">Rolling belongs to a day. Add one in the brief, and put shots on it.</Empty>;
 
-  const number =
-    rolling?.number ??
-    takes.filter((t) => t.shotId === shot?.id && !t.wild).reduce((m, t) => Math.max(m, t.number), 0) + 1;
   const reports = rolling?.cameras.filter((c) => c.evidence === 'reports' && c.outAtMs === null).length ?? 0;
   const assumed = (rolling?.cameras.filter((c) => c.outAtMs === null).length ?? 0) - reports;
   const evidence = rolling
@@ -222,7 +213,9 @@ export function RollScreen() {
                   : 'no camera chosen: sound or log only'}
             </Box>
           </Box>
-          <Timecode />
+          <Box fontSize={{ base: 'l', md: '26px' }} letterSpacing="0">
+            <Ticking text={timecode} label="timecode, time of day" />
+          </Box>
         </Flex>
         <Button
           size="act"
@@ -294,6 +287,11 @@ export function RollScreen() {
         </Box>
       </Flex>
       {noting && about ? <NoteLine take={about} close={() => setNoting(false)} /> : null}
+      {jamming ? (
+        <Box role="status" mb={3}>
+          Which camera was jammed? Press its letter.
+        </Box>
+      ) : null}
       <TakeList takes={takes} aboutId={about?.id ?? null} />
       <Sheet>
         <RollSheet
