@@ -57,6 +57,37 @@ test('by keyboard alone: choose a clock, jam it, read why and note what was foun
   await expect(sheet).toContainText('The difference is measured');
 });
 
+test('typing 1234 means 12 seconds 34 frames; sums, real time and other rates follow as one types', async ({
+  page,
+}) => {
+  await open(page, id, 'clocks');
+  const sheet = page.getByRole('complementary');
+  const label = sheet.getByLabel('Label', { exact: true });
+  await label.fill('1234');
+  await expect(sheet).toContainText('At this rate frames run from 00 to 24, not 34. Nearest: 00:00:13:09.');
+  await label.fill('1000000');
+  await expect(sheet).toContainText('= 01:00:00:00');
+  await expect(sheet).toContainText('3600.000');
+  await expect(sheet).toContainText('00:59:56:09');
+  await sheet.getByLabel('Second label').fill('12..');
+  await expect(sheet).toContainText('01:12:00:00');
+  await expect(sheet).toContainText('00:48:00:00');
+  await sheet.getByLabel('Rate', { exact: true }).selectOption({ label: '29.97 drop' });
+  await label.fill('00:01:00:00');
+  await expect(sheet).toContainText('does not exist in drop-frame');
+});
+
+test('a label read off a device by eye is laid against its source', async ({ page }) => {
+  await open(page, id, 'clocks');
+  await clock(page, 'Sound recorder').getByRole('button').first().click();
+  const sheet = page.getByRole('complementary');
+  const shown = (await clock(page, 'Timecode box').getByRole('timer').textContent()) ?? '';
+  const field = sheet.getByLabel('The label it shows; Enter when it shows it');
+  await field.fill(shown.replace(/^\d\d/, (h) => String(Number(h) + 2)));
+  await field.press('Enter');
+  await expect(sheet.getByText(/The clock is 2\s+h ahead/)).toBeVisible();
+});
+
 test('the clips tell a wrong zone and a wrong rate by name, with an example', async ({ page }) => {
   await open(page, id, 'clocks');
   const said = page.getByRole('region', { name: 'What the clips say' });

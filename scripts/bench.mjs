@@ -4,6 +4,8 @@ import os from 'node:os';
 import path from 'node:path';
 import { gzipSync } from 'node:zlib';
 import { ROOT, ensureBuilt, ensureDebian, ensureModules } from './lib/bootstrap.mjs';
+import { benchCore } from './lib/benchCore.mjs';
+import { quantile, report } from './lib/measure.mjs';
 import { say } from './lib/say.mjs';
 
 ensureDebian(['postgresql', 'ffmpeg', 'chromium']);
@@ -14,11 +16,8 @@ const { startInstance } = await import('./lib/instance.mjs');
 const { freePort } = await import('./lib/postgres.mjs');
 const { makeLarge } = await import('./lib/large.mjs');
 
-const sorted = (list) => [...list].sort((a, b) => a - b);
-const quantile = (list, q) => sorted(list)[Math.min(list.length - 1, Math.floor(list.length * q))];
-/** Measured against its limit: a ratio under 1 is within it. */
-const report = (what, value, limit, unit) =>
-  say(`${what.padEnd(58)} ${value.toFixed(1).padStart(8)} ${unit} of ${limit} (${(value / limit).toFixed(2)})`);
+await benchCore();
+if (process.argv.includes('--core')) process.exit(0);
 
 // 1. The first screen's JavaScript.
 const page0 = readFileSync(path.join(ROOT, 'dist', 'web', 'index.html'), 'utf8');

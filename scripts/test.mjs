@@ -40,7 +40,8 @@ await Promise.all([
   check('types', async () => {
     // `contract` takes core along (no Node, no DOM), `server` takes copies, demo and core's tests along.
     let ok = true;
-    for (const p of ['contract', 'server', 'web', 'cli', 'e2e']) ok = (await run('tsc', ['-p', path.join(ROOT, p)])) && ok;
+    for (const p of ['contract', 'server', 'web', 'cli', 'e2e'])
+      ok = (await run('tsc', ['-p', path.join(ROOT, p)])) && ok;
     return ok;
   }),
 ]);

@@ -1,5 +1,5 @@
 import { bitClockSearch, type Lock, type Search } from './acquire.ts';
-import { follow, likeliestBits, type Bits } from './track.ts';
+import { Room, follow, likeliestBits, type Bits } from './track.ts';
 import { SignalWindow } from './window.ts';
 import { SYNC, SYNC_REVERSED, WORD_BITS, readWord, userBitsHex, wordFault, wordLabel } from './word.ts';
 import { followsInCount } from './sequence.ts';
@@ -63,6 +63,8 @@ export class LtcDecoder {
   private readonly signal = new SignalWindow();
   private readonly search: Search;
   private readonly sampleRate: number;
+  private readonly behind = new Room();
+  private readonly ahead = new Room();
   private going: Lock | null = null;
   private cursor = 0;
   /** End of the last word found: nothing before it is looked at again. */
@@ -103,7 +105,7 @@ export class LtcDecoder {
     const limit = final ? this.signal.end : this.signal.end - reach;
     for (;;) {
       if (this.going) {
-        const bits = follow(this.signal, this.going, 1, limit, this.search);
+        const bits = follow(this.signal, this.going, 1, limit, this.search, this.ahead);
         if (this.digest(bits, final)) break;
       } else if (!this.acquire(limit, final)) break;
     }
@@ -123,13 +125,13 @@ export class LtcDecoder {
     }
     const floor = Math.max(this.floor, this.signal.start);
     for (const lock of this.search.find(this.signal, from)) {
-      const back = follow(this.signal, lock, -1, floor, this.search);
-      const ahead = follow(this.signal, lock, 1, Math.min(limit, from + blockSamples), this.search);
+      const back = follow(this.signal, lock, -1, floor, this.search, this.behind);
+      const ahead = follow(this.signal, lock, 1, Math.min(limit, from + blockSamples), this.search, this.ahead);
       if (back.firstHalf.length + ahead.firstHalf.length < WORD_BITS) continue;
       const trial = join(back, ahead);
       if (!hasSync(likeliestBits(trial.firstHalf, trial.secondHalf))) continue;
       this.cursor = from;
-      const bits = join(back, follow(this.signal, lock, 1, limit, this.search));
+      const bits = join(back, follow(this.signal, lock, 1, limit, this.search, this.ahead));
       return !this.digest(bits, final) || !final;
     }
     this.cursor = from + blockSamples * HOP;
@@ -229,11 +231,17 @@ export class LtcDecoder {
 
 /** The bits before a lock and those after it as one stretch. */
 function join(back: Bits, ahead: Bits): Bits {
+  const both = (a: Float64Array, b: Float64Array) => {
+    const list = new Float64Array(a.length + b.length);
+    list.set(a);
+    list.set(b, a.length);
+    return list;
+  };
   return {
-    boundaries: [...back.boundaries, ...ahead.boundaries.slice(1)],
-    edges: [...back.edges.slice(0, -1), ...ahead.edges],
-    firstHalf: [...back.firstHalf, ...ahead.firstHalf],
-    secondHalf: [...back.secondHalf, ...ahead.secondHalf],
+    boundaries: both(back.boundaries, ahead.boundaries.subarray(1)),
+    edges: both(back.edges.subarray(0, -1), ahead.edges),
+    firstHalf: both(back.firstHalf, ahead.firstHalf),
+    secondHalf: both(back.secondHalf, ahead.secondHalf),
     ended: ahead.ended,
     lock: ahead.lock,
   };
@@ -284,13 +292,15 @@ function evenness({ firstHalf, secondHalf }: Bits, from: number): { spread: numb
   let sum = 0;
   let squares = 0;
   let least = Infinity;
+  const add = (half: number) => {
+    const size = Math.abs(half);
+    sum += size;
+    squares += size * size;
+    if (size < least) least = size;
+  };
   for (let k = from; k < from + WORD_BITS; k += 1) {
-    for (const half of [firstHalf[k]!, secondHalf[k]!]) {
-      const size = Math.abs(half);
-      sum += size;
-      squares += size * size;
-      least = Math.min(least, size);
-    }
+    add(firstHalf[k]!);
+    add(secondHalf[k]!);
   }
   const mean = sum / (2 * WORD_BITS);
   if (!(mean > 0)) return { spread: Infinity, weakest: 0 };

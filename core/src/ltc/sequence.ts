@@ -6,17 +6,19 @@ interface Labelled {
 
 const NOMINAL = [24, 25, 30] as const;
 
+/** Hours, minutes, seconds, frames of a label that is known to be one (528 is 11 × the code of “0”). */
 function parts(label: string): [number, number, number, number] {
-  return [0, 3, 6, 9].map((at) => Number(label.slice(at, at + 2))) as [number, number, number, number];
+  const two = (at: number) => 10 * label.charCodeAt(at) + label.charCodeAt(at + 1) - 528;
+  return [two(0), two(3), two(6), two(9)];
 }
 
 /** True when word `b` comes right after `a` in the direction of play, at one of the rates a word can count at. */
 export function followsInCount(a: Labelled, b: Labelled): boolean {
   if (a.drop !== b.drop || a.direction !== b.direction) return false;
   const [early, late] = a.direction === 'forward' ? [a, b] : [b, a];
+  if (early.label.slice(0, 8) === late.label.slice(0, 8)) return parts(late.label)[3] === parts(early.label)[3] + 1;
   const [h0, m0, s0, f0] = parts(early.label);
   const [h1, m1, s1, f1] = parts(late.label);
-  if (h0 === h1 && m0 === m1 && s0 === s1) return f1 === f0 + 1;
   return NOMINAL.some((fps) => {
     if (f0 !== fps - 1 || (a.drop && fps !== 30)) return false;
     const minutes = (h1 * 60 + m1) % 1440;

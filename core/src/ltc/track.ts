@@ -14,21 +14,35 @@ const LEVEL_REACH = 5;
 /** Bits as they were followed, in order of time. */
 export interface Bits {
   /** Start of each bit and, at the end, the end of the last. */
-  boundaries: number[];
+  boundaries: Float64Array;
   /** Area of the first and second half of each bit, level taken off. */
-  firstHalf: number[];
-  secondHalf: number[];
+  firstHalf: Float64Array;
+  secondHalf: Float64Array;
   /** The edge as it was measured at each boundary, samples. */
-  edges: number[];
+  edges: Float64Array;
   /** Why following ended. */
   ended: 'lost' | 'edge';
   /** The lock at the far end, to go on from. */
   lock: Lock;
 }
 
+/** Room to follow bits into; used again and again, since a new one for each stretch keeps the garbage collector busy. */
+export class Room {
+  boundaries = new Float64Array(0);
+  firstHalf = new Float64Array(0);
+  secondHalf = new Float64Array(0);
+  edges = new Float64Array(0);
+
+  atLeast(size: number): void {
+    if (this.boundaries.length >= size) return;
+    for (const name of ['boundaries', 'firstHalf', 'secondHalf', 'edges'] as const)
+      this[name] = new Float64Array(2 * size);
+  }
+}
+
 /**
  * Follows the bit clock from a lock, forward (`direction` 1) or backward (−1), until the signal is lost or the position
- * `until` is reached. At each boundary the area on both sides tells how far the edge lies from where it was
+ * `until` is reached. The bits lie in `room` until it is used again. At each boundary the area on both sides tells how far the edge lies from where it was
  * expected (early-late gate).
  */
 export function follow(
@@ -37,12 +51,13 @@ export function follow(
   direction: 1 | -1,
   until: number,
   range: { shortest: number; longest: number },
+  room: Room,
 ): Bits {
   let { boundary: at, period, amplitude } = lock;
-  const boundaries: number[] = [at];
-  const firstHalf: number[] = [];
-  const secondHalf: number[] = [];
-  const edges: number[] = [at];
+  room.atLeast(Math.max(0, Math.ceil(Math.abs(until - at) / (range.shortest * 0.9))) + 4);
+  const { boundaries, firstHalf, secondHalf, edges } = room;
+  boundaries[0] = edges[0] = at;
+  let count = 0;
   let before = 0;
   let bad = 0;
   let ended: Bits['ended'] = 'edge';
@@ -64,33 +79,36 @@ export function follow(
     const strength = Math.abs(step) / (size * period);
     let late = (direction * -Math.sign(step) * around) / (2 * size);
     late = Math.max(-reach, Math.min(reach, late)) * Math.min(1, strength);
-    if (boundaries.length > 1) {
-      edges[boundaries.length - 1] = at + late;
+    if (count > 0) {
+      edges[count] = at + late;
       bad = bad * FADE + (near * before < 0 && strength > 0.35 ? 0 : 1);
       amplitude += AMPLITUDE_GAIN * (Math.abs(step) / period - amplitude);
     } else late = 0;
-    firstHalf.push(direction === 1 ? near : next);
-    secondHalf.push(direction === 1 ? next : near);
+    firstHalf[count] = direction === 1 ? near : next;
+    secondHalf[count] = direction === 1 ? next : near;
     before = next;
     // `late` is in time; going backward the clock is followed the other way round.
     at = far + PHASE_GAIN * late;
     period += PERIOD_GAIN * late * direction;
     period = Math.max(range.shortest * 0.98, Math.min(range.longest * 1.02, period));
-    boundaries.push(at);
-    edges[boundaries.length - 1] = at;
+    count += 1;
+    boundaries[count] = edges[count] = at;
     if (bad > LOST) {
       ended = 'lost';
       break;
     }
   }
   const end: Lock = { boundary: at, period, amplitude };
-  if (direction === -1) {
-    boundaries.reverse();
-    firstHalf.reverse();
-    secondHalf.reverse();
-    edges.reverse();
-  }
-  return { boundaries, firstHalf, secondHalf, edges, ended, lock: end };
+  const taken = (list: Float64Array, length: number) =>
+    direction === 1 ? list.subarray(0, length) : list.subarray(0, length).reverse();
+  return {
+    boundaries: taken(boundaries, count + 1),
+    edges: taken(edges, count + 1),
+    firstHalf: taken(firstHalf, count),
+    secondHalf: taken(secondHalf, count),
+    ended,
+    lock: end,
+  };
 }
 
 /**
@@ -98,7 +116,7 @@ export function follow(
  * beginning, a one flips it again in its middle. So each half bit speaks for its neighbours too, which is worth
  * about 3 dB against deciding bit by bit.
  */
-export function likeliestBits(firstHalf: readonly number[], secondHalf: readonly number[]): Uint8Array {
+export function likeliestBits(firstHalf: Float64Array, secondHalf: Float64Array): Uint8Array {
   const count = firstHalf.length;
   const fromPlus = new Uint8Array(count);
   const fromMinus = new Uint8Array(count);

@@ -105,10 +105,9 @@ export function wordLabel({ hours, minutes, seconds, frames, drop }: LtcFields):
 
 /** User bits as eight hexadecimal digits, user8 first. */
 export function userBitsHex(groups: readonly number[]): string {
-  return [...groups]
-    .reverse()
-    .map((g) => g.toString(16))
-    .join('');
+  let value = 0;
+  for (let i = 7; i >= 0; i -= 1) value = value * 16 + groups[i]!;
+  return value.toString(16).padStart(8, '0');
 }
 
 /** Reads user bits written as eight hexadecimal digits, user8 first. Throws `InputError` `ltc.userBits`. */

@@ -1,7 +1,26 @@
 import { InputError } from '../errors/index.ts';
 import { droppedPerMinute, framesPerDay, nominalFps, type Rate } from './rate.ts';
 
-const LABEL = /^(\d{2}):(\d{2}):(\d{2})[:;](\d{2})$/;
+/** `00` … `59`. */
+const TWO = Array.from({ length: 60 }, (_, n) => String(n).padStart(2, '0'));
+const ZERO = 48;
+const COLON = 58;
+const SEMICOLON = 59;
+
+/** The two digits at a place of a label. */
+const pair = (label: string, at: number) => 10 * (label.charCodeAt(at) - ZERO) + label.charCodeAt(at + 1) - ZERO;
+
+/** `00:00:00:00` or `00:00:00;00`, by hand: a log of takes reads labels by the ten thousand. */
+function isLabel(label: string): boolean {
+  if (label.length !== 11) return false;
+  for (let i = 0; i < 11; i += 1) {
+    const code = label.charCodeAt(i);
+    if (i % 3 !== 2) {
+      if (code < ZERO || code > ZERO + 9) return false;
+    } else if (code !== COLON && !(i === 8 && code === SEMICOLON)) return false;
+  }
+  return true;
+}
 
 /** Remainder that is never negative. */
 export function modulo(value: number, by: number): number {
@@ -14,9 +33,8 @@ export function modulo(value: number, by: number): number {
  * `timecode.syntax`, `.hours`, `.minutes`, `.seconds`, `.frame` or `.dropped`. Source: SMPTE ST 12-1.
  */
 export function parseLabel(label: string, rate: Rate): number {
-  const match = LABEL.exec(label);
-  if (!match) throw new InputError('timecode.syntax', `“${label}” is not a timecode: write HH:MM:SS:FF.`);
-  const [hours, minutes, seconds, frames] = match.slice(1).map(Number) as [number, number, number, number];
+  if (!isLabel(label)) throw new InputError('timecode.syntax', `“${label}” is not a timecode: write HH:MM:SS:FF.`);
+  const [hours, minutes, seconds, frames] = [pair(label, 0), pair(label, 3), pair(label, 6), pair(label, 9)];
   const fps = nominalFps(rate);
   if (hours > 23) throw new InputError('timecode.hours', `Hours run from 00 to 23, not ${hours}.`);
   if (minutes > 59) throw new InputError('timecode.minutes', `Minutes run from 00 to 59, not ${minutes}.`);
@@ -47,7 +65,8 @@ export function formatLabel(frames: number, rate: Rate): string {
     const rest = count % perTen;
     count += drop * 9 * tens + (rest >= fps * 60 ? drop * (1 + Math.floor((rest - fps * 60) / perMinute)) : 0);
   }
-  const two = (n: number) => String(n).padStart(2, '0');
   const seconds = Math.floor(count / fps);
-  return `${two(Math.floor(seconds / 3600))}:${two(Math.floor(seconds / 60) % 60)}:${two(seconds % 60)}${rate.drop ? ';' : ':'}${two(count % fps)}`;
+  const hours = Math.floor(seconds / 3600);
+  const minutes = Math.floor(seconds / 60) % 60;
+  return `${TWO[hours]}:${TWO[minutes]}:${TWO[seconds % 60]}${rate.drop ? ';' : ':'}${TWO[count % fps]}`;
 }

@@ -27,6 +27,7 @@ import { FieldEdit } from '../../ui/FieldEdit.tsx';
 import { Facts, Look, Part } from '../../ui/parts.tsx';
 import { RowFields } from '../../ui/RowFields.tsx';
 import { toleranceSaid } from './jam.ts';
+import { ReadOff } from './ReadOff.tsx';
 
 const KIND_WORDS: Record<ClockKind, string> = {
   box: 'timecode box',
@@ -135,6 +136,7 @@ export function ClockSheet({ state, day }: { state: ClockState; day: Day }) {
           }
         />
       ) : null}
+      {source && !clock.simulated ? <ReadOff key={clock.id} clock={clock} source={source} day={day} /> : null}
       {source && clock.link === 'jam' ? (
         <Part title={log.length ? 'Jam log, newest first' : 'Not jammed yet'}>
           <Box as="ol" display="grid" gap={2}>

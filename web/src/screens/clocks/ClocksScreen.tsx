@@ -18,6 +18,7 @@ import { ClockSheet } from './ClockSheet.tsx';
 import { addClock, addUsual, jamNow } from './jam.ts';
 import { startLtcOut, stopLtcOut, useLtcOut } from './ltcOut.ts';
 import { Slate } from './Slate.tsx';
+import { Sums } from './Sums.tsx';
 
 const KEYS = [
   { keys: '↑ ↓', does: 'the clock before, after' },
@@ -142,7 +143,10 @@ export function ClocksScreen() {
         {selected ? (
           <ClockSheet state={selected} day={day} />
         ) : (
-          <Part>Choose a clock to see why it must be jammed when, and its log.</Part>
+          <>
+            <Part>Choose a clock to see why it must be jammed when, and its log.</Part>
+            <Sums jobRate={production.rate} />
+          </>
         )}
       </Sheet>
     </>

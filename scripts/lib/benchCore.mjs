@@ -1,0 +1,87 @@
+import { spawnSync } from 'node:child_process';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import os from 'node:os';
+import path from 'node:path';
+import { ROOT } from './bootstrap.mjs';
+import { median, report, reportAtLeast } from './measure.mjs';
+import { loadSource } from './source.mjs';
+import { say } from './say.mjs';
+
+const ROUNDS = 5;
+/** Processor time: on shared machines the wall clock also counts what others take away. */
+const cpuMs = () => {
+  const { user, system } = process.cpuUsage();
+  return (user + system) / 1000;
+};
+
+function ltc({ LtcDecoder, ltcSource }, { parseRate }) {
+  const seconds = 600;
+  for (const name of ['25', '30000/1001df']) {
+    const samples = new Float32Array(48000 * seconds);
+    ltcSource({ rate: parseRate(name), sampleRate: 48000, startFrames: 0 })(0, samples);
+    const speeds = Array.from({ length: ROUNDS }, () => {
+      const at = cpuMs();
+      const decoder = new LtcDecoder(48000);
+      let words = 0;
+      for (let i = 0; i < samples.length; i += 48000)
+        words += decoder.push(samples.subarray(i, i + 48000)).words.length;
+      words += decoder.end().words.length;
+      const speed = (seconds * 1000) / (cpuMs() - at);
+      if (words < seconds * 24) throw new Error(`only ${words} words`);
+      return speed;
+    });
+    reportAtLeast(`linear timecode read, ${name}, median of ${ROUNDS}`, median(speeds), 800, 's of sound a second');
+  }
+  say('  the peer: libltc 1.3.2, in C, about 2500 on a machine of this kind');
+}
+
+function labels({ RATES, formatLabel, parseLabel, framesPerDay }) {
+  const rates = Object.values(RATES);
+  const times = Array.from({ length: ROUNDS }, () => {
+    const at = cpuMs();
+    let sum = 0;
+    for (let i = 0; i < 500_000; i += 1) {
+      const rate = rates[i % rates.length];
+      sum += parseLabel(formatLabel((i * 7919) % framesPerDay(rate), rate), rate);
+    }
+    if (sum === 0) throw new Error('nothing was converted');
+    return cpuMs() - at;
+  });
+  report(`a million label conversions, there and back, median of ${ROUNDS}`, median(times), 500, 'ms');
+}
+
+function calc() {
+  const dir = mkdtempSync(path.join(os.tmpdir(), 'kavrell-bench-'));
+  const tells = path.join(dir, 'tells.cjs');
+  writeFileSync(
+    tells,
+    "process.on('exit', () => process.stderr.write(/VmHWM:\\s*(\\d+)/.exec(require('fs').readFileSync('/proc/self/status', 'utf8'))[1]));",
+  );
+  const run = (args) => {
+    const at = performance.now();
+    const { status, stderr } = spawnSync(process.execPath, ['--require', tells, ...args], {
+      input: '{"ppm":20,"toleranceMs":24}',
+      encoding: 'utf8',
+    });
+    if (status !== 0) throw new Error(stderr);
+    return { ms: performance.now() - at, mb: Number(stderr) / 1000 };
+  };
+  const pairs = Array.from({ length: 9 }, () => ({
+    calc: run([path.join(ROOT, 'bin', 'kavrell.mjs'), 'calc', 'clock.rejam']),
+    node: run(['-e', '0']),
+  }));
+  report('kavrell calc, start to end, median of 9', median(pairs.map((p) => p.calc.ms)), 350, 'ms');
+  say(
+    `  the peer: node -e 0, ${median(pairs.map((p) => p.node.ms)).toFixed(0)} ms, ${median(pairs.map((p) => p.node.mb)).toFixed(0)} MB`,
+  );
+  rmSync(dir, { recursive: true, force: true });
+  report('kavrell calc, memory', median(pairs.map((p) => p.calc.mb)), 60, 'MB');
+}
+
+/** Benchmarks that need no server and no browser. */
+export async function benchCore() {
+  const timecode = await loadSource('core/src/timecode/index.ts');
+  ltc(await loadSource('core/src/ltc/index.ts'), timecode);
+  labels(timecode);
+  calc();
+}
