@@ -64,7 +64,7 @@ export default tseslint.config(
   },
   { files: ['**/*.config.{js,ts}'], rules: { 'no-restricted-syntax': 'off' } },
   {
-    files: ['scripts/**/*.mjs', 'web/public/*.js'],
+    files: ['scripts/**/*.mjs', 'bin/*.mjs', 'web/public/*.js'],
     languageOptions: { globals: { ...globals.node, ...globals.browser, ...globals.serviceworker } },
     rules: { 'no-console': 'off' },
   },

@@ -1,5 +1,6 @@
 import path from 'node:path';
 import { defineConfig } from '@playwright/test';
+import CHROMIUM from '../scripts/lib/chromium.json' with { type: 'json' };
 
 /** Started by `npm test`, which gives the address of a whole Kavrell with the demo and a one-time link. */
 export default defineConfig({
@@ -17,18 +18,7 @@ export default defineConfig({
     storageState: path.join(import.meta.dirname, 'results', 'owner.json'),
     viewport: { width: 1280, height: 800 },
     locale: 'en-GB',
-    launchOptions: {
-      executablePath: '/usr/bin/chromium',
-      args: [
-        '--no-sandbox',
-        '--disable-gpu',
-        '--disable-quic',
-        '--no-first-run',
-        '--disable-background-networking',
-        '--disable-component-update',
-        '--disable-sync',
-      ],
-    },
+    launchOptions: CHROMIUM,
     trace: 'off',
   },
 });

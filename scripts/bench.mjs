@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { chmodSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import os from 'node:os';
+import { createRequire } from 'node:module';
 import path from 'node:path';
 import { gzipSync } from 'node:zlib';
 import { ROOT, ensureBuilt, ensureDebian, ensureModules } from './lib/bootstrap.mjs';
@@ -12,6 +13,7 @@ ensureDebian(['postgresql', 'ffmpeg', 'chromium']);
 ensureModules();
 ensureBuilt();
 const { chromium } = await import('@playwright/test');
+const CHROMIUM = createRequire(import.meta.url)('./lib/chromium.json');
 const { startInstance } = await import('./lib/instance.mjs');
 const { freePort } = await import('./lib/postgres.mjs');
 const { makeLarge } = await import('./lib/large.mjs');
@@ -33,18 +35,7 @@ report(
 const dir = mkdtempSync(path.join(os.tmpdir(), 'kavrell-bench-'));
 chmodSync(dir, 0o755);
 const instance = await startInstance({ dir, port: await freePort(), log: 'error' });
-const browser = await chromium.launch({
-  executablePath: '/usr/bin/chromium',
-  args: [
-    '--no-sandbox',
-    '--disable-gpu',
-    '--disable-quic',
-    '--no-first-run',
-    '--disable-background-networking',
-    '--disable-component-update',
-    '--disable-sync',
-  ],
-});
+const browser = await chromium.launch(CHROMIUM);
 try {
   const context = await browser.newContext({ baseURL: instance.address, viewport: { width: 1280, height: 800 } });
   const page = await context.newPage();

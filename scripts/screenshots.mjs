@@ -1,5 +1,6 @@
 import { chmodSync, mkdirSync, mkdtempSync, rmSync } from 'node:fs';
 import os from 'node:os';
+import { createRequire } from 'node:module';
 import path from 'node:path';
 import { ROOT, ensureBuilt, ensureDebian, ensureModules } from './lib/bootstrap.mjs';
 import { say } from './lib/say.mjs';
@@ -8,6 +9,7 @@ ensureDebian(['postgresql', 'ffmpeg', 'chromium']);
 ensureModules();
 ensureBuilt();
 const { chromium } = await import('@playwright/test');
+const CHROMIUM = createRequire(import.meta.url)('./lib/chromium.json');
 const { startInstance } = await import('./lib/instance.mjs');
 const { freePort } = await import('./lib/postgres.mjs');
 
@@ -39,6 +41,7 @@ const VIEWS = [
       await page.waitForTimeout(4000);
     },
   },
+  { file: 'clocks', screen: 'clocks', act: (page) => page.locator('[data-clock="Camera A"] button').first().click() },
   { file: 'roll-phone', screen: 'roll', phone: true },
 ];
 
@@ -47,18 +50,7 @@ chmodSync(dir, 0o755);
 const out = path.join(ROOT, 'docs', 'screenshots');
 mkdirSync(out, { recursive: true });
 const instance = await startInstance({ dir, port: await freePort(), demo: true, fast: true, log: 'error' });
-const browser = await chromium.launch({
-  executablePath: '/usr/bin/chromium',
-  args: [
-    '--no-sandbox',
-    '--disable-gpu',
-    '--disable-quic',
-    '--no-first-run',
-    '--disable-background-networking',
-    '--disable-component-update',
-    '--disable-sync',
-  ],
-});
+const browser = await chromium.launch(CHROMIUM);
 try {
   const context = await browser.newContext({ baseURL: instance.address, viewport: { width: 1280, height: 800 } });
   const page = await context.newPage();

@@ -1,8 +1,9 @@
-import { chmod, mkdir, mkdtemp, readFile, readdir, rm, stat, symlink, writeFile } from 'node:fs/promises';
+import { chmod, mkdir, mkdtemp, readFile, readdir, rm, stat, symlink, utimes, writeFile } from 'node:fs/promises';
+import { writeFileSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
-import { listSource, offload, startHash } from './index.ts';
+import { alignedBlock, copyBlock, hashFromMedium, listSource, offload, startHash, type HashKind } from './index.ts';
 
 let root = '';
 const at = (...names: string[]) => path.join(root, ...names);
@@ -18,10 +19,10 @@ const to = (...names: string[]) => names.map((id) => ({ id, root: at(id) }));
 
 describe('offload', () => {
   it('knows xxHash64 of the empty input and of "abc"', () => {
-    expect(startHash().hex()).toBe('ef46db3751d8e999');
+    expect(startHash().text()).toBe('ef46db3751d8e999');
     const hash = startHash();
     hash.update(Buffer.from('abc'));
-    expect(hash.hex()).toBe('44bc2cf5ad770999');
+    expect(hash.text()).toBe('44bc2cf5ad770999');
   });
 
   it('copies every file to every drive, with equal bytes and times, and leaves no part behind', async () => {
@@ -81,5 +82,96 @@ describe('offload', () => {
     const listing = await listSource(at('card'));
     expect(listing.leftOut).toEqual([{ path: 'link', reason: 'a link' }]);
     expect(listing.files.map((f) => f.path)).toEqual(['CLIPS/A001_C001.mov', 'empty.bin', 'note.txt']);
+  });
+});
+
+describe('hashes', () => {
+  // Published test values; the C4 identifier of nothing is the standard's own example.
+  it.each([
+    ['xxh64', '', 'ef46db3751d8e999'],
+    ['md5', 'abc', '900150983cd24fb0d6963f7d28e17f72'],
+    ['sha1', 'abc', 'a9993e364706816aba3e25717850c26c9cd0d89d'],
+    ['c4', '', 'c459dsjfscH38cYeXXYogktxf4Cd9ibshE3BHUo6a58hBXmRQdZrAkZzsWcbWtDg5oQstpDuni4Hirj75GEmTc1sFT'],
+  ] as const)('%s of “%s”', (kind: HashKind, text, expected) => {
+    const hash = startHash(kind);
+    hash.update(Buffer.from(text));
+    expect(hash.text()).toBe(expected);
+  });
+  it.each([0, 1, 511, 512, 513, 4_194_303, 4_194_304, 4_194_305, 9_000_001])(
+    'a file of %i bytes read past the cache hashes as it does in memory',
+    async (size) => {
+      const bytes = Buffer.alloc(size, 'kavrell ');
+      await writeFile(at('card', 'f'), bytes);
+      const hash = startHash();
+      hash.update(bytes);
+      const found = await hashFromMedium(at('card', 'f'), alignedBlock(), 'xxh64', new AbortController().signal);
+      expect(found.hash).toBe(hash.text());
+      expect(['medium', 'cache']).toContain(found.from);
+    },
+  );
+});
+
+describe('odd sources', () => {
+  it('names of 255 bytes, in any writing, with spaces and marks, are copied as they are', async () => {
+    const long = 'é'.repeat(125) + '12345';
+    const names = [
+      long,
+      ' leading and trailing ',
+      'na\u0308me',
+      'n\u00e4me',
+      '\ufeffmarked',
+      '演奏 🎬.mov',
+      '.hidden',
+      '-rf',
+      'a\nb',
+    ];
+    expect(Buffer.byteLength(long)).toBe(255);
+    for (const name of names) await writeFile(at('card', name), name);
+    const outcomes = await offload(at('card'), to('x'));
+    expect(outcomes.filter((o) => o.state !== 'verified')).toEqual([]);
+    for (const name of names) expect(await readFile(at('x', name), 'utf8')).toBe(name);
+    expect((await readdir(at('x'))).sort()).toEqual((await readdir(at('card'))).sort());
+  });
+  it('a name that is no text is listed and left out', async () => {
+    await writeFile(Buffer.concat([Buffer.from(`${at('card')}/`), Buffer.from([0xff, 0xfe, 0x2e])]), 'x');
+    const { files, leftOut } = await listSource(at('card'));
+    expect(leftOut).toEqual([{ path: expect.stringContaining('.'), reason: 'its name is not readable text (UTF-8)' }]);
+    expect(files).toHaveLength(3);
+  });
+  it('empty folders are made, and folders keep their times', async () => {
+    await mkdir(at('card', 'AUDIO', 'deep', 'empty'), { recursive: true });
+    const old = new Date('2027-03-18T06:30:00Z');
+    await utimes(at('card', 'AUDIO', 'deep', 'empty'), old, old);
+    await utimes(at('card', 'CLIPS'), old, old);
+    const outcomes = await offload(at('card'), to('x', 'y'));
+    expect(outcomes.every((o) => o.state === 'verified')).toBe(true);
+    for (const drive of ['x', 'y']) {
+      expect((await stat(at(drive, 'AUDIO', 'deep', 'empty'))).mtimeMs).toBe(old.getTime());
+      expect((await stat(at(drive, 'CLIPS'))).mtimeMs).toBe(old.getTime());
+    }
+  });
+  it('a source that gives other bytes the second time fails, and nothing of that file is left', async () => {
+    let changed = false;
+    const outcomes = await offload(
+      at('card'),
+      to('x'),
+      {
+        onProgress: () => {
+          if (changed) return;
+          changed = true;
+          writeFileSync(at('card', 'CLIPS', 'A001_C001.mov'), Buffer.alloc(9_000_000, 8));
+        },
+      },
+      undefined,
+      { verifySource: true },
+    );
+    const clip = outcomes.find((o) => o.path.endsWith('.mov'));
+    expect(clip?.failure).toMatch(/different bytes when it was read again/);
+    expect(await readdir(at('x', 'CLIPS'))).toEqual([]);
+    expect(outcomes.filter((o) => o.state === 'verified')).toHaveLength(2);
+  });
+  it('one block of memory serves a whole offload', () => {
+    expect(copyBlock().byteLength).toBe(4 * 1024 * 1024);
+    expect(copyBlock().byteOffset).toBe(0);
   });
 });

@@ -2,9 +2,11 @@ import { constants } from 'node:fs';
 import { mkdir, open, rename, rm, stat, type FileHandle } from 'node:fs/promises';
 import path from 'node:path';
 import { startHash } from './hash.ts';
+import { alignedBlock, hashFromMedium, type ReadFrom } from './readBack.ts';
 import type { SourceFile } from './walk.ts';
 
-const CHUNK_BYTES = 4 * 1024 * 1024;
+/** Read into and written from in turn, and read back into: one block serves a whole offload. */
+export const copyBlock = (): Buffer => alignedBlock();
 
 export interface Destination {
   id: string;
@@ -18,6 +20,8 @@ export interface FileOutcome {
   sizeBytes: number;
   state: 'verified' | 'skipped' | 'failed';
   hash: string | null;
+  /** Where the comparison read it from; null when there was none. */
+  readFrom: ReadFrom | null;
   failure: string | null;
 }
 
@@ -39,21 +43,6 @@ export function wordsOf(error: unknown): string {
   return error instanceof Error ? error.message : String(error);
 }
 
-async function hashOf(file: string, chunk: Buffer, signal: AbortSignal): Promise<string> {
-  const handle = await open(file, constants.O_RDONLY);
-  try {
-    const hash = startHash();
-    for (;;) {
-      signal.throwIfAborted();
-      const { bytesRead } = await handle.read(chunk, 0, chunk.length, null);
-      if (bytesRead === 0) return hash.hex();
-      hash.update(chunk.subarray(0, bytesRead));
-    }
-  } finally {
-    await handle.close();
-  }
-}
-
 async function syncFolder(folder: string): Promise<void> {
   const handle = await open(folder, constants.O_RDONLY);
   try {
@@ -63,11 +52,25 @@ async function syncFolder(folder: string): Promise<void> {
   }
 }
 
+export interface CopyOptions {
+  /** From `copyBlock`; made when left out. */
+  block?: Buffer;
+  /** Read the source a second time and compare: a misread is otherwise copied faithfully. */
+  verifySource?: boolean;
+}
+
+/** A half file's name: short, so that a name of 255 bytes has one too, and always the same, so that none is left behind. */
+function partName(filePath: string): string {
+  const hash = startHash();
+  hash.update(Buffer.from(filePath));
+  return `.${hash.text()}.part`;
+}
+
 /**
  * Copies one file to every destination in one read. For each: write to `.part`, fsync, read back, compare the
  * hash, rename, fsync of the folder: **a final name is a verified file**. A destination that fails fails alone.
  * A file that is there already with the same content is `skipped` (it was read and compared); one with other
- * content is never overwritten. `onBytes` hears of every chunk read from the source.
+ * content is never overwritten. The comparison reads past the machine's cache where it can (`readFrom`). `onBytes` hears of every chunk read from the source.
  */
 export async function copyFile(
   sourceRoot: string,
@@ -75,12 +78,18 @@ export async function copyFile(
   destinations: readonly Destination[],
   onBytes: (bytes: number) => void,
   signal: AbortSignal,
+  { block = copyBlock(), verifySource = false }: CopyOptions = {},
 ): Promise<FileOutcome[]> {
-  const chunk = Buffer.allocUnsafe(CHUNK_BYTES);
   const source = path.join(sourceRoot, file.path);
   const targets: Target[] = destinations.map((destination) => {
     const final = path.join(destination.root, file.path);
-    return { destination, final, part: `${final}.part`, handle: null, failure: null };
+    return {
+      destination,
+      final,
+      part: path.join(path.dirname(final), partName(file.path)),
+      handle: null,
+      failure: null,
+    };
   });
   const there = new Set<Target>();
   for (const target of targets) {
@@ -103,9 +112,9 @@ export async function copyFile(
     try {
       for (;;) {
         signal.throwIfAborted();
-        const { bytesRead } = await handle.read(chunk, 0, chunk.length, null);
+        const { bytesRead } = await handle.read(block, 0, block.length, null);
         if (bytesRead === 0) break;
-        const bytes = chunk.subarray(0, bytesRead);
+        const bytes = block.subarray(0, bytesRead);
         hash.update(bytes);
         await Promise.all(targets.map((target) => writeAll(target, bytes)));
         onBytes(bytesRead);
@@ -118,7 +127,15 @@ export async function copyFile(
     if (signal.aborted) throw error;
     return targets.map((t) => outcome(t, file, 'failed', null, `The card can’t be read here: ${wordsOf(error)}`));
   }
-  const digest = hash.hex();
+  const digest = hash.text();
+  if (verifySource) {
+    const again = await hashFromMedium(source, block, 'xxh64', signal);
+    if (again.hash !== digest) {
+      await Promise.all(targets.map((target) => dropPart(target)));
+      const words = 'The card gave different bytes when it was read again: read it in another reader.';
+      return targets.map((t) => outcome(t, file, 'failed', null, words));
+    }
+  }
 
   const outcomes: FileOutcome[] = [];
   for (const target of targets) {
@@ -129,10 +146,10 @@ export async function copyFile(
     }
     try {
       if (there.has(target)) {
-        const same = (await hashOf(target.final, chunk, signal)) === digest;
+        const found = await hashFromMedium(target.final, block, 'xxh64', signal);
         outcomes.push(
-          same
-            ? outcome(target, file, 'skipped', digest, null)
+          found.hash === digest
+            ? { ...outcome(target, file, 'skipped', digest, null), readFrom: found.from }
             : outcome(
                 target,
                 file,
@@ -143,7 +160,7 @@ export async function copyFile(
         );
         continue;
       }
-      outcomes.push(await settle(target, file, digest, chunk, signal));
+      outcomes.push(await settle(target, file, digest, block, signal));
     } catch (error) {
       await dropPart(target);
       if (signal.aborted) throw error;
@@ -167,7 +184,7 @@ async function settle(
   target: Target,
   file: SourceFile,
   digest: string,
-  chunk: Buffer,
+  block: Buffer,
   signal: AbortSignal,
 ): Promise<FileOutcome> {
   const handle = target.handle as FileHandle;
@@ -175,7 +192,8 @@ async function settle(
   await handle.sync();
   await handle.close();
   target.handle = null;
-  if ((await hashOf(target.part, chunk, signal)) !== digest) {
+  const found = await hashFromMedium(target.part, block, 'xxh64', signal);
+  if (found.hash !== digest) {
     await dropPart(target);
     return outcome(
       target,
@@ -187,7 +205,7 @@ async function settle(
   }
   await rename(target.part, target.final);
   await syncFolder(path.dirname(target.final));
-  return outcome(target, file, 'verified', digest, null);
+  return { ...outcome(target, file, 'verified', digest, null), readFrom: found.from };
 }
 
 async function dropPart(target: Target): Promise<void> {
@@ -206,5 +224,6 @@ function outcome(
   hash: string | null,
   failure: string | null,
 ): FileOutcome {
-  return { destinationId: target.destination.id, path: file.path, sizeBytes: file.sizeBytes, state, hash, failure };
+  const { id: destinationId } = target.destination;
+  return { destinationId, path: file.path, sizeBytes: file.sizeBytes, state, hash, readFrom: null, failure };
 }

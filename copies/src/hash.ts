@@ -1,15 +1,42 @@
+import { createHash } from 'node:crypto';
 import xxhash from '@node-rs/xxhash';
 
-/** A running xxHash64 (seed 0), as 16 hex digits at the end. Source: xxHash specification. */
+/** Hashes that media lists use. xxHash64 is the default: quick, and it finds every accident (not every forgery). */
+export const HASH_KINDS = ['xxh64', 'md5', 'sha1', 'c4'] as const;
+export type HashKind = (typeof HASH_KINDS)[number];
+
+/** A running hash, as text at the end: 16 hex digits for xxh64, 32 for md5, 40 for sha1, 90 characters for c4. */
 export interface RunningHash {
   update(bytes: Uint8Array): void;
-  hex(): string;
+  text(): string;
 }
 
-export function startHash(): RunningHash {
-  const state = new xxhash.Xxh64();
+const C4_LETTERS = '123456789ABCDEFGHJKLMNPQRSTUVWXYZabcdefghijkmnopqrstuvwxyz';
+const C4_LENGTH = 88;
+
+/** A SHA-512 digest as a C4 identifier: base 58, padded to 88 letters, after “c4”. Source: SMPTE ST 2114. */
+export function c4Of(sha512: Uint8Array): string {
+  let value = BigInt(`0x${Buffer.from(sha512).toString('hex')}`);
+  let letters = '';
+  while (value > 0n) {
+    letters = C4_LETTERS[Number(value % 58n)]! + letters;
+    value /= 58n;
+  }
+  return `c4${letters.padStart(C4_LENGTH, '1')}`;
+}
+
+/** Starts one hash. */
+export function startHash(kind: HashKind = 'xxh64'): RunningHash {
+  if (kind === 'xxh64') {
+    const state = new xxhash.Xxh64();
+    return {
+      update: (bytes) => void state.update(bytes),
+      text: () => state.digest().toString(16).padStart(16, '0'),
+    };
+  }
+  const state = createHash(kind === 'c4' ? 'sha512' : kind);
   return {
     update: (bytes) => void state.update(bytes),
-    hex: () => state.digest().toString(16).padStart(16, '0'),
+    text: () => (kind === 'c4' ? c4Of(state.digest()) : state.digest('hex')),
   };
 }

@@ -1,5 +1,7 @@
-import { copyFile, type Destination, type FileOutcome } from './copyFile.ts';
-import { listSource, type SourceFile } from './walk.ts';
+import { mkdir, utimes } from 'node:fs/promises';
+import path from 'node:path';
+import { copyBlock, copyFile, wordsOf, type Destination, type FileOutcome } from './copyFile.ts';
+import { listSource, type SourceFile, type SourceFolder } from './walk.ts';
 
 export interface OffloadProgress {
   totalFiles: number;
@@ -24,8 +26,10 @@ export async function offload(
   destinations: readonly Destination[],
   hooks: OffloadHooks = {},
   signal: AbortSignal = new AbortController().signal,
+  { verifySource = false }: { verifySource?: boolean } = {},
 ): Promise<FileOutcome[]> {
-  const { files } = await listSource(source);
+  const { files, folders } = await listSource(source);
+  const block = copyBlock();
   await hooks.onListed?.(files);
   const progress: OffloadProgress = {
     totalFiles: files.length,
@@ -44,9 +48,41 @@ export async function offload(
         hooks.onProgress?.({ ...progress });
       },
       signal,
+      { block, verifySource },
     );
     all.push(...outcomes);
     await hooks.onFile?.(outcomes);
   }
-  return all;
+  return [...all, ...(await makeFolders(folders, destinations, all))];
+}
+
+/**
+ * Makes the folders that hold no file, and gives all of them their times, innermost first since a change within moves them. A drive that
+ * can't is told of once, unless it failed before.
+ */
+async function makeFolders(
+  folders: readonly SourceFolder[],
+  destinations: readonly Destination[],
+  before: readonly FileOutcome[],
+): Promise<FileOutcome[]> {
+  const failed = new Set(before.filter((o) => o.state === 'failed').map((o) => o.destinationId));
+  const outcomes: FileOutcome[] = [];
+  for (const { id, root } of destinations) {
+    if (failed.has(id)) continue;
+    let at = '';
+    try {
+      for (const folder of folders) {
+        at = folder.path;
+        await mkdir(path.join(root, at), { recursive: true });
+      }
+      for (const folder of [...folders].reverse()) {
+        at = folder.path;
+        await utimes(path.join(root, at), new Date(), new Date(folder.modifiedMs));
+      }
+    } catch (error) {
+      const nothing = { sizeBytes: 0, hash: null, readFrom: null };
+      outcomes.push({ destinationId: id, path: `${at}/`, state: 'failed', failure: wordsOf(error), ...nothing });
+    }
+  }
+  return outcomes;
 }

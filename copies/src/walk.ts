@@ -8,21 +8,46 @@ export interface SourceFile {
   modifiedMs: number;
 }
 
+export interface SourceFolder {
+  path: string;
+  modifiedMs: number;
+}
+
 export interface Listing {
   files: SourceFile[];
-  /** What is there but is not copied (links, devices), with the reason. */
+  /** Every folder below the root, empty ones too, each after the one it lies in. */
+  folders: SourceFolder[];
+  /** What is there but is not copied (links, devices, names that are no text), with the reason. */
   leftOut: { path: string; reason: string }[];
 }
 
-/** Every regular file below a folder, sorted by path. Links and devices are listed, never followed. */
+const encoder = new TextEncoder();
+// A name may begin with a byte order mark: it must not be lost.
+const decoder = new TextDecoder('utf-8', { ignoreBOM: true });
+
+/** Byte order, so that every machine lists alike. */
+const byBytes = (a: Buffer, b: Buffer) => Buffer.compare(a, b);
+
+/**
+ * Every regular file and folder below a folder. Links, devices and names that aren't UTF-8 are listed with the reason, never followed
+ * or copied: a name that can't be written down can't be accounted for later.
+ */
 export async function listSource(root: string): Promise<Listing> {
-  const listing: Listing = { files: [], leftOut: [] };
+  const listing: Listing = { files: [], folders: [], leftOut: [] };
   const visit = async (folder: string): Promise<void> => {
-    const entries = await readdir(path.join(root, folder), { withFileTypes: true });
-    for (const entry of entries.sort((a, b) => (a.name < b.name ? -1 : 1))) {
-      const below = folder ? `${folder}/${entry.name}` : entry.name;
-      if (entry.isDirectory()) await visit(below);
-      else if (entry.isFile()) {
+    const entries = await readdir(path.join(root, folder), { withFileTypes: true, encoding: 'buffer' });
+    for (const entry of entries.sort((a, b) => byBytes(a.name, b.name))) {
+      const name = decoder.decode(entry.name);
+      const below = folder ? `${folder}/${name}` : name;
+      if (!Buffer.from(encoder.encode(name)).equals(entry.name)) {
+        listing.leftOut.push({ path: below, reason: 'its name is not readable text (UTF-8)' });
+        continue;
+      }
+      if (entry.isDirectory()) {
+        const stat = await lstat(path.join(root, below));
+        listing.folders.push({ path: below, modifiedMs: stat.mtimeMs });
+        await visit(below);
+      } else if (entry.isFile()) {
         const stat = await lstat(path.join(root, below));
         listing.files.push({ path: below, sizeBytes: stat.size, modifiedMs: stat.mtimeMs });
       } else listing.leftOut.push({ path: below, reason: entry.isSymbolicLink() ? 'a link' : 'no ordinary file' });
