@@ -61,10 +61,10 @@ export function figureOrNone(what: string, unit: string) {
 }
 
 /** A text input with a name to be said when it is missing. */
-export function word(what: string) {
-  return z.string({
-    error: (issue) => (issue.input === undefined ? `${what} is missing.` : `${what} is text.`),
-  });
+export function word(what: string, form = '') {
+  return z
+    .string({ error: (issue) => (issue.input === undefined ? `${what} is missing.` : `${what} is text.`) })
+    .describe(form ? `${what}, ${form}` : what);
 }
 
 /** The inputs of a computation; a name that is not one of them is refused, since it would have no effect. */

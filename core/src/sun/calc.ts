@@ -33,8 +33,8 @@ export const sunCalcs = [
     ],
     source: 'Meeus, Astronomical Algorithms, as computed by suncalc',
     input: inputs({
-      date: word('The date').describe('YYYY-MM-DD at the place'),
-      timeZone: word('The time zone').describe('IANA name'),
+      date: word('The date', 'YYYY-MM-DD'),
+      timeZone: word('The time zone', 'IANA name'),
       latitude: quantity('The latitude', '°', { from: -90, to: 90 }),
       longitude: quantity('The longitude', '°', { from: -180, to: 180 }),
     }),

@@ -4,14 +4,14 @@ import { formatLabel, parseLabel } from './label.ts';
 import { parseRate, type Rate } from './rate.ts';
 import { addFrames, convertFrames, elapsed } from './sums.ts';
 
-const label = word('The label').describe('HH:MM:SS:FF; a ; before the frames is accepted for any rate');
-const rate = word('The rate').describe('"25", "24000/1001", "30000/1001df" …');
+const label = word('The label', 'HH:MM:SS:FF');
+const rate = word('The rate', '"25" or "30000/1001df"');
 const frames = z
   .int({
     error: (issue) =>
       issue.input === undefined ? 'The frame count is missing.' : 'The frame count is a whole number.',
   })
-  .describe('frames since 00:00:00:00; outside a day it wraps');
+  .describe('The frame count');
 const SOURCE = 'SMPTE ST 12-1';
 const rateAt = (text: string, path = 'rate') => within(path, () => parseRate(text));
 const framesAt = (text: string, at: Rate, path = 'label') => within(path, () => parseLabel(text, at));

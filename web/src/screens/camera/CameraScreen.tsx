@@ -142,12 +142,12 @@ export function CameraScreen() {
                 ]}
               />
             </Part>
-            <RowFields row={camera} columns={columns} fields={cameraFields} onEdit={edits.onEdit} />
             <CalcWhy
               name="media.minutes"
               input={{ sizeBytes: camera.cardSizeBytes, rateMbps: camera.rateMbps }}
               note="Real cards format to a little less."
             />
+            <RowFields row={camera} columns={columns} fields={cameraFields} onEdit={edits.onEdit} />
           </>
         ) : (
           <Part>Choose a camera to see its figures.</Part>
