@@ -3,3 +3,4 @@ export * from './wav.ts';
 export * from './wavWrite.ts';
 export * from './bext.ts';
 export * from './ixml.ts';
+export * from './mhl.ts';
