@@ -30,6 +30,8 @@ await build({
   platform: 'node',
   target: 'node20',
   banner: { js: REQUIRE },
+  // Native code can't be bundled; it is found where `npm ci` put it.
+  external: ['@node-rs/*'],
   plugins: [oneLanguage],
   logLevel: 'warning',
 });

@@ -1,5 +1,5 @@
 import { execFileSync, spawnSync } from 'node:child_process';
-import { mkdtempSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { mkdirSync, mkdtempSync, readFileSync, rmSync, statSync, symlinkSync, writeFileSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -156,6 +156,60 @@ describe('ltc', () => {
     expect((await kavrell(['ltc', 'decode', silent])).exit).toBe(1);
     writeFileSync(file('page.wav'), '<html>');
     expect((await kavrell(['ltc', 'decode', file('page.wav')])).err).toMatch(/too short to be a WAV/);
+  });
+});
+
+describe('offload and verify', () => {
+  it('copy, list and check, and their exit codes tell', async () => {
+    const card = file('A001');
+    mkdirSync(path.join(card, 'CLIPS'), { recursive: true });
+    mkdirSync(file('one'));
+    mkdirSync(file('two'));
+    writeFileSync(path.join(card, 'CLIPS', 'C001.mov'), Buffer.alloc(2_000_000, 5));
+    symlinkSync('CLIPS', path.join(card, 'link'));
+    const made = await kavrell([
+      'offload',
+      card,
+      '--to',
+      file('one'),
+      '--to',
+      file('two'),
+      '--hash',
+      'xxh64,md5',
+      '--verify-source',
+    ]);
+    expect(made.exit).toBe(0);
+    expect(made.out).toMatch(/left out: link: a link/);
+    expect(made.out).toMatch(/one\/A001: 1 verified, .*; 0 there before; 0 failed/);
+    expect(made.err).toMatch(/2 of 2 MB read, \d+ MB\/s, 0 s left/);
+    const copy = path.join(file('two'), 'A001');
+    expect((await kavrell(['verify', copy])).exit).toBe(0);
+    writeFileSync(path.join(copy, 'CLIPS', 'C001.mov'), Buffer.alloc(2_000_000, 6));
+    const bad = await kavrell(['verify', copy, '--json']);
+    expect(bad.exit).toBe(1);
+    expect(JSON.parse(bad.out)).toMatchObject({
+      verified: 0,
+      changed: [{ path: 'CLIPS/C001.mov' }],
+      missing: [],
+      extra: [],
+    });
+    const again = await kavrell(['offload', card, '--to', file('two'), '--json']);
+    expect(again.exit).toBe(1);
+    expect(JSON.parse(again.out)).toMatchObject({ places: [{ copied: [], failed: [{ path: 'CLIPS/C001.mov' }] }] });
+  });
+  it.each([
+    [['offload'], /--to A/],
+    [['offload', 'x'], /--to A/],
+    [['offload', '/no/such', '--to', os.tmpdir()], /no such file/],
+    [['offload', os.tmpdir(), '--to', path.join(os.tmpdir(), 'in', 'it')], /lies within the source/],
+    [['offload', '/etc', '--to', '/tmp', '--to', '/tmp/'], /named twice/],
+    [['offload', '/etc', '--to', '/tmp', '--hash', 'crc32'], /no hash that can be made/],
+    [['verify'], /verify DIR/],
+    [['verify', '/no/such'], /no such file/],
+  ])('%j is told off in one line, with 2', async (args, words) => {
+    const { exit, out, err } = await kavrell(args);
+    expect([exit, out]).toEqual([2, '']);
+    expect(err).toMatch(words);
   });
 });
 

@@ -3,6 +3,9 @@ import { Usage, type Exit, type Streams } from './exit.ts';
 
 const HELP = `kavrell calc NAME                one JSON value or an array on standard input, the answer on standard output
 kavrell calc --list              every computation, with JSON Schemas
+kavrell offload SRC --to A …     a verified copy of a folder, with a media hash list  [--to B] [--hash KIND] [--verify-source]
+                                 [--recheck] [--json]
+kavrell verify DIR               a copy against its lists  [--json]
 kavrell ltc decode FILE          linear timecode out of a WAV file  [--channel N] [--rate R] [--json]
 kavrell ltc encode … OUT.wav     linear timecode into a WAV file    --rate R --start L --seconds S
                                  [--user HEX | --date D [--zone MINUTES]] [--sample-rate N] [--bits N] [--level DB] [--force]
@@ -20,6 +23,8 @@ export async function run(args: readonly string[], streams: Streams): Promise<Ex
     if (command === 'calc') return await (await import('./calc.ts')).calcCommand(args.slice(1), streams);
     if (command === 'ltc' && sub === 'decode') return (await import('./ltcDecode.ts')).decodeCommand(rest, streams);
     if (command === 'ltc' && sub === 'encode') return (await import('./ltcEncode.ts')).encodeCommand(rest, streams);
+    if (command === 'offload') return await (await import('./offload.ts')).offloadCommand(args.slice(1), streams);
+    if (command === 'verify') return await (await import('./verify.ts')).verifyCommand(args.slice(1), streams);
     throw new Usage(
       `There is no command “${args.slice(0, command === 'ltc' ? 2 : 1).join(' ')}”; kavrell --help shows them all.`,
     );

@@ -1,7 +1,7 @@
 import { constants } from 'node:fs';
 import { mkdir, open, rename, rm, stat, type FileHandle } from 'node:fs/promises';
 import path from 'node:path';
-import { startHash } from './hash.ts';
+import { startHash, type HashKind } from './hash.ts';
 import { alignedBlock, hashFromMedium, type ReadFrom } from './readBack.ts';
 import type { SourceFile } from './walk.ts';
 
@@ -20,6 +20,8 @@ export interface FileOutcome {
   sizeBytes: number;
   state: 'verified' | 'skipped' | 'failed';
   hash: string | null;
+  /** Every hash that was asked for; empty when the file failed. */
+  hashes: Partial<Record<HashKind, string>>;
   /** Where the comparison read it from; null when there was none. */
   readFrom: ReadFrom | null;
   failure: string | null;
@@ -57,6 +59,8 @@ export interface CopyOptions {
   block?: Buffer;
   /** Read the source a second time and compare: a misread is otherwise copied faithfully. */
   verifySource?: boolean;
+  /** Hashes to make in the one read; the first is the one compared by. */
+  kinds?: readonly [HashKind, ...HashKind[]];
 }
 
 /** A half file's name: short, so that a name of 255 bytes has one too, and always the same, so that none is left behind. */
@@ -78,7 +82,7 @@ export async function copyFile(
   destinations: readonly Destination[],
   onBytes: (bytes: number) => void,
   signal: AbortSignal,
-  { block = copyBlock(), verifySource = false }: CopyOptions = {},
+  { block = copyBlock(), verifySource = false, kinds = ['xxh64'] }: CopyOptions = {},
 ): Promise<FileOutcome[]> {
   const source = path.join(sourceRoot, file.path);
   const targets: Target[] = destinations.map((destination) => {
@@ -106,7 +110,7 @@ export async function copyFile(
     }
   }
 
-  const hash = startHash();
+  const running = kinds.map((kind) => ({ kind, hash: startHash(kind) }));
   try {
     const handle = await open(source, constants.O_RDONLY);
     try {
@@ -115,7 +119,7 @@ export async function copyFile(
         const { bytesRead } = await handle.read(block, 0, block.length, null);
         if (bytesRead === 0) break;
         const bytes = block.subarray(0, bytesRead);
-        hash.update(bytes);
+        for (const { hash } of running) hash.update(bytes);
         await Promise.all(targets.map((target) => writeAll(target, bytes)));
         onBytes(bytesRead);
       }
@@ -127,9 +131,13 @@ export async function copyFile(
     if (signal.aborted) throw error;
     return targets.map((t) => outcome(t, file, 'failed', null, `The card can’t be read here: ${wordsOf(error)}`));
   }
-  const digest = hash.text();
+  const [by] = kinds;
+  const hashes: Partial<Record<HashKind, string>> = Object.fromEntries(
+    running.map(({ kind, hash }) => [kind, hash.text()]),
+  );
+  const digest = hashes[by]!;
   if (verifySource) {
-    const again = await hashFromMedium(source, block, 'xxh64', signal);
+    const again = await hashFromMedium(source, block, by, signal);
     if (again.hash !== digest) {
       await Promise.all(targets.map((target) => dropPart(target)));
       const words = 'The card gave different bytes when it was read again: read it in another reader.';
@@ -146,10 +154,10 @@ export async function copyFile(
     }
     try {
       if (there.has(target)) {
-        const found = await hashFromMedium(target.final, block, 'xxh64', signal);
+        const found = await hashFromMedium(target.final, block, by, signal);
         outcomes.push(
           found.hash === digest
-            ? { ...outcome(target, file, 'skipped', digest, null), readFrom: found.from }
+            ? { ...outcome(target, file, 'skipped', digest, null), hashes, readFrom: found.from }
             : outcome(
                 target,
                 file,
@@ -160,7 +168,7 @@ export async function copyFile(
         );
         continue;
       }
-      outcomes.push(await settle(target, file, digest, block, signal));
+      outcomes.push({ ...(await settle(target, file, { by, digest }, block, signal)), hashes });
     } catch (error) {
       await dropPart(target);
       if (signal.aborted) throw error;
@@ -183,7 +191,7 @@ async function writeAll(target: Target, bytes: Uint8Array): Promise<void> {
 async function settle(
   target: Target,
   file: SourceFile,
-  digest: string,
+  { by, digest }: { by: HashKind; digest: string },
   block: Buffer,
   signal: AbortSignal,
 ): Promise<FileOutcome> {
@@ -192,7 +200,7 @@ async function settle(
   await handle.sync();
   await handle.close();
   target.handle = null;
-  const found = await hashFromMedium(target.part, block, 'xxh64', signal);
+  const found = await hashFromMedium(target.part, block, by, signal);
   if (found.hash !== digest) {
     await dropPart(target);
     return outcome(
@@ -225,5 +233,14 @@ function outcome(
   failure: string | null,
 ): FileOutcome {
   const { id: destinationId } = target.destination;
-  return { destinationId, path: file.path, sizeBytes: file.sizeBytes, state, hash, readFrom: null, failure };
+  return {
+    destinationId,
+    path: file.path,
+    sizeBytes: file.sizeBytes,
+    state,
+    hash,
+    hashes: {},
+    readFrom: null,
+    failure,
+  };
 }

@@ -3,3 +3,7 @@ export * from './hash.ts';
 export * from './readBack.ts';
 export * from './copyFile.ts';
 export * from './offload.ts';
+export * from './history.ts';
+export * from './lock.ts';
+export * from './ingest.ts';
+export * from './verify.ts';

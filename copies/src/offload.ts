@@ -1,6 +1,6 @@
 import { mkdir, utimes } from 'node:fs/promises';
 import path from 'node:path';
-import { copyBlock, copyFile, wordsOf, type Destination, type FileOutcome } from './copyFile.ts';
+import { copyBlock, copyFile, wordsOf, type CopyOptions, type Destination, type FileOutcome } from './copyFile.ts';
 import { listSource, type SourceFile, type SourceFolder } from './walk.ts';
 
 export interface OffloadProgress {
@@ -17,6 +17,13 @@ export interface OffloadHooks {
   onFile?: (outcomes: readonly FileOutcome[]) => Promise<void> | void;
 }
 
+export interface OffloadOptions extends Omit<CopyOptions, 'block'> {
+  /** Files and folders that are not copied, by path below the source. */
+  leave?: (path: string) => boolean;
+  /** Files that a destination is known to hold, verified, from a run before: they are neither read nor told of. */
+  finished?: (file: SourceFile, destinationId: string) => boolean;
+}
+
 /**
  * Copies everything below `source` to each destination, verified, and tells what became of every file on every
  * destination. Throws when the source can't be listed, or with the signal's reason when told to stop.
@@ -26,9 +33,12 @@ export async function offload(
   destinations: readonly Destination[],
   hooks: OffloadHooks = {},
   signal: AbortSignal = new AbortController().signal,
-  { verifySource = false }: { verifySource?: boolean } = {},
+  options: OffloadOptions = {},
 ): Promise<FileOutcome[]> {
-  const { files, folders } = await listSource(source);
+  const listing = await listSource(source);
+  const { leave = () => false, finished = () => false, ...copying } = options;
+  const folders = listing.folders.filter((f) => !leave(f.path));
+  const files = listing.files.filter((f) => !leave(f.path));
   const block = copyBlock();
   await hooks.onListed?.(files);
   const progress: OffloadProgress = {
@@ -39,16 +49,22 @@ export async function offload(
   const all: FileOutcome[] = [];
   for (const file of files) {
     signal.throwIfAborted();
+    const open = destinations.filter((d) => !finished(file, d.id));
+    if (open.length === 0) {
+      progress.doneBytes += file.sizeBytes;
+      hooks.onProgress?.({ ...progress });
+      continue;
+    }
     const outcomes = await copyFile(
       source,
       file,
-      destinations,
+      open,
       (bytes) => {
         progress.doneBytes += bytes;
         hooks.onProgress?.({ ...progress });
       },
       signal,
-      { block, verifySource },
+      { block, ...copying },
     );
     all.push(...outcomes);
     await hooks.onFile?.(outcomes);
@@ -80,7 +96,7 @@ async function makeFolders(
         await utimes(path.join(root, at), new Date(), new Date(folder.modifiedMs));
       }
     } catch (error) {
-      const nothing = { sizeBytes: 0, hash: null, readFrom: null };
+      const nothing = { sizeBytes: 0, hash: null, hashes: {}, readFrom: null };
       outcomes.push({ destinationId: id, path: `${at}/`, state: 'failed', failure: wordsOf(error), ...nothing });
     }
   }

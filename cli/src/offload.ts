@@ -1,0 +1,89 @@
+import path from 'node:path';
+import { parseArgs } from 'node:util';
+import {
+  HASH_KINDS,
+  allVerified,
+  ingest,
+  type HashKind,
+  type IngestResult,
+  type OffloadProgress,
+} from '@kavrell/copies';
+import { Usage, type Exit, type Streams } from './exit.ts';
+import { fileTrouble } from './files.ts';
+
+const HELP = 'kavrell offload SRC --to A [--to B …] [--hash xxh64 …] [--verify-source] [--recheck] [--json]';
+const EVERY_MS = 500;
+
+/** `1.24 GB of 2.50 GB, 412 MB/s, 3 s left`, at most twice a second. */
+function progressLine(streams: Streams): (p: OffloadProgress) => void {
+  const began = Date.now();
+  let last = 0;
+  return ({ doneBytes, totalBytes }) => {
+    const now = Date.now();
+    if (now - last < EVERY_MS && doneBytes < totalBytes) return;
+    last = now;
+    const rate = doneBytes / Math.max(1, now - began) / 1000;
+    const left = rate > 0 ? Math.ceil((totalBytes - doneBytes) / 1e6 / rate) : 0;
+    streams.err(
+      `${(doneBytes / 1e6).toFixed(0)} of ${(totalBytes / 1e6).toFixed(0)} MB read, ${rate.toFixed(0)} MB/s, ${left} s left`,
+    );
+  };
+}
+
+function* summary(result: IngestResult): Generator<string> {
+  for (const file of result.leftOut) yield `left out: ${file.path}: ${file.reason}`;
+  for (const file of result.sourceChanged) yield `not as the source’s own list has it: ${file}`;
+  for (const place of result.places) {
+    for (const f of place.failed) yield `failed: ${path.join(place.root, f.path)}: ${f.reason}`;
+    const past = place.copied.filter((c) => c.readFrom === 'medium').length;
+    const how =
+      place.copied.length === 0
+        ? ''
+        : past === place.copied.length
+          ? ', read back from the medium'
+          : `, ${past} of them read back from the medium, the rest as the system gave it`;
+    yield `${place.root}: ${place.copied.length} verified${how}; ${place.skipped.length} there before; ${place.failed.length} failed`;
+  }
+}
+
+/** `kavrell offload`: 0 when all is verified everywhere, 1 when anything failed. */
+export async function offloadCommand(args: readonly string[], streams: Streams): Promise<Exit> {
+  const { values, positionals } = parseArgs({
+    args: [...args],
+    allowPositionals: true,
+    options: {
+      to: { type: 'string', multiple: true },
+      hash: { type: 'string', multiple: true },
+      'verify-source': { type: 'boolean' },
+      recheck: { type: 'boolean' },
+      json: { type: 'boolean' },
+    },
+  });
+  const [source, ...rest] = positionals;
+  if (!source || rest.length > 0 || !values.to?.length) throw new Usage(HELP);
+  const kinds = (values.hash ?? ['xxh64']).flatMap((h) => h.split(','));
+  const unknown = kinds.find((k) => !HASH_KINDS.includes(k as HashKind));
+  if (unknown !== undefined)
+    throw new Usage(`“${unknown}” is no hash that can be made here: ${HASH_KINDS.join(', ')}.`);
+  const inside = values.to.find((to) =>
+    `${path.resolve(to)}${path.sep}`.startsWith(`${path.resolve(source)}${path.sep}`),
+  );
+  if (inside) throw new Usage(`${inside} lies within the source.`);
+  if (new Set(values.to.map((to) => path.resolve(to))).size < values.to.length)
+    throw new Usage('The same folder is named twice.');
+  let result: IngestResult;
+  try {
+    result = await ingest(source, values.to, {
+      kinds: kinds as [HashKind, ...HashKind[]],
+      verifySource: values['verify-source'] ?? false,
+      recheck: values.recheck ?? false,
+      ...(values.json ? {} : { onProgress: progressLine(streams) }),
+    });
+  } catch (error) {
+    if ((error as NodeJS.ErrnoException).code === undefined) throw error;
+    throw fileTrouble(source, error);
+  }
+  if (values.json) streams.out(`${JSON.stringify(result)}\n`);
+  else for (const line of summary(result)) streams.out(`${line}\n`);
+  return allVerified(result) ? 0 : 1;
+}

@@ -1,0 +1,34 @@
+import { parseArgs } from 'node:util';
+import { isSound, verifyFolder, type Verification } from '@kavrell/copies';
+import { Usage, type Exit, type Streams } from './exit.ts';
+import { fileTrouble } from './files.ts';
+
+function* lines(v: Verification): Generator<string> {
+  for (const f of v.changed) yield `changed: ${f.path}: ${f.reason}`;
+  for (const f of v.missing) yield `missing: ${f}`;
+  for (const f of v.renamed) yield `renamed: ${f.from} ▸ ${f.to}`;
+  for (const f of v.extra) yield `not listed: ${f}`;
+  for (const p of v.problems) yield p;
+  yield `${v.verified} files verified against ${v.against.join(', ')}`;
+}
+
+/** `kavrell verify`: 0 when all listed is there as listed and nothing else, 1 when not. */
+export async function verifyCommand(args: readonly string[], streams: Streams): Promise<Exit> {
+  const { values, positionals } = parseArgs({
+    args: [...args],
+    allowPositionals: true,
+    options: { json: { type: 'boolean' } },
+  });
+  const [dir, ...rest] = positionals;
+  if (!dir || rest.length > 0) throw new Usage('kavrell verify DIR [--json]');
+  let found: Verification;
+  try {
+    found = await verifyFolder(dir);
+  } catch (error) {
+    if ((error as NodeJS.ErrnoException).code !== undefined) throw fileTrouble(dir, error);
+    throw new Usage((error as Error).message);
+  }
+  if (values.json) streams.out(`${JSON.stringify(found)}\n`);
+  else for (const line of lines(found)) streams.out(`${line}\n`);
+  return isSound(found) ? 0 : 1;
+}

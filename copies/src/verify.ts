@@ -1,0 +1,135 @@
+import { readFile, readdir } from 'node:fs/promises';
+import path from 'node:path';
+import { readMhl, readSums, type ListedFile } from '@kavrell/core/formats';
+import { HASH_KINDS, type HashKind } from './hash.ts';
+import { LIST_FOLDER, readHistory } from './history.ts';
+import { alignedBlock, hashFromMedium } from './readBack.ts';
+import { listSource } from './walk.ts';
+
+export interface Verification {
+  verified: number;
+  bytes: number;
+  changed: { path: string; reason: string }[];
+  missing: string[];
+  extra: string[];
+  renamed: { from: string; to: string }[];
+  /** What is wrong with the lists themselves. */
+  problems: string[];
+  /** What was compared against: the folder's history, or the files named. */
+  against: string[];
+}
+
+const SUMS = /\.(md5|sha1|xxh|xxh64|xxhash)$/i;
+
+/** What a folder should hold, from its history, else from old lists and sum files that lie in it. */
+async function expectedIn(
+  root: string,
+): Promise<{ files: Map<string, ListedFile>; against: string[]; problems: string[] }> {
+  const history = await readHistory(root);
+  if (history.links.length > 0) {
+    return {
+      files: history.originals,
+      against: [`${LIST_FOLDER}, ${history.links.length} generations`],
+      problems: history.problems,
+    };
+  }
+  const files = new Map<string, ListedFile>();
+  const against: string[] = [];
+  for (const name of (await readdir(root)).sort()) {
+    if (!name.endsWith('.mhl') && !SUMS.test(name)) continue;
+    const text = await readFile(path.join(root, name), 'utf8');
+    for (const file of name.endsWith('.mhl') ? readMhl(text).files : readSums(text)) files.set(file.path, file);
+    against.push(name);
+  }
+  return { files, against, problems: [] };
+}
+
+/** The hash of a listed file that can be computed here, the strongest habit first. */
+function comparable(file: ListedFile): { kind: HashKind; value: string } | null {
+  for (const kind of HASH_KINDS) {
+    const found = file.hashes.find((h) => h.kind === kind);
+    if (found) return { kind, value: found.value };
+  }
+  return null;
+}
+
+/**
+ * Reads every listed file of a folder anew, past the machine's cache where it can, and names each that is changed, missing, extra or
+ * renamed, and nothing else. Throws when the folder holds no list at all.
+ */
+export async function verifyFolder(
+  root: string,
+  onBytes: (bytes: number) => void = () => undefined,
+  signal: AbortSignal = new AbortController().signal,
+): Promise<Verification> {
+  const { files: expected, against, problems } = await expectedIn(root);
+  if (against.length === 0)
+    throw new Error(`${root} holds no media hash list and no sum file: there is nothing to compare with.`);
+  const lists = new Set(against);
+  const listing = await listSource(root);
+  const there = new Map(
+    listing.files
+      .filter((f) => !f.path.startsWith(`${LIST_FOLDER}/`) && !lists.has(f.path))
+      .map((f) => [f.path, f] as const),
+  );
+  const block = alignedBlock();
+  const result: Verification = {
+    verified: 0,
+    bytes: 0,
+    changed: [],
+    missing: [],
+    extra: [],
+    renamed: [],
+    problems,
+    against,
+  };
+  for (const [name, file] of expected) {
+    signal.throwIfAborted();
+    const found = there.get(name);
+    if (!found) {
+      result.missing.push(name);
+      continue;
+    }
+    if (file.sizeBytes !== null && file.sizeBytes !== found.sizeBytes) {
+      result.changed.push({ path: name, reason: `it has ${found.sizeBytes} bytes, the list ${file.sizeBytes}` });
+      continue;
+    }
+    const wanted = comparable(file);
+    if (!wanted) {
+      result.problems.push(`${name} is listed with a kind of hash that is not computed here.`);
+      continue;
+    }
+    try {
+      const { hash } = await hashFromMedium(path.join(root, name), block, wanted.kind, signal);
+      if (hash === wanted.value) {
+        result.verified += 1;
+        result.bytes += found.sizeBytes;
+      } else result.changed.push({ path: name, reason: 'its bytes are not the ones that were listed' });
+    } catch (error) {
+      if (signal.aborted) throw error;
+      result.changed.push({ path: name, reason: `it can’t be read: ${(error as Error).message}` });
+    }
+    onBytes(found.sizeBytes);
+  }
+  for (const [name, found] of there) {
+    if (expected.has(name)) continue;
+    const candidates = result.missing.filter((m) => expected.get(m)?.sizeBytes === found.sizeBytes);
+    let from: string | null = null;
+    for (const candidate of candidates) {
+      const wanted = comparable(expected.get(candidate)!);
+      if (wanted && (await hashFromMedium(path.join(root, name), block, wanted.kind, signal)).hash === wanted.value)
+        from = candidate;
+    }
+    if (from === null) result.extra.push(name);
+    else {
+      result.renamed.push({ from, to: name });
+      result.missing = result.missing.filter((m) => m !== from);
+    }
+  }
+  return result;
+}
+
+/** True when everything listed is there with the bytes that were listed, and nothing else. */
+export function isSound(v: Verification): boolean {
+  return v.changed.length + v.missing.length + v.extra.length + v.renamed.length + v.problems.length === 0;
+}
