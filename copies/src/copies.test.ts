@@ -3,7 +3,7 @@ import { writeFileSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
-import { alignedBlock, copyBlock, hashFromMedium, listSource, offload, startHash, type HashKind } from './index.ts';
+import { alignedBlock, hashFromMedium, listSource, offload, startHash, type HashKind } from './index.ts';
 
 let root = '';
 const at = (...names: string[]) => path.join(root, ...names);
@@ -156,8 +156,8 @@ describe('odd sources', () => {
       at('card'),
       to('x'),
       {
-        onProgress: () => {
-          if (changed) return;
+        onProgress: ({ doneBytes }) => {
+          if (changed || doneBytes < 4_000_000) return;
           changed = true;
           writeFileSync(at('card', 'CLIPS', 'A001_C001.mov'), Buffer.alloc(9_000_000, 8));
         },
@@ -169,9 +169,5 @@ describe('odd sources', () => {
     expect(clip?.failure).toMatch(/different bytes when it was read again/);
     expect(await readdir(at('x', 'CLIPS'))).toEqual([]);
     expect(outcomes.filter((o) => o.state === 'verified')).toHaveLength(2);
-  });
-  it('one block of memory serves a whole offload', () => {
-    expect(copyBlock().byteLength).toBe(4 * 1024 * 1024);
-    expect(copyBlock().byteOffset).toBe(0);
   });
 });

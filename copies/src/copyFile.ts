@@ -1,12 +1,25 @@
-import { constants } from 'node:fs';
-import { mkdir, open, rename, rm, stat, type FileHandle } from 'node:fs/promises';
+import {
+  closeSync,
+  constants,
+  fsync,
+  futimesSync,
+  mkdirSync,
+  openSync,
+  read,
+  renameSync,
+  rmSync,
+  statSync,
+  write,
+} from 'node:fs';
 import path from 'node:path';
+import { promisify } from 'node:util';
 import { startHash, type HashKind } from './hash.ts';
-import { alignedBlock, hashFromMedium, type ReadFrom } from './readBack.ts';
+import { hashFromMedium, type ReadFrom } from './readBack.ts';
 import type { SourceFile } from './walk.ts';
 
-/** Read into and written from in turn, and read back into: one block serves a whole offload. */
-export const copyBlock = (): Buffer => alignedBlock();
+const reading = promisify(read);
+const writing = promisify(write);
+const syncing = promisify(fsync);
 
 export interface Destination {
   id: string;
@@ -31,7 +44,20 @@ interface Target {
   destination: Destination;
   final: string;
   part: string;
-  handle: FileHandle | null;
+  /** Open while the half file is written and until it is on the medium. */
+  fd: number | null;
+  /** A file of this name is there already: it is compared, never written over. */
+  there: boolean;
+  failure: string | null;
+}
+
+/** A file whose bytes were read and written to half files, not yet compared. */
+export interface WrittenFile {
+  file: SourceFile;
+  source: string;
+  targets: Target[];
+  hashes: Partial<Record<HashKind, string>>;
+  /** Why the source could not be read; then no target has anything. */
   failure: string | null;
 }
 
@@ -45,18 +71,7 @@ export function wordsOf(error: unknown): string {
   return error instanceof Error ? error.message : String(error);
 }
 
-async function syncFolder(folder: string): Promise<void> {
-  const handle = await open(folder, constants.O_RDONLY);
-  try {
-    await handle.sync();
-  } finally {
-    await handle.close();
-  }
-}
-
 export interface CopyOptions {
-  /** From `copyBlock`; made when left out. */
-  block?: Buffer;
   /** Read the source a second time and compare: a misread is otherwise copied faithfully. */
   verifySource?: boolean;
   /** Hashes to make in the one read; the first is the one compared by. */
@@ -71,158 +86,175 @@ function partName(filePath: string): string {
 }
 
 /**
- * Copies one file to every destination in one read. For each: write to `.part`, fsync, read back, compare the
- * hash, rename, fsync of the folder: **a final name is a verified file**. A destination that fails fails alone.
- * A file that is there already with the same content is `skipped` (it was read and compared); one with other
- * content is never overwritten. The comparison reads past the machine's cache where it can (`readFrom`). `onBytes` hears of every chunk read from the source.
+ * The first half of a copy: one read of the source feeds the hashes and a half file on every destination. The next block is
+ * read while the last is written. A destination that fails is left out from there on and named later. `blocks` are two, from
+ * `alignedBlock`; `onBytes` hears of every block read. Throws only the signal's reason.
  */
-export async function copyFile(
+export async function writeParts(
   sourceRoot: string,
   file: SourceFile,
   destinations: readonly Destination[],
+  blocks: readonly [Buffer, Buffer],
+  kinds: readonly HashKind[],
   onBytes: (bytes: number) => void,
   signal: AbortSignal,
-  { block = copyBlock(), verifySource = false, kinds = ['xxh64'] }: CopyOptions = {},
-): Promise<FileOutcome[]> {
+): Promise<WrittenFile> {
   const source = path.join(sourceRoot, file.path);
-  const targets: Target[] = destinations.map((destination) => {
+  const name = partName(file.path);
+  const targets = destinations.map((destination): Target => {
     const final = path.join(destination.root, file.path);
-    return {
+    const target: Target = {
       destination,
       final,
-      part: path.join(path.dirname(final), partName(file.path)),
-      handle: null,
+      part: path.join(path.dirname(final), name),
+      fd: null,
+      there: false,
       failure: null,
     };
-  });
-  const there = new Set<Target>();
-  for (const target of targets) {
     try {
-      await mkdir(path.dirname(target.final), { recursive: true });
-      const found = await stat(target.final).catch((error: NodeJS.ErrnoException) => {
-        if (error.code === 'ENOENT') return null;
-        throw error;
-      });
-      if (found) there.add(target);
-      else target.handle = await open(target.part, 'w');
+      mkdirSync(path.dirname(final), { recursive: true });
+      target.there = statSync(final, { throwIfNoEntry: false }) !== undefined;
+      if (!target.there) target.fd = openSync(target.part, 'w');
     } catch (error) {
       target.failure = wordsOf(error);
     }
-  }
-
+    return target;
+  });
+  const written: WrittenFile = { file, source, targets, hashes: {}, failure: null };
   const running = kinds.map((kind) => ({ kind, hash: startHash(kind) }));
   try {
-    const handle = await open(source, constants.O_RDONLY);
+    const fd = openSync(source, constants.O_RDONLY);
     try {
+      let turn = 0;
+      let next = reading(fd, blocks[0], 0, blocks[0].length, null);
       for (;;) {
+        const { bytesRead } = await next;
         signal.throwIfAborted();
-        const { bytesRead } = await handle.read(block, 0, block.length, null);
         if (bytesRead === 0) break;
-        const bytes = block.subarray(0, bytesRead);
-        for (const { hash } of running) hash.update(bytes);
-        await Promise.all(targets.map((target) => writeAll(target, bytes)));
+        const bytes = blocks[turn]!.subarray(0, bytesRead);
+        turn = 1 - turn;
+        next = reading(fd, blocks[turn]!, 0, blocks[turn]!.length, null);
+        try {
+          const wrote = Promise.all(targets.map((target) => writeAll(target, bytes)));
+          for (const { hash } of running) hash.update(bytes);
+          await wrote;
+        } catch (error) {
+          await next.catch(() => undefined);
+          throw error;
+        }
         onBytes(bytesRead);
       }
     } finally {
-      await handle.close();
+      closeSync(fd);
     }
   } catch (error) {
-    await Promise.all(targets.map((target) => dropPart(target)));
+    dropParts(written);
     if (signal.aborted) throw error;
-    return targets.map((t) => outcome(t, file, 'failed', null, `The card can’t be read here: ${wordsOf(error)}`));
+    written.failure = `The card can’t be read here: ${wordsOf(error)}`;
   }
-  const [by] = kinds;
-  const hashes: Partial<Record<HashKind, string>> = Object.fromEntries(
-    running.map(({ kind, hash }) => [kind, hash.text()]),
-  );
-  const digest = hashes[by]!;
-  if (verifySource) {
-    const again = await hashFromMedium(source, block, by, signal);
-    if (again.hash !== digest) {
-      await Promise.all(targets.map((target) => dropPart(target)));
-      const words = 'The card gave different bytes when it was read again: read it in another reader.';
-      return targets.map((t) => outcome(t, file, 'failed', null, words));
-    }
-  }
-
-  const outcomes: FileOutcome[] = [];
-  for (const target of targets) {
-    if (target.failure) {
-      await dropPart(target);
-      outcomes.push(outcome(target, file, 'failed', null, target.failure));
-      continue;
-    }
-    try {
-      if (there.has(target)) {
-        const found = await hashFromMedium(target.final, block, by, signal);
-        outcomes.push(
-          found.hash === digest
-            ? { ...outcome(target, file, 'skipped', digest, null), hashes, readFrom: found.from }
-            : outcome(
-                target,
-                file,
-                'failed',
-                null,
-                'Another file of this name is there already; it was left as it is.',
-              ),
-        );
-        continue;
-      }
-      outcomes.push({ ...(await settle(target, file, { by, digest }, block, signal)), hashes });
-    } catch (error) {
-      await dropPart(target);
-      if (signal.aborted) throw error;
-      outcomes.push(outcome(target, file, 'failed', null, wordsOf(error)));
-    }
-  }
-  return outcomes;
+  written.hashes = Object.fromEntries(running.map(({ kind, hash }) => [kind, hash.text()]));
+  return written;
 }
 
 async function writeAll(target: Target, bytes: Uint8Array): Promise<void> {
-  if (!target.handle || target.failure) return;
+  if (target.fd === null || target.failure) return;
   try {
-    for (let at = 0; at < bytes.length;) at += (await target.handle.write(bytes, at, bytes.length - at)).bytesWritten;
+    for (let at = 0; at < bytes.length;) at += (await writing(target.fd, bytes, at, bytes.length - at)).bytesWritten;
   } catch (error) {
     target.failure = wordsOf(error);
   }
 }
 
-/** Sync, compare, rename, sync the folder. */
-async function settle(
-  target: Target,
-  file: SourceFile,
-  { by, digest }: { by: HashKind; digest: string },
+/**
+ * The second half, for one file: for each destination sync, read back, compare, and give the final name. The folders that took names must
+ * still be synced (`foldersOf`). `block` is from `alignedBlock`. Throws only the signal's reason.
+ */
+export async function settle(
+  written: WrittenFile,
+  kinds: readonly [HashKind, ...HashKind[]],
   block: Buffer,
-  signal: AbortSignal,
-): Promise<FileOutcome> {
-  const handle = target.handle as FileHandle;
-  await handle.utimes(new Date(), new Date(file.modifiedMs));
-  await handle.sync();
-  await handle.close();
-  target.handle = null;
-  const found = await hashFromMedium(target.part, block, by, signal);
-  if (found.hash !== digest) {
-    await dropPart(target);
-    return outcome(
-      target,
-      file,
-      'failed',
-      null,
-      'What was read back is not what was written: do not trust this drive.',
-    );
+  { verifySource = false, signal }: { verifySource?: boolean; signal: AbortSignal },
+): Promise<FileOutcome[]> {
+  const { file, targets, hashes } = written;
+  const [by] = kinds;
+  const digest = hashes[by] ?? '';
+  try {
+    if (verifySource && !written.failure) {
+      const again = await hashFromMedium(written.source, block, by, signal);
+      if (again.hash !== digest)
+        written.failure = 'The card gave different bytes when it was read again: read it in another reader.';
+    }
+    if (written.failure) {
+      dropParts(written);
+      return targets.map((target) => outcome(target, file, 'failed', null, written.failure));
+    }
+    const outcomes: FileOutcome[] = [];
+    for (const target of targets) {
+      try {
+        if (target.failure) throw new Error(target.failure);
+        const name = target.there ? target.final : target.part;
+        if (target.fd !== null) {
+          futimesSync(target.fd, new Date(), new Date(file.modifiedMs));
+          await syncing(target.fd);
+          closeSync(target.fd);
+          target.fd = null;
+        }
+        const found = await hashFromMedium(name, block, by, signal);
+        if (found.hash !== digest) {
+          throw new Error(
+            target.there
+              ? 'Another file of this name is there already; it was left as it is.'
+              : 'What was read back is not what was written: do not trust this drive.',
+          );
+        }
+        if (!target.there) renameSync(target.part, target.final);
+        outcomes.push({
+          ...outcome(target, file, target.there ? 'skipped' : 'verified', digest, null),
+          hashes,
+          readFrom: found.from,
+        });
+      } catch (error) {
+        if (signal.aborted) throw error;
+        dropPart(target);
+        outcomes.push(outcome(target, file, 'failed', null, wordsOf(error)));
+      }
+    }
+    return outcomes;
+  } catch (error) {
+    dropParts(written);
+    throw error;
   }
-  await rename(target.part, target.final);
-  await syncFolder(path.dirname(target.final));
-  return { ...outcome(target, file, 'verified', digest, null), readFrom: found.from };
 }
 
-async function dropPart(target: Target): Promise<void> {
-  await target.handle?.close();
-  target.handle = null;
-  await rm(target.part, { force: true }).catch((error: NodeJS.ErrnoException) => {
+/** Folders on the destinations in which a file has its final name now: they must be synced for the name to last. */
+export function foldersOf(written: readonly WrittenFile[]): Set<string> {
+  return new Set(written.flatMap((w) => w.targets.map((target) => path.dirname(target.final))));
+}
+
+/** Syncs a folder. */
+export async function syncFolder(folder: string): Promise<void> {
+  const fd = openSync(folder, constants.O_RDONLY);
+  try {
+    await syncing(fd);
+  } finally {
+    closeSync(fd);
+  }
+}
+
+function dropPart(target: Target): void {
+  try {
+    if (target.fd !== null) closeSync(target.fd);
+    target.fd = null;
+    if (!target.there) rmSync(target.part, { force: true });
+  } catch (error) {
     // The drive is gone with its part: there is nothing left to drop.
     target.failure ??= wordsOf(error);
-  });
+  }
+}
+
+/** Takes the half files of a copy back. */
+export function dropParts(written: WrittenFile): void {
+  for (const target of written.targets) dropPart(target);
 }
 
 function outcome(

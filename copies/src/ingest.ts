@@ -145,19 +145,20 @@ export async function ingest(
       {
         ...(options.onProgress ? { onProgress: options.onProgress } : {}),
         onFile: async (settled) => {
+          const at = new Date().toISOString();
+          const fresh = new Map<Place, Finished[]>(open.map((place) => [place, []]));
           for (const outcome of settled) {
             const place = byId.get(outcome.destinationId);
             const file = sizes.get(outcome.path);
             if (!place || !file || outcome.state === 'failed') continue;
-            const entry = {
-              path: file.path,
-              sizeBytes: file.sizeBytes,
-              modifiedMs: file.modifiedMs,
-              hashes: outcome.hashes,
-            };
-            place.finished.set(file.path, { ...entry, at: new Date().toISOString() });
-            await place.journal.note(place.finished.get(file.path)!).catch((error: unknown) => {
-              // The file itself is verified; only the note of it is lost with the drive.
+            const { path: below, sizeBytes, modifiedMs } = file;
+            const entry: Finished = { path: below, sizeBytes, modifiedMs, hashes: outcome.hashes, at };
+            place.finished.set(below, entry);
+            fresh.get(place)!.push(entry);
+          }
+          for (const [place, entries] of fresh) {
+            await place.journal.note(entries).catch((error: unknown) => {
+              // The files themselves are verified; only the note of them is lost with the drive.
               place.result.failed.push({ path: LIST_FOLDER, reason: wordsOf(error) });
             });
           }

@@ -11,7 +11,7 @@ export interface Finished {
 }
 
 /**
- * Notes each verified file at once, so that a copy that was killed need not begin again. Lines that were cut off by the kill are left
+ * Notes verified files as they are settled, so that a copy that was killed need not begin again. Lines that were cut off by the kill are left
  * out: what is not known to be finished is copied anew.
  */
 export class Journal {
@@ -35,9 +35,10 @@ export class Journal {
   }
 
   /** Written and on the medium when it returns. */
-  async note(entry: Finished): Promise<void> {
+  async note(entries: readonly Finished[]): Promise<void> {
+    if (entries.length === 0) return;
     this.handle ??= await open(this.file, 'a');
-    await this.handle.appendFile(`${JSON.stringify(entry)}\n`);
+    await this.handle.appendFile(entries.map((entry) => `${JSON.stringify(entry)}\n`).join(''));
     await this.handle.datasync();
   }
 

@@ -1,10 +1,11 @@
-import { constants } from 'node:fs';
-import { open, type FileHandle } from 'node:fs/promises';
+import { closeSync, constants, openSync, read } from 'node:fs';
+import { promisify } from 'node:util';
 import { startHash, type HashKind } from './hash.ts';
 
 /** Whether a file was read from the medium itself, or may have come from the machine's memory of what it just wrote. */
 export type ReadFrom = 'medium' | 'cache';
 
+const reading = promisify(read);
 const PAGE_BYTES = 65536;
 const BLOCK_BYTES = 4 * 1024 * 1024;
 
@@ -16,11 +17,11 @@ export function alignedBlock(bytes = BLOCK_BYTES): Buffer {
 const REFUSED = new Set(['EINVAL', 'ENOTSUP', 'EOPNOTSUPP']);
 const refused = (error: unknown) => REFUSED.has((error as NodeJS.ErrnoException).code ?? '');
 
-async function openPastCache(file: string): Promise<FileHandle | null> {
+function openPastCache(file: string): number | null {
   // Not every platform has it, and not every file system takes it: network drives and some memory disks don't.
   if (constants.O_DIRECT === undefined) return null;
   try {
-    return await open(file, constants.O_RDONLY | constants.O_DIRECT);
+    return openSync(file, constants.O_RDONLY | constants.O_DIRECT);
   } catch (error) {
     if (refused(error)) return null;
     throw error;
@@ -29,11 +30,11 @@ async function openPastCache(file: string): Promise<FileHandle | null> {
 
 const SECTOR_BYTES = 512;
 
-async function hashThrough(handle: FileHandle, block: Buffer, kind: HashKind, signal: AbortSignal): Promise<string> {
+async function hashThrough(fd: number, block: Buffer, kind: HashKind, signal: AbortSignal): Promise<string> {
   const hash = startHash(kind);
   for (let at = 0; ;) {
     signal.throwIfAborted();
-    const { bytesRead } = await handle.read(block, 0, block.length, at);
+    const { bytesRead } = await reading(fd, block, 0, block.length, at);
     if (bytesRead > 0) hash.update(block.subarray(0, bytesRead));
     // Past the cache one can't go on from within a sector: but a part of one is the end of the file.
     if (bytesRead === 0 || bytesRead % SECTOR_BYTES !== 0) return hash.text();
@@ -51,20 +52,20 @@ export async function hashFromMedium(
   kind: HashKind,
   signal: AbortSignal,
 ): Promise<{ hash: string; from: ReadFrom }> {
-  const past = await openPastCache(file);
-  if (past) {
+  const past = openPastCache(file);
+  if (past !== null) {
     try {
       return { hash: await hashThrough(past, block, kind, signal), from: 'medium' };
     } catch (error) {
       if (!refused(error)) throw error;
     } finally {
-      await past.close();
+      closeSync(past);
     }
   }
-  const handle = await open(file, constants.O_RDONLY);
+  const fd = openSync(file, constants.O_RDONLY);
   try {
-    return { hash: await hashThrough(handle, block, kind, signal), from: 'cache' };
+    return { hash: await hashThrough(fd, block, kind, signal), from: 'cache' };
   } finally {
-    await handle.close();
+    closeSync(fd);
   }
 }
