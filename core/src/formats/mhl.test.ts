@@ -42,14 +42,12 @@ describe('media hash lists', () => {
                 { kind: 'md5', value: 'd41d8cd98f00b204e9800998ecf8427e', action: 'verified', hashDate: null },
               ],
             })),
-            folders: files
-              .slice(0, 1)
-              .map(({ path }) => ({
-                path,
-                modified: null,
-                content: { kind: 'c4', value: 'c4x' },
-                structure: { kind: 'c4', value: 'c4y' },
-              })),
+            folders: files.slice(0, 1).map(({ path }) => ({
+              path,
+              modified: null,
+              content: { kind: 'c4', value: 'c4x' },
+              structure: { kind: 'c4', value: 'c4y' },
+            })),
           };
           expect(readMhl(writeMhl(list))).toEqual(list);
         },
