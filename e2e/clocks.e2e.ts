@@ -176,6 +176,9 @@ test('timecode out sends the time of day as sound that the decoder reads', async
   const heardMs = first.at + (first.when - first.now + words[0]!.startSample / first.sampleRate) * 1000;
   const dayMs = (heardMs + Number(production?.simulatedNowOffsetMs)) % 86_400_000;
   expect(Math.abs(frames(words[0]!.label) - (dayMs * 25) / 1000)).toBeLessThan(3);
+  await visit(page, 'Roll');
+  await expect(page.getByText('Timecode out goes on.')).toBeVisible();
+  await visit(page, 'Clocks');
   await page.getByRole('button', { name: 'Stop timecode out' }).click();
   await expect(page.getByRole('status').filter({ hasText: 'Sending timecode' })).toHaveCount(0);
 });

@@ -1,11 +1,12 @@
 import { Box, Flex } from '@chakra-ui/react';
-import { useCallback, useMemo, useState } from 'react';
+import { useCallback, useEffect, useMemo, useState } from 'react';
 import { clockStates, facePace } from '@kavrell/core/clocks';
 import { dateOf, midnightMs } from '@kavrell/core/time';
 import { parseRate, rateSaid } from '@kavrell/core/timecode';
 import { useProduction } from '../../app/production.tsx';
 import { productionNow, useNow } from '../../platform/clock.ts';
 import { useKey, useKeysOf } from '../../platform/keys.ts';
+import { tell } from '../../platform/notices.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Empty, Look, Part, ScreenHead } from '../../ui/parts.tsx';
 import { useHashSelection } from '../../ui/selection.ts';
@@ -59,6 +60,13 @@ export function ClocksScreen() {
   const text = useCallback(
     () => (day ? timecodeAt(production, day, productionNow(production)) : ''),
     [production, day],
+  );
+  // It may well be wanted while one works elsewhere, but never without being known.
+  useEffect(
+    () => () => {
+      if (useLtcOut.getState().sending) tell('Timecode out goes on.', { word: 'Stop it', run: stopLtcOut });
+    },
+    [],
   );
   const owner = me.role === 'owner';
 
