@@ -1,7 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { chmodSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import os from 'node:os';
-import { createRequire } from 'node:module';
 import path from 'node:path';
 import { gzipSync } from 'node:zlib';
 import { ROOT, ensureBuilt, ensureDebian, ensureModules } from './lib/bootstrap.mjs';
@@ -12,8 +11,7 @@ import { say } from './lib/say.mjs';
 ensureDebian(['postgresql', 'ffmpeg', 'chromium']);
 ensureModules();
 ensureBuilt();
-const { chromium } = await import('@playwright/test');
-const CHROMIUM = createRequire(import.meta.url)('./lib/chromium.json');
+const { openBrowser } = await import('./lib/browser.mjs');
 const { startInstance } = await import('./lib/instance.mjs');
 const { freePort } = await import('./lib/postgres.mjs');
 const { makeLarge } = await import('./lib/large.mjs');
@@ -35,7 +33,7 @@ report(
 const dir = mkdtempSync(path.join(os.tmpdir(), 'kavrell-bench-'));
 chmodSync(dir, 0o755);
 const instance = await startInstance({ dir, port: await freePort(), log: 'error' });
-const browser = await chromium.launch(CHROMIUM);
+const browser = await openBrowser();
 try {
   const context = await browser.newContext({ baseURL: instance.address, viewport: { width: 1280, height: 800 } });
   const page = await context.newPage();

@@ -1,6 +1,5 @@
 import { chmodSync, mkdirSync, mkdtempSync, rmSync } from 'node:fs';
 import os from 'node:os';
-import { createRequire } from 'node:module';
 import path from 'node:path';
 import { ROOT, ensureBuilt, ensureDebian, ensureModules } from './lib/bootstrap.mjs';
 import { say } from './lib/say.mjs';
@@ -8,8 +7,7 @@ import { say } from './lib/say.mjs';
 ensureDebian(['postgresql', 'ffmpeg', 'chromium']);
 ensureModules();
 ensureBuilt();
-const { chromium } = await import('@playwright/test');
-const CHROMIUM = createRequire(import.meta.url)('./lib/chromium.json');
+const { openBrowser } = await import('./lib/browser.mjs');
 const { startInstance } = await import('./lib/instance.mjs');
 const { freePort } = await import('./lib/postgres.mjs');
 
@@ -50,7 +48,7 @@ chmodSync(dir, 0o755);
 const out = path.join(ROOT, 'docs', 'screenshots');
 mkdirSync(out, { recursive: true });
 const instance = await startInstance({ dir, port: await freePort(), demo: true, fast: true, log: 'error' });
-const browser = await chromium.launch(CHROMIUM);
+const browser = await openBrowser();
 try {
   const context = await browser.newContext({ baseURL: instance.address, viewport: { width: 1280, height: 800 } });
   const page = await context.newPage();

@@ -32,6 +32,25 @@ export const EDITABLE = {
 export type EditableName = keyof typeof EDITABLE;
 export const EDITABLE_NAMES = Object.keys(EDITABLE) as [EditableName, ...EditableName[]];
 
+/** Tables of a plan in the order in which their rows can be stored: what is pointed to comes first. */
+export const PLAN_TABLES = [
+  'places',
+  'moves',
+  'days',
+  'people',
+  'engagements',
+  'cameras',
+  'setups',
+  'relights',
+  'scenes',
+  'shots',
+  'dayItems',
+  'drives',
+  'cards',
+  'clocks',
+  'jams',
+] as const satisfies readonly EditableName[];
+
 /** Tables that only the machinery writes. */
 export const DERIVED = {
   takeEvents: { row: takeEvent },

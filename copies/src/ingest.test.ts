@@ -1,10 +1,23 @@
 import { execFileSync, fork } from 'node:child_process';
 import { readFileSync, writeFileSync } from 'node:fs';
-import { appendFile, chmod, mkdir, mkdtemp, readFile, readdir, rename, rm, stat, writeFile } from 'node:fs/promises';
+import {
+  appendFile,
+  chmod,
+  mkdir,
+  mkdtemp,
+  readFile,
+  readdir,
+  rename,
+  rm,
+  stat,
+  utimes,
+  writeFile,
+} from 'node:fs/promises';
 import os from 'node:os';
 import path from 'node:path';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { readMhl } from '@kavrell/core/formats';
+import { Journal } from './journal.ts';
 import { allVerified, ingest, isSound, readHistory, takeLock, verifyFolder } from './index.ts';
 
 let root = '';
@@ -105,7 +118,36 @@ describe('ingest', () => {
     );
     expect(allVerified(await ingest(at('A001'), [at('x')]))).toBe(true);
     await writeFile(lock, '{"host":"h');
+    await utimes(lock, new Date(0), new Date(0));
     expect(allVerified(await ingest(at('A001'), [at('x')]))).toBe(true);
+  });
+  it('a journal line cut off by a kill costs its own file only, and not the lines after it', async () => {
+    const journal = at('x', 'A001', 'ascmhl', '.kavrell-journal');
+    await mkdir(at('x', 'A001', 'ascmhl'), { recursive: true });
+    const first = new Journal(journal);
+    const entry = { sizeBytes: 1, modifiedMs: 1, hashes: { xxh64: 'ab' }, at: '' };
+    await first.note([{ path: 'whole', ...entry }]);
+    await first.close();
+    await appendFile(journal, '{"path":"cut o');
+    const second = new Journal(journal);
+    await second.note([{ path: 'after', ...entry }]);
+    await second.close();
+    expect([...(await new Journal(journal).read()).keys()]).toEqual(['whole', 'after']);
+  });
+  it('files finished by a run that made other hashes are read again for the ones asked for now', async () => {
+    await ingest(at('A001'), [at('x')]);
+    const { mtimeMs } = await stat(at('A001', FILES[0]!));
+    const finished = { path: FILES[0], sizeBytes: 6_000_000, modifiedMs: mtimeMs, hashes: { xxh64: 'stale' }, at: '' };
+    await writeFile(at('x', 'A001', 'ascmhl', '.kavrell-journal'), `${JSON.stringify(finished)}\n`);
+    await ingest(at('A001'), [at('x')], { kinds: ['md5'] });
+    const { lists: made } = await readHistory(at('x', 'A001'));
+    expect(made.at(-1)!.files.map((f) => f.hashes.map((h) => h.kind))).toEqual([['md5'], ['md5'], ['md5'], ['md5']]);
+  });
+  it('of many that see a dead one’s lock at once, one gets it', async () => {
+    const lock = at('lock');
+    await writeFile(lock, JSON.stringify({ host: os.hostname(), boot: 'another start', pid: 1, began: '1' }));
+    const taken = await Promise.allSettled(Array.from({ length: 4 }, () => takeLock(lock)));
+    expect(taken.filter((t) => t.status === 'fulfilled')).toHaveLength(1);
   });
   it('killed again and again, it ends with every file whole, none copied twice, and nothing left over', async () => {
     for (let i = 0; i < 30; i += 1)

@@ -86,7 +86,7 @@ async function heldBytes(root: string): Promise<number> {
  * with it. A place that fails fails alone. A run that was killed is taken up where it was: files noted as verified are not
  * copied again when size and time still agree.
  *
- * Throws when the source can't be listed or no place can be opened.
+ * Throws when the source can't be listed; a place that can't be opened is in the result with its reason.
  */
 export async function ingest(
   source: string,
@@ -135,7 +135,8 @@ export async function ingest(
         const now = sizes.get(file);
         const same =
           found?.size === entry.sizeBytes && now?.sizeBytes === entry.sizeBytes && now.modifiedMs === entry.modifiedMs;
-        if (same) place.result.skipped.push(file);
+        const hashed = kinds.every((kind) => entry.hashes[kind] !== undefined);
+        if (same && hashed) place.result.skipped.push(file);
         else place.finished.delete(file);
       }
     }

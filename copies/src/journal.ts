@@ -27,9 +27,13 @@ export class Journal {
       throw error;
     });
     const found = new Map<string, Finished>();
-    for (const line of text.split('\n').slice(0, -1)) {
-      const entry = JSON.parse(line) as Finished;
-      found.set(entry.path, entry);
+    for (const line of text.split('\n')) {
+      try {
+        const entry = JSON.parse(line) as Finished;
+        found.set(entry.path, entry);
+      } catch {
+        // Empty, or cut off by a kill: its file counts as not finished.
+      }
     }
     return found;
   }
@@ -37,7 +41,10 @@ export class Journal {
   /** Written and on the medium when it returns. */
   async note(entries: readonly Finished[]): Promise<void> {
     if (entries.length === 0) return;
+    const first = this.handle === null;
     this.handle ??= await open(this.file, 'a');
+    // The run before may have ended within a line.
+    if (first) await this.handle.appendFile('\n');
     await this.handle.appendFile(entries.map((entry) => `${JSON.stringify(entry)}\n`).join(''));
     await this.handle.datasync();
   }

@@ -1,6 +1,8 @@
-import { readFileSync } from 'node:fs';
-import { open, readFile, rm } from 'node:fs/promises';
+import { randomUUID } from 'node:crypto';
+import { readFileSync, statSync, writeFileSync } from 'node:fs';
+import { readFile, rm } from 'node:fs/promises';
 import os from 'node:os';
+import { setTimeout as sleep } from 'node:timers/promises';
 
 /** Who holds a folder: enough to tell a living process from a dead one whose number another has taken since. */
 interface Holder {
@@ -9,6 +11,8 @@ interface Holder {
   pid: number;
   /** When the process began, in the kernel's ticks since start; '' where the system doesn't say. */
   began: string;
+  /** Tells two takings by one process apart. */
+  token: string;
 }
 
 const first = (file: string): string => {
@@ -48,27 +52,51 @@ export class Locked extends Error {
   }
 }
 
+/** A lock that says nothing is being written this moment, unless it is older than this. */
+const WRITING_MS = 2000;
+/** After taking over a dead one's lock: time for another who saw it dead too to have done the same. */
+const SETTLE_MS = 100;
+
+async function readHolder(file: string): Promise<Holder | 'gone' | 'unreadable'> {
+  try {
+    return JSON.parse(await readFile(file, 'utf8')) as Holder;
+  } catch (error) {
+    return (error as NodeJS.ErrnoException).code === 'ENOENT' ? 'gone' : 'unreadable';
+  }
+}
+
 /** Takes the lock file; answers how to give it back. A lock whose process is dead is taken over. Throws `Locked`. */
 export async function takeLock(file: string): Promise<() => Promise<void>> {
-  const mine: Holder = { host: os.hostname(), boot: bootOf(), pid: process.pid, began: beganOf(process.pid) };
-  for (;;) {
+  const mine: Holder = {
+    host: os.hostname(),
+    boot: bootOf(),
+    pid: process.pid,
+    began: beganOf(process.pid),
+    token: randomUUID(),
+  };
+  const release = () => rm(file, { force: true });
+  for (let tookOver = false; ;) {
     try {
-      const handle = await open(file, 'wx');
-      await handle.writeFile(JSON.stringify(mine));
-      await handle.close();
-      return () => rm(file, { force: true });
+      // In one go: a lock without its holder lasts no longer than two system calls.
+      writeFileSync(file, JSON.stringify(mine), { flag: 'wx' });
+      if (!tookOver) return release;
+      await sleep(SETTLE_MS);
+      const now = await readHolder(file);
+      if (typeof now === 'object' && now.token === mine.token) return release;
+      continue;
     } catch (error) {
       if ((error as NodeJS.ErrnoException).code !== 'EEXIST') throw error;
     }
-    const text = await readFile(file, 'utf8').catch(() => '');
-    let holder: Holder | null;
-    try {
-      holder = JSON.parse(text) as Holder;
-    } catch {
-      // Half written: its writer died in the act, or is at it this moment.
-      holder = null;
-    }
-    if (holder && alive(holder)) throw new Locked(holder);
+    const holder = await readHolder(file);
+    if (holder === 'gone') continue;
+    if (holder === 'unreadable') {
+      const found = statSync(file, { throwIfNoEntry: false });
+      if (found && Date.now() - found.mtimeMs < WRITING_MS) {
+        await sleep(SETTLE_MS);
+        continue;
+      }
+    } else if (alive(holder)) throw new Locked(holder);
     await rm(file, { force: true });
+    tookOver = true;
   }
 }

@@ -43,14 +43,14 @@ const BATCH_BYTES = 256 * 1024 * 1024;
 const SMALL_BYTES = 1024 * 1024;
 const LANES = 8;
 
-/** Runs `work` on every item, at most `lanes` at a time; each lane has its number. */
+/** Runs `work` on every item, at most `lanes` at a time; each lane has its number. When one fails the others end first. */
 async function inLanes<T>(
   items: readonly T[],
   lanes: number,
   work: (item: T, lane: number) => Promise<void>,
 ): Promise<void> {
   let next = 0;
-  await Promise.all(
+  const ended = await Promise.allSettled(
     Array.from({ length: Math.min(lanes, items.length) }, async (_, lane) => {
       for (;;) {
         const item = items[next];
@@ -60,6 +60,8 @@ async function inLanes<T>(
       }
     }),
   );
+  const failed = ended.find((e) => e.status === 'rejected');
+  if (failed) throw failed.reason;
 }
 
 /** Consecutive files that are settled together. */

@@ -106,7 +106,7 @@ export class LtcDecoder {
     for (;;) {
       if (this.going) {
         const bits = follow(this.signal, this.going, 1, limit, this.search, this.ahead);
-        if (this.digest(bits, final)) break;
+        if (this.digest(bits)) break;
       } else if (!this.acquire(limit, final)) break;
     }
     const keep =
@@ -132,14 +132,14 @@ export class LtcDecoder {
       if (!hasSync(likeliestBits(trial.firstHalf, trial.secondHalf))) continue;
       this.cursor = from;
       const bits = join(back, follow(this.signal, lock, 1, limit, this.search, this.ahead));
-      return !this.digest(bits, final) || !final;
+      return !this.digest(bits);
     }
     this.cursor = from + blockSamples * HOP;
     return !(final && from + blockSamples >= limit);
   }
 
   /** Takes the words out of a stretch of bits and decides how to go on; true when more sound is needed. */
-  private digest(bits: Bits, final: boolean): boolean {
+  private digest(bits: Bits): boolean {
     const values = likeliestBits(bits.firstHalf, bits.secondHalf);
     let lastEnd = 0;
     for (const found of findWords(values)) {
@@ -165,7 +165,7 @@ export class LtcDecoder {
       this.going = { boundary: bits.boundaries[0]!, period, amplitude: bits.lock.amplitude };
     }
     this.cursor = Math.max(this.cursor, this.floor);
-    return !final || bits.ended === 'edge';
+    return true;
   }
 
   private take(bits: Bits, values: Uint8Array, { from, direction }: FoundWord): void {

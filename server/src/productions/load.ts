@@ -1,30 +1,10 @@
 import type { ProductionRows } from '@kavrell/core/productions';
-import type { TableName } from '@kavrell/contract';
+import { PLAN_TABLES } from '@kavrell/contract';
 import type { Context } from '../platform/context.ts';
 import { readRows } from '../rows/index.ts';
 import { productionOf } from './index.ts';
 
-const TABLES = [
-  'days',
-  'places',
-  'moves',
-  'people',
-  'engagements',
-  'cameras',
-  'setups',
-  'relights',
-  'scenes',
-  'shots',
-  'dayItems',
-  'drives',
-  'cards',
-  'clocks',
-  'jams',
-  'clips',
-  'copyJobs',
-  'copyFiles',
-  'takeEvents',
-] as const satisfies readonly TableName[];
+const TABLES = [...PLAN_TABLES, 'clips', 'copyJobs', 'copyFiles', 'takeEvents'] as const;
 
 /** All rows of a production: one query a table, whatever its size. */
 export async function loadRows(context: Context, productionId: string): Promise<ProductionRows> {
