@@ -160,6 +160,8 @@ export function ProductionProvider({
     dayItems,
     drives,
     cards,
+    clocks,
+    jams,
     clips,
     copyJobs,
     copyFiles,

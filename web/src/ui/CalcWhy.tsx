@@ -11,9 +11,10 @@ interface Schema {
 }
 type Values = Record<string, unknown>;
 
-/** A figure to six places at most; text as it is. */
+const figures = new Intl.NumberFormat('en-GB', { maximumSignificantDigits: 6 });
+/** A figure to six places at most, thousands parted; text as it is. */
 const shown = (value: unknown): string =>
-  value === null ? 'none' : typeof value === 'number' ? String(Number(value.toPrecision(6))) : String(value);
+  value === null ? 'none' : typeof value === 'number' ? figures.format(value) : String(value);
 
 /** “The tolerance, ms” and 20 → “The tolerance” and “20 ms”. */
 function fact(name: string, field: Field | undefined, value: unknown): readonly [string, string] {
