@@ -1,15 +1,30 @@
+import path from 'node:path';
 import { defineConfig } from 'vitest/config';
+
+// Tests run from source; the copy engine's threads need a file to start from.
+const KAVRELL_COPY_THREAD = path.join(import.meta.dirname, 'node_modules', '.cache', 'kavrell', 'copyThread.mjs');
+const env = { KAVRELL_COPY_THREAD };
+const copyThread = 'scripts/lib/testCopyThread.mjs';
 
 export default defineConfig({
   test: {
     projects: [
-      { test: { name: 'unit', include: ['{core,contract,copies,web,cli,demo}/src/**/*.test.ts'], environment: 'node' } },
+      {
+        test: {
+          name: 'unit',
+          include: ['{core,contract,copies,web,cli,demo}/src/**/*.test.ts'],
+          environment: 'node',
+          globalSetup: [copyThread],
+          env,
+        },
+      },
       {
         test: {
           name: 'server',
           include: ['server/src/**/*.test.ts'],
           environment: 'node',
-          globalSetup: ['server/src/testing/globalSetup.ts'],
+          globalSetup: [copyThread, 'server/src/testing/globalSetup.ts'],
+          env,
           testTimeout: 30000,
           hookTimeout: 60000,
           pool: 'forks',

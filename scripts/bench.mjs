@@ -4,6 +4,7 @@ import os from 'node:os';
 import path from 'node:path';
 import { gzipSync } from 'node:zlib';
 import { ROOT, ensureBuilt, ensureDebian, ensureModules } from './lib/bootstrap.mjs';
+import { benchCopies } from './lib/benchCopies.mjs';
 import { benchCore } from './lib/benchCore.mjs';
 import { quantile, report } from './lib/measure.mjs';
 import { say } from './lib/say.mjs';
@@ -16,8 +17,10 @@ const { startInstance } = await import('./lib/instance.mjs');
 const { freePort } = await import('./lib/postgres.mjs');
 const { makeLarge } = await import('./lib/large.mjs');
 
-await benchCore();
-if (process.argv.includes('--core')) process.exit(0);
+const only = process.argv[2];
+if (only !== '--copies') await benchCore();
+if (only !== '--core') await benchCopies();
+if (only) process.exit(0);
 
 // 1. The first screen's JavaScript.
 const page0 = readFileSync(path.join(ROOT, 'dist', 'web', 'index.html'), 'utf8');

@@ -4,6 +4,7 @@ import { build } from 'esbuild';
 import { build as viteBuild } from 'vite';
 import { ROOT } from './lib/bootstrap.mjs';
 import './buildCli.mjs';
+import { COPY_THREAD } from './lib/source.mjs';
 
 const out = path.join(ROOT, 'dist', 'server');
 rmSync(out, { recursive: true, force: true });
@@ -19,7 +20,10 @@ const registryOutside = {
 };
 
 await build({
-  entryPoints: ['main', 'worker', 'demo'].map((name) => path.join(ROOT, 'server', 'src', `${name}.ts`)),
+  entryPoints: {
+    ...Object.fromEntries(['main', 'worker', 'demo'].map((n) => [n, path.join(ROOT, 'server', 'src', `${n}.ts`)])),
+    copyThread: COPY_THREAD,
+  },
   outdir: out,
   outExtension: { '.js': '.mjs' },
   bundle: true,

@@ -3,7 +3,7 @@ import { rmSync } from 'node:fs';
 import path from 'node:path';
 import { build } from 'esbuild';
 import { ROOT } from './lib/bootstrap.mjs';
-import { REQUIRE } from './lib/source.mjs';
+import { COPY_THREAD, REQUIRE } from './lib/source.mjs';
 
 const out = path.join(ROOT, 'dist', 'cli');
 rmSync(out, { recursive: true, force: true });
@@ -19,7 +19,7 @@ const oneLanguage = {
 };
 
 await build({
-  entryPoints: { kavrell: path.join(ROOT, 'cli', 'src', 'main.ts') },
+  entryPoints: { kavrell: path.join(ROOT, 'cli', 'src', 'main.ts'), copyThread: COPY_THREAD },
   outdir: out,
   outExtension: { '.js': '.mjs' },
   bundle: true,

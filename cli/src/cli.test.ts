@@ -181,7 +181,7 @@ describe('offload and verify', () => {
     expect(made.exit).toBe(0);
     expect(made.out).toMatch(/left out: link: a link/);
     expect(made.out).toMatch(/one\/A001: 1 verified, .*; 0 there before; 0 failed/);
-    expect(made.err).toMatch(/2 of 2 MB read, \d+ MB\/s, 0 s left/);
+    expect(made.err).toMatch(/one: 2\u00a0MB written, 2\u00a0MB of 2\u00a0MB verified/);
     const copy = path.join(file('two'), 'A001');
     expect((await kavrell(['verify', copy])).exit).toBe(0);
     writeFileSync(path.join(copy, 'CLIPS', 'C001.mov'), Buffer.alloc(2_000_000, 6));

@@ -1,5 +1,7 @@
 import path from 'node:path';
 import { parseArgs } from 'node:util';
+import { RateMeter } from '@kavrell/core/copies';
+import { formatRunning } from '@kavrell/core/units';
 import {
   HASH_KINDS,
   allVerified,
@@ -10,28 +12,38 @@ import {
 } from '@kavrell/copies';
 import { Usage, type Exit, type Streams } from './exit.ts';
 import { fileTrouble } from './files.ts';
+import { inChunks, jsonPieces } from './json.ts';
 
-const HELP = 'kavrell offload SRC --to A [--to B …] [--hash xxh64 …] [--verify-source] [--recheck] [--json]';
+const HELP =
+  'kavrell offload SRC --to A [--to B …] [--hash xxh64 …] [--ignore PATTERN …] [--verify-source] [--recheck] [--json]';
 const EVERY_MS = 500;
+const megabytes = (bytes: number) => `${(bytes / 1e6).toFixed(0)}\u00a0MB`;
 
-/** `1.24 GB of 2.50 GB, 412 MB/s, 3 s left`, at most twice a second. */
+/** For each destination what is written and checked, its measured rate and the time left by it; at most twice a second. */
 function progressLine(streams: Streams): (p: OffloadProgress) => void {
-  const began = Date.now();
+  const meters = new Map<string, RateMeter>();
   let last = 0;
-  return ({ doneBytes, totalBytes }) => {
-    const now = Date.now();
-    if (now - last < EVERY_MS && doneBytes < totalBytes) return;
+  return ({ totalBytes, places }) => {
+    const now = performance.now();
+    const done = places.every((p) => p.checkedBytes >= totalBytes);
+    if (now - last < EVERY_MS && !done) return;
     last = now;
-    const rate = doneBytes / Math.max(1, now - began) / 1000;
-    const left = rate > 0 ? Math.ceil((totalBytes - doneBytes) / 1e6 / rate) : 0;
-    streams.err(
-      `${(doneBytes / 1e6).toFixed(0)} of ${(totalBytes / 1e6).toFixed(0)} MB read, ${rate.toFixed(0)} MB/s, ${left} s left`,
-    );
+    const words = places.map((p) => {
+      const meter = meters.get(p.id) ?? new RateMeter();
+      meters.set(p.id, meter);
+      const { bytesPerSecond, leftMs } = meter.sample(now, p.writtenBytes + p.checkedBytes, 2 * totalBytes);
+      const rate = bytesPerSecond === null ? '' : `, ${(bytesPerSecond / 1e6).toFixed(0)}\u00a0MB/s`;
+      const left = leftMs === null ? '' : `, ${formatRunning(leftMs)} left`;
+      const behind = p.behind ? ', at its own pace' : '';
+      return `${p.id}: ${megabytes(p.writtenBytes)} written, ${megabytes(p.checkedBytes)} of ${megabytes(totalBytes)} verified${rate}${left}${behind}`;
+    });
+    streams.err(words.join(' · '));
   };
 }
 
 function* summary(result: IngestResult): Generator<string> {
   for (const file of result.leftOut) yield `left out: ${file.path}: ${file.reason}`;
+  for (const file of result.sourceMissing) yield `the source’s own list has it, the source has not: ${file}`;
   for (const file of result.sourceChanged) yield `not as the source’s own list has it: ${file}`;
   for (const place of result.places) {
     for (const f of place.failed) yield `failed: ${path.join(place.root, f.path)}: ${f.reason}`;
@@ -54,6 +66,7 @@ export async function offloadCommand(args: readonly string[], streams: Streams):
     options: {
       to: { type: 'string', multiple: true },
       hash: { type: 'string', multiple: true },
+      ignore: { type: 'string', multiple: true },
       'verify-source': { type: 'boolean' },
       recheck: { type: 'boolean' },
       json: { type: 'boolean' },
@@ -75,6 +88,7 @@ export async function offloadCommand(args: readonly string[], streams: Streams):
   try {
     result = await ingest(source, values.to, {
       kinds: kinds as [HashKind, ...HashKind[]],
+      ignore: values.ignore ?? [],
       verifySource: values['verify-source'] ?? false,
       recheck: values.recheck ?? false,
       ...(values.json ? {} : { onProgress: progressLine(streams) }),
@@ -83,7 +97,7 @@ export async function offloadCommand(args: readonly string[], streams: Streams):
     if ((error as NodeJS.ErrnoException).code === undefined) throw error;
     throw fileTrouble(source, error);
   }
-  if (values.json) streams.out(`${JSON.stringify(result)}\n`);
+  if (values.json) for (const piece of inChunks(jsonPieces(result))) streams.out(piece);
   else for (const line of summary(result)) streams.out(`${line}\n`);
   return allVerified(result) ? 0 : 1;
 }

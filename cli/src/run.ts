@@ -3,8 +3,8 @@ import { Usage, type Exit, type Streams } from './exit.ts';
 
 const HELP = `kavrell calc NAME                one JSON value or an array on standard input, the answer on standard output
 kavrell calc --list              every computation, with JSON Schemas
-kavrell offload SRC --to A …     a verified copy of a folder, with a media hash list  [--to B] [--hash KIND] [--verify-source]
-                                 [--recheck] [--json]
+kavrell offload SRC --to A …     a verified copy of a folder, with a media hash list  [--to B] [--hash KIND] [--ignore PATTERN]
+                                 [--verify-source] [--recheck] [--json]
 kavrell verify DIR               a copy against its lists  [--json]
 kavrell ltc decode FILE          linear timecode out of a WAV file  [--channel N] [--rate R] [--json]
 kavrell ltc encode … OUT.wav     linear timecode into a WAV file    --rate R --start L --seconds S

@@ -2,21 +2,22 @@ import { mkdir, open, readFile, rename } from 'node:fs/promises';
 import os from 'node:os';
 import path from 'node:path';
 import {
+  mhlPieces,
   readChain,
   readMhl,
   writeChain,
-  writeMhl,
   type ChainLink,
   type ListedFile,
   type ListedFolder,
   type MediaHashList,
 } from '@kavrell/core/formats';
-import { c4Of, startHash, type HashKind } from './hash.ts';
+import { c4Of, hashOf, startHash, type HashKind } from './hash.ts';
 import { createHash } from 'node:crypto';
 
 export const LIST_FOLDER = 'ascmhl';
 const CHAIN = 'ascmhl_chain.xml';
 const TOOL = { name: 'Kavrell', version: '0.1.0' };
+/** What is never listed: the lists themselves. */
 const IGNORED = [LIST_FOLDER, `${LIST_FOLDER}/`];
 
 /** What the lists of a folder say of it so far. */
@@ -25,6 +26,8 @@ export interface History {
   lists: MediaHashList[];
   /** The hashes each file was first listed with. */
   originals: Map<string, ListedFile>;
+  /** Names that are not listed, as patterns. */
+  ignore: string[];
   /** Lists that were changed or lost since they were written, in words. */
   problems: string[];
 }
@@ -32,9 +35,21 @@ export interface History {
 const isGone = (error: unknown) => (error as NodeJS.ErrnoException).code === 'ENOENT';
 const c4OfBytes = (bytes: Uint8Array) => c4Of(createHash('sha512').update(bytes).digest());
 
+/** What a file was first listed with stays with it through its renames. */
+function takeIn({ originals, ignore }: History, list: MediaHashList): void {
+  for (const file of list.files) {
+    const before = file.previousPath === undefined ? undefined : originals.get(file.previousPath);
+    if (before) {
+      originals.delete(file.previousPath!);
+      originals.set(file.path, { ...before, path: file.path });
+    } else if (!originals.has(file.path)) originals.set(file.path, file);
+  }
+  for (const pattern of list.ignore) if (!ignore.includes(pattern)) ignore.push(pattern);
+}
+
 /** Reads a folder's media hash lists and checks them against their chain; empty when there are none. */
 export async function readHistory(root: string): Promise<History> {
-  const history: History = { links: [], lists: [], originals: new Map(), problems: [] };
+  const history: History = { links: [], lists: [], originals: new Map(), ignore: [], problems: [] };
   const folder = path.join(root, LIST_FOLDER);
   let chain: string;
   try {
@@ -53,7 +68,7 @@ export async function readHistory(root: string): Promise<History> {
       }
       const list = readMhl(bytes.toString('utf8'));
       history.lists.push(list);
-      for (const file of list.files) if (!history.originals.has(file.path)) history.originals.set(file.path, file);
+      takeIn(history, list);
     } catch (error) {
       if (!isGone(error)) throw error;
       history.problems.push(`The list ${link.path} is gone.`);
@@ -73,14 +88,14 @@ interface Sum {
  */
 function folderSums(
   kind: HashKind,
-  files: readonly { path: string; hash: string }[],
+  files: Iterable<{ path: string; hash: string }>,
   folders: readonly string[],
 ): Map<string, Sum> {
-  const bytesOf = (text: string) => (kind === 'c4' ? Buffer.from(text, 'utf8') : Buffer.from(text, 'hex'));
-  const over = (parts: readonly Uint8Array[]) => {
-    const hash = startHash(kind);
-    for (const part of parts) hash.update(part);
-    return hash.text();
+  const over = (parts: readonly string[]) =>
+    hashOf(kind, kind === 'c4' ? Buffer.from(parts.join('')) : Buffer.from(parts.join(''), 'hex'));
+  const ofName = (name: string, rest = '') => {
+    const bytes = Buffer.from(name, 'utf8');
+    return hashOf(kind, rest ? Buffer.concat([bytes, Buffer.from(rest, kind === 'c4' ? 'utf8' : 'hex')]) : bytes);
   };
   const within = new Map<string, { content: string[]; structure: string[] }>(
     ['', ...folders].map((folder) => [folder, { content: [], structure: [] }]),
@@ -89,35 +104,58 @@ function folderSums(
   for (const file of files) {
     const place = within.get(parent(file.path));
     place?.content.push(file.hash);
-    place?.structure.push(over([Buffer.from(path.posix.basename(file.path), 'utf8')]));
+    place?.structure.push(ofName(path.posix.basename(file.path)));
   }
   const sums = new Map<string, Sum>();
   // Innermost first: a folder's sums are part of the one around it.
   for (const folder of [...folders].sort((a, b) => b.split('/').length - a.split('/').length).concat('')) {
     const own = within.get(folder)!;
     const sum = {
-      content: over(own.content.sort().map(bytesOf)),
-      structure: over(own.structure.sort().map(bytesOf)),
+      content: over(own.content.sort()),
+      structure: over(own.structure.sort()),
     };
     sums.set(folder, sum);
     if (folder === '') continue;
     const around = within.get(parent(folder));
     around?.content.push(sum.content);
-    around?.structure.push(over([Buffer.from(path.posix.basename(folder), 'utf8'), bytesOf(sum.structure)]));
+    around?.structure.push(ofName(path.posix.basename(folder), sum.structure));
   }
   return sums;
 }
 
-async function writeThrough(file: string, content: string): Promise<void> {
+const CHUNK_CHARACTERS = 65536;
+
+function* hashed(files: Iterable<ListedFile>, kind: HashKind): Generator<{ path: string; hash: string }> {
+  for (const file of files) {
+    const hash = file.hashes.find((h) => h.kind === kind)?.value;
+    if (hash) yield { path: file.path, hash };
+  }
+}
+
+/** Writes a file by way of a half file, synced, and answers its C4 identifier. */
+async function writeThrough(file: string, pieces: Iterable<string>): Promise<string> {
   const part = `${file}.part`;
+  const hash = startHash('c4');
   const handle = await open(part, 'w');
   try {
-    await handle.writeFile(content);
+    let chunk = '';
+    const flush = async () => {
+      const bytes = Buffer.from(chunk);
+      chunk = '';
+      hash.update(bytes);
+      await handle.appendFile(bytes);
+    };
+    for (const piece of pieces) {
+      chunk += piece;
+      if (chunk.length >= CHUNK_CHARACTERS) await flush();
+    }
+    await flush();
     await handle.sync();
   } finally {
     await handle.close();
   }
   await rename(part, file);
+  return hash.text();
 }
 
 /** `2027-03-18T12:00:05.123Z` → `2027-03-18_120005Z`, as the names of lists have it. */
@@ -134,31 +172,33 @@ const stamp = (at: Date) =>
 export async function writeGeneration(
   root: string,
   of: {
-    files: readonly ListedFile[];
+    /** In the order of their paths. Walked twice. */
+    files: Iterable<ListedFile>;
     folders: readonly { path: string; modified: string }[];
     kind: HashKind;
     process: MediaHashList['process'];
     at: Date;
+    /** Patterns of names that were left out, beside those of the lists before. */
+    ignore?: readonly string[];
   },
 ): Promise<ChainLink> {
   const folder = path.join(root, LIST_FOLDER);
   await mkdir(folder, { recursive: true });
   const before = await readHistory(root);
-  const hashOf = (file: ListedFile) => file.hashes.find((h) => h.kind === of.kind)?.value ?? '';
   const sums = folderSums(
     of.kind,
-    of.files.filter((f) => hashOf(f) !== '').map((f) => ({ path: f.path, hash: hashOf(f) })),
+    hashed(of.files, of.kind),
     of.folders.map((f) => f.path),
   );
   const named = (sum: string | undefined) => (sum === undefined ? null : { kind: of.kind, value: sum });
-  const list: MediaHashList = {
+  const list = {
     created: of.at.toISOString(),
     host: os.hostname(),
     tool: TOOL,
     process: of.process,
     root: { content: named(sums.get('')?.content), structure: named(sums.get('')?.structure) },
-    ignore: IGNORED,
-    files: [...of.files],
+    ignore: [...new Set([...IGNORED, ...before.ignore, ...(of.ignore ?? [])])],
+    files: of.files,
     folders: of.folders.map((f): ListedFolder => ({
       path: f.path,
       modified: f.modified,
@@ -168,9 +208,7 @@ export async function writeGeneration(
   };
   const number = Math.max(0, ...before.links.map((l) => l.number)) + 1;
   const name = `${String(number).padStart(4, '0')}_${path.basename(root)}_${stamp(of.at)}.mhl`;
-  const xml = writeMhl(list);
-  await writeThrough(path.join(folder, name), xml);
-  const link = { number, path: name, c4: c4OfBytes(Buffer.from(xml)) };
-  await writeThrough(path.join(folder, CHAIN), writeChain([...before.links, link]));
+  const link = { number, path: name, c4: await writeThrough(path.join(folder, name), mhlPieces(list)) };
+  await writeThrough(path.join(folder, CHAIN), [writeChain([...before.links, link])]);
   return link;
 }

@@ -1,21 +1,38 @@
-import { lstat, mkdir, rmdir, stat, statfs } from 'node:fs/promises';
+import { lstat, mkdir, rm, rmdir, stat, statfs } from 'node:fs/promises';
 import path from 'node:path';
 import type { ListedFile } from '@kavrell/core/formats';
-import { wordsOf, type FileOutcome } from './copyFile.ts';
+import type { OffloadHooks, OffloadOptions } from './copy.ts';
+import type { Faults } from './gate.ts';
 import type { HashKind } from './hash.ts';
-import { LIST_FOLDER, readHistory, writeGeneration } from './history.ts';
+import { LIST_FOLDER, readHistory, writeGeneration, type History } from './history.ts';
 import { Journal, type Finished } from './journal.ts';
 import { takeLock } from './lock.ts';
-import { offload, type OffloadProgress } from './offload.ts';
-import { listSource } from './walk.ts';
+import { offload } from './offload.ts';
+import { wordsOf, type ByteRange, type FileOutcome } from './outcome.ts';
+import { matcher } from './patterns.ts';
+import { listSource, type SourceFile } from './walk.ts';
+import { isPart } from './writer.ts';
 
-export interface IngestOptions {
-  kinds?: readonly [HashKind, ...HashKind[]];
-  verifySource?: boolean;
+/** Hooks as for `offload`; a destination's id is the place as it was given. Files of a run before are told of as skipped. */
+export interface IngestOptions
+  extends OffloadHooks, Pick<OffloadOptions, 'kinds' | 'verifySource' | 'stallMs' | 'patienceMs'> {
   /** Read finished files of a run before anew, instead of going by their size and time. */
   recheck?: boolean;
-  onProgress?: (progress: OffloadProgress) => void;
+  /** The folder's name on the places; the source's own otherwise. */
+  name?: string;
+  /** Names that are left out, in the patterns of ignore files. */
+  ignore?: readonly string[];
+  /** Troubles of simulated devices: the card's, and those of places as they were given. */
+  faults?: { source?: Faults | null; places?: Readonly<Record<string, Faults | null>> };
   signal?: AbortSignal;
+}
+
+export interface Failure {
+  path: string;
+  reason: string;
+  /** What the source could not give of it, and where the rest was saved. */
+  damage?: ByteRange[];
+  savedAs?: string;
 }
 
 export interface PlaceResult {
@@ -25,7 +42,7 @@ export interface PlaceResult {
   copied: FileOutcome[];
   /** Verified before and left as they are. */
   skipped: string[];
-  failed: { path: string; reason: string }[];
+  failed: Failure[];
   /** The list that was written; null when nothing could be. */
   list: string | null;
 }
@@ -37,6 +54,8 @@ export interface IngestResult {
   leftOut: { path: string; reason: string }[];
   /** Files whose bytes are not the ones that the source's own list names. */
   sourceChanged: string[];
+  /** Files that the source's own list names, and that are not there under any name. */
+  sourceMissing: string[];
   places: PlaceResult[];
 }
 
@@ -48,11 +67,15 @@ interface Place {
   result: PlaceResult;
   journal: Journal;
   finished: Map<string, Finished>;
+  /** The readable rests of damaged files. */
+  saved: Finished[];
   release: () => Promise<void>;
 }
 
 /** Makes a place ready: its folder, lock, journal and room. Throws in words. */
 async function openPlace(to: string, name: string, bytes: number, recheck: boolean): Promise<Place> {
+  const given = to;
+  to = path.resolve(to);
   if (!(await stat(to)).isDirectory()) throw new Error(`${to} is no folder.`);
   const root = path.join(to, name);
   const lists = path.join(root, LIST_FOLDER);
@@ -63,22 +86,34 @@ async function openPlace(to: string, name: string, bytes: number, recheck: boole
     const finished = recheck ? new Map<string, Finished>() : await journal.read();
     const held = [...finished.values()].reduce((sum, f) => sum + f.sizeBytes, 0);
     const { bavail, bsize } = await statfs(root);
-    const there = await heldBytes(root);
+    const there = await sweep(root);
     if (bavail * bsize < bytes - Math.max(held, there)) {
       throw new Error(
         `${to} has ${Math.floor((bavail * bsize) / 1e6)} MB left, and ${Math.ceil((bytes - there) / 1e6)} MB are to come.`,
       );
     }
-    return { result: { to, root, copied: [], skipped: [], failed: [], list: null }, journal, finished, release };
+    return {
+      result: { to: given, root, copied: [], skipped: [], failed: [], list: null },
+      journal,
+      finished,
+      saved: [],
+      release,
+    };
   } catch (error) {
     await release();
     throw error;
   }
 }
 
-async function heldBytes(root: string): Promise<number> {
+/** Takes away half files that a killed run left, and answers how many bytes of whole ones there are. */
+async function sweep(root: string): Promise<number> {
   const { files } = await listSource(root);
-  return files.filter((f) => !ownList(f.path)).reduce((sum, f) => sum + f.sizeBytes, 0);
+  let bytes = 0;
+  for (const file of files) {
+    if (isPart(file.path)) await rm(path.join(root, file.path));
+    else if (!ownList(file.path)) bytes += file.sizeBytes;
+  }
+  return bytes;
 }
 
 /**
@@ -96,9 +131,15 @@ export async function ingest(
   const kinds = options.kinds ?? (['xxh64'] as const);
   const signal = options.signal ?? new AbortController().signal;
   const from = path.resolve(source);
-  const name = path.basename(from);
+  const name = options.name ?? path.basename(from);
   const listing = await listSource(from);
-  const files = listing.files.filter((f) => !ownList(f.path));
+  const ignored = matcher(options.ignore ?? []);
+  const leave = (file: string) => ownList(file) || ignored(file) !== null;
+  const files = listing.files.filter((f) => !leave(f.path));
+  for (const file of listing.files) {
+    const pattern = ownList(file.path) ? null : ignored(file.path);
+    if (pattern !== null) listing.leftOut.push({ path: file.path, reason: `left out by the pattern “${pattern}”` });
+  }
   const bytes = files.reduce((sum, f) => sum + f.sizeBytes, 0);
   const before = await readHistory(from);
   const result: IngestResult = {
@@ -107,12 +148,13 @@ export async function ingest(
     files: files.length,
     leftOut: listing.leftOut,
     sourceChanged: [],
+    sourceMissing: missingOf(before, files),
     places: [],
   };
   const open: Place[] = [];
   for (const target of to) {
     try {
-      open.push(await openPlace(path.resolve(target), name, bytes, options.recheck ?? false));
+      open.push(await openPlace(target, name, bytes, options.recheck ?? false));
     } catch (error) {
       const root = path.join(path.resolve(target), name);
       result.places.push({
@@ -126,7 +168,8 @@ export async function ingest(
     }
   }
   try {
-    const byId = new Map(open.map((place) => [place.result.root, place]));
+    const byId = new Map(open.map((place) => [place.result.to, place]));
+    await options.onListed?.(files);
     const sizes = new Map(files.map((f) => [f.path, f]));
     // What was finished before must still be there as it was noted.
     for (const place of open) {
@@ -139,10 +182,12 @@ export async function ingest(
         if (same && hashed) place.result.skipped.push(file);
         else place.finished.delete(file);
       }
+      if (place.result.skipped.length > 0)
+        await options.onFile?.(place.result.skipped.map((file) => skippedOutcome(place, file)));
     }
     const outcomes = await offload(
       from,
-      open.map(({ result: { root } }) => ({ id: root, root })),
+      open.map(({ result: { to: id, root } }) => ({ id, root, faults: options.faults?.places?.[id] ?? null })),
       {
         ...(options.onProgress ? { onProgress: options.onProgress } : {}),
         onFile: async (settled) => {
@@ -151,11 +196,15 @@ export async function ingest(
           for (const outcome of settled) {
             const place = byId.get(outcome.destinationId);
             const file = sizes.get(outcome.path);
-            if (!place || !file || outcome.state === 'failed') continue;
+            if (!place || !file || (outcome.state === 'failed' && outcome.savedAs === null)) continue;
             const { path: below, sizeBytes, modifiedMs } = file;
             const entry: Finished = { path: below, sizeBytes, modifiedMs, hashes: outcome.hashes, at };
-            place.finished.set(below, entry);
-            fresh.get(place)!.push(entry);
+            // The saved rest of a damaged file is listed under its own name, and tried again by the next run.
+            if (outcome.savedAs !== null) place.saved.push({ ...entry, path: outcome.savedAs });
+            else {
+              place.finished.set(below, entry);
+              fresh.get(place)!.push(entry);
+            }
           }
           for (const [place, entries] of fresh) {
             await place.journal.note(entries).catch((error: unknown) => {
@@ -163,32 +212,46 @@ export async function ingest(
               place.result.failed.push({ path: LIST_FOLDER, reason: wordsOf(error) });
             });
           }
+          await options.onFile?.(settled);
         },
       },
       signal,
       {
         kinds,
         verifySource: options.verifySource ?? false,
-        leave: ownList,
+        faults: options.faults?.source ?? null,
+        ...(options.stallMs === undefined ? {} : { stallMs: options.stallMs }),
+        ...(options.patienceMs === undefined ? {} : { patienceMs: options.patienceMs }),
+        listing,
+        leave,
         finished: (file, id) => byId.get(id)?.finished.has(file.path) ?? false,
       },
     );
     for (const outcome of outcomes) {
       const place = byId.get(outcome.destinationId)!.result;
-      if (outcome.state === 'failed') place.failed.push({ path: outcome.path, reason: outcome.failure ?? '' });
+      if (outcome.state === 'failed') place.failed.push(failureOf(outcome));
       else if (outcome.state === 'skipped') place.skipped.push(outcome.path);
       else place.copied.push(outcome);
     }
-    const folders = listing.folders.filter((f) => !ownList(f.path));
+    const folders = listing.folders.filter((f) => !leave(f.path));
+    const hashes = new Map(open.flatMap((p) => [...p.finished.values()]).map((f) => [f.path, f.hashes]));
+    const renamed = renamesOf(before, result.sourceMissing, hashes);
+    const gone = new Set(renamed.values());
+    const changed = new Set<string>();
+    result.sourceMissing = result.sourceMissing.filter((file) => !gone.has(file));
     for (const place of open) {
       try {
-        const listed = [...place.finished.values()]
-          .sort((a, b) => (a.path < b.path ? -1 : 1))
-          .map((f) => listedOf(f, before.originals.get(f.path)));
-        for (const file of listed) {
-          if (file.hashes.some((h) => h.action === 'failed') && !result.sourceChanged.includes(file.path))
-            result.sourceChanged.push(file.path);
-        }
+        const finished = [...place.finished.values(), ...place.saved].sort((a, b) => (a.path < b.path ? -1 : 1));
+        // Made as they are written: thousands of them need not be in memory together.
+        const listed = {
+          *[Symbol.iterator]() {
+            for (const file of finished) {
+              const entry = listedOf(file, before, renamed.get(file.path));
+              if (entry.hashes.some((h) => h.action === 'failed')) changed.add(file.path);
+              yield entry;
+            }
+          },
+        };
         const made = {
           files: listed,
           folders: folders.map((f) => ({ path: f.path, modified: new Date(f.modifiedMs).toISOString() })),
@@ -198,8 +261,10 @@ export async function ingest(
           kind: kinds[0],
           process: 'transfer',
           at: new Date(),
+          ignore: options.ignore ?? [],
         });
         place.result.list = link.path;
+        result.sourceChanged = [...changed];
         await (place.result.failed.length === 0 ? place.journal.drop() : place.journal.close());
       } catch (error) {
         place.result.failed.push({ path: LIST_FOLDER, reason: wordsOf(error) });
@@ -214,16 +279,50 @@ export async function ingest(
     }
   }
   result.places.push(...open.map((p) => p.result));
-  result.places.sort(
-    (a, b) =>
-      to.findIndex((t) => path.resolve(t) === path.resolve(a.to)) -
-      to.findIndex((t) => path.resolve(t) === path.resolve(b.to)),
-  );
+  result.places.sort((a, b) => to.indexOf(a.to) - to.indexOf(b.to));
   return result;
 }
 
+const missingOf = ({ originals }: History, files: readonly SourceFile[]): string[] => {
+  const there = new Set(files.map((f) => f.path));
+  return [...originals.keys()].filter((file) => !there.has(file));
+};
+
+/** New name → old one, for files that the source's list knows by another name: the same hash, and the old name is gone. */
+function renamesOf(
+  { originals }: History,
+  missing: readonly string[],
+  hashes: ReadonlyMap<string, Finished['hashes']>,
+): Map<string, string> {
+  const known = new Map<string, string>(
+    missing.flatMap((file) => originals.get(file)!.hashes.map((h) => [`${h.kind} ${h.value}`, file] as const)),
+  );
+  const renamed = new Map<string, string>();
+  for (const [file, of] of hashes) {
+    if (originals.has(file)) continue;
+    const old = Object.entries(of).map(([kind, value]) => known.get(`${kind} ${value}`));
+    const found = old.find((o) => o !== undefined);
+    if (found !== undefined) renamed.set(file, found);
+  }
+  return renamed;
+}
+
+const failureOf = ({ path: file, failure, damage, savedAs }: FileOutcome): Failure => ({
+  path: file,
+  reason: failure ?? '',
+  ...(damage.length > 0 ? { damage } : {}),
+  ...(savedAs === null ? {} : { savedAs }),
+});
+
+const skippedOutcome = ({ result, finished }: Place, file: string): FileOutcome => {
+  const { sizeBytes, hashes } = finished.get(file)!;
+  const base = { destinationId: result.to, path: file, sizeBytes, hashes, readFrom: null, failure: null };
+  return { ...base, state: 'skipped', hash: Object.values(hashes)[0] ?? null, damage: [], savedAs: null };
+};
+
 /** A finished file as the list has it; checked against what the source's own list says of it. */
-function listedOf(file: Finished, original: ListedFile | undefined): ListedFile {
+function listedOf(file: Finished, before: History, previousPath: string | undefined): ListedFile {
+  const original = before.originals.get(previousPath ?? file.path);
   return {
     path: file.path,
     sizeBytes: file.sizeBytes,
@@ -233,10 +332,13 @@ function listedOf(file: Finished, original: ListedFile | undefined): ListedFile 
       const action = known === undefined ? 'original' : known.value === value ? 'verified' : 'failed';
       return { kind: kind as HashKind, value, action, hashDate: file.at } as const;
     }),
+    ...(previousPath === undefined ? {} : { previousPath }),
   };
 }
 
 /** True when every file is verified on every place, and agrees with the source's own list. */
 export function allVerified(result: IngestResult): boolean {
-  return result.sourceChanged.length === 0 && result.places.every((p) => p.failed.length === 0);
+  return (
+    result.sourceChanged.length + result.sourceMissing.length === 0 && result.places.every((p) => p.failed.length === 0)
+  );
 }

@@ -1,6 +1,7 @@
 import { closeSync, constants, openSync, read } from 'node:fs';
 import { promisify } from 'node:util';
-import { startHash, type HashKind } from './hash.ts';
+import { OPEN_GATE, type Gate } from './gate.ts';
+import { hashOf, startHash, type HashKind } from './hash.ts';
 
 /** Whether a file was read from the medium itself, or may have come from the machine's memory of what it just wrote. */
 export type ReadFrom = 'medium' | 'cache';
@@ -15,29 +16,41 @@ export function alignedBlock(bytes = BLOCK_BYTES): Buffer {
 }
 
 const REFUSED = new Set(['EINVAL', 'ENOTSUP', 'EOPNOTSUPP']);
-const refused = (error: unknown) => REFUSED.has((error as NodeJS.ErrnoException).code ?? '');
+/** True when the file system would not go past the cache. */
+export const refusesDirect = (error: unknown) => REFUSED.has((error as NodeJS.ErrnoException).code ?? '');
 
-function openPastCache(file: string): number | null {
-  // Not every platform has it, and not every file system takes it: network drives and some memory disks don't.
+/** Opens a file past the machine's cache; null where platform or file system has no such thing (network drives, some memory disks). */
+export function openPastCache(file: string, flags: number): number | null {
   if (constants.O_DIRECT === undefined) return null;
   try {
-    return openSync(file, constants.O_RDONLY | constants.O_DIRECT);
+    return openSync(file, flags | constants.O_DIRECT);
   } catch (error) {
-    if (refused(error)) return null;
+    if (refusesDirect(error)) return null;
     throw error;
   }
 }
 
-const SECTOR_BYTES = 512;
+const SECTOR_BYTES = 4096;
+const LEAST_SECTOR_BYTES = 512;
+// Past the cache one can't go on from within a sector: but a part of one is the end of the file.
+const isEnd = (bytesRead: number) => bytesRead === 0 || bytesRead % LEAST_SECTOR_BYTES !== 0;
 
-async function hashThrough(fd: number, block: Buffer, kind: HashKind, signal: AbortSignal): Promise<string> {
+async function hashThrough(
+  file: string,
+  fd: number,
+  block: Buffer,
+  kind: HashKind,
+  signal: AbortSignal,
+  gate: Gate,
+): Promise<string> {
   const hash = startHash(kind);
   for (let at = 0; ;) {
     signal.throwIfAborted();
     const { bytesRead } = await reading(fd, block, 0, block.length, at);
-    if (bytesRead > 0) hash.update(block.subarray(0, bytesRead));
-    // Past the cache one can't go on from within a sector: but a part of one is the end of the file.
-    if (bytesRead === 0 || bytesRead % SECTOR_BYTES !== 0) return hash.text();
+    const bytes = block.subarray(0, bytesRead);
+    gate.reading(file, at, bytes);
+    if (bytesRead > 0) hash.update(bytes);
+    if (isEnd(bytesRead)) return hash.text();
     at += bytesRead;
   }
 }
@@ -51,20 +64,65 @@ export async function hashFromMedium(
   block: Buffer,
   kind: HashKind,
   signal: AbortSignal,
+  gate: Gate = OPEN_GATE,
 ): Promise<{ hash: string; from: ReadFrom }> {
-  const past = openPastCache(file);
+  gate.touch();
+  const past = openPastCache(file, constants.O_RDONLY);
   if (past !== null) {
     try {
-      return { hash: await hashThrough(past, block, kind, signal), from: 'medium' };
+      return { hash: await hashThrough(file, past, block, kind, signal, gate), from: 'medium' };
     } catch (error) {
-      if (!refused(error)) throw error;
+      if (!refusesDirect(error)) throw error;
     } finally {
       closeSync(past);
     }
   }
   const fd = openSync(file, constants.O_RDONLY);
   try {
-    return { hash: await hashThrough(fd, block, kind, signal), from: 'cache' };
+    return { hash: await hashThrough(file, fd, block, kind, signal, gate), from: 'cache' };
+  } finally {
+    closeSync(fd);
+  }
+}
+
+/**
+ * The same for a file that should have so many bytes, fewer than `block`, in as few calls as can be: what small files by the
+ * thousand need. A longer file is read as far as to hash otherwise.
+ */
+export async function hashSmallFromMedium(
+  file: string,
+  sizeBytes: number,
+  memory: Buffer,
+  kind: HashKind,
+  gate: Gate,
+): Promise<{ hash: string; from: ReadFrom }> {
+  // No more than a sector too much: past the cache the system fills what it is given with zeros behind a file's end.
+  const block = memory.subarray(0, (Math.floor(sizeBytes / SECTOR_BYTES) + 1) * SECTOR_BYTES);
+  const readAll = async (fd: number): Promise<string> => {
+    let length = 0;
+    for (;;) {
+      const { bytesRead } = await reading(fd, block, length, block.length - length, length);
+      length += bytesRead;
+      if (isEnd(bytesRead) || length === block.length) break;
+    }
+    const bytes = block.subarray(0, length);
+    gate.reading(file, 0, bytes);
+    return hashOf(kind, bytes);
+  };
+  gate.touch();
+  const past = openPastCache(file, constants.O_RDONLY);
+  if (past !== null) {
+    try {
+      return { hash: await readAll(past), from: 'medium' };
+    } catch (error) {
+      if (!refusesDirect(error)) throw error;
+    } finally {
+      closeSync(past);
+    }
+  }
+  const fd = openSync(file, constants.O_RDONLY);
+  try {
+    return { hash: await readAll(fd), from: 'cache' };
   } finally {
     closeSync(fd);
   }

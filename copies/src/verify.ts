@@ -1,9 +1,12 @@
 import { readFile, readdir } from 'node:fs/promises';
 import path from 'node:path';
 import { readMhl, readSums, type ListedFile } from '@kavrell/core/formats';
+import { OPEN_GATE, simulatedGate, type Faults } from './gate.ts';
 import { HASH_KINDS, type HashKind } from './hash.ts';
 import { LIST_FOLDER, readHistory } from './history.ts';
 import { alignedBlock, hashFromMedium } from './readBack.ts';
+import { wordsOf } from './outcome.ts';
+import { matcher } from './patterns.ts';
 import { listSource } from './walk.ts';
 
 export interface Verification {
@@ -24,11 +27,12 @@ const SUMS = /\.(md5|sha1|xxh|xxh64|xxhash)$/i;
 /** What a folder should hold, from its history, else from old lists and sum files that lie in it. */
 async function expectedIn(
   root: string,
-): Promise<{ files: Map<string, ListedFile>; against: string[]; problems: string[] }> {
+): Promise<{ files: Map<string, ListedFile>; ignore: string[]; against: string[]; problems: string[] }> {
   const history = await readHistory(root);
   if (history.links.length > 0) {
     return {
       files: history.originals,
+      ignore: history.ignore,
       against: [`${LIST_FOLDER}, ${history.links.length} generations`],
       problems: history.problems,
     };
@@ -41,7 +45,7 @@ async function expectedIn(
     for (const file of name.endsWith('.mhl') ? readMhl(text).files : readSums(text)) files.set(file.path, file);
     against.push(name);
   }
-  return { files, against, problems: [] };
+  return { files, ignore: [], against, problems: [] };
 }
 
 /** The hash of a listed file that can be computed here, the strongest habit first. */
@@ -61,8 +65,11 @@ export async function verifyFolder(
   root: string,
   onBytes: (bytes: number) => void = () => undefined,
   signal: AbortSignal = new AbortController().signal,
+  faults: Faults | null = null,
 ): Promise<Verification> {
-  const { files: expected, against, problems } = await expectedIn(root);
+  const gate = faults ? simulatedGate(faults) : OPEN_GATE;
+  const { files: expected, ignore, against, problems } = await expectedIn(root);
+  const ignored = matcher(ignore);
   if (against.length === 0)
     throw new Error(`${root} holds no media hash list and no sum file: there is nothing to compare with.`);
   const lists = new Set(against);
@@ -70,6 +77,7 @@ export async function verifyFolder(
   const there = new Map(
     listing.files
       .filter((f) => !f.path.startsWith(`${LIST_FOLDER}/`) && !lists.has(f.path))
+      .filter((f) => expected.has(f.path) || ignored(f.path) === null)
       .map((f) => [f.path, f] as const),
   );
   const block = alignedBlock();
@@ -100,14 +108,14 @@ export async function verifyFolder(
       continue;
     }
     try {
-      const { hash } = await hashFromMedium(path.join(root, name), block, wanted.kind, signal);
+      const { hash } = await hashFromMedium(path.join(root, name), block, wanted.kind, signal, gate);
       if (hash === wanted.value) {
         result.verified += 1;
         result.bytes += found.sizeBytes;
       } else result.changed.push({ path: name, reason: 'its bytes are not the ones that were listed' });
     } catch (error) {
       if (signal.aborted) throw error;
-      result.changed.push({ path: name, reason: `it can’t be read: ${(error as Error).message}` });
+      result.changed.push({ path: name, reason: `it can’t be read: ${wordsOf(error)}` });
     }
     onBytes(found.sizeBytes);
   }
@@ -117,7 +125,10 @@ export async function verifyFolder(
     let from: string | null = null;
     for (const candidate of candidates) {
       const wanted = comparable(expected.get(candidate)!);
-      if (wanted && (await hashFromMedium(path.join(root, name), block, wanted.kind, signal)).hash === wanted.value)
+      if (
+        wanted &&
+        (await hashFromMedium(path.join(root, name), block, wanted.kind, signal, gate)).hash === wanted.value
+      )
         from = candidate;
     }
     if (from === null) result.extra.push(name);

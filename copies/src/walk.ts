@@ -1,5 +1,7 @@
+import type { Stats } from 'node:fs';
 import { lstat, readdir } from 'node:fs/promises';
 import path from 'node:path';
+import { inLanes } from './lanes.ts';
 
 export interface SourceFile {
   /** Path below the source's root, with `/` between names. */
@@ -21,6 +23,8 @@ export interface Listing {
   leftOut: { path: string; reason: string }[];
 }
 
+/** Asked of the medium at once: each answer takes its time. */
+const STAT_LANES = 16;
 const encoder = new TextEncoder();
 // A name may begin with a byte order mark: it must not be lost.
 const decoder = new TextDecoder('utf-8', { ignoreBOM: true });
@@ -36,21 +40,31 @@ export async function listSource(root: string): Promise<Listing> {
   const listing: Listing = { files: [], folders: [], leftOut: [] };
   const visit = async (folder: string): Promise<void> => {
     const entries = await readdir(path.join(root, folder), { withFileTypes: true, encoding: 'buffer' });
-    for (const entry of entries.sort((a, b) => byBytes(a.name, b.name))) {
-      const name = decoder.decode(entry.name);
-      const below = folder ? `${folder}/${name}` : name;
-      if (!Buffer.from(encoder.encode(name)).equals(entry.name)) {
-        listing.leftOut.push({ path: below, reason: 'its name is not readable text (UTF-8)' });
-        continue;
-      }
-      if (entry.isDirectory()) {
-        const stat = await lstat(path.join(root, below));
+    const named = entries
+      .sort((a, b) => byBytes(a.name, b.name))
+      .map((entry) => {
+        const name = decoder.decode(entry.name);
+        return {
+          entry,
+          below: folder ? `${folder}/${name}` : name,
+          isText: Buffer.from(encoder.encode(name)).equals(entry.name),
+        };
+      });
+    const stats = new Map<string, Stats>();
+    await inLanes(
+      named.filter(({ entry, isText }) => isText && (entry.isDirectory() || entry.isFile())),
+      STAT_LANES,
+      async ({ below }) => void stats.set(below, await lstat(path.join(root, below))),
+    );
+    for (const { entry, below, isText } of named) {
+      const stat = stats.get(below);
+      if (!isText) listing.leftOut.push({ path: below, reason: 'its name is not readable text (UTF-8)' });
+      else if (!stat)
+        listing.leftOut.push({ path: below, reason: entry.isSymbolicLink() ? 'a link' : 'no ordinary file' });
+      else if (entry.isDirectory()) {
         listing.folders.push({ path: below, modifiedMs: stat.mtimeMs });
         await visit(below);
-      } else if (entry.isFile()) {
-        const stat = await lstat(path.join(root, below));
-        listing.files.push({ path: below, sizeBytes: stat.size, modifiedMs: stat.mtimeMs });
-      } else listing.leftOut.push({ path: below, reason: entry.isSymbolicLink() ? 'a link' : 'no ordinary file' });
+      } else listing.files.push({ path: below, sizeBytes: stat.size, modifiedMs: stat.mtimeMs });
     }
   };
   await visit('');

@@ -33,6 +33,7 @@ const CHECKS = {
   postgresql: () => postgresBin() !== null,
   ffmpeg: () => onPath('ffmpeg'),
   chromium: () => onPath('chromium'),
+  xxhash: () => onPath('xxh64sum'),
 };
 
 /** Sees to it that these of Debian's packages are here; installs them when root, else says in one line what is missing. */

@@ -7,6 +7,24 @@ import { ROOT } from './bootstrap.mjs';
 /** CommonJS packages inside an ES module bundle find `require` here. */
 export const REQUIRE = "import { createRequire } from 'node:module'; const require = createRequire(import.meta.url);";
 
+/** What a card's or drive's thread runs: a bundle of its own, beside the one that starts it. */
+export const COPY_THREAD = path.join(ROOT, 'copies', 'src', 'thread.ts');
+
+/** Bundles the devices' thread for code that runs from source. */
+export function buildCopyThread(outfile) {
+  return build({
+    entryPoints: [COPY_THREAD],
+    outfile,
+    bundle: true,
+    format: 'esm',
+    platform: 'node',
+    target: 'node20',
+    banner: { js: REQUIRE },
+    external: ['@node-rs/*'],
+    logLevel: 'warning',
+  });
+}
+
 /** Bundles a TypeScript file of ours and imports it, for scripts that need what it exports. */
 export async function loadSource(file) {
   const cache = path.join(ROOT, 'node_modules', '.cache');

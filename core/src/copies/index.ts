@@ -1,2 +1,3 @@
 export * from './model.ts';
 export * from './state.ts';
+export * from './rate.ts';

@@ -20,6 +20,8 @@ export interface ListedFile {
   sizeBytes: number | null;
   modified: string | null;
   hashes: ListedHash[];
+  /** The name that the lists before had it by, when it was renamed since. */
+  previousPath?: string;
 }
 
 export interface ListedFolder {
@@ -83,56 +85,65 @@ function parse(xml: string): Node {
 
 const single = (part: ListedFolder['content']) => (part ? { [part.kind]: part.value } : {});
 
-/** The XML of one generation (`urn:ASC:MHL:v2.0`). */
-export function writeMhl(of: MediaHashList): string {
-  return (
-    HEAD +
-    (builder.build({
-      hashlist: {
-        [`${ATTRIBUTE}version`]: '2.0',
-        [`${ATTRIBUTE}xmlns`]: NAMESPACE,
-        creatorinfo: {
-          creationdate: of.created,
-          hostname: of.host,
-          tool: { [`${ATTRIBUTE}version`]: of.tool.version, '#text': of.tool.name },
-        },
-        processinfo: {
-          process: of.process,
-          ...(of.root.content && of.root.structure
-            ? { roothash: { content: single(of.root.content), structure: single(of.root.structure) } }
-            : {}),
-          ignore: { pattern: of.ignore },
-        },
-        hashes: {
-          hash: of.files.map((file) => ({
-            path: {
-              ...(file.sizeBytes === null ? {} : { [`${ATTRIBUTE}size`]: String(file.sizeBytes) }),
-              ...(file.modified === null ? {} : { [`${ATTRIBUTE}lastmodificationdate`]: file.modified }),
-              '#text': file.path,
-            },
-            ...Object.fromEntries(
-              file.hashes.map((h) => [
-                h.kind,
-                {
-                  ...(h.action ? { [`${ATTRIBUTE}action`]: h.action } : {}),
-                  ...(h.hashDate ? { [`${ATTRIBUTE}hashdate`]: h.hashDate } : {}),
-                  '#text': h.value,
-                },
-              ]),
-            ),
-          })),
-          directoryhash: of.folders.map((folder) => ({
-            path: {
-              ...(folder.modified === null ? {} : { [`${ATTRIBUTE}lastmodificationdate`]: folder.modified }),
-              '#text': folder.path,
-            },
-            content: single(folder.content),
-            structure: single(folder.structure),
-          })),
-        },
+const fileEntry = (file: ListedFile) => ({
+  path: {
+    ...(file.sizeBytes === null ? {} : { [`${ATTRIBUTE}size`]: String(file.sizeBytes) }),
+    ...(file.modified === null ? {} : { [`${ATTRIBUTE}lastmodificationdate`]: file.modified }),
+    '#text': file.path,
+  },
+  ...Object.fromEntries(
+    file.hashes.map((h) => [
+      h.kind,
+      {
+        ...(h.action ? { [`${ATTRIBUTE}action`]: h.action } : {}),
+        ...(h.hashDate ? { [`${ATTRIBUTE}hashdate`]: h.hashDate } : {}),
+        '#text': h.value,
       },
-    }) as string)
-  );
+    ]),
+  ),
+  ...(file.previousPath === undefined ? {} : { previousPath: file.previousPath }),
+});
+
+const folderEntry = (folder: ListedFolder) => ({
+  path: {
+    ...(folder.modified === null ? {} : { [`${ATTRIBUTE}lastmodificationdate`]: folder.modified }),
+    '#text': folder.path,
+  },
+  content: single(folder.content),
+  structure: single(folder.structure),
+});
+
+const ENTRIES = '<hashes></hashes>';
+
+/** The XML of one generation (`urn:ASC:MHL:v2.0`). */
+export const writeMhl = (of: MediaHashList): string => [...mhlPieces(of)].join('');
+
+/** The same piece by piece, with files as they come: a list of many thousand is never whole in memory. */
+export function* mhlPieces(of: Omit<MediaHashList, 'files'> & { files: Iterable<ListedFile> }): Generator<string> {
+  const frame = builder.build({
+    hashlist: {
+      [`${ATTRIBUTE}version`]: '2.0',
+      [`${ATTRIBUTE}xmlns`]: NAMESPACE,
+      creatorinfo: {
+        creationdate: of.created,
+        hostname: of.host,
+        tool: { [`${ATTRIBUTE}version`]: of.tool.version, '#text': of.tool.name },
+      },
+      processinfo: {
+        process: of.process,
+        ...(of.root.content && of.root.structure
+          ? { roothash: { content: single(of.root.content), structure: single(of.root.structure) } }
+          : {}),
+        ignore: { pattern: of.ignore },
+      },
+      hashes: '',
+    },
+  }) as string;
+  const [before, after] = frame.split(ENTRIES) as [string, string];
+  yield `${HEAD}${before}<hashes>\n`;
+  for (const file of of.files) yield builder.build({ hash: fileEntry(file) }) as string;
+  for (const folder of of.folders) yield builder.build({ directoryhash: folderEntry(folder) }) as string;
+  yield `  </hashes>${after}`;
 }
 
 const ACTIONS = new Set(['original', 'verified', 'failed']);
@@ -227,6 +238,7 @@ export function readMhl(xml: string): MediaHashList {
           sizeBytes: size === null ? null : Number(size),
           modified: attribute(of.path, 'lastmodificationdate'),
           hashes: hashesOf(of),
+          ...(of.previousPath === undefined ? {} : { previousPath: checked(text(of.previousPath)) }),
         };
       }),
       folders: list(hashes.directoryhash).map((entry) => {

@@ -1,0 +1,551 @@
+import { setTimeout as sleep } from 'node:timers/promises';
+import { damageWords, damagedName } from './damage.ts';
+import { DeviceThread } from './device.ts';
+import type { Faults } from './gate.ts';
+import type { HashKind } from './hash.ts';
+import { bytesOf, filesOf, itemsOf, type Item } from './items.ts';
+import { codeOf, endsDrive, failedOutcome, wordsOf, type ByteRange, type FileOutcome } from './outcome.ts';
+import type { Closed, Packed } from './reader.ts';
+import { SlotPool } from './slots.ts';
+import type { ReaderWork, WriterWork } from './thread.ts';
+import type { Listing, SourceFile } from './walk.ts';
+import type { Wanted, Written } from './writer.ts';
+
+export interface Destination {
+  id: string;
+  /** Folder that receives the copy; made when missing. */
+  root: string;
+  /** Troubles of a simulated drive. */
+  faults?: Faults | null;
+}
+
+/** How far one destination is. A file's bytes count once as written and once more as checked. */
+export interface PlaceProgress {
+  id: string;
+  writtenBytes: number;
+  checkedBytes: number;
+  settledFiles: number;
+  failedFiles: number;
+  /** Goes at a pace of its own, behind the others. */
+  behind: boolean;
+}
+
+export interface OffloadProgress {
+  totalFiles: number;
+  totalBytes: number;
+  /** Bytes read from the source so far. */
+  doneBytes: number;
+  places: readonly Readonly<PlaceProgress>[];
+}
+
+export interface OffloadHooks {
+  onListed?: (files: readonly SourceFile[]) => Promise<void> | void;
+  onProgress?: (progress: OffloadProgress) => void;
+  /** Called with files that are settled, in turn: never twice at once. */
+  onFile?: (outcomes: readonly FileOutcome[]) => Promise<void> | void;
+}
+
+export interface OffloadOptions {
+  /** Read the source a second time and compare: a misread is otherwise copied faithfully. */
+  verifySource?: boolean;
+  /** Hashes to make in the one read; the first is the one compared by. */
+  kinds?: readonly [HashKind, ...HashKind[]];
+  /** What is below the source, when it has just been listed. */
+  listing?: Listing;
+  /** Files and folders that are not copied, by path below the source. */
+  leave?: (path: string) => boolean;
+  /** Files that a destination is known to hold, verified, from a run before: they are neither read nor told of. */
+  finished?: (file: SourceFile, destinationId: string) => boolean;
+  /** Troubles of a simulated card. */
+  faults?: Faults | null;
+  /** A device that gives no sign of life for so long fails. */
+  stallMs?: number;
+  /** A drive that has held the others up for so long, all in all, goes on at a pace of its own, with a reading of its own. */
+  patienceMs?: number;
+}
+
+const STALL_MS = 30_000;
+const PATIENCE_MS = 20_000;
+/** Slots that one drive may hold, and those that there are beside one for each drive: a slow one can't take all of them. */
+const LANE_SLOTS = 3;
+const POOL_SLOTS = 4;
+/** Files or batches that wait to be checked on one drive, at most. */
+const CHECKS_AHEAD = 4;
+const LOOK_MS = 50;
+/** Read and write errors in a row after which a drive is not tried again. */
+const LAST_STRAW = 3;
+
+const MISREAD = 'The card gave different bytes when it was read again: read it in another reader.';
+const cardWords = (error: unknown) => wordsOf(error, 'The card');
+const lost = (error: unknown): Written => ({
+  state: 'failed',
+  readFrom: null,
+  failure: wordsOf(error),
+  code: codeOf(error),
+});
+
+/** One destination, and how it stands. */
+interface Lane {
+  destination: Destination;
+  thread: DeviceThread<WriterWork>;
+  progress: PlaceProgress;
+  /** Work under way that holds a slot. */
+  holding: Set<Promise<unknown>>;
+  /** Files and batches that are being written or checked. */
+  checks: Set<Promise<unknown>>;
+  heldUpMs: number;
+  /** Large files begun so far, and whether the last of them still gets bytes. */
+  files: number;
+  inFile: boolean;
+  /** Why nothing more goes there. */
+  failure: string | null;
+  errors: number;
+}
+
+const isFull = (lane: Lane) => lane.holding.size >= LANE_SLOTS || lane.checks.size > CHECKS_AHEAD;
+const isIdle = (lane: Lane) => lane.holding.size <= 1 && lane.checks.size <= 1;
+
+/** A file as it was read. */
+interface Read {
+  file: SourceFile;
+  hashes: Partial<Record<HashKind, string>>;
+  damage: ByteRange[];
+  failure: string | null;
+  /** The name it gets: its own, or that of a damaged one. */
+  as: string;
+}
+/** Nothing of it can go to a drive. */
+const isUnread = (read: Read) => read.failure !== null && read.as === read.file.path;
+
+/** A large file on its way to one lane. */
+interface Writing {
+  lane: Lane;
+  /** Its number on the lane. */
+  file: number;
+  bytes: number;
+  failure: { error: unknown } | null;
+  done: Promise<unknown>[];
+}
+
+/** One reading of the source, for the lanes that keep pace with each other. */
+interface Round {
+  reader: DeviceThread<ReaderWork>;
+  pool: SlotPool;
+  lanes: Set<Lane>;
+  /** Has a lane go on by itself. */
+  leave: (lane: Lane) => void;
+  /** Hears of bytes read; the first reading counts. */
+  read: (bytes: number) => void;
+}
+
+/** One copy of a source to its destinations. `run` once. */
+export class Copy {
+  private readonly source: string;
+  private readonly files: readonly SourceFile[];
+  private readonly hooks: OffloadHooks;
+  private readonly signal: AbortSignal;
+  private readonly options: OffloadOptions;
+  private readonly kinds: readonly [HashKind, ...HashKind[]];
+  private readonly stallMs: number;
+  private readonly patienceMs: number;
+  private readonly lanes: Lane[];
+  private readonly progress: { totalFiles: number; totalBytes: number; doneBytes: number };
+  private readonly outcomes: FileOutcome[] = [];
+  /** What each file hashed to when it was first read: a second reading must agree. */
+  private readonly digests = new Map<string, string>();
+  private readonly rounds: Promise<void>[] = [];
+  private telling: Promise<void> = Promise.resolve();
+  private trouble: unknown = null;
+
+  constructor(
+    source: string,
+    files: readonly SourceFile[],
+    destinations: readonly Destination[],
+    hooks: OffloadHooks,
+    signal: AbortSignal,
+    options: OffloadOptions,
+  ) {
+    this.source = source;
+    this.files = files;
+    this.hooks = hooks;
+    this.signal = signal;
+    this.options = options;
+    this.kinds = options.kinds ?? ['xxh64'];
+    this.stallMs = options.stallMs ?? STALL_MS;
+    this.patienceMs = options.patienceMs ?? PATIENCE_MS;
+    this.progress = { totalFiles: files.length, totalBytes: bytesOf(files), doneBytes: 0 };
+    this.lanes = destinations.map((destination) => this.laneOf(destination));
+  }
+
+  private laneOf(destination: Destination): Lane {
+    const there = this.files.filter((f) => !this.wants(destination.id, f));
+    const bytes = bytesOf(there);
+    return {
+      destination,
+      thread: this.thread<WriterWork>('writer', destination.root, destination.faults ?? null, null),
+      progress: {
+        id: destination.id,
+        writtenBytes: bytes,
+        checkedBytes: bytes,
+        settledFiles: there.length,
+        failedFiles: 0,
+        behind: false,
+      },
+      holding: new Set(),
+      checks: new Set(),
+      heldUpMs: 0,
+      files: 0,
+      inFile: false,
+      failure: null,
+      errors: 0,
+    };
+  }
+
+  private thread<Work>(
+    role: 'reader' | 'writer',
+    root: string,
+    faults: Faults | null,
+    memory: SharedArrayBuffer | null,
+  ): DeviceThread<Work> {
+    return new DeviceThread<Work>({ role, root, faults, memory, kinds: this.kinds }, this.stallMs);
+  }
+
+  /** What became of every file on every destination. Throws the signal's reason, or what a hook threw. */
+  async run(): Promise<FileOutcome[]> {
+    try {
+      this.begin(this.lanes, itemsOf(this.files), true);
+      // Rounds of drives that were left behind are added while the first goes on.
+      for (let i = 0; i < this.rounds.length; i += 1) await this.rounds[i];
+      await this.telling;
+      this.check();
+      return this.outcomes;
+    } finally {
+      await Promise.allSettled(this.rounds);
+      await Promise.all(
+        this.lanes.map(async ({ thread }) => {
+          // One that does not answer any more is ended all the same.
+          await this.quietly(thread.call('end'));
+          await thread.stop();
+        }),
+      );
+      await Promise.all(this.lanes.flatMap((l) => [...l.checks]));
+      await this.telling;
+    }
+  }
+
+  /** Throws when the copy is to stop. */
+  private check(): void {
+    this.signal.throwIfAborted();
+    if (this.trouble !== null) throw this.trouble;
+  }
+
+  private begin(lanes: readonly Lane[], items: readonly Item[], first: boolean): void {
+    const round = this.conduct(lanes, items, first).catch((error: unknown) => {
+      // The other rounds end with it.
+      this.trouble ??= error;
+      throw error;
+    });
+    round.catch(() => undefined);
+    this.rounds.push(round);
+  }
+
+  /** Reads the items once and has the lanes write them; a lane that is left behind begins its own round with the item it was at. */
+  private async conduct(lanes: readonly Lane[], items: readonly Item[], first: boolean): Promise<void> {
+    const pool = new SlotPool(POOL_SLOTS + lanes.length);
+    let at = 0;
+    const round: Round = {
+      pool,
+      reader: this.thread<ReaderWork>('reader', this.source, this.options.faults ?? null, pool.memory),
+      lanes: new Set(lanes),
+      leave: (lane) => {
+        round.lanes.delete(lane);
+        lane.progress.behind = true;
+        // The bytes of a file that it begins anew are taken back, so that the others get the memory.
+        if (lane.inFile) lane.thread.skip(lane.files);
+        lane.inFile = false;
+        this.begin([lane], items.slice(at), false);
+      },
+      read: (bytes) => {
+        if (!first) return;
+        this.progress.doneBytes += bytes;
+        this.show();
+      },
+    };
+    const stop = () => void round.reader.stop();
+    this.signal.addEventListener('abort', stop);
+    try {
+      for (const lane of lanes) void this.quietly(lane.thread.call('memory', pool.memory));
+      for (; at < items.length; at += 1) {
+        const item = items[at]!;
+        const files = filesOf(item);
+        for (const lane of round.lanes) if (lane.failure !== null) this.giveUp(lane, files);
+        const open = await this.roomFor(round, files);
+        if (open.length === 0) round.read(bytesOf(files));
+        else if ('small' in item) await this.copySmall(round, open, item.small);
+        else await this.copyLarge(round, open, item.large);
+      }
+      for (const lane of round.lanes) while (lane.checks.size > 0) await Promise.all(lane.checks);
+    } finally {
+      this.signal.removeEventListener('abort', stop);
+      await round.reader.stop();
+    }
+  }
+
+  private wants(destinationId: string, file: SourceFile): boolean {
+    return !(this.options.finished?.(file, destinationId) ?? false);
+  }
+
+  /**
+   * Waits until every lane that wants some of these files has room for more, and answers those lanes. One that holds the others up is left
+   * behind when it has done so for too long, all in all.
+   */
+  private async roomFor(round: Round, files: readonly SourceFile[]): Promise<Lane[]> {
+    for (let before = performance.now(); ;) {
+      this.check();
+      const open = [...round.lanes].filter(
+        (l) => l.failure === null && files.some((f) => this.wants(l.destination.id, f)),
+      );
+      const full = open.filter(isFull);
+      if (full.length === 0) return open;
+      await Promise.race([...full.flatMap((l) => [...l.holding, ...l.checks]), sleep(LOOK_MS)]);
+      const now = performance.now();
+      if (open.some((l) => !full.includes(l) && isIdle(l))) {
+        for (const lane of full) {
+          lane.heldUpMs += now - before;
+          if (lane.heldUpMs > this.patienceMs) round.leave(lane);
+        }
+      }
+      before = now;
+    }
+  }
+
+  /** Has a lane work on a slot; the slot is given back when it is done. */
+  private async give<T>(pool: SlotPool, lane: Lane, slot: number, work: () => Promise<T>): Promise<T> {
+    pool.hold(slot);
+    const done = work();
+    const held = this.quietly(done).then(() => {
+      lane.holding.delete(held);
+      pool.release(slot);
+    });
+    lane.holding.add(held);
+    return done;
+  }
+
+  private async copySmall({ reader, pool, read }: Round, lanes: readonly Lane[], files: SourceFile[]): Promise<void> {
+    const slot = await pool.take();
+    try {
+      const packed = await reader
+        .call('pack', files, slot)
+        .catch((error: unknown) =>
+          files.map((): Packed => ({ at: 0, bytes: 0, hashes: {}, damage: [], failure: cardWords(error) })),
+        );
+      const found = files.map((file, i) => ({ ...packed[i]!, ...this.readOf(file, packed[i]!) }));
+      if (this.options.verifySource) for (const one of found) await this.readAgain(reader, one);
+      read(bytesOf(files));
+      for (const lane of lanes) {
+        const wanted = found.filter((r) => this.wants(lane.destination.id, r.file));
+        this.settle(
+          lane,
+          wanted.filter(isUnread).map((r) => [r, null]),
+        );
+        const put = wanted.filter((r) => !isUnread(r));
+        if (put.length === 0) continue;
+        const work = this.give(pool, lane, slot, () =>
+          lane.thread.call(
+            'put',
+            put.map((r) => ({ ...wantedOf(r, this.kinds[0]), at: r.at, bytes: r.bytes })),
+            slot,
+          ),
+        );
+        this.checking(
+          lane,
+          work.then(
+            (written) => {
+              lane.progress.writtenBytes += bytesOf(put.map((r) => r.file));
+              this.settle(
+                lane,
+                put.map((r, i) => [r, written[i]!]),
+              );
+            },
+            (error: unknown) =>
+              this.settle(
+                lane,
+                put.map((r) => [r, lost(error)]),
+              ),
+          ),
+        );
+      }
+    } finally {
+      pool.release(slot);
+    }
+  }
+
+  private async copyLarge(round: Round, lanes: readonly Lane[], file: SourceFile): Promise<void> {
+    const { reader, pool } = round;
+    const writings = lanes.map((lane): Writing => ({
+      lane,
+      file: (lane.files += 1),
+      bytes: 0,
+      failure: null,
+      done: [],
+    }));
+    const heed = (w: Writing, work: Promise<unknown>) =>
+      w.done.push(work.catch((error: unknown) => void (w.failure ??= { error })));
+    for (const w of writings) {
+      w.lane.inFile = true;
+      heed(w, w.lane.thread.call('open', file.path));
+    }
+    const keepingUp = () => writings.filter((w) => round.lanes.has(w.lane));
+    let closed: Closed | null = null;
+    let end = false;
+    try {
+      await reader.call('open', file);
+      while (!end && keepingUp().some((w) => w.failure === null)) {
+        await this.roomFor(round, [file]);
+        const slot = await pool.take();
+        try {
+          const filled = await reader.call('fill', slot);
+          end = filled.end;
+          round.read(filled.bytes);
+          for (const w of keepingUp()) {
+            if (w.failure !== null) continue;
+            const write = () => w.lane.thread.call('write', slot, filled.bytes, w.file);
+            const work = this.give(pool, w.lane, slot, write).then(() => {
+              w.bytes += filled.bytes;
+              w.lane.progress.writtenBytes += filled.bytes;
+            });
+            heed(w, work);
+          }
+        } finally {
+          pool.release(slot);
+        }
+      }
+      closed = await reader.call('close');
+    } catch (error) {
+      this.check();
+      closed = { hashes: {}, damage: [], failure: cardWords(error) };
+    }
+    // A file that nobody wants to the end was not read to its end: its hash says nothing.
+    const found = end ? this.readOf(file, closed) : { file, as: file.path, ...closed, failure: closed.failure ?? '' };
+    if (this.options.verifySource) await this.readAgain(reader, found);
+    for (const w of writings) {
+      // One that was left behind begins this file anew in its own round.
+      if (!round.lanes.has(w.lane)) {
+        w.lane.progress.writtenBytes -= w.bytes;
+        continue;
+      }
+      w.lane.inFile = false;
+      this.checking(w.lane, this.end(w, found));
+    }
+  }
+
+  /** Ends a large file on a lane: checked, or dropped. */
+  private async end(w: Writing, found: Read): Promise<void> {
+    const { lane } = w;
+    if (isUnread(found) || w.failure !== null) {
+      await this.quietly(lane.thread.call('drop'));
+      return this.settle(lane, [[found, w.failure === null ? null : lost(w.failure.error)]]);
+    }
+    // Asked for behind the last write, not after its answer: the drive need not wait.
+    const written = await lane.thread.call('finish', wantedOf(found, this.kinds[0])).catch(lost);
+    await Promise.all(w.done);
+    const { failure } = w as Writing;
+    this.settle(lane, [[found, failure === null ? written : lost(failure.error)]]);
+  }
+
+  /** Waits for an answer whose failure is met elsewhere. */
+  private async quietly(answer: Promise<unknown>): Promise<void> {
+    await answer.catch(() => undefined);
+  }
+
+  private checking(lane: Lane, work: Promise<unknown>): void {
+    const checked: Promise<unknown> = work
+      .catch((error: unknown) => {
+        this.trouble ??= error;
+      })
+      .finally(() => lane.checks.delete(checked));
+    lane.checks.add(checked);
+  }
+
+  private readOf(file: SourceFile, { hashes, damage, failure }: Closed): Read {
+    const lostBytes = damage.reduce((t, d) => t + d.to - d.from, 0);
+    const saved = failure === null && damage.length > 0 && lostBytes < file.sizeBytes;
+    const as = saved ? damagedName(file.path) : file.path;
+    const words = damage.length > 0 ? damageWords(damage, saved ? as : null) : null;
+    const found: Read = { file, hashes, damage, failure: failure ?? words, as };
+    const digest = hashes[this.kinds[0]];
+    if (found.failure !== null || digest === undefined) return found;
+    const before = this.digests.get(file.path) ?? digest;
+    this.digests.set(file.path, before);
+    return before === digest ? found : { ...found, failure: MISREAD };
+  }
+
+  private async readAgain(reader: DeviceThread<ReaderWork>, read: Read): Promise<void> {
+    if (read.failure !== null) return;
+    const again = await reader.call('again', read.file.path).catch((error: unknown) => {
+      read.failure = cardWords(error);
+      return null;
+    });
+    if (again !== null && again !== read.hashes[this.kinds[0]]) read.failure = MISREAD;
+  }
+
+  /** Tells what became of files on a lane; without an answer from the drive, nothing of the file went there. */
+  private settle(lane: Lane, settled: readonly (readonly [Read, Written | null])[]): void {
+    this.note(
+      lane,
+      settled.map(([read, written]): FileOutcome => {
+        const { file, damage, hashes } = read;
+        const failed = failedOutcome(lane.destination.id, file, read.failure || (written?.failure ?? null), damage);
+        if (written === null) return failed;
+        if (written.state === 'failed') {
+          lane.errors += 1;
+          if (endsDrive(written.code) || (written.code === 'EIO' && lane.errors >= LAST_STRAW))
+            lane.failure ??= written.failure;
+          return { ...failed, failure: written.failure };
+        }
+        lane.errors = 0;
+        const { readFrom } = written;
+        if (read.as !== file.path) return { ...failed, hashes, readFrom, savedAs: read.as };
+        const { state } = written;
+        return { ...failed, state, hash: hashes[this.kinds[0]] ?? null, hashes, readFrom, failure: null };
+      }),
+    );
+  }
+
+  /** Files that a failed drive gets no more. */
+  private giveUp(lane: Lane, files: readonly SourceFile[]): void {
+    const { id } = lane.destination;
+    this.note(
+      lane,
+      files.filter((f) => this.wants(id, f)).map((file) => failedOutcome(id, file, lane.failure)),
+    );
+  }
+
+  private note(lane: Lane, all: readonly FileOutcome[]): void {
+    // When it is stopped, what is not done is not failed either.
+    const outcomes = this.signal.aborted ? all.filter((o) => o.state !== 'failed') : all;
+    if (outcomes.length === 0) return;
+    this.outcomes.push(...outcomes);
+    for (const o of outcomes) {
+      if (o.state === 'failed') lane.progress.failedFiles += 1;
+      else lane.progress.checkedBytes += o.sizeBytes;
+      lane.progress.settledFiles += 1;
+    }
+    this.show();
+    const { onFile } = this.hooks;
+    if (!onFile) return;
+    this.telling = this.telling
+      .then(() => onFile(outcomes))
+      .catch((error: unknown) => {
+        this.trouble ??= error;
+      });
+  }
+
+  private show(): void {
+    this.hooks.onProgress?.({ ...this.progress, places: this.lanes.map((l) => ({ ...l.progress })) });
+  }
+}
+
+function wantedOf({ file, as, hashes }: Read, kind: HashKind): Wanted {
+  return { path: as, sizeBytes: file.sizeBytes, modifiedMs: file.modifiedMs, hash: hashes[kind] ?? '' };
+}
