@@ -81,7 +81,7 @@ export async function freshProduction(request: APIRequestContext, title: string)
       title,
       client: '',
       rate: '25',
-      keepPolicy: { verifiedCopies: 2, apart: true },
+      keepPolicy: { verifiedCopies: 2, apart: true, format: 'never' },
       simulatedNowOffsetMs: null,
     },
   });

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { copyJob } from '@kavrell/core/copies';
+import { JOB_KINDS, copyJob, release } from '@kavrell/core/copies';
 import { route } from './route.ts';
 
 const inProduction = z.object({ productionId: z.uuid() });
@@ -14,14 +14,35 @@ export const startCopy = route({
     id: z.uuid(),
     cardId: z.uuid(),
     driveIds: z.array(z.uuid()).min(1, 'Choose where to copy it.').max(8, 'Eight drives at once are the most.'),
+    /** Copying the card, or reading copies that are there again. */
+    kind: z.enum(JOB_KINDS).default('copy'),
+    verifySource: z.boolean().default(false),
   }),
+  reply: copyJob,
+});
+const ofJob = inProduction.extend({ jobId: z.uuid() });
+/** Stops after the files in hand; what is verified stays, and it goes on from there when resumed. */
+export const pauseCopy = route({
+  method: 'POST',
+  path: '/api/productions/:productionId/copy-jobs/:jobId/pause',
+  roles: mayCopy,
+  params: ofJob,
+  body: z.object({}),
+  reply: copyJob,
+});
+export const resumeCopy = route({
+  method: 'POST',
+  path: '/api/productions/:productionId/copy-jobs/:jobId/resume',
+  roles: mayCopy,
+  params: ofJob,
+  body: z.object({}),
   reply: copyJob,
 });
 export const cancelCopy = route({
   method: 'POST',
   path: '/api/productions/:productionId/copy-jobs/:jobId/cancel',
   roles: mayCopy,
-  params: inProduction.extend({ jobId: z.uuid() }),
+  params: ofJob,
   body: z.object({}),
   reply: copyJob,
 });
@@ -42,4 +63,38 @@ export const unloadCard = route({
   params: inProduction.extend({ cardId: z.uuid() }),
   body: z.object({}),
   reply: z.object({ nextCard: z.string().nullable() }),
+});
+const ofCard = inProduction.extend({ cardId: z.uuid() });
+/** Says that a card may be formatted; refused with every reason that stands against it. */
+export const releaseCard = route({
+  method: 'POST',
+  path: '/api/productions/:productionId/cards/:cardId/release',
+  roles: mayCopy,
+  params: ofCard,
+  body: z.object({}),
+  reply: release,
+});
+export const withdrawRelease = route({
+  method: 'POST',
+  path: '/api/productions/:productionId/cards/:cardId/withdraw-release',
+  roles: mayCopy,
+  params: ofCard,
+  body: z.object({}),
+  reply: release,
+});
+export const cardReportPdf = route({
+  method: 'GET',
+  path: '/api/productions/:productionId/cards/:cardId/report.pdf',
+  roles: mayCopy,
+  params: ofCard,
+  body: null,
+  reply: null,
+});
+export const cardReportCsv = route({
+  method: 'GET',
+  path: '/api/productions/:productionId/cards/:cardId/report.csv',
+  roles: mayCopy,
+  params: ofCard,
+  body: null,
+  reply: null,
 });

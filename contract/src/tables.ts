@@ -1,7 +1,7 @@
 import type { z } from 'zod';
 import { production, productionFields } from '@kavrell/core/brief';
 import { camera, cameraFields } from '@kavrell/core/camera';
-import { card, cardFields, clip, copyFile, copyJob, drive, driveFields } from '@kavrell/core/copies';
+import { card, cardFields, clip, copyFile, copyJob, drive, driveFields, release } from '@kavrell/core/copies';
 import { clock, clockFields, jam, jamFields } from '@kavrell/core/clocks';
 import { day, dayFields, dayItem, dayItemFields } from '@kavrell/core/day';
 import { relight, relightFields, setup, setupFields } from '@kavrell/core/light';
@@ -58,6 +58,7 @@ export const DERIVED = {
   clips: { row: clip },
   copyJobs: { row: copyJob },
   copyFiles: { row: copyFile },
+  releases: { row: release },
 } as const;
 export type DerivedName = keyof typeof DERIVED;
 

@@ -144,7 +144,7 @@ export class Writer {
       // The last part of a sector can't go past the cache.
       if (current.direct && length === 0) this.reopenPlain(current);
       try {
-        const wrote = writeSync(current.fd, taken, done, length || taken.length - done, current.at);
+        const wrote = writeSync(current.fd!, taken, done, length || taken.length - done, current.at);
         this.beat();
         done += wrote;
         current.at += wrote;
@@ -157,6 +157,8 @@ export class Writer {
 
   private reopenPlain(current: Open): void {
     closeSync(current.fd!);
+    // Closed once only, whatever comes.
+    current.fd = null;
     current.direct = false;
     current.fd = openSync(current.part, constants.O_WRONLY);
   }
@@ -169,8 +171,9 @@ export class Writer {
   }
 
   private remove(open: Open): void {
-    if (open.fd !== null) closeSync(open.fd);
+    const { fd } = open;
     open.fd = null;
+    if (fd !== null) closeSync(fd);
     if (!open.there) rmSync(open.part, { force: true });
   }
 

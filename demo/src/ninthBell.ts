@@ -48,7 +48,7 @@ export function ninthBell(newId: () => string, mediaRoot: string): DemoPlan {
     title: 'The Ninth Bell',
     client: 'Port Ellery Harbour Trust',
     rate: '25',
-    keepPolicy: { verifiedCopies: 2, apart: true },
+    keepPolicy: { verifiedCopies: 2, apart: true, format: 'afterCopies' },
     simulatedNowOffsetMs: null,
   };
 
@@ -678,13 +678,26 @@ export function ninthBell(newId: () => string, mediaRoot: string): DemoPlan {
   ];
 
   const drives = [
-    row({ name: 'Fast 1', kind: 'ssd' as const, path: `${mediaRoot}/drives/fast-1`, whereabouts: 'Sunniva’s bag' }),
-    row({ name: 'Fast 2', kind: 'ssd' as const, path: `${mediaRoot}/drives/fast-2`, whereabouts: 'Oda’s van' }),
+    row({
+      name: 'Fast 1',
+      kind: 'ssd' as const,
+      path: `${mediaRoot}/drives/fast-1`,
+      whereabouts: 'Sunniva’s bag',
+      faults: null,
+    }),
+    row({
+      name: 'Fast 2',
+      kind: 'ssd' as const,
+      path: `${mediaRoot}/drives/fast-2`,
+      whereabouts: 'Oda’s van',
+      faults: null,
+    }),
     row({
       name: 'Night disk',
       kind: 'disk' as const,
       path: `${mediaRoot}/drives/night-disk`,
       whereabouts: 'Hotel safe',
+      faults: null,
     }),
   ];
   const cameraId = (letter: string) => cameras.find((c) => c.letter === letter)?.id ?? null;
@@ -694,6 +707,7 @@ export function ninthBell(newId: () => string, mediaRoot: string): DemoPlan {
       cameraId: label.startsWith('S') ? null : cameraId(label[0] ?? ''),
       path: `${mediaRoot}/cards/${label}`,
       unloaded,
+      faults: null,
     });
   const cards = [
     card('A001', true),

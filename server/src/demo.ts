@@ -51,6 +51,9 @@ async function load(context: Context, mediaRoot: string): Promise<string | null>
         productionId: plan.production.id,
         cardId,
         driveIds: plan.drives.slice(0, drives).map((d) => d.id),
+        kind: 'copy',
+        verifySource: false,
+        by: '',
       });
   };
   await copy('A001', 2);

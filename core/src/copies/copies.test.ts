@@ -1,5 +1,16 @@
 import { describe, expect, it } from 'vitest';
-import { cardStatus, type Card, type Clip, type CopyFile, type CopyJob, type Drive } from './index.ts';
+import type { KeepPolicy } from '../brief/index.ts';
+import {
+  RateMeter,
+  cardStatus,
+  releaseGrounds,
+  releaseHindrances,
+  type Card,
+  type Clip,
+  type CopyFile,
+  type CopyJob,
+  type Drive,
+} from './index.ts';
 
 const card = { id: 'card', label: 'A001' } as Card;
 const clip = (path: string, sizeBytes = 10): Clip => ({
@@ -26,11 +37,14 @@ const file = (driveId: string, path: string, state: CopyFile['state'], sizeBytes
   sizeBytes,
   state,
   hash: null,
+  readFrom: null,
   failure: null,
+  damage: [],
+  savedAs: null,
 });
 const drives = [drive('x', 'bag'), drive('y', 'van'), drive('z', 'Bag ')];
 const clips = [clip('1'), clip('2')];
-const policy = { verifiedCopies: 2, apart: true };
+const policy: KeepPolicy = { verifiedCopies: 2, apart: true, format: 'afterCopies' };
 const status = (files: CopyFile[], jobs: CopyJob[] = [], p = policy, c = clips) =>
   cardStatus(card, c, files, jobs, drives, p);
 const whole = (driveId: string) => [file(driveId, '1', 'verified'), file(driveId, '2', 'verified')];
@@ -53,7 +67,7 @@ describe('where a card’s media stand', () => {
       state: 'verified',
       missing: 'All its copies are in one place: take one elsewhere.',
     });
-    expect(status([...whole('x'), ...whole('z')], [], { verifiedCopies: 2, apart: false }).state).toBe('kept');
+    expect(status([...whole('x'), ...whole('z')], [], { ...policy, apart: false }).state).toBe('kept');
   });
   it('two apart are kept', () =>
     expect(status([...whole('x'), ...whole('y')])).toMatchObject({ state: 'kept', missing: '' }));
@@ -73,5 +87,93 @@ describe('where a card’s media stand', () => {
       'open',
     );
     expect(status([], [job('old', 'verified', 1), job('new', 'failed', 3)]).job?.id).toBe('new');
+  });
+});
+
+describe('a later reading', () => {
+  const job = (id: string, kind: CopyJob['kind'], startedAtMs: number) =>
+    ({ id, kind, startedAtMs, cardId: 'card', state: 'verified' }) as CopyJob;
+  const jobs = [job('first', 'copy', 1), job('check', 'check', 2), job('again', 'copy', 3)];
+  const from = (jobId: string, f: CopyFile): CopyFile => ({ ...f, jobId });
+  const verified = clips.map((c) => from('first', file('x', c.path, 'verified')));
+  const found = from('check', file('x', '1', 'failed'));
+  it('that finds a copy changed takes its word back, whatever the order of the rows', () => {
+    expect(status([found, ...verified], jobs).drives[0]).toMatchObject({
+      state: 'part',
+      verifiedFiles: 1,
+      failedFiles: 1,
+    });
+    expect(status([...verified, found], jobs).drives[0]).toMatchObject({ state: 'part', verifiedFiles: 1 });
+  });
+  it('a copy that failed to be made anew takes nothing back, and one that was made mends it', () => {
+    expect(status([...verified, from('again', file('x', '1', 'failed'))], jobs).drives[0]!.state).toBe('verified');
+    expect(status([...verified, found, from('again', file('x', '1', 'verified'))], jobs).drives[0]!.state).toBe(
+      'verified',
+    );
+  });
+  it('a paused job still holds its card', () => {
+    const paused = { ...job('paused', 'copy', 0), state: 'paused' } as CopyJob;
+    expect(status([], [...jobs, paused]).job?.id).toBe('paused');
+  });
+});
+
+describe('a card may be formatted', () => {
+  const kinds = [
+    { ...drives[0]!, kind: 'ssd' },
+    { ...drives[1]!, kind: 'disk' },
+  ] as Drive[];
+  const out = { ...card, unloaded: true };
+  const of = (files: CopyFile[], p = policy, jobs: CopyJob[] = []) => cardStatus(out, clips, files, jobs, kinds, p);
+  const both = [...whole('x'), ...whole('y')];
+  it('when it is kept, on two kinds of device, and out of its camera', () => {
+    expect(releaseHindrances(of(both), kinds, policy, null, 0)).toEqual([]);
+    expect(releaseGrounds(of(both), kinds)).toBe('2 files verified on x (fast disk, bag); y (slow disk, van)');
+    const inCamera = cardStatus(card, clips, both, [], kinds, policy);
+    expect(releaseHindrances(inCamera, kinds, policy, null, 0)).toEqual(['It is in a camera: take it out first.']);
+  });
+  it('not while a copy lacks, nor while a job runs, nor when all copies are of one kind', () => {
+    expect(releaseHindrances(of(whole('x')), kinds, policy, null, 0)).toEqual(['Needs 1 more verified copy.']);
+    const running = { id: 'j', cardId: 'card', state: 'running' } as CopyJob;
+    expect(releaseHindrances(of(both, policy, [running]), kinds, policy, null, 0)).toEqual([
+      'A job on it has not ended.',
+    ]);
+    const alike = kinds.map((d) => ({ ...d, kind: 'ssd' as const }));
+    expect(releaseHindrances(of(both), alike, policy, null, 0)).toEqual([
+      'All its copies are on one kind of device: put one on another kind.',
+    ]);
+  });
+  it('by the other school only when the last day has ended', () => {
+    const never: KeepPolicy = { ...policy, format: 'never' };
+    expect(releaseHindrances(of(both, never), kinds, never, 100, 99)).toHaveLength(1);
+    expect(releaseHindrances(of(both, never), kinds, never, 100, 100)).toEqual([]);
+    expect(releaseHindrances(of(both, never), kinds, never, null, 100)).toHaveLength(1);
+    expect(releaseHindrances(of(whole('x'), never), kinds, never, 100, 100)).toEqual(['Needs 1 more verified copy.']);
+  });
+  it('never when there is nothing on it', () =>
+    expect(releaseHindrances(cardStatus(out, [], [], [], kinds, policy), kinds, policy, 0, 1)).toEqual([
+      'There is nothing on it.',
+    ]));
+});
+
+describe('a measured rate', () => {
+  it('is of the last seconds, and says nothing before it knows', () => {
+    const meter = new RateMeter();
+    expect(meter.sample(0, 0, 1000)).toEqual({ bytesPerSecond: null, leftMs: null });
+    expect(meter.sample(400, 40, 1000)).toEqual({ bytesPerSecond: null, leftMs: null });
+    expect(meter.sample(1000, 100, 1000)).toEqual({ bytesPerSecond: 100, leftMs: 9000 });
+    // Ten times as quick from here: after the window only that counts.
+    for (let s = 2; s <= 12; s += 1) meter.sample(s * 1000, 100 + (s - 1) * 50, 1000);
+    expect(meter.sample(13000, 700, 1000)).toEqual({ bytesPerSecond: 50, leftMs: 6000 });
+  });
+  it('when nothing moves there is no time left to tell, and at the end none', () => {
+    const meter = new RateMeter();
+    meter.sample(0, 500, 1000);
+    expect(meter.sample(9000, 500, 1000)).toEqual({ bytesPerSecond: 0, leftMs: null });
+    expect(meter.sample(10000, 1000, 1000).leftMs).toBe(0);
+  });
+  it('begins anew with a new run', () => {
+    const meter = new RateMeter();
+    meter.sample(0, 900, 1000);
+    expect(meter.sample(1000, 0, 1000)).toEqual({ bytesPerSecond: null, leftMs: null });
   });
 });

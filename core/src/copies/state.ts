@@ -1,5 +1,8 @@
 import type { KeepPolicy } from '../brief/index.ts';
-import type { Card, Clip, CopyFile, CopyJob, Drive } from './model.ts';
+import type { Card, Clip, CopyFile, CopyJob, Drive, Release } from './model.ts';
+
+/** Jobs that still hold their card. */
+export const OPEN_JOBS: ReadonlySet<CopyJob['state']> = new Set(['waiting', 'running', 'paused']);
 
 export type MediaState = 'onCardOnly' | 'copied' | 'verified' | 'kept';
 
@@ -20,6 +23,24 @@ export interface CardStatus {
   /** What is missing to be kept, in words; empty when kept. */
   missing: string;
   job: CopyJob | null;
+  /** The row that says how a file stands on a drive, by `driveId|path`. */
+  files: ReadonlyMap<string, CopyFile>;
+  /** Released to be formatted, and not taken back since. */
+  release: Release | null;
+}
+
+/** Which row says how a file stands on a drive: what was verified stays so until a later check finds otherwise. */
+function latestFiles(cardId: string, files: readonly CopyFile[], jobs: readonly CopyJob[]): Map<string, CopyFile> {
+  const order = new Map(jobs.map((j) => [j.id, j]));
+  const startOf = (file: CopyFile) => order.get(file.jobId)?.startedAtMs ?? 0;
+  const latest = new Map<string, CopyFile>();
+  for (const file of files.filter((f) => f.cardId === cardId).sort((a, b) => startOf(a) - startOf(b))) {
+    const key = `${file.driveId}|${file.path}`;
+    const before = latest.get(key);
+    const found = file.state === 'failed' && order.get(file.jobId)?.kind === 'check';
+    if (before?.state !== 'verified' || file.state === 'verified' || found) latest.set(key, file);
+  }
+  return latest;
 }
 
 /**
@@ -34,15 +55,10 @@ export function cardStatus(
   jobs: readonly CopyJob[],
   drives: readonly Drive[],
   policy: KeepPolicy,
+  releases: readonly Release[] = [],
 ): CardStatus {
   const own = clips.filter((c) => c.cardId === card.id);
-  const latest = new Map<string, CopyFile>();
-  for (const file of files) {
-    if (file.cardId !== card.id) continue;
-    const key = `${file.driveId}|${file.path}`;
-    const before = latest.get(key);
-    if (!before || before.state !== 'verified') latest.set(key, file);
-  }
+  const latest = latestFiles(card.id, files, jobs);
   const onDrives = drives.map((drive): CardOnDrive => {
     const found = own.map((c) => latest.get(`${drive.id}|${c.path}`));
     const verifiedFiles = own.filter(
@@ -71,7 +87,7 @@ export function cardStatus(
           : 'onCardOnly';
   const own1 = jobs.filter((j) => j.cardId === card.id);
   const job =
-    own1.find((j) => j.state === 'running' || j.state === 'waiting') ??
+    own1.find((j) => OPEN_JOBS.has(j.state)) ??
     own1.sort((a, b) => (b.startedAtMs ?? 0) - (a.startedAtMs ?? 0))[0] ??
     null;
   return {
@@ -82,6 +98,8 @@ export function cardStatus(
     state,
     missing: missingWords(state, good.length, policy, own.length),
     job,
+    files: latest,
+    release: releases.find((r) => r.cardId === card.id && r.withdrawnAtMs === null) ?? null,
   };
 }
 

@@ -7,6 +7,7 @@ import {
   type Clip,
   type CopyFile,
   type CopyJob,
+  type Release,
   type Drive,
 } from '../copies/index.ts';
 import type { Clock, Jam } from '../clocks/index.ts';
@@ -41,6 +42,7 @@ export interface ProductionRows {
   clips: readonly Clip[];
   copyJobs: readonly CopyJob[];
   copyFiles: readonly CopyFile[];
+  releases: readonly Release[];
   takeEvents: readonly TakeEvent[];
 }
 
@@ -76,10 +78,10 @@ export function planOf(rows: PlanRows, day: Day): DayPlan {
 
 /** Where every card's media stand. */
 export function cardsOf(
-  rows: Pick<ProductionRows, 'production' | 'cards' | 'clips' | 'copyFiles' | 'copyJobs' | 'drives'>,
+  rows: Pick<ProductionRows, 'production' | 'cards' | 'clips' | 'copyFiles' | 'copyJobs' | 'drives' | 'releases'>,
 ): CardStatus[] {
   return rows.cards.map((card) =>
-    cardStatus(card, rows.clips, rows.copyFiles, rows.copyJobs, rows.drives, rows.production.keepPolicy),
+    cardStatus(card, rows.clips, rows.copyFiles, rows.copyJobs, rows.drives, rows.production.keepPolicy, rows.releases),
   );
 }
 

@@ -30,7 +30,7 @@ const clips: Clip[] = morning.clips.map((c) => {
     rate: c.rate,
   };
 });
-const rows: ProductionRows = { ...demo, clips, copyJobs: [], copyFiles: [], takeEvents: morning.events };
+const rows: ProductionRows = { ...demo, clips, copyJobs: [], copyFiles: [], releases: [], takeEvents: morning.events };
 const facts = factsOf(rows, day, minuteToMs(day.date, day.timeZone, NOW));
 
 describe('clips and takes', () => {

@@ -1,10 +1,17 @@
 import { randomUUID } from 'node:crypto';
-import { mkdir, readFile, readdir, symlink, writeFile } from 'node:fs/promises';
+import { mkdir, readFile, readdir, stat, symlink, writeFile } from 'node:fs/promises';
 import path from 'node:path';
 import type { Agent } from 'supertest';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import type { DemoPlan } from '@kavrell/demo';
-import type { Card, CopyFile, CopyJob } from '@kavrell/core/copies';
+import {
+  NO_FAULTS,
+  type Card,
+  type CopyFile,
+  type CopyJob,
+  type Release,
+  type SimulatedFaults,
+} from '@kavrell/core/copies';
 import { recordMov, recordWav } from '../devices/record.ts';
 import { storeNinthBell, startTestServer, type TestServer } from '../testing/harness.ts';
 import { nextLabel } from './index.ts';
@@ -36,7 +43,7 @@ beforeAll(async () => {
   owner = await server.owner();
 });
 beforeEach(async () => {
-  await server.context.db.query('DELETE FROM copy_files; DELETE FROM copy_jobs;');
+  await server.context.db.query('DELETE FROM releases; DELETE FROM copy_files; DELETE FROM copy_jobs;');
   const { rm } = await import('node:fs/promises');
   await rm(server.media, { recursive: true, force: true });
   await mkdir(server.media);
@@ -75,7 +82,7 @@ describe('a copy job', () => {
     await runCopyJobs(server.context, 'w1');
     const [job] = await rows<CopyJob>('copyJobs');
     expect(job?.state).toBe('failed');
-    expect(job?.failure).toContain('1 of 4 file copies failed: Another file of this name');
+    expect(job?.failure).toContain('Fast 1: 1 of 2 files failed: Another file of this name');
     expect(await readFile(path.join(there, 'a.bin'), 'utf8')).toBe('theirs');
     expect((await rows<CopyFile>('copyFiles')).filter((f) => f.state === 'verified')).toHaveLength(3);
   });
@@ -206,4 +213,161 @@ describe('reading a card', () => {
 
   it('numbers cards on', () =>
     expect(['A001', 'A099', 'C', 'X9'].map(nextLabel)).toEqual(['A002', 'A100', 'C2', 'X10']));
+});
+
+const setFaults = (table: 'cards' | 'drives', id: string, faults: Partial<SimulatedFaults>) =>
+  server.context.models[table].update({ faults: { ...NO_FAULTS, ...faults } }, { where: { id } });
+const onlyJob = async () => (await rows<CopyJob>('copyJobs'))[0]!;
+const clipsOf = (count: number, bytes = 3_000_000) =>
+  Object.fromEntries(Array.from({ length: count }, (_, i) => [`CLIPS/c${i}.bin`, Buffer.alloc(bytes, i + 1)]));
+
+describe('a job as it goes on', () => {
+  it('tells its progress by drive, and leaves a list beside each copy', async () => {
+    await fill('A001', clipsOf(3));
+    await start('A001').expect(200);
+    await runCopyJobs(server.context, 'w1');
+    const job = await onlyJob();
+    expect(job).toMatchObject({ state: 'verified', kind: 'copy', verifySource: false });
+    expect(job.by).not.toBe('');
+    expect(job.places.map((p) => [p.driveId, p.writtenBytes, p.checkedBytes, p.failedFiles])).toEqual(
+      plan.drives.slice(0, 2).map((d) => [d.id, 9_000_000, 9_000_000, 0]),
+    );
+    const files = await rows<CopyFile>('copyFiles');
+    expect(files.every((f) => f.readFrom === 'medium' || f.readFrom === 'cache')).toBe(true);
+    for (const drive of plan.drives.slice(0, 2)) {
+      const left = await readdir(path.join(drive.path, 'A001', 'ascmhl'));
+      expect(left.sort()).toEqual([expect.stringMatching(/^0001_A001_.*\.mhl$/), 'ascmhl_chain.xml']);
+    }
+  });
+  it('paused, it keeps what is verified; resumed, it copies only the rest', async () => {
+    await fill('A001', clipsOf(6));
+    const [drive] = plan.drives;
+    await setFaults('drives', drive!.id, { speedMBps: 8 });
+    const { body } = await start('A001', 1).expect(200);
+    const running = runCopyJobs(server.context, 'w1');
+    const verified = async () => (await rows<CopyFile>('copyFiles')).filter((f) => f.state === 'verified');
+    await expect.poll(async () => (await verified()).length, { timeout: 40000 }).toBeGreaterThan(0);
+    await owner
+      .post(url(`copy-jobs/${body.id}/pause`))
+      .send({})
+      .expect(200);
+    await running;
+    const before = await verified();
+    expect((await onlyJob()).state).toBe('paused');
+    expect(before.length).toBeLessThan(6);
+    expect((await start('A001').expect(409)).body.detail).toContain('resume it');
+    const folder = path.join(drive!.path, 'A001', 'CLIPS');
+    const names = before.map((f) => path.basename(f.path)).sort();
+    const inodes = () => Promise.all(names.map(async (name) => (await stat(path.join(folder, name))).ino));
+    const first = await inodes();
+    expect((await readdir(folder)).sort()).toEqual(names);
+    await setFaults('drives', drive!.id, {});
+    const resumed = await owner
+      .post(url(`copy-jobs/${body.id}/resume`))
+      .send({})
+      .expect(200);
+    expect(resumed.body.state).toBe('waiting');
+    await runCopyJobs(server.context, 'w2');
+    expect(await onlyJob()).toMatchObject({ state: 'verified', doneBytes: 18_000_000 });
+    expect(await verified()).toHaveLength(6);
+    expect(await inodes()).toEqual(first);
+  }, 90000);
+});
+
+describe('simulated troubles', () => {
+  it('a drive that is full fails alone, by name, and its files say why', async () => {
+    await fill('A001', clipsOf(4));
+    await setFaults('drives', plan.drives[0]!.id, { fullAtMB: 5 });
+    await start('A001').expect(200);
+    await runCopyJobs(server.context, 'w1');
+    const job = await onlyJob();
+    expect(job.state).toBe('failed');
+    expect(job.failure).toMatch(/^Fast 1: [34] of 4 files failed: The drive is full\.$/);
+    const files = await rows<CopyFile>('copyFiles');
+    const failures = (id: string) =>
+      files.filter((f) => f.driveId === id && f.state === 'failed').map((f) => f.failure);
+    expect(new Set(failures(plan.drives[0]!.id))).toEqual(new Set(['The drive is full.']));
+    expect(failures(plan.drives[1]!.id)).toEqual([]);
+  });
+  it('a card with a bad block gives the rest, and the row names the bytes', async () => {
+    await fill('A001', clipsOf(2));
+    await setFaults('cards', card('A001').id, { unreadableAtMB: 1 });
+    await start('A001', 1).expect(200);
+    await runCopyJobs(server.context, 'w1');
+    const [bad] = (await rows<CopyFile>('copyFiles')).filter((f) => f.state === 'failed');
+    expect(bad).toMatchObject({ path: 'CLIPS/c0.bin', savedAs: 'CLIPS/c0.bin.damaged' });
+    const [{ from, to }] = bad!.damage as [{ from: number; to: number }];
+    expect(from).toBeLessThanOrEqual(1_000_000);
+    expect(to).toBeGreaterThan(1_000_000);
+    expect(bad!.failure).toContain(`at bytes ${from} to ${to - 1}`);
+  });
+  it('what turns later is found when the copies are read again, and only that file loses its word', async () => {
+    await fill('A001', clipsOf(3));
+    await start('A001').expect(200);
+    await runCopyJobs(server.context, 'w1');
+    const [one, two] = plan.drives.slice(0, 2).map((d) => ({ id: d.id })) as [{ id: string }, { id: string }];
+    await setFaults('drives', two.id, { flips: 'later' });
+    const body = { id: randomUUID(), cardId: card('A001').id, driveIds: [one.id, two.id], kind: 'check' };
+    await owner.post(url('copy-jobs')).send(body).expect(200);
+    await runCopyJobs(server.context, 'w1');
+    const job = (await rows<CopyJob>('copyJobs')).find((j) => j.id === body.id);
+    expect(job?.state).toBe('failed');
+    expect(job?.failure).toMatch(/^Fast 2: 1 of 3 files failed: CLIPS\/c0\.bin: It is not as it was copied/);
+    const files = (await rows<CopyFile>('copyFiles')).filter((f) => f.jobId === body.id && f.state === 'failed');
+    expect(files.map((f) => [f.driveId, f.path])).toEqual([[two.id, 'CLIPS/c0.bin']]);
+  });
+});
+
+describe('releasing a card', () => {
+  const ask = (what: string) => owner.post(url(`cards/${card('A001').id}/${what}`)).send({});
+  const copyTo = async (driveIds: string[]) => {
+    await owner
+      .post(url('copy-jobs'))
+      .send({ id: randomUUID(), cardId: card('A001').id, driveIds })
+      .expect(200);
+    await runCopyJobs(server.context, 'w1');
+  };
+  const ids = () => plan.drives.map((d) => d.id);
+  it('is refused with every reason, and allowed when the policy is met; it says who, and can be taken back', async () => {
+    await fill('A001', clipsOf(2));
+    await copyTo(ids().slice(0, 2));
+    const refused = (await ask('release').expect(409)).body.detail as string;
+    expect(refused).toBe('A001 can’t be released. All its copies are on one kind of device: put one on another kind.');
+    await copyTo(ids().slice(2));
+    const made = (await ask('release').expect(200)).body as Release;
+    expect(made.grounds).toContain('2 files verified on Fast 1 (fast disk, Sunniva’s bag)');
+    expect(made.by).not.toBe('');
+    expect((await ask('release').expect(200)).body.id).toBe(made.id);
+    await ask('withdraw-release').expect(200);
+    const [row] = await rows<Release>('releases');
+    expect(row).toMatchObject({ id: made.id, withdrawnBy: made.by });
+    await ask('withdraw-release').expect(404);
+  });
+  it('is refused by a production that formats nothing on the job', async () => {
+    await fill('A001', clipsOf(1));
+    await copyTo(ids());
+    const keepPolicy = { verifiedCopies: 2, apart: true, format: 'never' };
+    await server.context.models.productions.update(
+      { keepPolicy, simulatedNowOffsetMs: Date.parse('2027-03-18T12:00:00Z') - Date.now() },
+      { where: { id: plan.production.id } },
+    );
+    expect((await ask('release').expect(409)).body.detail).toBe(
+      'A001 can’t be released. This production formats no card on the job: not before its last day has ended.',
+    );
+  });
+});
+
+describe('the report of a card', () => {
+  it('has every file with its hash on every drive, as CSV and PDF', async () => {
+    await fill('A001', clipsOf(2));
+    await start('A001').expect(200);
+    await runCopyJobs(server.context, 'w1');
+    const csv = (await owner.get(url(`cards/${card('A001').id}/report.csv`)).expect(200)).text;
+    expect(csv.trim().split(/\r?\n/)).toHaveLength(5);
+    for (const f of await rows<CopyFile>('copyFiles')) expect(csv).toContain(f.hash);
+    const pdf = await owner.get(url(`cards/${card('A001').id}/report.pdf`)).expect(200);
+    expect(pdf.headers['content-type']).toContain('application/pdf');
+    expect((pdf.body as Buffer).subarray(0, 5).toString()).toBe('%PDF-');
+    await owner.get(url(`cards/${randomUUID()}/report.csv`)).expect(404);
+  });
 });

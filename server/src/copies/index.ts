@@ -1,6 +1,6 @@
 import path from 'node:path';
 import type { Card, CopyJob } from '@kavrell/core/copies';
-import { cancelCopy, scanCard as scanCardRoute, startCopy, unloadCard } from '@kavrell/contract';
+import { cancelCopy, pauseCopy, resumeCopy, scanCard as scanCardRoute, startCopy, unloadCard } from '@kavrell/contract';
 import type { Context } from '../platform/context.ts';
 import { inChangeSet } from '../platform/db/index.ts';
 import { newId } from '../platform/ids.ts';
@@ -8,8 +8,9 @@ import { HttpProblem } from '../platform/problems.ts';
 import type { Router } from '../platform/routing.ts';
 import { enqueueCopy } from './enqueue.ts';
 import { mediaFolder } from './paths.ts';
+import { serveReleases } from './release.ts';
 
-async function cardOf({ models }: Context, productionId: string, id: string): Promise<Card> {
+export async function cardOf({ models }: Context, productionId: string, id: string): Promise<Card> {
   const row = await models.cards.findOne({ where: { id, productionId, deletedAt: null }, raw: true });
   if (!row) throw new HttpProblem(404, 'card', 'There is no such card in this production.');
   return row as unknown as Card;
@@ -31,8 +32,9 @@ export function nextLabel(label: string): string {
 
 export function serveCopies(router: Router, context: Context): void {
   const { models, db, queue } = context;
+  serveReleases(router, context);
 
-  router.serve(startCopy, async ({ params, body }) => {
+  router.serve(startCopy, async ({ params, body, me }) => {
     const known = await models.copyJobs.findOne({
       where: { id: body.id, productionId: params.productionId },
       raw: true,
@@ -44,18 +46,21 @@ export function serveCopies(router: Router, context: Context): void {
     });
     if (drives !== new Set(body.driveIds).size)
       throw new HttpProblem(404, 'drive', 'One of these drives is not in this production.');
-    await mediaFolder(context, card.path);
+    if (body.kind === 'copy') await mediaFolder(context, card.path);
     const started = await enqueueCopy(context, {
       id: body.id,
       productionId: params.productionId,
       cardId: card.id,
       driveIds: body.driveIds,
+      kind: body.kind,
+      verifySource: body.verifySource,
+      by: me.name,
     });
     if (!started)
       throw new HttpProblem(
         409,
         'busy',
-        `Card ${card.label} is being copied already. Wait for that job, or cancel it.`,
+        `Card ${card.label} is being copied already. Wait for that job, resume it, or cancel it.`,
       );
     return jobOf(context, params.productionId, body.id);
   });
@@ -63,8 +68,25 @@ export function serveCopies(router: Router, context: Context): void {
   router.serve(cancelCopy, async ({ params }) => {
     await models.copyJobs.update(
       { state: 'cancelled', endedAtMs: Date.now() },
+      { where: { id: params.jobId, productionId: params.productionId, state: ['waiting', 'running', 'paused'] } },
+    );
+    return jobOf(context, params.productionId, params.jobId);
+  });
+
+  router.serve(pauseCopy, async ({ params }) => {
+    await models.copyJobs.update(
+      { state: 'paused' },
       { where: { id: params.jobId, productionId: params.productionId, state: ['waiting', 'running'] } },
     );
+    return jobOf(context, params.productionId, params.jobId);
+  });
+
+  router.serve(resumeCopy, async ({ params }) => {
+    await models.copyJobs.update(
+      { state: 'waiting' },
+      { where: { id: params.jobId, productionId: params.productionId, state: 'paused' } },
+    );
+    await queue.send({ kind: 'copy' });
     return jobOf(context, params.productionId, params.jobId);
   });
 
@@ -108,6 +130,7 @@ export function serveCopies(router: Router, context: Context): void {
           cameraId: card.cameraId,
           path: path.join(path.dirname(card.path), label),
           unloaded: false,
+          faults: null,
         },
         { transaction },
       );

@@ -1,7 +1,16 @@
 import { setTimeout as sleep } from 'node:timers/promises';
 import path from 'node:path';
-import type { Card, CopyJob, Drive } from '@kavrell/core/copies';
-import { offload, wordsOf, type FileOutcome, type SourceFile } from '@kavrell/copies';
+import { RateMeter, type Card, type CopyJob, type Drive, type JobPlace } from '@kavrell/core/copies';
+import {
+  ingest,
+  verifyFolder,
+  wordsOf,
+  type FileOutcome,
+  type IngestResult,
+  type OffloadProgress,
+  type SourceFile,
+} from '@kavrell/copies';
+import { faultsOf } from '../devices/media.ts';
 import type { Context } from '../platform/context.ts';
 import { newId } from '../platform/ids.ts';
 import { mediaFolder } from './paths.ts';
@@ -11,14 +20,25 @@ const LEASE_S = 15;
 const BEAT_MS = 400;
 const ROWS_AT_ONCE = 1000;
 
-class Cancelled extends Error {}
+class Stopped extends Error {}
+
+/** What a job has done so far, as its beats write it down. */
+interface Progress {
+  doneBytes: number;
+  places: JobPlace[];
+}
+interface Target {
+  drive: Drive;
+  /** The drive’s own folder; the card’s lies in it. */
+  folder: string;
+}
 
 /** Runs copy jobs of this station until none is waiting. A job whose worker died is taken over when its lease ends. */
 export async function runCopyJobs(context: Context, holder: string): Promise<void> {
   for (;;) {
     const job = await claim(context, holder);
     if (!job) return;
-    context.log.info({ job: job.id }, 'copy: started');
+    context.log.info({ job: job.id, kind: job.kind }, 'copy: started');
     await runJob(context, job, holder);
   }
 }
@@ -27,19 +47,17 @@ async function claim({ db, config }: Context, holder: string): Promise<CopyJob |
   const [rows] = await db.query(
     `UPDATE copy_jobs SET state = 'running', lease_holder = $1, lease_until = now() + make_interval(secs => $2), started_at_ms = coalesce(started_at_ms, $3), done_bytes = 0
      WHERE id = (SELECT id FROM copy_jobs WHERE station = $4 AND (state = 'waiting' OR (state = 'running' AND lease_until < now())) ORDER BY created_at FOR UPDATE SKIP LOCKED LIMIT 1)
-     RETURNING id, production_id AS "productionId", card_id AS "cardId", drive_ids AS "driveIds"`,
+     RETURNING id, production_id AS "productionId", card_id AS "cardId", drive_ids AS "driveIds", kind, verify_source AS "verifySource"`,
     { bind: [holder, LEASE_S, Date.now(), config.station] },
   );
   return (rows as CopyJob[])[0] ?? null;
 }
 
-/** Renews the lease and writes the progress; false when the job is no longer ours to do. */
-async function beat({ db }: Context, job: CopyJob, holder: string, doneBytes: number): Promise<boolean> {
+/** Renews the lease and writes the progress; false when the job is no longer ours to do: stopped, paused or taken over. */
+async function beat({ db }: Context, job: CopyJob, holder: string, progress: Progress): Promise<boolean> {
   const [, result] = await db.query(
-    `UPDATE copy_jobs SET done_bytes = $1, lease_until = now() + make_interval(secs => $2) WHERE id = $3 AND lease_holder = $4 AND state = 'running' RETURNING id`,
-    {
-      bind: [doneBytes, LEASE_S, job.id, holder],
-    },
+    `UPDATE copy_jobs SET done_bytes = $1, places = $2, lease_until = now() + make_interval(secs => $3) WHERE id = $4 AND lease_holder = $5 AND state = 'running' RETURNING id`,
+    { bind: [progress.doneBytes, JSON.stringify(progress.places), LEASE_S, job.id, holder] },
   );
   return (result as { rowCount: number }).rowCount === 1;
 }
@@ -47,67 +65,225 @@ async function beat({ db }: Context, job: CopyJob, holder: string, doneBytes: nu
 async function runJob(context: Context, job: CopyJob, holder: string): Promise<void> {
   const { models, log } = context;
   const stop = new AbortController();
-  let doneBytes = 0;
+  const progress: Progress = { doneBytes: 0, places: [] };
   let over = false;
   const beats = (async () => {
     while (!over) {
-      if (!(await beat(context, job, holder, doneBytes))) {
-        stop.abort(new Cancelled('cancelled'));
+      if (!(await beat(context, job, holder, progress))) {
+        stop.abort(new Stopped('stopped'));
         return;
       }
       await sleep(BEAT_MS);
     }
   })();
-  try {
-    await scanCard(context, job.cardId);
-    const { source, destinations } = await foldersOf(context, job);
-    const outcomes = await offload(
-      source,
-      destinations,
-      {
-        onListed: (files) => listFiles(context, job, files),
-        onProgress: (p) => void (doneBytes = p.doneBytes),
-        onFile: (settled) => settle(context, job, settled),
-      },
-      stop.signal,
-    );
-    const failed = outcomes.filter((o) => o.state === 'failed');
+  const end = async (failure: string | null) => {
     over = true;
     await beats;
-    const failure = failed.length
-      ? `${failed.length} of ${outcomes.length} file copies failed: ${failed[0]?.failure}`
-      : null;
     await models.copyJobs.update(
-      { state: failure ? 'failed' : 'verified', endedAtMs: Date.now(), doneBytes, failure },
+      { state: failure ? 'failed' : 'verified', endedAtMs: Date.now(), ...progress, failure },
       { where: { id: job.id, state: 'running' } },
     );
+  };
+  try {
+    const card = (await models.cards.findOne({ where: { id: job.cardId }, raw: true })) as unknown as Card;
+    const targets = await targetsOf(context, job);
+    if (job.kind === 'check') await end(await check(context, job, card, targets, progress, stop.signal));
+    else {
+      await scanCard(context, job.cardId);
+      await end(await copy(context, job, card, targets, progress, stop.signal));
+    }
   } catch (error) {
     over = true;
     await beats;
-    if (error instanceof Cancelled) {
+    if (error instanceof Stopped) {
       log.info({ job: job.id }, 'copy: stopped by hand');
       return;
     }
     log.warn({ job: job.id, err: error }, 'copy: failed');
-    await models.copyJobs.update(
-      { state: 'failed', endedAtMs: Date.now(), failure: wordsOf(error) },
-      { where: { id: job.id, state: 'running' } },
+    await end(wordsOf(error));
+  }
+}
+
+async function targetsOf(context: Context, job: CopyJob): Promise<Target[]> {
+  const drives = (await context.models.drives.findAll({
+    where: { id: job.driveIds },
+    raw: true,
+  })) as unknown as Drive[];
+  return Promise.all(drives.map(async (drive) => ({ drive, folder: await mediaFolder(context, drive.path, true) })));
+}
+
+/** Copies the card; answers what failed, in words. */
+async function copy(
+  context: Context,
+  job: CopyJob,
+  card: Card,
+  targets: readonly Target[],
+  progress: Progress,
+  signal: AbortSignal,
+): Promise<string | null> {
+  const driveAt = new Map(targets.map((t) => [t.folder, t.drive.id]));
+  const idOf = (folder: string) => driveAt.get(folder)!;
+  const meters = new Map(targets.map((t) => [t.folder, new RateMeter()]));
+  let last = 0;
+  const watch = ({ doneBytes, totalBytes, places }: OffloadProgress) => {
+    const now = performance.now();
+    if (now - last < BEAT_MS && doneBytes < totalBytes) return;
+    last = now;
+    progress.doneBytes = doneBytes;
+    progress.places = places.map(({ id, ...p }) => ({
+      ...p,
+      driveId: idOf(id),
+      ...meters.get(id)!.sample(now, p.writtenBytes + p.checkedBytes, 2 * totalBytes),
+    }));
+  };
+  let latest: OffloadProgress | null = null;
+  const result = await ingest(
+    await mediaFolder(context, card.path),
+    targets.map((t) => t.folder),
+    {
+      name: card.label,
+      verifySource: job.verifySource,
+      faults: {
+        source: faultsOf(card.faults),
+        places: Object.fromEntries(targets.map((t) => [t.folder, faultsOf(t.drive.faults)])),
+      },
+      onListed: (files) => listFiles(context, job, files),
+      onProgress: (p) => {
+        latest = p;
+        watch(p);
+      },
+      onFile: (settled) => settle(context, job, settled, idOf),
+      signal,
+    },
+  );
+  last = 0;
+  if (latest) watch(latest);
+  await failPlaces(context, job, result, idOf);
+  return failureWords(result, targets);
+}
+
+/** Places that could not even be opened: none of the files went there. */
+async function failPlaces(
+  { db }: Context,
+  job: CopyJob,
+  result: IngestResult,
+  idOf: (folder: string) => string,
+): Promise<void> {
+  for (const place of result.places) {
+    const whole = place.failed.find((f) => f.path === '');
+    if (!whole) continue;
+    await db.query(
+      `UPDATE copy_files SET state = 'failed', failure = $1 WHERE job_id = $2 AND drive_id = $3 AND state <> 'verified'`,
+      { bind: [whole.reason, job.id, idOf(place.to)] },
     );
   }
 }
 
-async function foldersOf(context: Context, job: CopyJob) {
-  const { models } = context;
-  const card = (await models.cards.findOne({ where: { id: job.cardId }, raw: true })) as unknown as Card;
-  const drives = (await models.drives.findAll({ where: { id: job.driveIds }, raw: true })) as unknown as Drive[];
-  const source = await mediaFolder(context, card.path);
-  const destinations = await Promise.all(
-    drives.map(async (drive) => ({
-      id: drive.id,
-      root: path.join(await mediaFolder(context, drive.path, true), card.label),
-    })),
-  );
-  return { source, destinations };
+function failureWords(
+  { places, sourceChanged, sourceMissing }: IngestResult,
+  targets: readonly Target[],
+): string | null {
+  const nameOf = new Map(targets.map((t) => [t.folder, t.drive.name]));
+  const words = places
+    .filter((p) => p.failed.length > 0)
+    .map((p) => {
+      const [first] = p.failed;
+      if (first!.path === '') return `${nameOf.get(p.to)}: ${first!.reason}`;
+      const copies = p.failed.length + p.copied.length + p.skipped.length;
+      return `${nameOf.get(p.to)}: ${p.failed.length} of ${copies} files failed: ${first!.reason}`;
+    });
+  if (sourceChanged.length > 0)
+    words.push(`${sourceChanged.length} files are not as the card’s own list has them, such as ${sourceChanged[0]}.`);
+  if (sourceMissing.length > 0)
+    words.push(`${sourceMissing.length} files of the card’s own list are not on it, such as ${sourceMissing[0]}.`);
+  return words.length > 0 ? words.join(' ') : null;
+}
+
+/** Reads the card’s copies again, drive after drive, against their lists; answers what is wrong, in words. */
+async function check(
+  context: Context,
+  job: CopyJob,
+  card: Card,
+  targets: readonly Target[],
+  progress: Progress,
+  signal: AbortSignal,
+): Promise<string | null> {
+  const clips = (await context.models.clips.findAll({ where: { cardId: card.id }, raw: true })) as unknown as {
+    path: string;
+    sizeBytes: number;
+  }[];
+  const files = clips.map((c) => ({ path: c.path, sizeBytes: c.sizeBytes, modifiedMs: 0 }));
+  await listFiles(context, job, files);
+  const words: string[] = [];
+  for (const { drive, folder } of targets) {
+    const meter = new RateMeter();
+    const total = files.reduce((t, f) => t + f.sizeBytes, 0);
+    const base = progress.doneBytes;
+    const place: JobPlace = {
+      driveId: drive.id,
+      writtenBytes: 0,
+      checkedBytes: 0,
+      settledFiles: 0,
+      failedFiles: 0,
+      behind: false,
+      bytesPerSecond: null,
+      leftMs: null,
+    };
+    progress.places.push(place);
+    const { stallsAtBytes: _, ...faults } = faultsOf(drive.faults) ?? {};
+    const wrong = new Map<string, string>();
+    try {
+      const found = await verifyFolder(
+        path.join(folder, card.label),
+        (bytes) => {
+          place.checkedBytes += bytes;
+          place.settledFiles += 1;
+          Object.assign(place, meter.sample(performance.now(), place.checkedBytes, total));
+          progress.doneBytes = base + Math.min(total, place.checkedBytes);
+        },
+        signal,
+        faults,
+      );
+      for (const c of found.changed) wrong.set(c.path, `It is not as it was copied: ${c.reason}.`);
+      for (const m of found.missing) wrong.set(m, 'It is not there any more.');
+      for (const r of found.renamed) wrong.set(r.from, `It was renamed to ${r.to}.`);
+      words.push(...found.problems.map((p) => `${drive.name}: ${p}`));
+      if (found.extra.length > 0)
+        words.push(`${drive.name}: ${found.extra.length} files that no list knows, such as ${found.extra[0]}.`);
+    } catch (error) {
+      if (signal.aborted) throw error;
+      for (const f of files) wrong.set(f.path, wordsOf(error));
+    }
+    place.failedFiles = wrong.size;
+    if (wrong.size > 0) {
+      const [first] = wrong;
+      words.push(`${drive.name}: ${wrong.size} of ${files.length} files failed: ${first![0]}: ${first![1]}`);
+    }
+    await settleCheck(context, job, drive, files, wrong);
+  }
+  return words.length > 0 ? words.join(' ') : null;
+}
+
+async function settleCheck(
+  context: Context,
+  job: CopyJob,
+  drive: Drive,
+  files: readonly SourceFile[],
+  wrong: ReadonlyMap<string, string>,
+): Promise<void> {
+  const outcomes = files.map(({ path: file, sizeBytes }): FileOutcome => ({
+    destinationId: drive.id,
+    path: file,
+    sizeBytes,
+    state: wrong.has(file) ? 'failed' : 'verified',
+    hash: null,
+    hashes: {},
+    readFrom: null,
+    failure: wrong.get(file) ?? null,
+    damage: [],
+    savedAs: null,
+  }));
+  await settle(context, job, outcomes, (id) => id);
 }
 
 async function listFiles({ models }: Context, job: CopyJob, files: readonly SourceFile[]): Promise<void> {
@@ -132,17 +308,28 @@ async function listFiles({ models }: Context, job: CopyJob, files: readonly Sour
     await models.copyFiles.bulkCreate(rows.slice(at, at + ROWS_AT_ONCE), { ignoreDuplicates: true });
 }
 
-async function settle({ db }: Context, job: CopyJob, outcomes: readonly FileOutcome[]): Promise<void> {
+async function settle(
+  { db }: Context,
+  job: CopyJob,
+  outcomes: readonly FileOutcome[],
+  idOf: (destinationId: string) => string,
+): Promise<void> {
+  // A file that was there already was read and compared too: it is verified all the same.
+  const rows = outcomes.map((o) => ({
+    driveId: idOf(o.destinationId),
+    path: o.path,
+    state: o.state === 'skipped' ? 'verified' : o.state,
+    hash: o.hash,
+    readFrom: o.readFrom,
+    failure: o.failure,
+    damage: o.damage,
+    savedAs: o.savedAs,
+  }));
   await db.query(
-    `UPDATE copy_files f SET state = o.state, hash = o.hash, failure = o.failure, verified_at = CASE WHEN o.state = 'verified' THEN now() END
-     FROM jsonb_to_recordset($2::jsonb) AS o("destinationId" uuid, path text, state text, hash text, failure text)
-     WHERE f.job_id = $1 AND f.drive_id = o."destinationId" AND f.path = o.path`,
-    // A file that was there already was read and compared too: it is verified all the same.
-    {
-      bind: [
-        job.id,
-        JSON.stringify(outcomes.map((o) => ({ ...o, state: o.state === 'skipped' ? 'verified' : o.state }))),
-      ],
-    },
+    `UPDATE copy_files f SET state = o.state, hash = coalesce(o.hash, f.hash), read_from = o."readFrom", failure = o.failure, damage = o.damage, saved_as = o."savedAs",
+       verified_at = CASE WHEN o.state = 'verified' THEN now() END
+     FROM jsonb_to_recordset($2::jsonb) AS o("driveId" uuid, path text, state text, hash text, "readFrom" text, failure text, damage jsonb, "savedAs" text)
+     WHERE f.job_id = $1 AND f.drive_id = o."driveId" AND f.path = o.path`,
+    { bind: [job.id, JSON.stringify(rows)] },
   );
 }

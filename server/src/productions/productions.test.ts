@@ -34,7 +34,7 @@ describe('productions', () => {
       title: 'Harbour film',
       client: '',
       rate: '25',
-      keepPolicy: { verifiedCopies: 2, apart: true },
+      keepPolicy: { verifiedCopies: 2, apart: true, format: 'never' },
       simulatedNowOffsetMs: null,
     };
     await owner.post('/api/productions').send(body).expect(200);

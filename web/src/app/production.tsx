@@ -64,6 +64,7 @@ export function ProductionProvider({
   const clips = useRows(productionId, 'clips');
   const copyJobs = useRows(productionId, 'copyJobs');
   const copyFiles = useRows(productionId, 'copyFiles');
+  const releases = useRows(productionId, 'releases');
   const takeEvents = useRows(productionId, 'takeEvents');
   const devices = useRows(productionId, 'deviceStates');
   const clock = usePreferences((s) => s.clock);
@@ -93,6 +94,7 @@ export function ProductionProvider({
       clips: clips.rows,
       copyJobs: copyJobs.rows,
       copyFiles: copyFiles.rows,
+      releases: releases.rows,
       takeEvents: takeEvents.rows,
     };
   }, [
@@ -115,6 +117,7 @@ export function ProductionProvider({
     clips.rows,
     copyJobs.rows,
     copyFiles.rows,
+    releases.rows,
     takeEvents.rows,
   ]);
 
@@ -130,7 +133,7 @@ export function ProductionProvider({
   const states = useMemo(() => shotStates(shots.rows, takes), [shots.rows, takes]);
   const cardList = useMemo(
     () => (rows ? cardsOf(rows) : []),
-    [rows?.production, rows?.cards, rows?.clips, rows?.copyFiles, rows?.copyJobs, rows?.drives],
+    [rows?.production, rows?.cards, rows?.clips, rows?.copyFiles, rows?.copyJobs, rows?.drives, rows?.releases],
   );
   const facts = useMemo<DayFacts | null>(() => {
     if (!rows || !plan) return null;
@@ -165,6 +168,7 @@ export function ProductionProvider({
     clips,
     copyJobs,
     copyFiles,
+    releases,
     takeEvents,
     devices,
   ];

@@ -2,6 +2,7 @@ import type { Sequelize } from 'sequelize';
 import { SequelizeStorage, Umzug } from 'umzug';
 import { house } from './migrations/0001-house.ts';
 import { clocks } from './migrations/0002-clocks.ts';
+import { media } from './migrations/0003-media.ts';
 
 export interface Migration {
   name: string;
@@ -9,7 +10,7 @@ export interface Migration {
   down: (run: (sql: string) => Promise<void>) => Promise<void>;
 }
 
-const MIGRATIONS: readonly Migration[] = [house, clocks];
+const MIGRATIONS: readonly Migration[] = [house, clocks, media];
 
 /** The migrations, each in its own transaction, forward and back. */
 export function migrations(db: Sequelize): Umzug<Sequelize> {

@@ -1,0 +1,80 @@
+import { releaseGrounds, releaseHindrances, type CardStatus, type Release } from '@kavrell/core/copies';
+import { cardsOf, planOf, type ProductionRows } from '@kavrell/core/productions';
+import { minuteToMs } from '@kavrell/core/time';
+import { cardReportCsv, cardReportPdf, releaseCard, withdrawRelease } from '@kavrell/contract';
+import type { Context } from '../platform/context.ts';
+import { fileName, sendDocument } from '../platform/documents/index.ts';
+import { newId } from '../platform/ids.ts';
+import { HttpProblem } from '../platform/problems.ts';
+import { nowOf } from '../productions/index.ts';
+import { loadRows } from '../productions/load.ts';
+import type { Router } from '../platform/routing.ts';
+import { cardReport, cardCsv, cardPdf } from './report.ts';
+
+function statusOf(rows: ProductionRows, cardId: string): CardStatus {
+  const status = cardsOf(rows).find((c) => c.card.id === cardId);
+  if (!status) throw new HttpProblem(404, 'card', 'There is no such card in this production.');
+  return status;
+}
+
+/** When the last day ends by its plan; null when there is none. */
+export function lastDayEndMs(rows: ProductionRows): number | null {
+  const ends = rows.days.map((day) => minuteToMs(day.date, day.timeZone, planOf(rows, day).wrapMin));
+  return ends.length > 0 ? Math.max(...ends) : null;
+}
+
+export function serveReleases(router: Router, context: Context): void {
+  const { models } = context;
+
+  router.serve(releaseCard, async ({ params, me }) => {
+    const rows = await loadRows(context, params.productionId);
+    const status = statusOf(rows, params.cardId);
+    if (status.release) return status.release;
+    const now = nowOf(rows.production);
+    const reasons = releaseHindrances(status, rows.drives, rows.production.keepPolicy, lastDayEndMs(rows), now);
+    if (reasons.length > 0)
+      throw new HttpProblem(409, 'notKept', `${status.card.label} can’t be released. ${reasons.join(' ')}`);
+    const row: Release = {
+      id: newId(),
+      productionId: params.productionId,
+      version: 1,
+      cardId: params.cardId,
+      atMs: now,
+      by: me.name,
+      grounds: releaseGrounds(status, rows.drives),
+      withdrawnAtMs: null,
+      withdrawnBy: null,
+    };
+    await models.releases.create({ ...row });
+    return row;
+  });
+
+  router.serve(withdrawRelease, async ({ params, me }) => {
+    const where = { productionId: params.productionId, cardId: params.cardId, withdrawnAtMs: null };
+    const open = await models.releases.findOne({ where, raw: true });
+    if (!open) throw new HttpProblem(404, 'release', 'This card is not released.');
+    const rows = await loadRows(context, params.productionId);
+    const values = { withdrawnAtMs: nowOf(rows.production), withdrawnBy: me.name };
+    await models.releases.update(values, { where });
+    return { ...(open as unknown as Release), ...values };
+  });
+
+  const report = async (params: { productionId: string; cardId: string }) => {
+    const rows = await loadRows(context, params.productionId);
+    const status = statusOf(rows, params.cardId);
+    return {
+      made: cardReport(rows, status),
+      name: fileName(rows.production.title, 'card', status.card.label, 'copies'),
+    };
+  };
+  router.serve(cardReportPdf, async ({ params, res }) => {
+    const { made, name } = await report(params);
+    sendDocument(res, await cardPdf(made), 'application/pdf', name);
+    return undefined;
+  });
+  router.serve(cardReportCsv, async ({ params, res }) => {
+    const { made, name } = await report(params);
+    sendDocument(res, cardCsv(made), 'text/csv', name);
+    return undefined;
+  });
+}
