@@ -396,7 +396,7 @@ export class Copy {
       heed(w, w.lane.thread.call('open', file.path));
     }
     const keepingUp = () => writings.filter((w) => round.lanes.has(w.lane));
-    let closed: Closed | null = null;
+    let closed: Closed;
     let end = false;
     try {
       await reader.call('open', file);

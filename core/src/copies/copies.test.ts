@@ -2,6 +2,8 @@ import { describe, expect, it } from 'vitest';
 import type { KeepPolicy } from '../brief/index.ts';
 import {
   RateMeter,
+  adviceFor,
+  failuresOf,
   cardStatus,
   releaseGrounds,
   releaseHindrances,
@@ -175,5 +177,35 @@ describe('a measured rate', () => {
     const meter = new RateMeter();
     meter.sample(0, 900, 1000);
     expect(meter.sample(1000, 0, 1000)).toEqual({ bytesPerSecond: null, leftMs: null });
+  });
+});
+
+describe('what to do about failures', () => {
+  const failed = (driveId: string, path: string, failure: string, damage: CopyFile['damage'] = []) => ({
+    ...file(driveId, path, 'failed'),
+    failure,
+    damage,
+  });
+  it('they are grouped by drive and cause, the most first; what is well is left out', () => {
+    const groups = failuresOf([
+      failed('x', '1', 'The drive is full.'),
+      failed('y', '1', 'The drive is gone.'),
+      file('y', '2', 'verified'),
+      failed('y', '3', 'The drive is gone.'),
+    ]);
+    expect(groups.map((g) => [g.driveId, g.paths])).toEqual([
+      ['y', ['1', '3']],
+      ['x', ['1']],
+    ]);
+    expect(groups[1]!.advice).toMatch(/^Make room/);
+  });
+  it('a damaged card is never to be used again, and an unknown cause has its advice too', () => {
+    expect(adviceFor(failed('x', '1', 'The card can’t be read at bytes 0 to 4095.', [{ from: 0, to: 4096 }]))).toMatch(
+      /^Do not use the card again/,
+    );
+    expect(adviceFor(failed('x', '1', 'Something new'))).toMatch(/^Copy again/);
+    expect(adviceFor(failed('x', '1', 'What was read back is not what was written: do not trust this drive.'))).toMatch(
+      /^Do not trust/,
+    );
   });
 });

@@ -2,3 +2,4 @@ export * from './model.ts';
 export * from './state.ts';
 export * from './release.ts';
 export * from './rate.ts';
+export * from './advice.ts';

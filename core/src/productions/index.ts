@@ -18,7 +18,7 @@ import type { Engagement, Person } from '../people/index.ts';
 import type { Move, Place } from '../places/index.ts';
 import { foldTakes, shotStates, type ShotState, type Take, type TakeEvent } from '../roll/index.ts';
 import type { Scene, Shot } from '../scenes/index.ts';
-import { msToMinute } from '../time/index.ts';
+import { minuteToMs, msToMinute } from '../time/index.ts';
 import type { Preferences } from '../units/index.ts';
 
 /** All live rows of one production, as stored. */
@@ -74,6 +74,12 @@ export function planOf(rows: PlanRows, day: Day): DayPlan {
     places: rows.places,
     moves: rows.moves,
   });
+}
+
+/** When the production’s last day ends by its plan; null when it has none. */
+export function lastDayEndMs(rows: PlanRows & Pick<ProductionRows, 'days'>): number | null {
+  const ends = rows.days.map((day) => minuteToMs(day.date, day.timeZone, planOf(rows, day).wrapMin));
+  return ends.length > 0 ? Math.max(...ends) : null;
 }
 
 /** Where every card's media stand. */

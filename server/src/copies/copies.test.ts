@@ -242,11 +242,11 @@ describe('a job as it goes on', () => {
   it('paused, it keeps what is verified; resumed, it copies only the rest', async () => {
     await fill('A001', clipsOf(6));
     const [drive] = plan.drives;
-    await setFaults('drives', drive!.id, { speedMBps: 8 });
+    await setFaults('drives', drive!.id, { speedMBps: 3 });
     const { body } = await start('A001', 1).expect(200);
     const running = runCopyJobs(server.context, 'w1');
     const verified = async () => (await rows<CopyFile>('copyFiles')).filter((f) => f.state === 'verified');
-    await expect.poll(async () => (await verified()).length, { timeout: 40000 }).toBeGreaterThan(0);
+    await expect.poll(async () => (await verified()).length, { timeout: 40000, interval: 50 }).toBeGreaterThan(0);
     await owner
       .post(url(`copy-jobs/${body.id}/pause`))
       .send({})

@@ -66,6 +66,10 @@ export function serveCopies(router: Router, context: Context): void {
   });
 
   router.serve(cancelCopy, async ({ params }) => {
+    // What it did not come to is no longer on its way.
+    await models.copyFiles.destroy({
+      where: { jobId: params.jobId, productionId: params.productionId, state: 'waiting' },
+    });
     await models.copyJobs.update(
       { state: 'cancelled', endedAtMs: Date.now() },
       { where: { id: params.jobId, productionId: params.productionId, state: ['waiting', 'running', 'paused'] } },

@@ -1,6 +1,5 @@
 import { releaseGrounds, releaseHindrances, type CardStatus, type Release } from '@kavrell/core/copies';
-import { cardsOf, planOf, type ProductionRows } from '@kavrell/core/productions';
-import { minuteToMs } from '@kavrell/core/time';
+import { cardsOf, lastDayEndMs, type ProductionRows } from '@kavrell/core/productions';
 import { cardReportCsv, cardReportPdf, releaseCard, withdrawRelease } from '@kavrell/contract';
 import type { Context } from '../platform/context.ts';
 import { fileName, sendDocument } from '../platform/documents/index.ts';
@@ -15,12 +14,6 @@ function statusOf(rows: ProductionRows, cardId: string): CardStatus {
   const status = cardsOf(rows).find((c) => c.card.id === cardId);
   if (!status) throw new HttpProblem(404, 'card', 'There is no such card in this production.');
   return status;
-}
-
-/** When the last day ends by its plan; null when there is none. */
-export function lastDayEndMs(rows: ProductionRows): number | null {
-  const ends = rows.days.map((day) => minuteToMs(day.date, day.timeZone, planOf(rows, day).wrapMin));
-  return ends.length > 0 ? Math.max(...ends) : null;
 }
 
 export function serveReleases(router: Router, context: Context): void {

@@ -3,7 +3,7 @@ import { zodResolver } from '@hookform/resolvers/zod';
 import { useEffect, useMemo } from 'react';
 import { useForm } from 'react-hook-form';
 import { z } from 'zod';
-import { productionFields } from '@kavrell/core/brief';
+import { FORMAT_POLICIES, productionFields } from '@kavrell/core/brief';
 import { dayFields, type Day } from '@kavrell/core/day';
 import { formatMinuteOfDay, parseClock } from '@kavrell/core/units';
 import { useProduction } from '../../app/production.tsx';
@@ -27,6 +27,7 @@ const form = productionFields.omit({ simulatedNowOffsetMs: true, keepPolicy: tru
     .min(1, 'At least one verified copy is needed.')
     .max(6, 'Six copies are the most Kavrell plans for.'),
   apart: z.boolean(),
+  format: z.enum(FORMAT_POLICIES),
 });
 type FormValues = z.infer<typeof form>;
 
@@ -53,6 +54,7 @@ export function BriefScreen() {
       rate: production.rate,
       verifiedCopies: production.keepPolicy.verifiedCopies,
       apart: production.keepPolicy.apart,
+      format: production.keepPolicy.format,
     }),
     [production],
   );
@@ -64,16 +66,16 @@ export function BriefScreen() {
   useEffect(() => {
     if (!formState.isDirty) reset(values);
   }, [values, formState.isDirty, reset]);
-  const save = handleSubmit(({ verifiedCopies, apart, ...rest }) => {
+  const save = handleSubmit(({ verifiedCopies, apart, format, ...rest }) => {
     void change(production.id, 'Changed the brief', [
       {
         op: 'update',
         table: 'productions',
         row: production,
-        values: { ...rest, keepPolicy: { verifiedCopies, apart } },
+        values: { ...rest, keepPolicy: { verifiedCopies, apart, format } },
       },
     ]);
-    reset({ ...rest, verifiedCopies, apart });
+    reset({ ...rest, verifiedCopies, apart, format });
   });
   const columns = useMemo<Column<Day>[]>(
     () => [
@@ -153,6 +155,14 @@ export function BriefScreen() {
           <label style={{ display: 'flex', gap: 8, alignItems: 'center', marginBottom: 16, minHeight: 36 }}>
             <input type="checkbox" {...register('apart')} /> and not all of them in one place
           </label>
+          <FormField label="Cards may be formatted">
+            {(props) => (
+              <select className="field" {...props} {...register('format')}>
+                <option value="never">never on the job: only when its last day has ended</option>
+                <option value="afterCopies">when kept, on two kinds of device</option>
+              </select>
+            )}
+          </FormField>
           <Button type="submit" look="primary" disabled={!formState.isDirty}>
             Save the brief
           </Button>

@@ -1,28 +1,14 @@
 import { Box } from '@chakra-ui/react';
 import { useMemo } from 'react';
-import type { CardStatus, Clip, CopyFile, Drive } from '@kavrell/core/copies';
+import type { CardStatus, Clip, Drive } from '@kavrell/core/copies';
 import { formatBytes, formatRunning } from '@kavrell/core/units';
 import { DataTable, type Column } from '../../ui/DataTable.tsx';
 import { Look } from '../../ui/parts.tsx';
 
 /** The files of a card and their state on each drive. */
-export function FileList({
-  status,
-  files,
-  drives,
-}: {
-  status: CardStatus;
-  files: readonly CopyFile[];
-  drives: readonly Drive[];
-}) {
+export function FileList({ status, drives }: { status: CardStatus; drives: readonly Drive[] }) {
   const columns = useMemo<Column<Clip>[]>(() => {
-    const found = new Map<string, CopyFile>();
-    for (const f of files) {
-      if (f.cardId !== status.card.id) continue;
-      const key = `${f.driveId}|${f.path}`;
-      if (found.get(key)?.state !== 'verified') found.set(key, f);
-    }
-    const of = (clip: Clip, drive: Drive) => found.get(`${drive.id}|${clip.path}`);
+    const of = (clip: Clip, drive: Drive) => status.files.get(`${drive.id}|${clip.path}`);
     return [
       {
         id: 'name',
@@ -73,7 +59,7 @@ export function FileList({
             );
           return f.state === 'failed' ? (
             <span title={f.failure ?? ''}>
-              <Look>{f.failure ?? 'failed'}</Look>
+              <Look>{f.savedAs ? 'damaged' : 'failed'}</Look>
             </span>
           ) : (
             <span title={f.hash ? `xxHash64 ${f.hash}` : ''}>{f.state}</span>
@@ -81,7 +67,7 @@ export function FileList({
         },
       })),
     ];
-  }, [files, drives, status.card.id]);
+  }, [drives, status.files]);
   if (status.clips.length === 0) return null;
   return (
     <Box mt={6}>

@@ -1,20 +1,29 @@
 import { Box, Flex } from '@chakra-ui/react';
-import { useEffect, useState } from 'react';
-import type { CopyJob } from '@kavrell/core/copies';
+import type { CopyJob, Drive, JobPlace } from '@kavrell/core/copies';
 import { formatBytes, formatRunning } from '@kavrell/core/units';
 import { Button } from '../../ui/Button.tsx';
+import { Look } from '../../ui/parts.tsx';
+import type { CopyWork } from './work.ts';
 
-/** A running copy: bytes read of all, rate as measured, time left from that rate. */
-export function JobBar({ job, card, cancel }: { job: CopyJob; card: string; cancel: () => void }) {
-  const [now, setNow] = useState(() => Date.now());
-  useEffect(() => {
-    const timer = setInterval(() => setNow(Date.now()), 500);
-    return () => clearInterval(timer);
-  }, []);
-  const share = job.totalBytes ? job.doneBytes / job.totalBytes : 0;
-  const seconds = job.startedAtMs ? (now - job.startedAtMs) / 1000 : 0;
-  const rate = seconds > 0.5 ? job.doneBytes / seconds : 0;
-  const left = rate > 0 ? ((job.totalBytes - job.doneBytes) / rate) * 1000 : null;
+const said = (job: CopyJob, card: string): string => {
+  if (job.state === 'waiting') return `${card} waits its turn`;
+  if (job.state === 'paused') return `${card} is paused: what is verified stays`;
+  if (job.totalFiles === 0) return `Reading what is on ${card} …`;
+  return job.kind === 'check' ? `Reading the copies of ${card} again` : `Copying and verifying ${card}`;
+};
+
+/** A job that has not ended: for every drive what is written, what of it is verified, the measured rate and the time left by it. */
+export function JobBar({
+  job,
+  card,
+  drives,
+  work,
+}: {
+  job: CopyJob;
+  card: string;
+  drives: readonly Drive[];
+  work: CopyWork;
+}) {
   return (
     <Box
       border="1px solid"
@@ -23,30 +32,82 @@ export function JobBar({ job, card, cancel }: { job: CopyJob; card: string; canc
       p={3}
       mb={4}
       role="status"
-      aria-label={`Copying ${card}`}
+      aria-label={said(job, card)}
+      data-job={job.state}
     >
-      <Flex justify="space-between" gap={4} wrap="wrap" align="center">
-        <strong>{job.state === 'waiting' ? `${card} waits its turn` : `Copying and verifying ${card}`}</strong>
+      <Flex justify="space-between" gap={3} wrap="wrap" align="center">
+        <strong>{said(job, card)}</strong>
+        <Flex gap={2}>
+          {job.state === 'paused' ? (
+            <Button size="small" look="primary" onClick={() => work.resume(job)}>
+              Go on
+            </Button>
+          ) : (
+            <Button size="small" onClick={() => work.pause(job)}>
+              Pause
+            </Button>
+          )}
+          <Button size="small" onClick={() => work.cancel(job)}>
+            Stop
+          </Button>
+        </Flex>
+      </Flex>
+      {job.places.map((place) => (
+        <PlaceBar
+          key={place.driveId}
+          place={place}
+          name={drives.find((d) => d.id === place.driveId)?.name ?? 'a drive that was taken out of the list'}
+          job={job}
+        />
+      ))}
+    </Box>
+  );
+}
+
+function PlaceBar({ place, name, job }: { place: JobPlace; name: string; job: CopyJob }) {
+  const { totalBytes } = job;
+  const share = (bytes: number) => (totalBytes ? `${Math.min(100, (100 * bytes) / totalBytes)}%` : '0%');
+  const going = job.state === 'running';
+  return (
+    <Box mt={3} data-place={name}>
+      <Flex gap={3} wrap="wrap" fontSize="s" justify="space-between">
         <span>
-          {formatBytes(job.doneBytes)} of {formatBytes(job.totalBytes)}
-          {rate ? ` · ${formatBytes(rate)}/s` : ''}
-          {left !== null && share < 1 ? ` · ${formatRunning(left)} left` : ''}
+          {name}
+          {place.behind ? (
+            <Box as="span" color="soft">
+              {' '}
+              at its own pace, slower than the others
+            </Box>
+          ) : null}
+          {place.failedFiles > 0 ? (
+            <>
+              {' '}
+              <Look>{place.failedFiles} failed</Look>
+            </>
+          ) : null}
         </span>
-        <Button size="small" onClick={cancel}>
-          Stop
-        </Button>
+        <span>
+          {job.kind === 'copy' ? `${formatBytes(place.writtenBytes)} written, ` : ''}
+          {formatBytes(place.checkedBytes)} of {formatBytes(totalBytes)} verified
+          {going && place.bytesPerSecond ? ` · ${formatBytes(place.bytesPerSecond)}/s` : ''}
+          {going && place.leftMs ? ` · ${formatRunning(place.leftMs)} left` : ''}
+        </span>
       </Flex>
       <Box
-        h="6px"
-        bg="hairline"
-        mt={2}
+        position="relative"
+        h="8px"
+        mt={1}
+        border="1px solid"
+        borderColor="edge"
         role="progressbar"
-        aria-valuenow={Math.round(share * 100)}
+        aria-valuenow={totalBytes ? Math.round((100 * place.checkedBytes) / totalBytes) : 0}
         aria-valuemin={0}
         aria-valuemax={100}
-        aria-label="Bytes read"
+        aria-label={`Verified on ${name}`}
       >
-        <Box h="6px" bg="text" style={{ width: `${share * 100}%` }} />
+        {/* Written is a line, verified is solid: a copy that was not compared is no copy. */}
+        <Box position="absolute" left={0} top="2px" h="2px" bg="soft" style={{ width: share(place.writtenBytes) }} />
+        <Box position="absolute" left={0} top={0} h="6px" bg="text" style={{ width: share(place.checkedBytes) }} />
       </Box>
     </Box>
   );

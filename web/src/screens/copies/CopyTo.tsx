@@ -1,0 +1,65 @@
+import { Box, Flex } from '@chakra-ui/react';
+import { useState } from 'react';
+import { OPEN_JOBS, type CardStatus, type Drive } from '@kavrell/core/copies';
+import { formatCount } from '@kavrell/core/units';
+import { useProduction } from '../../app/production.tsx';
+import { Button } from '../../ui/Button.tsx';
+import type { CopyWork } from './work.ts';
+
+const line = { display: 'flex', gap: 8, alignItems: 'center', minHeight: 36 } as const;
+
+/** Choose drives, then copy. Those that lack the card are chosen to begin with, as many as the policy wants. */
+export function CopyTo({ status, drives, work }: { status: CardStatus; drives: readonly Drive[]; work: CopyWork }) {
+  const { production } = useProduction();
+  const isGood = (d: Drive) => status.drives.find((x) => x.driveId === d.id)?.state === 'verified';
+  const lacking = drives.filter((d) => !isGood(d));
+  const good = drives.length - lacking.length;
+  const [picked, setPicked] = useState<readonly string[]>(() =>
+    lacking.slice(0, Math.max(1, production.keepPolicy.verifiedCopies - good)).map((d) => d.id),
+  );
+  const [twice, setTwice] = useState(false);
+  const busy = status.job !== null && OPEN_JOBS.has(status.job.state);
+  const nothing = busy || picked.length === 0 || status.clips.length === 0;
+  const held = status.drives.filter((d) => d.state !== 'none').map((d) => d.driveId);
+  if (drives.length === 0) return <Box color="soft">Add a drive to copy to.</Box>;
+  return (
+    <Box>
+      {drives.map((d) => (
+        <label key={d.id} style={line}>
+          <input
+            type="checkbox"
+            checked={picked.includes(d.id)}
+            onChange={() => setPicked(picked.includes(d.id) ? picked.filter((x) => x !== d.id) : [...picked, d.id])}
+          />
+          {d.name}{' '}
+          <Box as="span" color="soft">
+            {d.whereabouts}
+          </Box>
+        </label>
+      ))}
+      <label style={line}>
+        <input type="checkbox" checked={twice} onChange={() => setTwice(!twice)} />
+        <span>
+          Read the card twice{' '}
+          <Box as="span" color="soft">
+            for what can’t be shot again
+          </Box>
+        </span>
+      </label>
+      <Flex direction="column" gap={2} mt={2}>
+        <Button
+          look={status.card.unloaded && status.state !== 'kept' ? 'primary' : 'plain'}
+          disabled={nothing}
+          onClick={() => work.start(status.card, [...picked], 'copy', twice)}
+        >
+          {busy ? 'A job is on it' : `Copy and verify to ${formatCount(picked.length, 'drive')}`}
+        </Button>
+        {held.length > 0 ? (
+          <Button disabled={busy} onClick={() => work.start(status.card, held, 'check', false)}>
+            Read its copies again
+          </Button>
+        ) : null}
+      </Flex>
+    </Box>
+  );
+}

@@ -1,0 +1,59 @@
+import {
+  cancelCopy,
+  pauseCopy,
+  releaseCard,
+  resumeCopy,
+  scanCard,
+  startCopy,
+  unloadCard,
+  withdrawRelease,
+} from '@kavrell/contract';
+import type { Card, CopyJob } from '@kavrell/core/copies';
+import { call, wordsOf } from '../../platform/api.ts';
+import { newId } from '../../platform/id.ts';
+import { tell } from '../../platform/notices.ts';
+import { queries } from '../../platform/rows.ts';
+
+/** What can be asked of the copy machinery; an answer of no is told in words. */
+export function copyWork(productionId: string) {
+  const asked = (work: Promise<unknown>, ...tables: string[]) =>
+    void work.then(
+      () => {
+        for (const table of tables) void queries.invalidateQueries({ queryKey: ['rows', productionId, table] });
+      },
+      (error: unknown) => tell(wordsOf(error)),
+    );
+  const ofJob = ({ id }: CopyJob) => ({ params: { productionId, jobId: id }, body: {} });
+  const ofCard = ({ id }: Card) => ({ params: { productionId, cardId: id }, body: {} });
+  return {
+    start: (card: Card, driveIds: string[], kind: CopyJob['kind'], verifySource: boolean) =>
+      asked(
+        call(startCopy, {
+          params: { productionId },
+          body: { id: newId(), cardId: card.id, driveIds, kind, verifySource },
+        }),
+        'copyJobs',
+      ),
+    pause: (job: CopyJob) => asked(call(pauseCopy, ofJob(job)), 'copyJobs'),
+    resume: (job: CopyJob) => asked(call(resumeCopy, ofJob(job)), 'copyJobs'),
+    cancel: (job: CopyJob) => asked(call(cancelCopy, ofJob(job)), 'copyJobs'),
+    scan: (card: Card) => asked(call(scanCard, ofCard(card)).then(() => tell(`Reading ${card.label} again.`))),
+    unload: (card: Card) =>
+      asked(
+        call(unloadCard, ofCard(card)).then(({ nextCard }) =>
+          tell(nextCard ? `${card.label} is out; the simulated camera now has ${nextCard}.` : `${card.label} is out.`),
+        ),
+      ),
+    release: (card: Card) =>
+      asked(
+        call(releaseCard, ofCard(card)).then(() => tell(`${card.label} is released to be formatted.`)),
+        'releases',
+      ),
+    withdraw: (card: Card) =>
+      asked(
+        call(withdrawRelease, ofCard(card)).then(() => tell(`${card.label} is no longer released.`)),
+        'releases',
+      ),
+  };
+}
+export type CopyWork = ReturnType<typeof copyWork>;
