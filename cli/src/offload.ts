@@ -34,6 +34,7 @@ function progressLine(streams: Streams): (p: OffloadProgress) => void {
       const { bytesPerSecond, leftMs } = meter.sample(now, p.writtenBytes + p.checkedBytes, 2 * totalBytes);
       const rate = bytesPerSecond === null ? '' : `, ${(bytesPerSecond / 1e6).toFixed(0)}\u00a0MB/s`;
       const left = leftMs === null ? '' : `, ${formatRunning(leftMs)} left`;
+      if (p.failure !== null) return `${p.id}: given up: ${p.failure}`;
       const behind = p.behind ? ', at its own pace' : '';
       return `${p.id}: ${megabytes(p.writtenBytes)} written, ${megabytes(p.checkedBytes)} of ${megabytes(totalBytes)} verified${rate}${left}${behind}`;
     });

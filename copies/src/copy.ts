@@ -28,6 +28,8 @@ export interface PlaceProgress {
   failedFiles: number;
   /** Goes at a pace of its own, behind the others. */
   behind: boolean;
+  /** Why nothing more goes there; null while something does. */
+  failure: string | null;
 }
 
 export interface OffloadProgress {
@@ -70,7 +72,7 @@ const PATIENCE_MS = 20_000;
 const LANE_SLOTS = 3;
 const POOL_SLOTS = 4;
 /** Files or batches that wait to be checked on one drive, at most. */
-const CHECKS_AHEAD = 4;
+const CHECKS_AHEAD = 2;
 const LOOK_MS = 50;
 /** Read and write errors in a row after which a drive is not tried again. */
 const LAST_STRAW = 3;
@@ -190,6 +192,7 @@ export class Copy {
         settledFiles: there.length,
         failedFiles: 0,
         behind: false,
+        failure: null,
       },
       holding: new Set(),
       checks: new Set(),
@@ -542,7 +545,10 @@ export class Copy {
   }
 
   private show(): void {
-    this.hooks.onProgress?.({ ...this.progress, places: this.lanes.map((l) => ({ ...l.progress })) });
+    this.hooks.onProgress?.({
+      ...this.progress,
+      places: this.lanes.map((l) => ({ ...l.progress, failure: l.failure })),
+    });
   }
 }
 

@@ -85,6 +85,8 @@ export const jobPlace = z.object({
   failedFiles: z.number(),
   /** Much slower than the others, so it goes at its own pace. */
   behind: z.boolean(),
+  /** Why nothing more goes there; null while something does. */
+  failure: z.string().nullable(),
   bytesPerSecond: z.number().nullable(),
   leftMs: z.number().nullable(),
 });

@@ -226,6 +226,7 @@ async function check(
       settledFiles: 0,
       failedFiles: 0,
       behind: false,
+      failure: null,
       bytesPerSecond: null,
       leftMs: null,
     };

@@ -37,6 +37,7 @@ export function CardSheet({ status, work }: { status: CardStatus; work: CopyWork
           ]}
         />
       </Part>
+      <Release status={status} work={work} />
       {failures.length > 0 || status.job?.state === 'failed' ? (
         <Part title="What failed">
           <Box role="alert" display="grid" gap={3}>
@@ -74,7 +75,6 @@ export function CardSheet({ status, work }: { status: CardStatus; work: CopyWork
           ) : null}
         </Flex>
       </Part>
-      <Release status={status} work={work} />
       {me.role === 'owner' ? <Troubles table="cards" row={card} name={card.label} /> : null}
       <Why
         lines={[

@@ -3,6 +3,7 @@ import { useMemo } from 'react';
 import type { CardStatus, Clip, Drive } from '@kavrell/core/copies';
 import { formatBytes, formatRunning } from '@kavrell/core/units';
 import { DataTable, type Column } from '../../ui/DataTable.tsx';
+import { MediaMark } from '../../ui/icons.tsx';
 import { Look } from '../../ui/parts.tsx';
 
 /** The files of a card and their state on each drive. */
@@ -62,7 +63,9 @@ export function FileList({ status, drives }: { status: CardStatus; drives: reado
               <Look>{f.savedAs ? 'damaged' : 'failed'}</Look>
             </span>
           ) : (
-            <span title={f.hash ? `xxHash64 ${f.hash}` : ''}>{f.state}</span>
+            <span title={f.hash ? `xxHash64 ${f.hash}` : ''}>
+              {f.state === 'verified' ? <MediaMark state="verified" /> : f.state}
+            </span>
           );
         },
       })),

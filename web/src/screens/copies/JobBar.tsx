@@ -24,6 +24,8 @@ export function JobBar({
   drives: readonly Drive[];
   work: CopyWork;
 }) {
+  const orderOf = new Map(drives.map((d, i) => [d.id, i]));
+  const inOrder = (a: JobPlace, b: JobPlace) => (orderOf.get(a.driveId) ?? 0) - (orderOf.get(b.driveId) ?? 0);
   return (
     <Box
       border="1px solid"
@@ -39,20 +41,16 @@ export function JobBar({
         <strong>{said(job, card)}</strong>
         <Flex gap={2}>
           {job.state === 'paused' ? (
-            <Button size="small" look="primary" onClick={() => work.resume(job)}>
+            <Button look="primary" onClick={() => work.resume(job)}>
               Go on
             </Button>
           ) : (
-            <Button size="small" onClick={() => work.pause(job)}>
-              Pause
-            </Button>
+            <Button onClick={() => work.pause(job)}>Pause</Button>
           )}
-          <Button size="small" onClick={() => work.cancel(job)}>
-            Stop
-          </Button>
+          <Button onClick={() => work.cancel(job)}>Stop</Button>
         </Flex>
       </Flex>
-      {job.places.map((place) => (
+      {[...job.places].sort(inOrder).map((place) => (
         <PlaceBar
           key={place.driveId}
           place={place}
@@ -67,7 +65,7 @@ export function JobBar({
 function PlaceBar({ place, name, job }: { place: JobPlace; name: string; job: CopyJob }) {
   const { totalBytes } = job;
   const share = (bytes: number) => (totalBytes ? `${Math.min(100, (100 * bytes) / totalBytes)}%` : '0%');
-  const going = job.state === 'running';
+  const going = job.state === 'running' && !place.failure;
   return (
     <Box mt={3} data-place={name}>
       <Flex gap={3} wrap="wrap" fontSize="s" justify="space-between">
@@ -79,7 +77,12 @@ function PlaceBar({ place, name, job }: { place: JobPlace; name: string; job: Co
               at its own pace, slower than the others
             </Box>
           ) : null}
-          {place.failedFiles > 0 ? (
+          {place.failure ? (
+            <>
+              {' '}
+              <Look>{place.failure} Nothing more goes there.</Look>
+            </>
+          ) : place.failedFiles > 0 ? (
             <>
               {' '}
               <Look>{place.failedFiles} failed</Look>
