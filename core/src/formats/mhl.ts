@@ -85,24 +85,27 @@ function parse(xml: string): Node {
 
 const single = (part: ListedFolder['content']) => (part ? { [part.kind]: part.value } : {});
 
-const fileEntry = (file: ListedFile) => ({
-  path: {
-    ...(file.sizeBytes === null ? {} : { [`${ATTRIBUTE}size`]: String(file.sizeBytes) }),
-    ...(file.modified === null ? {} : { [`${ATTRIBUTE}lastmodificationdate`]: file.modified }),
-    '#text': file.path,
-  },
-  ...Object.fromEntries(
-    file.hashes.map((h) => [
-      h.kind,
-      {
-        ...(h.action ? { [`${ATTRIBUTE}action`]: h.action } : {}),
-        ...(h.hashDate ? { [`${ATTRIBUTE}hashdate`]: h.hashDate } : {}),
-        '#text': h.value,
-      },
-    ]),
-  ),
-  ...(file.previousPath === undefined ? {} : { previousPath: file.previousPath }),
-});
+const ENTITIES: Record<string, string> = { '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;', "'": '&apos;' };
+const escaped = (text: string) => text.replace(/[&<>"']/g, (c) => ENTITIES[c]!);
+const attributes = (of: readonly (readonly [string, string | null])[]) =>
+  of.map(([name, value]) => (value === null ? '' : ` ${name}="${escaped(value)}"`)).join('');
+
+/** A file’s entry, written by hand: the builder takes ten times as long, and lists have tens of thousands. */
+function fileEntry({ path, sizeBytes, modified, hashes, previousPath }: ListedFile): string {
+  const facts = attributes([
+    ['size', sizeBytes === null ? null : String(sizeBytes)],
+    ['lastmodificationdate', modified],
+  ]);
+  const lines = hashes.map((h) => {
+    const how = attributes([
+      ['action', h.action],
+      ['hashdate', h.hashDate],
+    ]);
+    return `      <${h.kind}${how}>${escaped(h.value)}</${h.kind}>\n`;
+  });
+  const before = previousPath === undefined ? '' : `      <previousPath>${escaped(previousPath)}</previousPath>\n`;
+  return `    <hash>\n      <path${facts}>${escaped(path)}</path>\n${lines.join('')}${before}    </hash>\n`;
+}
 
 const folderEntry = (folder: ListedFolder) => ({
   path: {
@@ -141,7 +144,7 @@ export function* mhlPieces(of: Omit<MediaHashList, 'files'> & { files: Iterable<
   }) as string;
   const [before, after] = frame.split(ENTRIES) as [string, string];
   yield `${HEAD}${before}<hashes>\n`;
-  for (const file of of.files) yield builder.build({ hash: fileEntry(file) }) as string;
+  for (const file of of.files) yield fileEntry(file);
   for (const folder of of.folders) yield builder.build({ directoryhash: folderEntry(folder) }) as string;
   yield `  </hashes>${after}`;
 }
