@@ -2,8 +2,10 @@ import { chmod, mkdir, mkdtemp, readFile, readdir, rm, stat, symlink, utimes, wr
 import { writeFileSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
-import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { alignedBlock, hashFromMedium, listSource, offload, startHash, type HashKind } from './index.ts';
+
+vi.setConfig({ testTimeout: 60_000 });
 
 let root = '';
 const at = (...names: string[]) => path.join(root, ...names);

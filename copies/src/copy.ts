@@ -221,6 +221,12 @@ export class Copy {
       for (let i = 0; i < this.rounds.length; i += 1) await this.rounds[i];
       await this.telling;
       this.check();
+      // The last line of defence: a file that nobody spoke of is no copied file.
+      const silent = this.lanes.find((l) => l.progress.settledFiles !== this.progress.totalFiles);
+      if (silent)
+        throw new Error(
+          `Only ${silent.progress.settledFiles} of ${this.progress.totalFiles} files are accounted for on ${silent.destination.root}. Copy again.`,
+        );
       return this.outcomes;
     } finally {
       await Promise.allSettled(this.rounds);
@@ -281,8 +287,9 @@ export class Copy {
       for (; at < items.length; at += 1) {
         const item = items[at]!;
         const files = filesOf(item);
-        for (const lane of round.lanes) if (lane.failure !== null) this.giveUp(lane, files);
         const open = await this.roomFor(round, files);
+        // Only now: a drive may fail while the others are waited for.
+        for (const lane of round.lanes) if (lane.failure !== null && !open.includes(lane)) this.giveUp(lane, files);
         if (open.length === 0) round.read(bytesOf(files));
         else if ('small' in item) await this.copySmall(round, open, item.small);
         else await this.copyLarge(round, open, item.large);

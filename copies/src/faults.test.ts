@@ -3,7 +3,7 @@ import { readFileSync, readdirSync } from 'node:fs';
 import { mkdir, mkdtemp, rm, writeFile } from 'node:fs/promises';
 import os from 'node:os';
 import path from 'node:path';
-import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { readMhl } from '@kavrell/core/formats';
 import { damagedName } from './damage.ts';
 import {
@@ -17,6 +17,9 @@ import {
   type FileOutcome,
 } from './index.ts';
 import { SLOT_BYTES } from './slots.ts';
+
+// Disks of busy machines take their time.
+vi.setConfig({ testTimeout: 60_000 });
 
 const MB = 1_000_000;
 let root = '';
@@ -80,10 +83,10 @@ describe('a drive that fails, fails alone', () => {
     yIsWhole(outcomes);
   });
   it('that hangs is given up, and the others are long done', async () => {
-    const outcomes = await copy({ stallsAtBytes: 7 * MB }, { stallMs: 600, patienceMs: 200 });
+    const outcomes = await copy({ stallsAtBytes: 7 * MB }, { stallMs: 3000, patienceMs: 200 });
     const failed = of(outcomes, 'x').filter((o) => o.state === 'failed');
     expect(failed.length).toBeGreaterThan(3);
-    expect(failed.every((o) => /The drive gave no sign of life for 0\.6\u00a0s/.test(o.failure ?? ''))).toBe(true);
+    expect(failed.every((o) => /The drive gave no sign of life for 3\u00a0s/.test(o.failure ?? ''))).toBe(true);
     yIsWhole(outcomes);
   });
   it('that is much slower goes on by itself, loses nothing, and holds nobody up', async () => {

@@ -144,7 +144,12 @@ describe('undoing', () => {
     await write(
       [
         { op: 'update', table: 'shots', id: shot('3A').id, version: 1, values: { lens: '65 mm', personIds: [] } },
-        { op: 'insert', table: 'drives', id: made, values: { name: 'New', kind: 'ssd', path: '/x', whereabouts: '' } },
+        {
+          op: 'insert',
+          table: 'drives',
+          id: made,
+          values: { name: 'New', kind: 'ssd', path: '/x', whereabouts: '', faults: null },
+        },
         { op: 'delete', table: 'drives', id: plan.drives[0]?.id, version: 1 },
       ],
       { id: set },

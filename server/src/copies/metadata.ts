@@ -26,8 +26,12 @@ function rateOf(fps: number, drop: boolean): string | null {
   return found ? rateName(found) : null;
 }
 
+/** Containers that may hold picture or sound; what lies beside them on a card (indices, stills, notes) is not opened. */
+const MEDIA = /\.(mov|mp4|m4v|mxf|mts|m2ts|avi|mkv|webm|wav|bwf|rf64|w64|aif|aiff|flac|mp3|m4a)$/i;
+
 /** What a media file says of itself: start timecode, length, rate. Nulls where it says nothing; sound files start at their `bext` time reference. */
 export async function readFacts(file: string, jobRate: string): Promise<MediaFacts> {
+  if (!MEDIA.test(file)) return { startTimecode: null, durationMs: null, rate: null };
   parser ??= mediaInfoFactory({ format: 'object' });
   const info = await parser;
   const handle = await open(file, 'r');

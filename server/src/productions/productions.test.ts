@@ -65,7 +65,7 @@ describe('productions', () => {
     }));
     await server.context.models.shots.bulkCreate(shots);
     expect(await count()).toBe(before);
-    expect(before).toBeLessThanOrEqual(20);
+    expect(before).toBeLessThanOrEqual(21);
     await server.context.models.shots.destroy({ where: { id: shots.map((s) => s.id) } });
   });
 
