@@ -15,10 +15,12 @@ import {
 } from 'node:fs/promises';
 import os from 'node:os';
 import path from 'node:path';
-import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { readMhl } from '@kavrell/core/formats';
 import { Journal } from './journal.ts';
 import { allVerified, ingest, isSound, readHistory, takeLock, verifyFolder } from './index.ts';
+
+vi.setConfig({ testTimeout: 60_000 });
 
 let root = '';
 const at = (...names: string[]) => path.join(root, ...names);
