@@ -201,7 +201,7 @@ describe('lists over generations', () => {
   });
   it('a bit that turns later is found when the copy is read again', async () => {
     await ingest(at('A001'), [at('x')]);
-    const found = await verifyFolder(at('x', 'A001'), undefined, undefined, { flips: 'later' });
+    const found = await verifyFolder(at('x', 'A001'), { faults: { flips: 'later' } });
     expect(found.changed).toHaveLength(1);
     expect(found.verified).toBe(25);
   });

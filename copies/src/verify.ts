@@ -9,8 +9,24 @@ import { wordsOf } from './outcome.ts';
 import { matcher } from './patterns.ts';
 import { listSource } from './walk.ts';
 
+/** A file that has the bytes it was listed with. */
+export interface SoundFile {
+  path: string;
+  sizeBytes: number;
+  hashes: Partial<Record<HashKind, string>>;
+}
+
+export interface VerifyOptions {
+  /** Hears of bytes read so far, of those that are to be. */
+  onProgress?: (doneBytes: number, totalBytes: number) => void;
+  signal?: AbortSignal;
+  /** Troubles of a simulated drive. */
+  faults?: Faults | null;
+}
+
 export interface Verification {
   verified: number;
+  sound: SoundFile[];
   bytes: number;
   changed: { path: string; reason: string }[];
   missing: string[];
@@ -61,12 +77,8 @@ function comparable(file: ListedFile): { kind: HashKind; value: string } | null 
  * Reads every listed file of a folder anew, past the machine's cache where it can, and names each that is changed, missing, extra or
  * renamed, and nothing else. Throws when the folder holds no list at all.
  */
-export async function verifyFolder(
-  root: string,
-  onBytes: (bytes: number) => void = () => undefined,
-  signal: AbortSignal = new AbortController().signal,
-  faults: Faults | null = null,
-): Promise<Verification> {
+export async function verifyFolder(root: string, options: VerifyOptions = {}): Promise<Verification> {
+  const { onProgress, signal = new AbortController().signal, faults = null } = options;
   const gate = faults ? simulatedGate(faults) : OPEN_GATE;
   const { files: expected, ignore, against, problems } = await expectedIn(root);
   const ignored = matcher(ignore);
@@ -83,6 +95,7 @@ export async function verifyFolder(
   const block = alignedBlock();
   const result: Verification = {
     verified: 0,
+    sound: [],
     bytes: 0,
     changed: [],
     missing: [],
@@ -91,6 +104,8 @@ export async function verifyFolder(
     problems,
     against,
   };
+  const totalBytes = [...expected.keys()].reduce((sum, name) => sum + (there.get(name)?.sizeBytes ?? 0), 0);
+  let doneBytes = 0;
   for (const [name, file] of expected) {
     signal.throwIfAborted();
     const found = there.get(name);
@@ -111,13 +126,15 @@ export async function verifyFolder(
       const { hash } = await hashFromMedium(path.join(root, name), block, wanted.kind, signal, gate);
       if (hash === wanted.value) {
         result.verified += 1;
+        result.sound.push({ path: name, sizeBytes: found.sizeBytes, hashes: { [wanted.kind]: hash } });
         result.bytes += found.sizeBytes;
       } else result.changed.push({ path: name, reason: 'its bytes are not the ones that were listed' });
     } catch (error) {
       if (signal.aborted) throw error;
       result.changed.push({ path: name, reason: `it can’t be read: ${wordsOf(error)}` });
     }
-    onBytes(found.sizeBytes);
+    doneBytes += found.sizeBytes;
+    onProgress?.(doneBytes, totalBytes);
   }
   for (const [name, found] of there) {
     if (expected.has(name)) continue;

@@ -318,6 +318,51 @@ describe('simulated troubles', () => {
   });
 });
 
+describe('reading copies again', () => {
+  const check = async (drives = 1) => {
+    const driveIds = plan.drives.slice(0, drives).map((d) => d.id);
+    const id = randomUUID();
+    await owner
+      .post(url('copy-jobs'))
+      .send({ id, cardId: card('A001').id, driveIds, kind: 'check' })
+      .expect(200);
+    await runCopyJobs(server.context, 'w1');
+    const job = (await rows<CopyJob>('copyJobs')).find((j) => j.id === id)!;
+    return { job, files: (await rows<CopyFile>('copyFiles')).filter((f) => f.jobId === id) };
+  };
+  it('says nothing of a clip that the drive was never given', async () => {
+    await fill('A001', clipsOf(2));
+    await start('A001', 1).expect(200);
+    await runCopyJobs(server.context, 'w1');
+    await fill('A001', { 'CLIPS/later.bin': 'shot after the copy' });
+    await scanCard(server.context, card('A001').id);
+    const { job, files } = await check();
+    expect(job.state).toBe('verified');
+    expect(files.map((f) => [f.path, f.state]).sort()).toEqual([
+      ['CLIPS/c0.bin', 'verified'],
+      ['CLIPS/c1.bin', 'verified'],
+    ]);
+    expect(files.every((f) => /^[0-9a-f]{16}$/.test(f.hash ?? ''))).toBe(true);
+  });
+  it('takes an older file of the same name for no copy', async () => {
+    await fill('A001', clipsOf(2));
+    await start('A001', 1).expect(200);
+    await runCopyJobs(server.context, 'w1');
+    await fill('A001', { 'CLIPS/c0.bin': 'another take' });
+    await scanCard(server.context, card('A001').id);
+    const { job, files } = await check();
+    expect(job.failure).toContain('CLIPS/c0.bin: It is an older file of this name');
+    expect(files.find((f) => f.path === 'CLIPS/c0.bin')?.state).toBe('failed');
+  });
+  it('of a drive that has nothing of the card says so for every file', async () => {
+    await fill('A001', clipsOf(2));
+    await scanCard(server.context, card('A001').id);
+    const { job, files } = await check();
+    expect(job.state).toBe('failed');
+    expect(files.map((f) => f.state)).toEqual(['failed', 'failed']);
+  });
+});
+
 describe('releasing a card', () => {
   const ask = (what: string) => owner.post(url(`cards/${card('A001').id}/${what}`)).send({});
   const copyTo = async (driveIds: string[]) => {
@@ -342,6 +387,14 @@ describe('releasing a card', () => {
     const [row] = await rows<Release>('releases');
     expect(row).toMatchObject({ id: made.id, withdrawnBy: made.by });
     await ask('withdraw-release').expect(404);
+  });
+  it('is refused when something came onto the card since its copies were made, seen or not', async () => {
+    await fill('A001', clipsOf(1));
+    await copyTo(ids());
+    await fill('A001', { 'CLIPS/last.bin': 'the take that nobody scanned' });
+    expect((await ask('release').expect(409)).body.detail).toBe('A001 can’t be released. Needs 2 verified copies.');
+    await copyTo(ids());
+    await ask('release').expect(200);
   });
   it('is refused by a production that formats nothing on the job', async () => {
     await fill('A001', clipsOf(1));

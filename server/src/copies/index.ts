@@ -1,20 +1,15 @@
 import path from 'node:path';
-import type { Card, CopyJob } from '@kavrell/core/copies';
+import type { CopyJob } from '@kavrell/core/copies';
 import { cancelCopy, pauseCopy, resumeCopy, scanCard as scanCardRoute, startCopy, unloadCard } from '@kavrell/contract';
 import type { Context } from '../platform/context.ts';
 import { inChangeSet } from '../platform/db/index.ts';
 import { newId } from '../platform/ids.ts';
 import { HttpProblem } from '../platform/problems.ts';
 import type { Router } from '../platform/routing.ts';
+import { cardOf } from './card.ts';
 import { enqueueCopy } from './enqueue.ts';
 import { mediaFolder } from './paths.ts';
 import { serveReleases } from './release.ts';
-
-export async function cardOf({ models }: Context, productionId: string, id: string): Promise<Card> {
-  const row = await models.cards.findOne({ where: { id, productionId, deletedAt: null }, raw: true });
-  if (!row) throw new HttpProblem(404, 'card', 'There is no such card in this production.');
-  return row as unknown as Card;
-}
 
 async function jobOf({ models }: Context, productionId: string, id: string): Promise<CopyJob> {
   const row = await models.copyJobs.findOne({ where: { id, productionId }, raw: true });

@@ -1,13 +1,15 @@
 import { setTimeout as sleep } from 'node:timers/promises';
 import path from 'node:path';
-import { RateMeter, type Card, type CopyJob, type Drive, type JobPlace } from '@kavrell/core/copies';
+import { RateMeter, type Card, type Clip, type CopyJob, type Drive, type JobPlace } from '@kavrell/core/copies';
 import {
+  failedOutcome,
   ingest,
   verifyFolder,
   wordsOf,
   type FileOutcome,
   type IngestResult,
   type OffloadProgress,
+  type SoundFile,
   type SourceFile,
 } from '@kavrell/copies';
 import { faultsOf } from '../devices/media.ts';
@@ -26,6 +28,15 @@ class Stopped extends Error {}
 interface Progress {
   doneBytes: number;
   places: JobPlace[];
+}
+/** A job under way. */
+interface Run {
+  context: Context;
+  job: CopyJob;
+  card: Card;
+  targets: readonly Target[];
+  progress: Progress;
+  signal: AbortSignal;
 }
 interface Target {
   drive: Drive;
@@ -87,11 +98,9 @@ async function runJob(context: Context, job: CopyJob, holder: string): Promise<v
   try {
     const card = (await models.cards.findOne({ where: { id: job.cardId }, raw: true })) as unknown as Card;
     const targets = await targetsOf(context, job);
-    if (job.kind === 'check') await end(await check(context, job, card, targets, progress, stop.signal));
-    else {
-      await scanCard(context, job.cardId);
-      await end(await copy(context, job, card, targets, progress, stop.signal));
-    }
+    const run: Run = { context, job, card, targets, progress, signal: stop.signal };
+    if (job.kind === 'copy') await scanCard(context, job.cardId);
+    await end(await (job.kind === 'check' ? check(run) : copy(run)));
   } catch (error) {
     over = true;
     await beats;
@@ -113,14 +122,7 @@ async function targetsOf(context: Context, job: CopyJob): Promise<Target[]> {
 }
 
 /** Copies the card; answers what failed, in words. */
-async function copy(
-  context: Context,
-  job: CopyJob,
-  card: Card,
-  targets: readonly Target[],
-  progress: Progress,
-  signal: AbortSignal,
-): Promise<string | null> {
+async function copy({ context, job, card, targets, progress, signal }: Run): Promise<string | null> {
   const driveAt = new Map(targets.map((t) => [t.folder, t.drive.id]));
   const idOf = (folder: string) => driveAt.get(folder)!;
   const meters = new Map(targets.map((t) => [t.folder, new RateMeter()]));
@@ -200,24 +202,15 @@ function failureWords(
 }
 
 /** Reads the card’s copies again, drive after drive, against their lists; answers what is wrong, in words. */
-async function check(
-  context: Context,
-  job: CopyJob,
-  card: Card,
-  targets: readonly Target[],
-  progress: Progress,
-  signal: AbortSignal,
-): Promise<string | null> {
-  const clips = (await context.models.clips.findAll({ where: { cardId: card.id }, raw: true })) as unknown as {
-    path: string;
-    sizeBytes: number;
-  }[];
-  const files = clips.map((c) => ({ path: c.path, sizeBytes: c.sizeBytes, modifiedMs: 0 }));
-  await listFiles(context, job, files);
+async function check({ context, job, card, targets, progress, signal }: Run): Promise<string | null> {
+  const clips = (await context.models.clips.findAll({
+    where: { cardId: card.id },
+    raw: true,
+  })) as unknown as Pick<Clip, 'path' | 'sizeBytes'>[];
+  await listFiles(context, job, clips);
   const words: string[] = [];
   for (const { drive, folder } of targets) {
     const meter = new RateMeter();
-    const total = files.reduce((t, f) => t + f.sizeBytes, 0);
     const base = progress.doneBytes;
     const place: JobPlace = {
       driveId: drive.id,
@@ -231,20 +224,22 @@ async function check(
       leftMs: null,
     };
     progress.places.push(place);
+    // A reading that hangs would hang the worker: it is not played here.
     const { stallsAtBytes: _, ...faults } = faultsOf(drive.faults) ?? {};
     const wrong = new Map<string, string>();
+    let sound: readonly SoundFile[] = [];
     try {
-      const found = await verifyFolder(
-        path.join(folder, card.label),
-        (bytes) => {
-          place.checkedBytes += bytes;
-          place.settledFiles += 1;
-          Object.assign(place, meter.sample(performance.now(), place.checkedBytes, total));
-          progress.doneBytes = base + Math.min(total, place.checkedBytes);
-        },
+      const found = await verifyFolder(path.join(folder, card.label), {
         signal,
         faults,
-      );
+        onProgress: (done, total) => {
+          place.checkedBytes = done;
+          place.settledFiles += 1;
+          Object.assign(place, meter.sample(performance.now(), done, total));
+          progress.doneBytes = base + done;
+        },
+      });
+      sound = found.sound;
       for (const c of found.changed) wrong.set(c.path, `It is not as it was copied: ${c.reason}.`);
       for (const m of found.missing) wrong.set(m, 'It is not there any more.');
       for (const r of found.renamed) wrong.set(r.from, `It was renamed to ${r.to}.`);
@@ -253,41 +248,50 @@ async function check(
         words.push(`${drive.name}: ${found.extra.length} files that no list knows, such as ${found.extra[0]}.`);
     } catch (error) {
       if (signal.aborted) throw error;
-      for (const f of files) wrong.set(f.path, wordsOf(error));
+      for (const clip of clips) wrong.set(clip.path, wordsOf(error));
     }
-    place.failedFiles = wrong.size;
-    if (wrong.size > 0) {
-      const [first] = wrong;
-      words.push(`${drive.name}: ${wrong.size} of ${files.length} files failed: ${first![0]}: ${first![1]}`);
-    }
-    await settleCheck(context, job, drive, files, wrong);
+    const outcomes = checkOutcomes(drive.id, clips, sound, wrong);
+    const failed = outcomes.filter((o) => o.state === 'failed');
+    place.failedFiles = failed.length;
+    const [first] = failed;
+    if (first)
+      words.push(
+        `${drive.name}: ${failed.length} of ${clips.length} files failed: ${first.path}: ${first.failure ?? ''}`,
+      );
+    await settle(context, job, outcomes, (id) => id);
+    // What this drive was never given is neither well nor failed on it.
+    await context.models.copyFiles.destroy({ where: { jobId: job.id, driveId: drive.id, state: 'waiting' } });
   }
   return words.length > 0 ? words.join(' ') : null;
 }
 
-async function settleCheck(
-  context: Context,
-  job: CopyJob,
-  drive: Drive,
-  files: readonly SourceFile[],
+/**
+ * What a reading says of the card’s clips on a drive. Verified is only what was read there with the bytes that were listed and has the
+ * clip’s size; of a clip that the drive’s list doesn’t know nothing is said.
+ */
+function checkOutcomes(
+  driveId: string,
+  clips: readonly Pick<Clip, 'path' | 'sizeBytes'>[],
+  sound: readonly SoundFile[],
   wrong: ReadonlyMap<string, string>,
-): Promise<void> {
-  const outcomes = files.map(({ path: file, sizeBytes }): FileOutcome => ({
-    destinationId: drive.id,
-    path: file,
-    sizeBytes,
-    state: wrong.has(file) ? 'failed' : 'verified',
-    hash: null,
-    hashes: {},
-    readFrom: null,
-    failure: wrong.get(file) ?? null,
-    damage: [],
-    savedAs: null,
-  }));
-  await settle(context, job, outcomes, (id) => id);
+): FileOutcome[] {
+  const read = new Map(sound.map((f) => [f.path, f]));
+  return clips.flatMap((clip): FileOutcome[] => {
+    const found = read.get(clip.path);
+    const other = found && found.sizeBytes !== clip.sizeBytes;
+    const failure = wrong.get(clip.path) ?? (other ? 'It is an older file of this name: copy the card again.' : null);
+    if (failure !== null) return [failedOutcome(driveId, clip, failure)];
+    if (!found) return [];
+    const hash = found.hashes.xxh64 ?? null;
+    return [{ ...failedOutcome(driveId, clip, null), state: 'verified', hash, hashes: found.hashes }];
+  });
 }
 
-async function listFiles({ models }: Context, job: CopyJob, files: readonly SourceFile[]): Promise<void> {
+async function listFiles(
+  { models }: Context,
+  job: CopyJob,
+  files: readonly Pick<SourceFile, 'path' | 'sizeBytes'>[],
+): Promise<void> {
   await models.copyJobs.update(
     { totalFiles: files.length, totalBytes: files.reduce((t, f) => t + f.sizeBytes, 0) },
     { where: { id: job.id } },

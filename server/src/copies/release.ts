@@ -1,3 +1,4 @@
+import { existsSync } from 'node:fs';
 import { releaseGrounds, releaseHindrances, type CardStatus, type Release } from '@kavrell/core/copies';
 import { cardsOf, lastDayEndMs, type ProductionRows } from '@kavrell/core/productions';
 import { cardReportCsv, cardReportPdf, releaseCard, withdrawRelease } from '@kavrell/contract';
@@ -8,6 +9,8 @@ import { HttpProblem } from '../platform/problems.ts';
 import { nowOf } from '../productions/index.ts';
 import { loadRows } from '../productions/load.ts';
 import type { Router } from '../platform/routing.ts';
+import { cardOf } from './card.ts';
+import { scanCard } from './scan.ts';
 import { cardReport, cardCsv, cardPdf } from './report.ts';
 
 function statusOf(rows: ProductionRows, cardId: string): CardStatus {
@@ -16,10 +19,20 @@ function statusOf(rows: ProductionRows, cardId: string): CardStatus {
   return status;
 }
 
+/**
+ * Lists what lies on the card at this moment: a take that came after the last look must stand in the way. A card that is not plugged in
+ * here is judged by what is known of it.
+ */
+async function lookAgain(context: Context, { productionId, cardId }: { productionId: string; cardId: string }) {
+  const card = await cardOf(context, productionId, cardId);
+  if (existsSync(card.path)) await scanCard(context, card.id);
+}
+
 export function serveReleases(router: Router, context: Context): void {
   const { models } = context;
 
   router.serve(releaseCard, async ({ params, me }) => {
+    await lookAgain(context, params);
     const rows = await loadRows(context, params.productionId);
     const status = statusOf(rows, params.cardId);
     if (status.release) return status.release;
