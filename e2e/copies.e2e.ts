@@ -1,4 +1,5 @@
 import { expect, test, type APIRequestContext, type Page } from '@playwright/test';
+import { NO_FAULTS } from '@kavrell/core/copies';
 import { ninthBell, open, rowsOf, saved, write } from './kavrell.ts';
 
 let id: string;
@@ -21,21 +22,13 @@ async function copyTo(page: Page, label: string, drives: readonly string[]): Pro
 }
 async function setFaults(request: APIRequestContext, drive: string, faults: object | null): Promise<void> {
   const found = (await rowsOf(request, id, 'drives')).find((d) => d.name === drive)!;
-  const none = {
-    speedMBps: null,
-    pulledAtMB: null,
-    fullAtMB: null,
-    stallsAtMB: null,
-    unreadableAtMB: null,
-    flips: 'no',
-  };
   await write(request, id, [
     {
       op: 'update',
       table: 'drives',
       id: found.id,
       version: found.version,
-      values: { faults: faults && { ...none, ...faults } },
+      values: { faults: faults && { ...NO_FAULTS, ...faults } },
     },
   ]);
 }

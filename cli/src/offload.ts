@@ -1,7 +1,6 @@
 import path from 'node:path';
 import { parseArgs } from 'node:util';
 import { RateMeter } from '@kavrell/core/copies';
-import { formatRunning } from '@kavrell/core/units';
 import {
   HASH_KINDS,
   allVerified,
@@ -13,30 +12,24 @@ import {
 import { Usage, type Exit, type Streams } from './exit.ts';
 import { fileTrouble } from './files.ts';
 import { inChunks, jsonPieces } from './json.ts';
+import { everySoOften, megabytes, rateWords } from './progress.ts';
 
 const HELP =
   'kavrell offload SRC --to A [--to B …] [--hash xxh64 …] [--ignore PATTERN …] [--verify-source] [--recheck] [--json]';
-const EVERY_MS = 500;
-const megabytes = (bytes: number) => `${(bytes / 1e6).toFixed(0)}\u00a0MB`;
 
-/** For each destination what is written and checked, its measured rate and the time left by it; at most twice a second. */
+/** For each destination what is written and verified, its measured rate and the time left by it. */
 function progressLine(streams: Streams): (p: OffloadProgress) => void {
   const meters = new Map<string, RateMeter>();
-  let last = 0;
+  const due = everySoOften();
   return ({ totalBytes, places }) => {
-    const now = performance.now();
-    const done = places.every((p) => p.checkedBytes >= totalBytes);
-    if (now - last < EVERY_MS && !done) return;
-    last = now;
+    if (!due(places.every((p) => p.checkedBytes >= totalBytes))) return;
     const words = places.map((p) => {
+      if (p.failure !== null) return `${p.id}: given up: ${p.failure}`;
       const meter = meters.get(p.id) ?? new RateMeter();
       meters.set(p.id, meter);
-      const { bytesPerSecond, leftMs } = meter.sample(now, p.writtenBytes + p.checkedBytes, 2 * totalBytes);
-      const rate = bytesPerSecond === null ? '' : `, ${(bytesPerSecond / 1e6).toFixed(0)}\u00a0MB/s`;
-      const left = leftMs === null ? '' : `, ${formatRunning(leftMs)} left`;
-      if (p.failure !== null) return `${p.id}: given up: ${p.failure}`;
+      const rate = rateWords(meter, p.writtenBytes + p.checkedBytes, 2 * totalBytes);
       const behind = p.behind ? ', at its own pace' : '';
-      return `${p.id}: ${megabytes(p.writtenBytes)} written, ${megabytes(p.checkedBytes)} of ${megabytes(totalBytes)} verified${rate}${left}${behind}`;
+      return `${p.id}: ${megabytes(p.writtenBytes)} written, ${megabytes(p.checkedBytes)} of ${megabytes(totalBytes)} verified${rate}${behind}`;
     });
     streams.err(words.join(' · '));
   };
@@ -44,6 +37,7 @@ function progressLine(streams: Streams): (p: OffloadProgress) => void {
 
 function* summary(result: IngestResult): Generator<string> {
   for (const file of result.leftOut) yield `left out: ${file.path}: ${file.reason}`;
+  for (const file of result.unreadable) yield `can’t be listed: ${file.path}: ${file.reason}`;
   for (const file of result.sourceMissing) yield `the source’s own list has it, the source has not: ${file}`;
   for (const file of result.sourceChanged) yield `not as the source’s own list has it: ${file}`;
   for (const place of result.places) {

@@ -54,7 +54,7 @@ export interface OffloadOptions {
   kinds?: readonly [HashKind, ...HashKind[]];
   /** What is below the source, when it has just been listed. */
   listing?: Listing;
-  /** Files and folders that are not copied, by path below the source. */
+  /** Files and folders that are not copied, by path below the source; a folder's ends with `/`. */
   leave?: (path: string) => boolean;
   /** Files that a destination is known to hold, verified, from a run before: they are neither read nor told of. */
   finished?: (file: SourceFile, destinationId: string) => boolean;

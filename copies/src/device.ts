@@ -43,6 +43,7 @@ export class DeviceThread<Work> {
       else call?.fail(Object.assign(new Error(failure), code ? { code } : {}));
     });
     this.worker.on('error', (error: Error) => this.die(error));
+    this.worker.on('exit', () => this.die(new Error('Its thread ended before its work was done.')));
     this.worker.unref();
     this.watch = setInterval(() => {
       const beats = Atomics.load(this.counters, 0);
@@ -61,7 +62,8 @@ export class DeviceThread<Work> {
   }
 
   private die(error: Error): void {
-    this.dead ??= error;
+    if (this.dead) return;
+    this.dead = error;
     void this.stop();
   }
 

@@ -1,4 +1,4 @@
-import { lstat, mkdir, rm, rmdir, stat, statfs } from 'node:fs/promises';
+import { lstat, mkdir, realpath, rm, rmdir, stat, statfs } from 'node:fs/promises';
 import path from 'node:path';
 import type { ListedFile } from '@kavrell/core/formats';
 import type { OffloadHooks, OffloadOptions } from './copy.ts';
@@ -10,7 +10,7 @@ import { takeLock } from './lock.ts';
 import { offload } from './offload.ts';
 import { wordsOf, type ByteRange, type FileOutcome } from './outcome.ts';
 import { matcher } from './patterns.ts';
-import { listSource, type SourceFile } from './walk.ts';
+import { listSource, type Listing, type SourceFile } from './walk.ts';
 import { isPart } from './writer.ts';
 
 /** Hooks as for `offload`; a destination's id is the place as it was given. Files of a run before are told of as skipped. */
@@ -52,6 +52,8 @@ export interface IngestResult {
   bytes: number;
   files: number;
   leftOut: { path: string; reason: string }[];
+  /** What the source can't even list. */
+  unreadable: Listing['unreadable'];
   /** Files whose bytes are not the ones that the source's own list names. */
   sourceChanged: string[];
   /** Files that the source's own list names, and that are not there under any name. */
@@ -59,6 +61,8 @@ export interface IngestResult {
   places: PlaceResult[];
 }
 
+/** Some drives keep times to two seconds only. */
+const COARSE_MS = 2001;
 const LOCK = '.kavrell-lock';
 const JOURNAL = '.kavrell-journal';
 const ownList = (name: string) => name === LIST_FOLDER || name.startsWith(`${LIST_FOLDER}/`);
@@ -73,12 +77,17 @@ interface Place {
 }
 
 /** Makes a place ready: its folder, lock, journal and room. Throws in words. */
-async function openPlace(to: string, name: string, bytes: number, recheck: boolean): Promise<Place> {
-  const given = to;
-  to = path.resolve(to);
+async function openPlace(
+  given: string,
+  { from, name, bytes, recheck }: { from: string; name: string; bytes: number; recheck: boolean },
+): Promise<Place> {
+  const to = path.resolve(given);
   if (!(await stat(to)).isDirectory()) throw new Error(`${to} is no folder.`);
   const root = path.join(to, name);
   const lists = path.join(root, LIST_FOLDER);
+  await apart(from, to);
+  await mkdir(root, { recursive: true });
+  await apart(from, root);
   await mkdir(lists, { recursive: true });
   const release = await takeLock(path.join(lists, LOCK));
   try {
@@ -103,6 +112,14 @@ async function openPlace(to: string, name: string, bytes: number, recheck: boole
     await release();
     throw error;
   }
+}
+
+/** Refuses a place that is the source under another name, or lies in it: a card compared with itself would be called a copy. */
+async function apart(from: string, to: string): Promise<void> {
+  const [source, place] = await Promise.all([realpath(from), realpath(to)]);
+  const [a, b] = await Promise.all([stat(source), stat(place)]);
+  if (`${place}${path.sep}`.startsWith(`${source}${path.sep}`) || (a.dev === b.dev && a.ino === b.ino))
+    throw new Error(`${to} is the source itself, or lies within it: that would be no copy.`);
 }
 
 /** Takes away half files that a killed run left, and answers how many bytes of whole ones there are. */
@@ -147,6 +164,7 @@ export async function ingest(
     bytes,
     files: files.length,
     leftOut: listing.leftOut,
+    unreadable: listing.unreadable,
     sourceChanged: [],
     sourceMissing: missingOf(before, files),
     places: [],
@@ -154,7 +172,7 @@ export async function ingest(
   const open: Place[] = [];
   for (const target of to) {
     try {
-      open.push(await openPlace(target, name, bytes, options.recheck ?? false));
+      open.push(await openPlace(target, { from, name, bytes, recheck: options.recheck ?? false }));
     } catch (error) {
       const root = path.join(path.resolve(target), name);
       result.places.push({
@@ -177,7 +195,11 @@ export async function ingest(
         const found = await lstat(path.join(place.result.root, file)).catch(() => null);
         const now = sizes.get(file);
         const same =
-          found?.size === entry.sizeBytes && now?.sizeBytes === entry.sizeBytes && now.modifiedMs === entry.modifiedMs;
+          found?.isFile() &&
+          found.size === entry.sizeBytes &&
+          Math.abs(found.mtimeMs - entry.modifiedMs) < COARSE_MS &&
+          now?.sizeBytes === entry.sizeBytes &&
+          now.modifiedMs === entry.modifiedMs;
         const hashed = kinds.every((kind) => entry.hashes[kind] !== undefined);
         if (same && hashed) place.result.skipped.push(file);
         else place.finished.delete(file);
@@ -233,7 +255,7 @@ export async function ingest(
       else if (outcome.state === 'skipped') place.skipped.push(outcome.path);
       else place.copied.push(outcome);
     }
-    const folders = listing.folders.filter((f) => !leave(f.path));
+    const folders = listing.folders.filter((f) => !leave(`${f.path}/`));
     const hashes = new Map(open.flatMap((p) => [...p.finished.values()]).map((f) => [f.path, f.hashes]));
     const renamed = renamesOf(before, result.sourceMissing, hashes);
     const gone = new Set(renamed.values());
@@ -338,7 +360,8 @@ function listedOf(file: Finished, before: History, previousPath: string | undefi
 
 /** True when every file is verified on every place, and agrees with the source's own list. */
 export function allVerified(result: IngestResult): boolean {
+  const { sourceChanged, sourceMissing, unreadable, places } = result;
   return (
-    result.sourceChanged.length + result.sourceMissing.length === 0 && result.places.every((p) => p.failed.length === 0)
+    sourceChanged.length + sourceMissing.length + unreadable.length === 0 && places.every((p) => p.failed.length === 0)
   );
 }

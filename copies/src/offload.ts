@@ -21,7 +21,7 @@ export async function offload(
 ): Promise<FileOutcome[]> {
   const { leave = () => false } = options;
   const listing = options.listing ?? (await listSource(source));
-  const folders = listing.folders.filter((f) => !leave(f.path));
+  const folders = listing.folders.filter((f) => !leave(`${f.path}/`));
   const files = listing.files.filter((f) => !leave(f.path));
   await hooks.onListed?.(files);
   const copy = new Copy(source, files, destinations, hooks, signal, options);

@@ -35,42 +35,17 @@ const LEAST_SECTOR_BYTES = 512;
 // Past the cache one can't go on from within a sector: but a part of one is the end of the file.
 const isEnd = (bytesRead: number) => bytesRead === 0 || bytesRead % LEAST_SECTOR_BYTES !== 0;
 
-async function hashThrough(
+/** Has `work` read a file past the cache, or, where that is refused, as the system gives it; says which. */
+async function reachMedium(
   file: string,
-  fd: number,
-  block: Buffer,
-  kind: HashKind,
-  signal: AbortSignal,
   gate: Gate,
-): Promise<string> {
-  const hash = startHash(kind);
-  for (let at = 0; ;) {
-    signal.throwIfAborted();
-    const { bytesRead } = await reading(fd, block, 0, block.length, at);
-    const bytes = block.subarray(0, bytesRead);
-    gate.reading(file, at, bytes);
-    if (bytesRead > 0) hash.update(bytes);
-    if (isEnd(bytesRead)) return hash.text();
-    at += bytesRead;
-  }
-}
-
-/**
- * Hashes a file as it lies on the medium where the platform lets us, else as the system gives it, and says which. `block` must come
- * from `alignedBlock`. Throws the file system's error, or the signal's reason.
- */
-export async function hashFromMedium(
-  file: string,
-  block: Buffer,
-  kind: HashKind,
-  signal: AbortSignal,
-  gate: Gate = OPEN_GATE,
+  work: (fd: number) => Promise<string>,
 ): Promise<{ hash: string; from: ReadFrom }> {
   gate.touch();
   const past = openPastCache(file, constants.O_RDONLY);
   if (past !== null) {
     try {
-      return { hash: await hashThrough(file, past, block, kind, signal, gate), from: 'medium' };
+      return { hash: await work(past), from: 'medium' };
     } catch (error) {
       if (!refusesDirect(error)) throw error;
     } finally {
@@ -79,17 +54,42 @@ export async function hashFromMedium(
   }
   const fd = openSync(file, constants.O_RDONLY);
   try {
-    return { hash: await hashThrough(file, fd, block, kind, signal, gate), from: 'cache' };
+    return { hash: await work(fd), from: 'cache' };
   } finally {
     closeSync(fd);
   }
 }
 
 /**
- * The same for a file that should have so many bytes, fewer than `block`, in as few calls as can be: what small files by the
+ * Hashes a file as it lies on the medium where the platform lets us, else as the system gives it, and says which. `block` must come
+ * from `alignedBlock`. Throws the file system's error, or the signal's reason.
+ */
+export function hashFromMedium(
+  file: string,
+  block: Buffer,
+  kind: HashKind,
+  signal: AbortSignal,
+  gate: Gate = OPEN_GATE,
+): Promise<{ hash: string; from: ReadFrom }> {
+  return reachMedium(file, gate, async (fd) => {
+    const hash = startHash(kind);
+    for (let at = 0; ;) {
+      signal.throwIfAborted();
+      const { bytesRead } = await reading(fd, block, 0, block.length, at);
+      const bytes = block.subarray(0, bytesRead);
+      gate.reading(file, at, bytes);
+      if (bytesRead > 0) hash.update(bytes);
+      if (isEnd(bytesRead)) return hash.text();
+      at += bytesRead;
+    }
+  });
+}
+
+/**
+ * The same for a file that should have so many bytes, fewer than `memory`, in as few calls as can be: what small files by the
  * thousand need. A longer file is read as far as to hash otherwise.
  */
-export async function hashSmallFromMedium(
+export function hashSmallFromMedium(
   file: string,
   sizeBytes: number,
   memory: Buffer,
@@ -98,7 +98,7 @@ export async function hashSmallFromMedium(
 ): Promise<{ hash: string; from: ReadFrom }> {
   // No more than a sector too much: past the cache the system fills what it is given with zeros behind a file's end.
   const block = memory.subarray(0, (Math.floor(sizeBytes / SECTOR_BYTES) + 1) * SECTOR_BYTES);
-  const readAll = async (fd: number): Promise<string> => {
+  return reachMedium(file, gate, async (fd) => {
     let length = 0;
     for (;;) {
       const { bytesRead } = await reading(fd, block, length, block.length - length, length);
@@ -108,22 +108,5 @@ export async function hashSmallFromMedium(
     const bytes = block.subarray(0, length);
     gate.reading(file, 0, bytes);
     return hashOf(kind, bytes);
-  };
-  gate.touch();
-  const past = openPastCache(file, constants.O_RDONLY);
-  if (past !== null) {
-    try {
-      return { hash: await readAll(past), from: 'medium' };
-    } catch (error) {
-      if (!refusesDirect(error)) throw error;
-    } finally {
-      closeSync(past);
-    }
-  }
-  const fd = openSync(file, constants.O_RDONLY);
-  try {
-    return { hash: await readAll(fd), from: 'cache' };
-  } finally {
-    closeSync(fd);
-  }
+  });
 }

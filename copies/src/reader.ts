@@ -160,32 +160,58 @@ export class Reader {
   /** Reads what follows `at`; a stretch that can't be read becomes zeros and is noted. Answers how many there were. */
   private readStretch(fd: number, file: SourceFile, at: number, into: Buffer, damage: ByteRange[]): number {
     const { length } = into;
+    const whole = this.tryRead(fd, file, at, into);
+    if (whole !== null) return whole;
+    let bad = 0;
+    let gap: { from: number; to: number } | null = null;
+    // Of a wide stretch that failed, the end may be well: it is tried from behind, as far as it goes.
+    const trim = () => {
+      const last = damage.at(-1);
+      while (gap && last && gap.to - gap.from > SECTOR_BYTES) {
+        const from = Math.floor((gap.to - 1) / SECTOR_BYTES) * SECTOR_BYTES;
+        const sector = into.subarray(from - at, gap.to - at);
+        if (this.tryRead(fd, file, from, sector) !== sector.length) {
+          sector.fill(0);
+          break;
+        }
+        gap.to = from;
+        last.to = from;
+      }
+      gap = null;
+    };
+    for (let done = 0; done < length;) {
+      const wide =
+        bad < PATIENT_SECTORS ? SECTOR_BYTES : Math.min(WIDEST_BYTES, SECTOR_BYTES * 2 ** (bad - PATIENT_SECTORS));
+      // Sectors are counted from the file's beginning, so that the same stretch is named by every reading.
+      const step = Math.min(length - done, wide - ((at + done) % wide));
+      const [from, to] = [at + done, at + done + step];
+      const got = this.tryRead(fd, file, from, into.subarray(done, done + step));
+      if (got === null) {
+        bad += 1;
+        into.fill(0, done, done + step);
+        const last = damage.at(-1);
+        if (last?.to === from) last.to = to;
+        else damage.push({ from, to });
+        gap = { from, to };
+      } else {
+        trim();
+        if (got < step) return done + got;
+        bad = 0;
+      }
+      done += step;
+    }
+    trim();
+    return length;
+  }
+
+  /** How many bytes there were; null when the stretch can't be read. */
+  private tryRead(fd: number, file: SourceFile, at: number, into: Buffer): number | null {
     try {
       return this.readPlain(fd, file, at, into);
     } catch (error) {
       if (isGone(error)) throw error;
+      return null;
     }
-    let bad = 0;
-    for (let done = 0; done < length;) {
-      const wide =
-        bad < PATIENT_SECTORS ? SECTOR_BYTES : Math.min(WIDEST_BYTES, SECTOR_BYTES << (bad - PATIENT_SECTORS));
-      // Sectors are counted from the file's beginning, so that the same stretch is named by every reading.
-      const step = Math.min(length - done, wide - ((at + done) % wide));
-      const stretch = into.subarray(done, done + step);
-      try {
-        if (this.readPlain(fd, file, at + done, stretch) < step) return done;
-        bad = 0;
-      } catch (error) {
-        if (isGone(error)) throw error;
-        bad += 1;
-        stretch.fill(0);
-        const last = damage.at(-1);
-        if (last?.to === at + done) last.to += step;
-        else damage.push({ from: at + done, to: at + done + step });
-      }
-      done += step;
-    }
-    return length;
   }
 
   private readPlain(fd: number, file: SourceFile, at: number, into: Buffer): number {

@@ -92,6 +92,7 @@ export async function verifyFolder(root: string, options: VerifyOptions = {}): P
       .filter((f) => expected.has(f.path) || ignored(f.path) === null)
       .map((f) => [f.path, f] as const),
   );
+  for (const { path: name, reason } of listing.unreadable) problems.push(`${name} can’t be listed: ${reason}`);
   const block = alignedBlock();
   const result: Verification = {
     verified: 0,

@@ -1,17 +1,18 @@
 import {
   closeSync,
   constants,
+  fdatasyncSync,
   fsync,
   fsyncSync,
   futimesSync,
+  lstatSync,
   mkdirSync,
   openSync,
   renameSync,
   rmSync,
-  statSync,
   writeSync,
 } from 'node:fs';
-import { spawnSync } from 'node:child_process';
+import { spawn } from 'node:child_process';
 import path from 'node:path';
 import { promisify } from 'node:util';
 import type { Gate } from './gate.ts';
@@ -31,6 +32,8 @@ const syncing = promisify(fsync);
 const DIRECT_BYTES = 4096;
 /** From so many files on one sync of the whole file system costs less than one for each. */
 const SHARED_SYNC = 8;
+/** Bytes that may lie in the machine's memory, not yet on the drive. */
+const UNSYNCED_BYTES = 16 * 1024 * 1024;
 /** Small files that are read back at once: each reading waits for the medium. */
 const CHECK_LANES = 8;
 export const SMALL_BYTES = 1024 * 1024;
@@ -78,6 +81,7 @@ interface Open {
   /** Whether `fd` goes past the cache. */
   direct: boolean;
   at: number;
+  unsynced: number;
   /** A file of this name is there already: it is compared, never written over. */
   there: boolean;
 }
@@ -105,7 +109,10 @@ export class Writer {
 
   private makeFolder(folder: string): void {
     if (this.folders.has(folder)) return;
-    mkdirSync(folder, { recursive: true });
+    const first = mkdirSync(folder, { recursive: true });
+    // A new folder's own name must last too.
+    if (first !== undefined)
+      for (let made = folder; made.length >= first.length; made = path.dirname(made)) syncNow(path.dirname(made));
     this.folders.add(folder);
   }
 
@@ -114,8 +121,11 @@ export class Writer {
     const folder = path.dirname(final);
     this.gate.touch();
     this.makeFolder(folder);
-    const there = statSync(final, { throwIfNoEntry: false }) !== undefined;
+    const found = lstatSync(final, { throwIfNoEntry: false });
     this.beat();
+    // A link may lead to the card itself: what it leads to is no copy.
+    if (found && !found.isFile()) throw new Error(NOT_THE_SAME);
+    const there = found !== undefined;
     return { final, part: path.join(folder, partName(filePath)), there };
   }
 
@@ -124,7 +134,7 @@ export class Writer {
     // One that was given up in the midst is begun again.
     this.drop();
     const found = this.place(filePath);
-    this.current = { path: filePath, ...found, fd: null, direct: false, at: 0 };
+    this.current = { path: filePath, ...found, fd: null, direct: false, at: 0, unsynced: 0 };
     if (found.there) return;
     // Past the cache what is written is on the medium at once: nothing piles up in memory, and syncing has little to do.
     const flags = constants.O_WRONLY | constants.O_CREAT | constants.O_TRUNC;
@@ -148,11 +158,22 @@ export class Writer {
         this.beat();
         done += wrote;
         current.at += wrote;
+        this.syncAlong(current, wrote);
       } catch (error) {
         if (!current.direct || !refusesDirect(error)) throw error;
         this.reopenPlain(current);
       }
     }
+  }
+
+  /** Where writing goes through the machine's memory, it is synced as it goes: else the end would take minutes without a sign of life. */
+  private syncAlong(current: Open, bytes: number): void {
+    if (current.direct) return;
+    current.unsynced += bytes;
+    if (current.unsynced < UNSYNCED_BYTES) return;
+    fdatasyncSync(current.fd!);
+    current.unsynced = 0;
+    this.beat();
   }
 
   private reopenPlain(current: Open): void {
@@ -230,7 +251,7 @@ export class Writer {
   private name({ part, final }: { part: string; final: string }): void {
     this.gate.touch();
     // Somebody else may have put a file there meanwhile: a rename would replace it.
-    if (statSync(final, { throwIfNoEntry: false })) throw new Error(NOT_THE_SAME);
+    if (lstatSync(final, { throwIfNoEntry: false })) throw new Error(NOT_THE_SAME);
     renameSync(part, final);
     this.beat();
   }
@@ -259,7 +280,7 @@ export class Writer {
     const begun = files.map((file): Open | Written => {
       let open: Open | null = null;
       try {
-        open = { path: file.path, ...this.place(file.path), fd: null, direct: false, at: 0 };
+        open = { path: file.path, ...this.place(file.path), fd: null, direct: false, at: 0, unsynced: 0 };
         if (open.there) return open;
         open.fd = openSync(open.part, 'w');
         const bytes = this.gate.writing(slot.subarray(file.at, file.at + file.bytes));
@@ -282,7 +303,7 @@ export class Writer {
 
   private async checkAll(begun: readonly (Open | Written)[], files: readonly Wanted[]): Promise<Written[]> {
     const fresh = begun.filter((b): b is Open => 'part' in b && !b.there);
-    const shared = fresh.length >= SHARED_SYNC && syncFileSystem(this.root);
+    const shared = fresh.length >= SHARED_SYNC && (await syncFileSystem(this.root));
     this.beat();
     const named = new Set<string>();
     const results: Written[] = [];
@@ -302,7 +323,7 @@ export class Writer {
   private async checkSmall(open: Open, wanted: Wanted, synced: boolean, block: Buffer): Promise<Written> {
     try {
       this.stop.signal.throwIfAborted();
-      if (!synced && !open.there) syncFile(open.part);
+      if (!synced && !open.there) syncNow(open.part);
       const name = open.there ? open.final : open.part;
       const found = await hashSmallFromMedium(name, wanted.sizeBytes, block, this.kind, this.gate);
       this.beat();
@@ -325,8 +346,9 @@ export class Writer {
   }
 }
 
-function syncFile(file: string): void {
-  const fd = openSync(file, 'r');
+/** Syncs a file or folder. */
+function syncNow(name: string): void {
+  const fd = openSync(name, 'r');
   try {
     fsyncSync(fd);
   } finally {
@@ -334,7 +356,22 @@ function syncFile(file: string): void {
   }
 }
 
-/** Syncs all of a file system by the system's own `sync`; false where there is no such tool or it failed: then files are synced one by one. */
-function syncFileSystem(folder: string): boolean {
-  return spawnSync('sync', ['-f', folder], { stdio: 'ignore' }).status === 0;
+/** A shared sync also writes what others left in memory; longer than this it is not waited for. */
+const SHARED_SYNC_MS = 10_000;
+
+/**
+ * Syncs all of a file system by the system's own `sync`; false where there is no such tool, or it failed or takes too long: then files
+ * are synced one by one.
+ */
+function syncFileSystem(folder: string): Promise<boolean> {
+  return new Promise((settle) => {
+    const child = spawn('sync', ['-f', folder], { stdio: 'ignore' });
+    const timer = setTimeout(() => settle(false), SHARED_SYNC_MS);
+    const end = (synced: boolean) => {
+      clearTimeout(timer);
+      settle(synced);
+    };
+    child.on('error', () => end(false));
+    child.on('exit', (code) => end(code === 0));
+  });
 }

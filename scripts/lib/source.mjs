@@ -10,20 +10,18 @@ export const REQUIRE = "import { createRequire } from 'node:module'; const requi
 /** What a card's or drive's thread runs: a bundle of its own, beside the one that starts it. */
 export const COPY_THREAD = path.join(ROOT, 'copies', 'src', 'thread.ts');
 
+const BUNDLE = {
+  bundle: true,
+  format: 'esm',
+  platform: 'node',
+  target: 'node20',
+  banner: { js: REQUIRE },
+  logLevel: 'warning',
+};
+
 /** Bundles the devices' thread for code that runs from source. */
-export function buildCopyThread(outfile) {
-  return build({
-    entryPoints: [COPY_THREAD],
-    outfile,
-    bundle: true,
-    format: 'esm',
-    platform: 'node',
-    target: 'node20',
-    banner: { js: REQUIRE },
-    external: ['@node-rs/*'],
-    logLevel: 'warning',
-  });
-}
+export const buildCopyThread = (outfile) =>
+  build({ ...BUNDLE, entryPoints: [COPY_THREAD], outfile, external: ['@node-rs/*'] });
 
 /** Bundles a TypeScript file of ours and imports it, for scripts that need what it exports. */
 export async function loadSource(file) {
@@ -31,16 +29,7 @@ export async function loadSource(file) {
   mkdirSync(cache, { recursive: true });
   const dir = mkdtempSync(path.join(cache, 'kavrell-'));
   const outfile = path.join(dir, 'bundle.mjs');
-  await build({
-    entryPoints: [path.join(ROOT, file)],
-    outfile,
-    bundle: true,
-    format: 'esm',
-    platform: 'node',
-    target: 'node20',
-    banner: { js: REQUIRE },
-    logLevel: 'warning',
-  });
+  await build({ ...BUNDLE, entryPoints: [path.join(ROOT, file)], outfile });
   try {
     return await import(pathToFileURL(outfile).href);
   } finally {

@@ -182,7 +182,7 @@ async function failPlaces(
 }
 
 function failureWords(
-  { places, sourceChanged, sourceMissing }: IngestResult,
+  { places, sourceChanged, sourceMissing, unreadable }: IngestResult,
   targets: readonly Target[],
 ): string | null {
   const nameOf = new Map(targets.map((t) => [t.folder, t.drive.name]));
@@ -194,6 +194,10 @@ function failureWords(
       const copies = p.failed.length + p.copied.length + p.skipped.length;
       return `${nameOf.get(p.to)}: ${p.failed.length} of ${copies} files failed: ${first!.reason}`;
     });
+  if (unreadable.length > 0)
+    words.push(
+      `${unreadable.length} folders or files of the card can’t even be listed, such as ${unreadable[0]!.path}: keep the card as it is.`,
+    );
   if (sourceChanged.length > 0)
     words.push(`${sourceChanged.length} files are not as the card’s own list has them, such as ${sourceChanged[0]}.`);
   if (sourceMissing.length > 0)

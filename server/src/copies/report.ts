@@ -20,7 +20,7 @@ export interface CardReport {
   releases: ProductionRows['releases'];
 }
 
-/** What is proven of every file of a card on every drive that has any of it. */
+/** What is proven of every file of a card, on each drive that holds part of it or all. */
 export function cardReport(rows: ProductionRows, status: CardStatus): CardReport {
   const drives = rows.drives.filter((d) => status.drives.some((s) => s.driveId === d.id && s.state !== 'none'));
   return {
