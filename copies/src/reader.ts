@@ -31,9 +31,12 @@ const reading = promisify(read);
 /** The thread is ended when its work is not wanted any more. */
 const NEVER = new AbortController().signal;
 const SECTOR_BYTES = 4096;
-/** After so many bad sectors in a row, wider and wider stretches are passed over: a dying card must not cost the night. */
+/**
+ * After so many bad sectors in a row, wider and wider stretches are passed over: each bad reading can take seconds, and a dying card must
+ * not cost the night. What is well in the midst of such a stretch is lost with it; its end is looked at again.
+ */
 const PATIENT_SECTORS = 16;
-const WIDEST_BYTES = 1024 * 1024;
+const WIDEST_BYTES = 128 * 1024;
 /** Small files that are read at once. */
 const READ_LANES = 8;
 const SHORTER = 'The file became shorter while it was copied.';
