@@ -199,6 +199,14 @@ describe('ingest', () => {
     const left = await readdir(at('x', 'A001'), { recursive: true });
     expect(left.filter((n) => n.includes('.part') || n.includes('.kavrell'))).toEqual([]);
     expect(isSound(await verifyFolder(at('x', 'A001')))).toBe(true);
+    // And by the system's own tool, which knows nothing of ours.
+    const sums = (folder: string) =>
+      execFileSync('bash', ['-c', 'find . -path ./ascmhl -prune -o -type f -print0 | sort -z | xargs -0 xxh64sum'], {
+        cwd: folder,
+        encoding: 'utf8',
+        stdio: ['ignore', 'pipe', 'ignore'],
+      });
+    expect(sums(at('x', 'A001'))).toBe(sums(at('A001')));
   }, 120_000);
 });
 
