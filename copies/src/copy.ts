@@ -1,124 +1,25 @@
 import { setTimeout as sleep } from 'node:timers/promises';
-import { damageWords, damagedName } from './damage.ts';
+import { MISREAD, asRead, isUnread, wantedOf, type Read } from './asRead.ts';
 import { DeviceThread } from './device.ts';
 import type { Faults } from './gate.ts';
 import type { HashKind } from './hash.ts';
 import { bytesOf, filesOf, itemsOf, type Item } from './items.ts';
-import { codeOf, endsDrive, failedOutcome, wordsOf, type ByteRange, type FileOutcome } from './outcome.ts';
+import { Lane, lost, quietly } from './lane.ts';
+import type { Destination, OffloadHooks, OffloadOptions } from './options.ts';
+import { wordsOf, type FileOutcome } from './outcome.ts';
 import type { Closed, Packed } from './reader.ts';
 import { SlotPool } from './slots.ts';
 import type { ReaderWork, WriterWork } from './thread.ts';
-import type { Listing, SourceFile } from './walk.ts';
-import type { Wanted, Written } from './writer.ts';
-
-export interface Destination {
-  id: string;
-  /** Folder that receives the copy; made when missing. */
-  root: string;
-  /** Troubles of a simulated drive. */
-  faults?: Faults | null;
-}
-
-/** How far one destination is. A file's bytes count once as written and once more as checked. */
-export interface PlaceProgress {
-  id: string;
-  writtenBytes: number;
-  checkedBytes: number;
-  settledFiles: number;
-  failedFiles: number;
-  /** Goes at a pace of its own, behind the others. */
-  behind: boolean;
-  /** Why nothing more goes there; null while something does. */
-  failure: string | null;
-}
-
-export interface OffloadProgress {
-  totalFiles: number;
-  totalBytes: number;
-  /** Bytes read from the source so far. */
-  doneBytes: number;
-  places: readonly Readonly<PlaceProgress>[];
-}
-
-export interface OffloadHooks {
-  onListed?: (files: readonly SourceFile[]) => Promise<void> | void;
-  onProgress?: (progress: OffloadProgress) => void;
-  /** Called with files that are settled, in turn: never twice at once. */
-  onFile?: (outcomes: readonly FileOutcome[]) => Promise<void> | void;
-}
-
-export interface OffloadOptions {
-  /** Read the source a second time and compare: a misread is otherwise copied faithfully. */
-  verifySource?: boolean;
-  /** Hashes to make in the one read; the first is the one compared by. */
-  kinds?: readonly [HashKind, ...HashKind[]];
-  /** What is below the source, when it has just been listed. */
-  listing?: Listing;
-  /** Files and folders that are not copied, by path below the source; a folder's ends with `/`. */
-  leave?: (path: string) => boolean;
-  /** Files that a destination is known to hold, verified, from a run before: they are neither read nor told of. */
-  finished?: (file: SourceFile, destinationId: string) => boolean;
-  /** Troubles of a simulated card. */
-  faults?: Faults | null;
-  /** A device that gives no sign of life for so long fails. */
-  stallMs?: number;
-  /** A drive that has held the others up for so long, all in all, goes on at a pace of its own, with a reading of its own. */
-  patienceMs?: number;
-}
+import type { SourceFile } from './walk.ts';
+import type { Written } from './writer.ts';
 
 const STALL_MS = 30_000;
 const PATIENCE_MS = 20_000;
-/** Slots that one drive may hold, and those that there are beside one for each drive: a slow one can't take all of them. */
-const LANE_SLOTS = 3;
+/** Slots beside one for each drive: more than one slow drive may hold. */
 const POOL_SLOTS = 4;
-/** Files or batches that wait to be checked on one drive, at most. */
-const CHECKS_AHEAD = 2;
 const LOOK_MS = 50;
-/** Read and write errors in a row after which a drive is not tried again. */
-const LAST_STRAW = 3;
 
-const MISREAD = 'The card gave different bytes when it was read again: read it in another reader.';
 const cardWords = (error: unknown) => wordsOf(error, 'The card');
-const lost = (error: unknown): Written => ({
-  state: 'failed',
-  readFrom: null,
-  failure: wordsOf(error),
-  code: codeOf(error),
-});
-
-/** One destination, and how it stands. */
-interface Lane {
-  destination: Destination;
-  thread: DeviceThread<WriterWork>;
-  progress: PlaceProgress;
-  /** Work under way that holds a slot. */
-  holding: Set<Promise<unknown>>;
-  /** Files and batches that are being written or checked. */
-  checks: Set<Promise<unknown>>;
-  heldUpMs: number;
-  /** Large files begun so far, and whether the last of them still gets bytes. */
-  files: number;
-  inFile: boolean;
-  /** Why nothing more goes there. */
-  failure: string | null;
-  errors: number;
-}
-
-const isFull = (lane: Lane) => lane.holding.size >= LANE_SLOTS || lane.checks.size > CHECKS_AHEAD;
-const isIdle = (lane: Lane) => lane.holding.size <= 1 && lane.checks.size <= 1;
-
-/** A file as it was read. */
-interface Read {
-  file: SourceFile;
-  hashes: Partial<Record<HashKind, string>>;
-  damage: ByteRange[];
-  failure: string | null;
-  /** The name it gets: its own, or that of a damaged one. */
-  as: string;
-}
-/** Nothing of it can go to a drive. */
-const isUnread = (read: Read) => read.failure !== null && read.as === read.file.path;
-
 /** A large file on its way to one lane. */
 interface Writing {
   lane: Lane;
@@ -176,32 +77,11 @@ export class Copy {
     this.stallMs = options.stallMs ?? STALL_MS;
     this.patienceMs = options.patienceMs ?? PATIENCE_MS;
     this.progress = { totalFiles: files.length, totalBytes: bytesOf(files), doneBytes: 0 };
-    this.lanes = destinations.map((destination) => this.laneOf(destination));
-  }
-
-  private laneOf(destination: Destination): Lane {
-    const there = this.files.filter((f) => !this.wants(destination.id, f));
-    const bytes = bytesOf(there);
-    return {
-      destination,
-      thread: this.thread<WriterWork>('writer', destination.root, destination.faults ?? null, null),
-      progress: {
-        id: destination.id,
-        writtenBytes: bytes,
-        checkedBytes: bytes,
-        settledFiles: there.length,
-        failedFiles: 0,
-        behind: false,
-        failure: null,
-      },
-      holding: new Set(),
-      checks: new Set(),
-      heldUpMs: 0,
-      files: 0,
-      inFile: false,
-      failure: null,
-      errors: 0,
-    };
+    this.lanes = destinations.map((destination) => {
+      const { id, root, faults } = destination;
+      const there = files.filter((f) => !this.wants(id, f));
+      return new Lane(destination, this.thread<WriterWork>('writer', root, faults ?? null, null), there);
+    });
   }
 
   private thread<Work>(
@@ -233,7 +113,7 @@ export class Copy {
       await Promise.all(
         this.lanes.map(async ({ thread }) => {
           // One that does not answer any more is ended all the same.
-          await this.quietly(thread.call('end'));
+          await quietly(thread.call('end'));
           await thread.stop();
         }),
       );
@@ -270,7 +150,7 @@ export class Copy {
         round.lanes.delete(lane);
         lane.progress.behind = true;
         // The bytes of a file that it begins anew are taken back, so that the others get the memory.
-        if (lane.inFile) lane.thread.skip(lane.files);
+        if (lane.inFile) lane.thread.passOver(lane.files);
         lane.inFile = false;
         this.begin([lane], items.slice(at), false);
       },
@@ -283,13 +163,15 @@ export class Copy {
     const stop = () => void round.reader.stop();
     this.signal.addEventListener('abort', stop);
     try {
-      for (const lane of lanes) void this.quietly(lane.thread.call('memory', pool.memory));
+      for (const lane of lanes) void quietly(lane.thread.call('memory', pool.memory));
       for (; at < items.length; at += 1) {
         const item = items[at]!;
         const files = filesOf(item);
         const open = await this.roomFor(round, files);
         // Only now: a drive may fail while the others are waited for.
-        for (const lane of round.lanes) if (lane.failure !== null && !open.includes(lane)) this.giveUp(lane, files);
+        for (const lane of round.lanes)
+          if (lane.failure !== null && !open.includes(lane))
+            this.note(lane, lane.givenUp(files.filter((f) => this.wants(lane.destination.id, f))));
         if (open.length === 0) round.read(bytesOf(files));
         else if ('small' in item) await this.copySmall(round, open, item.small);
         else await this.copyLarge(round, open, item.large);
@@ -315,11 +197,11 @@ export class Copy {
       const open = [...round.lanes].filter(
         (l) => l.failure === null && files.some((f) => this.wants(l.destination.id, f)),
       );
-      const full = open.filter(isFull);
+      const full = open.filter((l) => l.isFull);
       if (full.length === 0) return open;
       await Promise.race([...full.flatMap((l) => [...l.holding, ...l.checks]), sleep(LOOK_MS)]);
       const now = performance.now();
-      if (open.some((l) => !full.includes(l) && isIdle(l))) {
+      if (open.some((l) => !full.includes(l) && l.isIdle)) {
         for (const lane of full) {
           lane.heldUpMs += now - before;
           if (lane.heldUpMs > this.patienceMs) round.leave(lane);
@@ -327,18 +209,6 @@ export class Copy {
       }
       before = now;
     }
-  }
-
-  /** Has a lane work on a slot; the slot is given back when it is done. */
-  private async give<T>(pool: SlotPool, lane: Lane, slot: number, work: () => Promise<T>): Promise<T> {
-    pool.hold(slot);
-    const done = work();
-    const held = this.quietly(done).then(() => {
-      lane.holding.delete(held);
-      pool.release(slot);
-    });
-    lane.holding.add(held);
-    return done;
   }
 
   private async copySmall({ reader, pool, read }: Round, lanes: readonly Lane[], files: SourceFile[]): Promise<void> {
@@ -360,15 +230,14 @@ export class Copy {
         );
         const put = wanted.filter((r) => !isUnread(r));
         if (put.length === 0) continue;
-        const work = this.give(pool, lane, slot, () =>
+        const work = lane.give(pool, slot, () =>
           lane.thread.call(
             'put',
             put.map((r) => ({ ...wantedOf(r, this.kinds[0]), at: r.at, bytes: r.bytes })),
             slot,
           ),
         );
-        this.checking(
-          lane,
+        lane.checking(
           work.then(
             (written) => {
               lane.progress.writtenBytes += bytesOf(put.map((r) => r.file));
@@ -383,6 +252,7 @@ export class Copy {
                 put.map((r) => [r, lost(error)]),
               ),
           ),
+          this.stumble,
         );
       }
     } finally {
@@ -420,7 +290,7 @@ export class Copy {
           for (const w of keepingUp()) {
             if (w.failure !== null) continue;
             const write = () => w.lane.thread.call('write', slot, filled.bytes, w.file);
-            const work = this.give(pool, w.lane, slot, write).then(() => {
+            const work = w.lane.give(pool, slot, write).then(() => {
               w.bytes += filled.bytes;
               w.lane.progress.writtenBytes += filled.bytes;
             });
@@ -445,7 +315,7 @@ export class Copy {
         continue;
       }
       w.lane.inFile = false;
-      this.checking(w.lane, this.end(w, found));
+      w.lane.checking(this.end(w, found), this.stumble);
     }
   }
 
@@ -453,7 +323,7 @@ export class Copy {
   private async end(w: Writing, found: Read): Promise<void> {
     const { lane } = w;
     if (isUnread(found) || w.failure !== null) {
-      await this.quietly(lane.thread.call('drop'));
+      await quietly(lane.thread.call('drop'));
       return this.settle(lane, [[found, w.failure === null ? null : lost(w.failure.error)]]);
     }
     // Asked for behind the last write, not after its answer: the drive need not wait.
@@ -463,27 +333,9 @@ export class Copy {
     this.settle(lane, [[found, failure === null ? written : lost(failure.error)]]);
   }
 
-  /** Waits for an answer whose failure is met elsewhere. */
-  private async quietly(answer: Promise<unknown>): Promise<void> {
-    await answer.catch(() => undefined);
-  }
-
-  private checking(lane: Lane, work: Promise<unknown>): void {
-    const checked: Promise<unknown> = work
-      .catch((error: unknown) => {
-        this.trouble ??= error;
-      })
-      .finally(() => lane.checks.delete(checked));
-    lane.checks.add(checked);
-  }
-
-  private readOf(file: SourceFile, { hashes, damage, failure }: Closed): Read {
-    const lostBytes = damage.reduce((t, d) => t + d.to - d.from, 0);
-    const saved = failure === null && damage.length > 0 && lostBytes < file.sizeBytes;
-    const as = saved ? damagedName(file.path) : file.path;
-    const words = damage.length > 0 ? damageWords(damage, saved ? as : null) : null;
-    const found: Read = { file, hashes, damage, failure: failure ?? words, as };
-    const digest = hashes[this.kinds[0]];
+  private readOf(file: SourceFile, closed: Closed): Read {
+    const found = asRead(file, closed);
+    const digest = found.hashes[this.kinds[0]];
     if (found.failure !== null || digest === undefined) return found;
     const before = this.digests.get(file.path) ?? digest;
     this.digests.set(file.path, before);
@@ -503,62 +355,31 @@ export class Copy {
   private settle(lane: Lane, settled: readonly (readonly [Read, Written | null])[]): void {
     this.note(
       lane,
-      settled.map(([read, written]): FileOutcome => {
-        const { file, damage, hashes } = read;
-        const failed = failedOutcome(lane.destination.id, file, read.failure || (written?.failure ?? null), damage);
-        if (written === null) return failed;
-        if (written.state === 'failed') {
-          lane.errors += 1;
-          if (endsDrive(written.code) || (written.code === 'EIO' && lane.errors >= LAST_STRAW))
-            lane.failure ??= written.failure;
-          return { ...failed, failure: written.failure };
-        }
-        lane.errors = 0;
-        const { readFrom } = written;
-        if (read.as !== file.path) return { ...failed, hashes, readFrom, savedAs: read.as };
-        const { state } = written;
-        return { ...failed, state, hash: hashes[this.kinds[0]] ?? null, hashes, readFrom, failure: null };
-      }),
+      settled.map(([read, written]) => lane.outcomeOf(read, written, this.kinds[0])),
     );
   }
 
-  /** Files that a failed drive gets no more. */
-  private giveUp(lane: Lane, files: readonly SourceFile[]): void {
-    const { id } = lane.destination;
-    this.note(
-      lane,
-      files.filter((f) => this.wants(id, f)).map((file) => failedOutcome(id, file, lane.failure)),
-    );
-  }
+  /** What goes wrong beside the devices ends the copy. */
+  private readonly stumble = (error: unknown): void => {
+    this.trouble ??= error;
+  };
 
   private note(lane: Lane, all: readonly FileOutcome[]): void {
     // When it is stopped, what is not done is not failed either.
     const outcomes = this.signal.aborted ? all.filter((o) => o.state !== 'failed') : all;
     if (outcomes.length === 0) return;
     this.outcomes.push(...outcomes);
-    for (const o of outcomes) {
-      if (o.state === 'failed') lane.progress.failedFiles += 1;
-      else lane.progress.checkedBytes += o.sizeBytes;
-      lane.progress.settledFiles += 1;
-    }
+    lane.count(outcomes);
     this.show();
     const { onFile } = this.hooks;
     if (!onFile) return;
-    this.telling = this.telling
-      .then(() => onFile(outcomes))
-      .catch((error: unknown) => {
-        this.trouble ??= error;
-      });
+    this.telling = this.telling.then(() => onFile(outcomes)).catch(this.stumble);
   }
 
   private show(): void {
     this.hooks.onProgress?.({
       ...this.progress,
-      places: this.lanes.map((l) => ({ ...l.progress, failure: l.failure })),
+      places: this.lanes.map((l) => l.shown()),
     });
   }
-}
-
-function wantedOf({ file, as, hashes }: Read, kind: HashKind): Wanted {
-  return { path: as, sizeBytes: file.sizeBytes, modifiedMs: file.modifiedMs, hash: hashes[kind] ?? '' };
 }

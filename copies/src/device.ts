@@ -92,7 +92,7 @@ export class DeviceThread<Work> {
   }
 
   /** Writes of this file that are on their way are passed over from now on. */
-  skip(file: number): void {
+  passOver(file: number): void {
     Atomics.store(this.counters, 1, file);
   }
 

@@ -3,7 +3,7 @@ export * from './hash.ts';
 export * from './gate.ts';
 export * from './outcome.ts';
 export * from './readBack.ts';
-export * from './copy.ts';
+export * from './options.ts';
 export * from './offload.ts';
 export * from './history.ts';
 export * from './lock.ts';

@@ -1,7 +1,7 @@
 import { lstat, mkdir, realpath, rm, rmdir, stat, statfs } from 'node:fs/promises';
 import path from 'node:path';
 import type { ListedFile } from '@kavrell/core/formats';
-import type { OffloadHooks, OffloadOptions } from './copy.ts';
+import type { OffloadHooks, OffloadOptions } from './options.ts';
 import type { Faults } from './gate.ts';
 import type { HashKind } from './hash.ts';
 import { LIST_FOLDER, readHistory, writeGeneration, type History } from './history.ts';

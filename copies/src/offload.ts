@@ -1,6 +1,7 @@
 import { mkdir, utimes } from 'node:fs/promises';
 import path from 'node:path';
-import { Copy, type Destination, type OffloadHooks, type OffloadOptions } from './copy.ts';
+import { Copy } from './copy.ts';
+import type { Destination, OffloadHooks, OffloadOptions } from './options.ts';
 import { failedOutcome, wordsOf, type FileOutcome } from './outcome.ts';
 import { listSource, type SourceFolder } from './walk.ts';
 
