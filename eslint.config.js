@@ -29,6 +29,9 @@ const GROUND = [
 const CAPABILITIES = [
   'brief',
   'scenes',
+  'look',
+  'script',
+  'stale',
   'places',
   'light',
   'camera',

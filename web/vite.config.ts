@@ -5,6 +5,7 @@ const api = { '/api': { target: process.env.KAVRELL_ADDRESS ?? 'http://127.0.0.1
 
 export default defineConfig({
   plugins: [react()],
+  worker: { format: 'es' },
   build: {
     outDir: '../dist/web',
     emptyOutDir: true,

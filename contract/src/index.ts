@@ -3,8 +3,11 @@ import * as calc from './calc.ts';
 import * as callsheet from './callsheet.ts';
 import * as changes from './changes.ts';
 import * as copies from './copies.ts';
+import * as files from './files.ts';
 import * as productions from './productions.ts';
 import * as roll from './roll.ts';
+import * as scenes from './scenes.ts';
+import * as stale from './stale.ts';
 import * as wrap from './wrap.ts';
 import type { Route } from './route.ts';
 
@@ -16,15 +19,18 @@ export * from './calc.ts';
 export * from './callsheet.ts';
 export * from './changes.ts';
 export * from './copies.ts';
+export * from './files.ts';
 export * from './productions.ts';
 export * from './roll.ts';
+export * from './scenes.ts';
+export * from './stale.ts';
 export * from './wrap.ts';
 
 const isRoute = (x: unknown): x is Route => typeof x === 'object' && x !== null && 'method' in x && 'path' in x;
 
 /** Every route of the API, by name: for the server's check that each is served, and for tests that walk them. */
 export const ROUTES: Readonly<Record<string, Route>> = Object.fromEntries(
-  [auth, calc, callsheet, changes, copies, productions, roll, wrap].flatMap((room) =>
+  [auth, calc, callsheet, changes, copies, files, productions, roll, scenes, stale, wrap].flatMap((room) =>
     Object.entries(room).filter((entry): entry is [string, Route] => isRoute(entry[1])),
   ),
 );

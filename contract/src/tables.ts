@@ -1,14 +1,43 @@
 import type { z } from 'zod';
-import { production, productionFields } from '@kavrell/core/brief';
+import {
+  ask,
+  askFields,
+  deliverable,
+  deliverableFields,
+  production,
+  productionFields,
+  revision,
+  revisionFields,
+  signOff,
+  signOffFields,
+} from '@kavrell/core/brief';
+import { frozenSheet, frozenSheetFields } from '@kavrell/core/callsheet';
 import { camera, cameraFields } from '@kavrell/core/camera';
 import { card, cardFields, clip, copyFile, copyJob, drive, driveFields, release } from '@kavrell/core/copies';
 import { clock, clockFields, jam, jamFields } from '@kavrell/core/clocks';
 import { day, dayFields, dayItem, dayItemFields } from '@kavrell/core/day';
+import { palette, paletteFields, picture, pictureFields } from '@kavrell/core/look';
 import { relight, relightFields, setup, setupFields } from '@kavrell/core/light';
-import { engagement, engagementFields, person, personFields } from '@kavrell/core/people';
+import { consent, consentFields, engagement, engagementFields, person, personFields } from '@kavrell/core/people';
 import { move, moveFields, place, placeFields } from '@kavrell/core/places';
 import { deviceState, takeEvent } from '@kavrell/core/roll';
-import { scene, sceneFields, shot, shotFields } from '@kavrell/core/scenes';
+import {
+  pin,
+  pinFields,
+  scene,
+  sceneFields,
+  shot,
+  shotFields,
+  shotLink,
+  shotLinkFields,
+  slot,
+  slotFields,
+  track,
+  trackFields,
+  waiver,
+  waiverFields,
+} from '@kavrell/core/scenes';
+import { look, lookFields } from '@kavrell/core/stale';
 
 /** Tables that people edit, through change-sets. `row` is what is read, `fields` what may be written, `one` what a row is called. */
 export const EDITABLE = {
@@ -28,6 +57,20 @@ export const EDITABLE = {
   cards: { row: card, fields: cardFields, one: 'card' },
   clocks: { row: clock, fields: clockFields, one: 'clock' },
   jams: { row: jam, fields: jamFields, one: 'jam' },
+  deliverables: { row: deliverable, fields: deliverableFields, one: 'deliverable' },
+  asks: { row: ask, fields: askFields, one: 'wish' },
+  signOffs: { row: signOff, fields: signOffFields, one: 'sign-off' },
+  revisions: { row: revision, fields: revisionFields, one: 'draft' },
+  consents: { row: consent, fields: consentFields, one: 'consent' },
+  pictures: { row: picture, fields: pictureFields, one: 'picture' },
+  palettes: { row: palette, fields: paletteFields, one: 'palette' },
+  tracks: { row: track, fields: trackFields, one: 'track' },
+  pins: { row: pin, fields: pinFields, one: 'pin' },
+  shotLinks: { row: shotLink, fields: shotLinkFields, one: 'link of two shots' },
+  waivers: { row: waiver, fields: waiverFields, one: 'decision' },
+  slots: { row: slot, fields: slotFields, one: 'slot' },
+  looks: { row: look, fields: lookFields, one: 'look' },
+  frozenSheets: { row: frozenSheet, fields: frozenSheetFields, one: 'frozen sheet' },
 } as const;
 export type EditableName = keyof typeof EDITABLE;
 export const EDITABLE_NAMES = Object.keys(EDITABLE) as [EditableName, ...EditableName[]];
@@ -42,9 +85,23 @@ export const PLAN_TABLES = [
   'cameras',
   'setups',
   'relights',
+  'deliverables',
+  'asks',
+  'signOffs',
+  'revisions',
+  'consents',
   'scenes',
   'shots',
   'dayItems',
+  'pictures',
+  'palettes',
+  'tracks',
+  'pins',
+  'shotLinks',
+  'waivers',
+  'slots',
+  'looks',
+  'frozenSheets',
   'drives',
   'cards',
   'clocks',

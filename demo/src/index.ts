@@ -1,2 +1,5 @@
+export * from './plan.ts';
 export * from './ninthBell.ts';
+export * from './lifeboat.ts';
+export * from './finalBoard.ts';
 export * from './takes.ts';

@@ -1,36 +1,15 @@
-import type { Production } from '@kavrell/core/brief';
+import { PRODUCTION_DEFAULTS, type Production } from '@kavrell/core/brief';
 import type { Camera } from '@kavrell/core/camera';
 import { demoClocks } from './clocks.ts';
-import type { Clock, Jam } from '@kavrell/core/clocks';
-import type { Card, Drive } from '@kavrell/core/copies';
 import type { Day, DayItem } from '@kavrell/core/day';
-import type { Relight, Setup } from '@kavrell/core/light';
-import type { Engagement, Person } from '@kavrell/core/people';
-import type { Move, Place } from '@kavrell/core/places';
-import { SHOT_DEFAULTS, type Scene, type Shot } from '@kavrell/core/scenes';
-
-/** A production's plan as rows, in the order in which they can be stored. */
-export interface DemoPlan {
-  production: Production;
-  places: Place[];
-  moves: Move[];
-  days: Day[];
-  people: Person[];
-  engagements: Engagement[];
-  cameras: Camera[];
-  setups: Setup[];
-  relights: Relight[];
-  scenes: Scene[];
-  shots: Shot[];
-  dayItems: DayItem[];
-  drives: Drive[];
-  cards: Card[];
-  clocks: Clock[];
-  jams: Jam[];
-}
+import type { Setup } from '@kavrell/core/light';
+import type { Person } from '@kavrell/core/people';
+import type { Place } from '@kavrell/core/places';
+import { SCENE_DEFAULTS, SHOT_DEFAULTS, type Scene, type Shot } from '@kavrell/core/scenes';
+import { ninthBellBrief } from './ninthBellBrief.ts';
+import { at, emptyPlan, rowMaker, type DemoPlan } from './plan.ts';
 
 const ZONE = 'Europe/London';
-const at = (hours: number, minutes = 0) => hours * 60 + minutes;
 const LOW_SUN: [number, number] = [at(17, 5), at(18, 20)];
 
 /**
@@ -39,13 +18,19 @@ const LOW_SUN: [number, number] = [at(17, 5), at(18, 20)];
  */
 export function ninthBell(newId: () => string, mediaRoot: string): DemoPlan {
   const productionId = newId();
-  const row = <T extends object>(fields: T) => ({ id: newId(), productionId, version: 1, deletedAt: null, ...fields });
+  const row = rowMaker(newId, productionId);
 
   const production: Production = {
     id: productionId,
     version: 1,
     deletedAt: null,
+    ...PRODUCTION_DEFAULTS,
     title: 'The Ninth Bell',
+    purpose:
+      'A bell is cast once in a lifetime here: why the ninth was missing, and that it will ring for everybody at sea.',
+    audience:
+      'People of Port Ellery first; visitors of the sea-mark tower, who watch the loops on a wall without sound.',
+    feeling: 'Patience, heat, relief. Nothing is hurried.',
     client: 'Port Ellery Harbour Trust',
     rate: '25',
     keepPolicy: { verifiedCopies: 2, apart: true, format: 'afterCopies' },
@@ -250,11 +235,8 @@ export function ninthBell(newId: () => string, mediaRoot: string): DemoPlan {
     row({
       number: String(number),
       title,
+      ...SCENE_DEFAULTS,
       placeId: where.id,
-      inside: true,
-      timeOfDay: 'day' as const,
-      eighths: 4,
-      synopsis: '',
       position: number,
       ...fields,
     });
@@ -719,8 +701,8 @@ export function ninthBell(newId: () => string, mediaRoot: string): DemoPlan {
     card('S001', false),
   ];
 
-  return {
-    production,
+  return ninthBellBrief(row, {
+    ...emptyPlan(production),
     places,
     moves,
     days,
@@ -735,5 +717,5 @@ export function ninthBell(newId: () => string, mediaRoot: string): DemoPlan {
     drives,
     cards,
     ...demoClocks(cameras, thursday, production.rate, row),
-  };
+  });
 }

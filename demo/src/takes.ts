@@ -2,7 +2,7 @@ import type { TakeEvent, TakePayload, Verdict } from '@kavrell/core/roll';
 import { planOf } from '@kavrell/core/productions';
 import { minuteToMs } from '@kavrell/core/time';
 import { formatLabel, parseRate, timeOfDayFrames } from '@kavrell/core/timecode';
-import type { DemoPlan } from './ninthBell.ts';
+import type { DemoPlan } from './plan.ts';
 
 /** A clip that the demo's cameras or recorder made, to be written as a small real file. */
 export interface DemoClip {

@@ -11,9 +11,12 @@ import { serveCalc } from './calc/index.ts';
 import { serveCallSheet } from './callsheet/index.ts';
 import { serveChanges } from './changes/index.ts';
 import { serveCopies } from './copies/index.ts';
+import { serveFiles } from './files/index.ts';
 import { serveProductions } from './productions/index.ts';
 import { serveRoll } from './roll/index.ts';
 import { serveRows } from './rows/index.ts';
+import { serveScenes } from './scenes/index.ts';
+import { serveStale } from './stale/index.ts';
 import { serveWrap } from './wrap/index.ts';
 import { serveAuth, sessions, whoIs } from './platform/auth/index.ts';
 import type { Context } from './platform/context.ts';
@@ -135,6 +138,9 @@ export async function makeApp(context: Context): Promise<RunningApp> {
   serveCopies(router, context);
   serveCallSheet(router, context);
   serveWrap(router, context);
+  serveFiles(router, context);
+  serveScenes(router, context);
+  serveStale(router, context);
   serveCalc(router);
 
   app.use('/api', (_req, _res, next) => next(new HttpProblem(404, 'route', 'There is nothing at this address.')));

@@ -1,10 +1,11 @@
 import { rm } from 'node:fs/promises';
 import path from 'node:path';
-import { morningTakes, ninthBell, type DemoClip, type DemoPlan } from '@kavrell/demo';
+import { finalBoard, lifeboat, morningTakes, ninthBell, type DemoClip, type DemoPlan } from '@kavrell/demo';
 import { dateOf, midnightMs, minuteToMs } from '@kavrell/core/time';
 import { bytesRecorded } from '@kavrell/core/camera';
 import { cameraFrames } from '@kavrell/core/clocks';
 import { formatLabel, parseRate } from '@kavrell/core/timecode';
+import { writeChangeSet } from './changes/index.ts';
 import { enqueueCopy } from './copies/enqueue.ts';
 import { scanCard } from './copies/scan.ts';
 import { recordMov, recordWav } from './devices/record.ts';
@@ -20,10 +21,35 @@ import { appendTakeEvents } from './roll/append.ts';
 /** The demo day starts shortly before the pour. */
 const NOW_MIN = 10 * 60 + 58;
 
-/** Loads the demo production unless it is there; says what it loaded. */
+/** Loads the demo productions that are not there; says what it loaded. */
 async function load(context: Context, mediaRoot: string): Promise<string | null> {
+  const said = [
+    await loadNinthBell(context, mediaRoot),
+    await loadPlan(context, lifeboat(newId), 13 * 60 + 20),
+    await loadPlan(context, finalBoard(newId), 10 * 60 + 50),
+  ].filter((words) => words !== null);
+  return said.length ? said.join('; ') : null;
+}
+
+const isThere = async ({ models }: Context, title: string) =>
+  (await models.productions.count({ where: { title, deletedAt: null } })) > 0;
+
+/** A production that is a plan only, its clock set to a minute of its day. */
+async function loadPlan(context: Context, plan: DemoPlan, nowMin: number): Promise<string | null> {
+  const { title } = plan.production;
+  if (await isThere(context, title)) return null;
+  const day = plan.days[0];
+  if (day) plan.production.simulatedNowOffsetMs = minuteToMs(day.date, day.timeZone, nowMin) - Date.now();
+  await inChangeSet(context.db, { changeSetId: null, actor: 'demo' }, async (transaction) => {
+    await storePlan(context, plan, transaction);
+    await context.models.deviceStates.bulkCreate(deviceStates(plan, []), { transaction });
+  });
+  return `${title}: ${plan.shots.length} shots`;
+}
+
+async function loadNinthBell(context: Context, mediaRoot: string): Promise<string | null> {
   const { models, db } = context;
-  if ((await models.productions.count({ where: { title: 'The Ninth Bell', deletedAt: null } })) > 0) return null;
+  if (await isThere(context, 'The Ninth Bell')) return null;
   await rm(mediaRoot, { recursive: true, force: true });
   const plan = ninthBell(newId, mediaRoot);
   const day = plan.days[0];
@@ -40,6 +66,7 @@ async function load(context: Context, mediaRoot: string): Promise<string | null>
     await storePlan(context, plan, transaction);
     await models.deviceStates.bulkCreate(deviceStates(plan, morning.clips), { transaction });
   });
+  await redraft(context, plan);
   await appendTakeEvents(context, plan.production.id, morning.events);
   for (const card of plan.cards) await scanCard(context, card.id);
 
@@ -58,7 +85,28 @@ async function load(context: Context, mediaRoot: string): Promise<string | null>
   };
   await copy('A001', 2);
   await copy('B001', 1);
-  return `${plan.shots.length} shots, ${morning.clips.length} clips`;
+  return `The Ninth Bell: ${plan.shots.length} shots, ${morning.clips.length} clips`;
+}
+
+/** What the last draft changed after the shots were thought out: their scenes' marks say so. */
+async function redraft(context: Context, plan: DemoPlan): Promise<void> {
+  const update = (number: string, values: Record<string, unknown>) =>
+    plan.scenes
+      .filter((s) => s.number === number)
+      .map((s) => ({ op: 'update' as const, table: 'scenes' as const, id: s.id, version: 1, values }));
+  await writeChangeSet(
+    context,
+    plan.production.id,
+    {
+      id: newId(),
+      label: 'Draft 3: the ledger is gone, the scarf is new',
+      ops: [
+        ...update('4', { props: 'pan scale, weights' }),
+        ...update('9', { wardrobe: 'grey wool jacket, blue scarf', props: 'the drawing, folded' }),
+      ],
+    },
+    'Amaru Finch',
+  );
 }
 
 async function writeClip(plan: DemoPlan, clip: DemoClip, mediaRoot: string): Promise<void> {

@@ -1,1 +1,4 @@
 export * from './model.ts';
+export * from './wants.ts';
+export * from './deliverables.ts';
+export * from './scope.ts';

@@ -24,9 +24,31 @@ export const keepPolicy = z.object({
 export type KeepPolicy = z.infer<typeof keepPolicy>;
 export const DEFAULT_KEEP_POLICY: KeepPolicy = { verifiedCopies: 2, apart: true, format: 'never' };
 
+/** The two schools of shot numbers: scene and letter, or one number running through the job. */
+export const SHOT_NUMBERS = ['letters', 'running'] as const;
+
 const fields = {
   title: requiredLine('The title', 120),
   client: line('The client', 160),
+  /** What it must say, to whom, and with what feeling. */
+  purpose: line('The purpose', 600),
+  audience: line('The audience', 300),
+  feeling: line('The feeling', 300),
+  /** The recorded picture, before any crop. */
+  captureWidthPx: z
+    .int('The recorded width is a whole number of pixels.')
+    .min(16, 'The recorded width is too small to be one.')
+    .max(32768, 'Over 32,768 pixels is not believable.'),
+  captureHeightPx: z
+    .int('The recorded height is a whole number of pixels.')
+    .min(16, 'The recorded height is too small to be one.')
+    .max(32768, 'Over 32,768 pixels is not believable.'),
+  shotNumbers: z.enum(SHOT_NUMBERS, { error: 'Choose how shots are numbered.' }),
+  /** Words a minute that text is read aloud at. */
+  readingWpm: z
+    .number({ error: 'The reading pace is a number of words a minute.' })
+    .min(40, 'A reading pace under 40 words a minute is not believable.')
+    .max(400, 'A reading pace over 400 words a minute is not believable.'),
   rate: rateField,
   keepPolicy,
   /** Set only on demo productions: added to the real clock so that the shooting day is today. */
@@ -35,3 +57,18 @@ const fields = {
 export const productionFields = z.object(fields);
 export const production = z.object({ id, version: z.int().min(1), deletedAt: z.string().nullable(), ...fields });
 export type Production = z.infer<typeof production>;
+
+/** What a new production starts with beside its title. */
+export const PRODUCTION_DEFAULTS: Omit<z.infer<typeof productionFields>, 'title'> = {
+  client: '',
+  purpose: '',
+  audience: '',
+  feeling: '',
+  captureWidthPx: 3840,
+  captureHeightPx: 2160,
+  shotNumbers: 'letters',
+  readingWpm: 150,
+  rate: '25',
+  keepPolicy: DEFAULT_KEEP_POLICY,
+  simulatedNowOffsetMs: null,
+};

@@ -1,1 +1,2 @@
 export * from './compose.ts';
+export * from './frozen.ts';

@@ -65,7 +65,7 @@ function toOrderShot(item: DayItem, shot: Shot | undefined, scene: Scene | undef
   const pinned = item.pinnedStartMin;
   return {
     id: item.id,
-    minutes: shot ? shotMinutes(shot) : (item.minutes ?? 0),
+    minutes: shot ? shotMinutes(shot, scene?.style) : (item.minutes ?? 0),
     place: placeId,
     setup: item.setupId ?? shot?.setupId ?? unlit(placeId),
     side: shot?.side ?? '',

@@ -4,3 +4,4 @@ export * from './wavWrite.ts';
 export * from './bext.ts';
 export * from './ixml.ts';
 export * from './mhl.ts';
+export * from './table.ts';

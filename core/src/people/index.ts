@@ -1,2 +1,3 @@
 export * from './model.ts';
 export * from './calls.ts';
+export * from './consent.ts';

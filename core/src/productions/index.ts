@@ -1,4 +1,5 @@
-import type { Production } from '../brief/index.ts';
+import type { Ask, Deliverable, Production, Revision, SignOff } from '../brief/index.ts';
+import type { FrozenSheet } from '../callsheet/index.ts';
 import type { Camera } from '../camera/index.ts';
 import {
   cardStatus,
@@ -14,10 +15,12 @@ import type { Clock, Jam } from '../clocks/index.ts';
 import { planDay, projectDay, type Day, type DayItem, type DayPlan, type Projection } from '../day/index.ts';
 import { ledger, type Answer } from '../ledger/index.ts';
 import type { Relight, Setup } from '../light/index.ts';
-import type { Engagement, Person } from '../people/index.ts';
+import type { Palette, Picture } from '../look/index.ts';
+import type { Consent, Engagement, Person } from '../people/index.ts';
 import type { Move, Place } from '../places/index.ts';
 import { foldTakes, shotStates, type ShotState, type Take, type TakeEvent } from '../roll/index.ts';
-import type { Scene, Shot } from '../scenes/index.ts';
+import type { Pin, Scene, Shot, ShotLink, Slot, Track, Waiver } from '../scenes/index.ts';
+import type { Look } from '../stale/index.ts';
 import { minuteToMs, msToMinute } from '../time/index.ts';
 import type { Preferences } from '../units/index.ts';
 
@@ -35,6 +38,20 @@ export interface ProductionRows {
   scenes: readonly Scene[];
   shots: readonly Shot[];
   dayItems: readonly DayItem[];
+  deliverables: readonly Deliverable[];
+  asks: readonly Ask[];
+  signOffs: readonly SignOff[];
+  revisions: readonly Revision[];
+  consents: readonly Consent[];
+  pictures: readonly Picture[];
+  palettes: readonly Palette[];
+  tracks: readonly Track[];
+  pins: readonly Pin[];
+  shotLinks: readonly ShotLink[];
+  waivers: readonly Waiver[];
+  slots: readonly Slot[];
+  looks: readonly Look[];
+  frozenSheets: readonly FrozenSheet[];
   drives: readonly Drive[];
   cards: readonly Card[];
   clocks: readonly Clock[];

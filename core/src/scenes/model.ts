@@ -1,6 +1,18 @@
 import { z } from 'zod';
 import { id, line, minuteOfDay, minutes, position, recordBase, requiredLine } from '../records/index.ts';
 
+/** Three kinds of work: shots that are set up, moments that happen once in their own time, cues of a running order. */
+export const SCENE_KINDS = ['shots', 'moment', 'cue'] as const;
+export const SCENE_KIND_WORDS: Readonly<Record<(typeof SCENE_KINDS)[number], string>> = {
+  shots: 'shots, set up one by one',
+  moment: 'a moment, in its own time',
+  cue: 'a cue of a running order',
+};
+
+/** How a scene is covered; the two schools change what its shots are estimated to take. */
+export const SCENE_STYLES = ['asWritten', 'few', 'many'] as const;
+export type SceneStyle = (typeof SCENE_STYLES)[number];
+
 export const sceneFields = z.object({
   number: z
     .string()
@@ -12,6 +24,22 @@ export const sceneFields = z.object({
   timeOfDay: z.enum(['dawn', 'day', 'dusk', 'night']),
   eighths: z.int().min(0, 'Pages can’t be negative.').max(800, 'A scene of over 100 pages is not believable.'),
   synopsis: line('The synopsis', 1000),
+  kind: z.enum(SCENE_KINDS, { error: 'Choose shots, moment or cue.' }),
+  /** The text as written, without its heading. */
+  script: z
+    .string()
+    .max(100_000, 'The text of one scene may have 100,000 characters at most.')
+    .refine((t) => !t.includes('\0'), 'The text holds characters that can’t be shown.'),
+  /** Who is in it, shots or not. */
+  personIds: z.array(id).max(200, 'Two hundred people are the most one scene can name.'),
+  props: line('Props', 400),
+  wardrobe: line('Wardrobe', 400),
+  style: z.enum(SCENE_STYLES, { error: 'Choose how the scene is covered.' }),
+  storyState: line('The story state', 60),
+  /** Of a moment or cue: its day, when it starts by the programme, and how long it lasts. */
+  dayId: id.nullable(),
+  plannedMin: minuteOfDay('The start').nullable(),
+  lengthMin: minutes('The length', 1440).nullable(),
   position,
 });
 export const scene = sceneFields.extend(recordBase);
@@ -22,6 +50,21 @@ export const SUPPORTS = ['sticks', 'slider', 'handheld', 'gimbal', 'dolly', 'jib
 export const MOVEMENTS = ['static', 'in', 'out', 'pan', 'tilt', 'track', 'rise', 'fall', 'follow'] as const;
 export const PRIORITIES = ['must', 'should', 'nice'] as const;
 export type Priority = (typeof PRIORITIES)[number];
+
+/** What a shot is for in the cut. */
+export const SHOT_ROLES = [
+  'establishing',
+  'master',
+  'single',
+  'group',
+  'reaction',
+  'cutaway',
+  'detail',
+  'plate',
+] as const;
+export const ANGLES = ['eye', 'high', 'low', 'top', 'ground', 'over-shoulder', 'point-of-view', 'tilted'] as const;
+/** Where somebody in the frame looks, as the camera sees it. */
+export const FACINGS = ['left', 'right', 'camera', 'away'] as const;
 
 /** A size code in words. */
 export const SIZE_WORDS: Readonly<Record<(typeof SIZES)[number], string>> = {
@@ -45,7 +88,10 @@ export const shotFields = z.object({
   position,
   description: line('The description', 300),
   size: z.enum(SIZES, { error: 'Choose one of the sizes.' }).nullable(),
+  angle: z.enum(ANGLES, { error: 'Choose one of the angles.' }).nullable(),
+  role: z.enum(SHOT_ROLES, { error: 'Choose what it is for in the cut.' }).nullable(),
   side: line('The side', 24),
+  facing: z.enum(FACINGS, { error: 'Choose left, right, camera or away.' }).nullable(),
   cameras: z.array(z.string().regex(/^[A-Z]$/)).max(12, 'Twelve cameras are the most one shot can have.'),
   support: z.enum(SUPPORTS, { error: 'Choose one of the supports.' }).nullable(),
   movement: z.enum(MOVEMENTS, { error: 'Choose one of the movements.' }).nullable(),
@@ -83,6 +129,18 @@ export const shotFields = z.object({
     )
     .max(6),
   dropped: z.boolean(),
+  /** What it is for: deliverables, and the client’s marks that it shows. */
+  deliverableIds: z.array(id).max(40, 'Forty deliverables are the most one shot can serve.'),
+  markIds: z.array(id).max(40, 'Forty marks are the most one shot can show.'),
+  /** Framed so that a narrower picture can be cut out of its middle. */
+  centreSafe: z.boolean(),
+  /** Must be had before this moment starts. */
+  beforeSceneId: id.nullable(),
+  /** Who has claimed it. */
+  operatorId: id.nullable(),
+  /** Of a pass of a song: what is worn, and what the pass is called. */
+  outfit: line('The outfit', 40),
+  pass: line('The pass', 24),
 });
 export const shot = shotFields.extend(recordBase);
 export type Shot = z.infer<typeof shot>;
@@ -91,7 +149,10 @@ export type Shot = z.infer<typeof shot>;
 export const SHOT_DEFAULTS: Omit<z.infer<typeof shotFields>, 'sceneId' | 'code' | 'position'> = {
   description: '',
   size: null,
+  angle: null,
+  role: null,
   side: '',
+  facing: null,
   cameras: [],
   support: null,
   movement: null,
@@ -114,11 +175,30 @@ export const SHOT_DEFAULTS: Omit<z.infer<typeof shotFields>, 'sceneId' | 'code' 
   reason: '',
   windows: [],
   dropped: false,
+  deliverableIds: [],
+  markIds: [],
+  centreSafe: false,
+  beforeSceneId: null,
+  operatorId: null,
+  outfit: '',
+  pass: '',
 };
 
-/** Minutes a shot takes: rehearse + reset + takes × (take length + time between takes), or what was said outright. */
-export function shotMinutes(
-  s: Pick<Shot, 'minutesOverride' | 'rehearseMin' | 'resetMin' | 'takesPlanned' | 'takeLengthMin' | 'turnMin'>,
-): number {
-  return s.minutesOverride ?? s.rehearseMin + s.resetMin + s.takesPlanned * (s.takeLengthMin + s.turnMin);
-}
+/** A new scene's values where nothing was said. */
+export const SCENE_DEFAULTS: Omit<z.infer<typeof sceneFields>, 'number' | 'title' | 'position'> = {
+  placeId: null,
+  inside: true,
+  timeOfDay: 'day',
+  eighths: 4,
+  synopsis: '',
+  kind: 'shots',
+  script: '',
+  personIds: [],
+  props: '',
+  wardrobe: '',
+  style: 'asWritten',
+  storyState: '',
+  dayId: null,
+  plannedMin: null,
+  lengthMin: null,
+};

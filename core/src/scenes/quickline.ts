@@ -1,5 +1,5 @@
-import { parseMinutes } from '../units/index.ts';
-import { MOVEMENTS, PRIORITIES, SIZES, SUPPORTS, type Shot } from './model.ts';
+import { parseClock, parseMinutes } from '../units/index.ts';
+import { ANGLES, FACINGS, MOVEMENTS, PRIORITIES, SIZES, SUPPORTS, type Shot } from './model.ts';
 
 /** What a quick line knows about the production when it reads a word. */
 export interface QuickLineContext {
@@ -7,6 +7,9 @@ export interface QuickLineContext {
   people: readonly { id: string; shortName: string }[];
   setups: readonly { id: string; code: string }[];
   cameras: readonly string[];
+  /** Deliverables and the client’s marks, by the tag that stands behind `#`. */
+  deliverables?: readonly { id: string; tag: string }[];
+  marks?: readonly { id: string; tag: string }[];
 }
 
 export interface Chip {
@@ -24,6 +27,14 @@ export interface Chip {
     | 'setup'
     | 'once'
     | 'face'
+    | 'side'
+    | 'angle'
+    | 'role'
+    | 'facing'
+    | 'tag'
+    | 'gate'
+    | 'operator'
+    | 'window'
     | 'description';
   text: string;
 }
@@ -45,8 +56,19 @@ export type QuickLineFields = Partial<
     | 'priority'
     | 'happensOnce'
     | 'faceNeeded'
+    | 'side'
+    | 'angle'
+    | 'role'
+    | 'facing'
+    | 'deliverableIds'
+    | 'markIds'
+    | 'operatorId'
+    | 'windows'
   >
->;
+> & {
+  /** Number of the scene before which it must be had. */
+  beforeNumber?: string;
+};
 
 export interface QuickLine {
   sceneNumber: string | null;
@@ -62,6 +84,51 @@ const isOneOf = <T extends string>(list: readonly T[], word: string): word is T 
 /** Moves that may stand without a support; the others are everyday words and mean the description. */
 const BARE_MOVES = ['static', 'pan', 'tilt', 'track', 'follow'] as const;
 
+/** What a shot is for, in words that don’t turn up in descriptions. */
+const ROLE_WORDS = ['establishing', 'master', 'reaction', 'cutaway', 'plate'] as const;
+
+/** Words that begin with a sign or a key: `@east`, `#vertical`, `before-10`, `by-mirko`, `faces-left`, `low-angle`, `17:05-18:20`. */
+function signedWord(
+  w: string,
+  context: QuickLineContext,
+): { kind: Chip['kind']; text: string; fields: QuickLineFields; problem?: string } | null {
+  const [, sign, rest = ''] = /^(@|#|before-|by-|faces-)(.+)$/.exec(w) ?? [];
+  if (sign === '@' && rest.length > 24)
+    return { kind: 'side', text: '', fields: {}, problem: 'The side may have 24 characters at most.' };
+  if (sign === '@') return { kind: 'side', text: `${rest} side`, fields: { side: rest } };
+  if (sign === '#') {
+    const deliverable = context.deliverables?.find((d) => d.tag === rest);
+    const mark = context.marks?.find((m) => m.tag === rest);
+    if (deliverable) return { kind: 'tag', text: `for ${rest}`, fields: { deliverableIds: [deliverable.id] } };
+    if (mark) return { kind: 'tag', text: `shows ${rest}`, fields: { markIds: [mark.id] } };
+    return { kind: 'tag', text: '', fields: {}, problem: `Nothing in the brief is tagged #${rest}.` };
+  }
+  if (sign === 'before-') {
+    const number = rest.toUpperCase();
+    if (!/^\d{1,3}[A-Z]?$/.test(number)) return null;
+    if (context.sceneNumbers.includes(number))
+      return { kind: 'gate', text: `before ${number}`, fields: { beforeNumber: number } };
+    return { kind: 'gate', text: '', fields: {}, problem: `There is no scene ${number} to be before.` };
+  }
+  if (sign === 'by-') {
+    const person = context.people.find((p) => p.shortName.toLowerCase() === rest);
+    if (person) return { kind: 'operator', text: `by ${person.shortName}`, fields: { operatorId: person.id } };
+    return { kind: 'operator', text: '', fields: {}, problem: `Nobody here is called “${rest}”.` };
+  }
+  if (sign === 'faces-')
+    return isOneOf(FACINGS, rest) ? { kind: 'facing', text: `faces ${rest}`, fields: { facing: rest } } : null;
+  const angle = w.endsWith('-angle') ? w.slice(0, -6) : w;
+  if (isOneOf(ANGLES, angle) && (angle !== w || w.includes('-')))
+    return { kind: 'angle', text: `${angle.replaceAll('-', ' ')}`, fields: { angle } };
+  if (isOneOf(ROLE_WORDS, w)) return { kind: 'role', text: w, fields: { role: w } };
+  const [, from, to] = /^((?:[0-2]?\d|3[0-5]):[0-5]\d)[-–]((?:[0-2]?\d|3[0-5]):[0-5]\d)$/.exec(w) ?? [];
+  if (!from || !to) return null;
+  const window: [number, number] = [parseClock(from), parseClock(to)];
+  if (window[1] <= window[0])
+    return { kind: 'window', text: '', fields: {}, problem: 'A window ends after it starts.' };
+  return { kind: 'window', text: `${from}–${to}`, fields: { windows: [window] } };
+}
+
 /** Reads `slider-in` or `slider` or `pan`. */
 function supportWord(word: string): Pick<QuickLineFields, 'support' | 'movement'> | null {
   const [first = '', second, ...more] = word.split('-');
@@ -76,7 +143,8 @@ function supportWord(word: string): Pick<QuickLineFields, 'support' | 'movement'
 /**
  * Reads one line that adds a shot, such as `3 mcu ilse 50mm slider-in 2t must`: scene, size, person, lens,
  * support and move, takes, priority; also `100fps`, `12min`, `a+b` or `cam-a` for cameras, `L2` for the light
- * setup, `once`, `face`. Words it does not know become the description, in the order typed. Inside a scene
+ * setup, `once`, `face`; `@east` for the side of the action, `low-angle`, `faces-left`, `reaction`, `#vertical` for a
+ * deliverable or mark, `before-10` for a gate, `by-mirko` for who has claimed it, `17:05-18:20` for a window. Words it does not know become the description, in the order typed. Inside a scene
  * the leading number may be left out; text in quotes is always description.
  */
 export function parseQuickLine(text: string, context: QuickLineContext): QuickLine {
@@ -102,10 +170,21 @@ export function parseQuickLine(text: string, context: QuickLineContext): QuickLi
     const support = supportWord(w);
     const person = people.get(w);
     const setup = setups.get(w);
+    const signed = signedWord(w, context);
     if (index === 0 && /^\d{1,3}[a-z]?$/.test(w)) {
       sceneNumber = w.toUpperCase();
       if (context.sceneNumbers.includes(sceneNumber)) chip('scene', `scene ${sceneNumber}`);
       else problems.push(`There is no scene ${sceneNumber} yet.`);
+    } else if (signed) {
+      if (signed.problem) problems.push(signed.problem);
+      else {
+        const { deliverableIds, markIds, windows, ...rest } = signed.fields;
+        Object.assign(fields, rest);
+        if (deliverableIds) fields.deliverableIds = [...new Set([...(fields.deliverableIds ?? []), ...deliverableIds])];
+        if (markIds) fields.markIds = [...new Set([...(fields.markIds ?? []), ...markIds])];
+        if (windows) fields.windows = [...(fields.windows ?? []), ...windows];
+        chip(signed.kind, signed.text);
+      }
     } else if (isOneOf(SIZES, w)) {
       fields.size = w;
       chip('size', w.toUpperCase());

@@ -41,6 +41,24 @@ export function formatRunning(ms: number): string {
   return hours ? `${hours}:${two(minutes)}:${two(total % 60)}` : `${minutes}:${two(total % 60)}`;
 }
 
+/** A picture’s shape as people say it: `16:9`, `9:16`, `1:1`, otherwise `2.39:1`. */
+export function formatRatio(ratio: number): string {
+  const known: readonly (readonly [number, number])[] = [
+    [16, 9],
+    [9, 16],
+    [4, 3],
+    [3, 4],
+    [4, 5],
+    [1, 1],
+    [3, 2],
+    [2, 3],
+    [17, 9],
+    [21, 9],
+  ];
+  const named = known.find(([w, h]) => Math.abs(w / h - ratio) < 0.004);
+  return named ? `${named[0]}:${named[1]}` : `${ratio.toFixed(2)}:1`;
+}
+
 const BYTE_UNITS = ['B', 'kB', 'MB', 'GB', 'TB', 'PB'] as const;
 
 /** A size in bytes with decimal units, three significant figures: `85.3 GB`. */
@@ -98,4 +116,18 @@ export function formatAgainst(minutesLate: number, words: { late: string; early:
   const whole = Math.round(minutesLate);
   if (whole === 0) return words.even;
   return `${formatMinutes(Math.abs(whole))} ${whole > 0 ? words.late : words.early}`;
+}
+
+/** A sum stored in hundredths: `1,250` or `1,250.50`. */
+export function formatMoney(minor: number): string {
+  return (minor / 100).toLocaleString('en-GB', {
+    minimumFractionDigits: minor % 100 ? 2 : 0,
+    maximumFractionDigits: 2,
+  });
+}
+
+/** A time within a track as `1:23.4`, tenths of a second. */
+export function formatTrackTime(seconds: number): string {
+  const tenths = Math.round(seconds * 10);
+  return `${Math.floor(tenths / 600)}:${two(Math.floor(tenths / 10) % 60)}.${tenths % 10}`;
 }

@@ -25,3 +25,26 @@ export function parseMinutes(text: string): number {
   if (hours && Number(hours[2] ?? 0) < 60) return Number(hours[1]) * 60 + Number(hours[2] ?? 0);
   throw new InputError('duration.syntax', `“${text.trim()}” is not a length of time: write 45 min or 1h20.`);
 }
+
+/** Reads a running time (`4:00`, `0:45`, `1:02:03`, `83.5`, `83.5 s`) into seconds. Throws `InputError` `running.syntax`. */
+export function parseRunning(text: string): number {
+  const t = text.trim().toLowerCase().replace(',', '.');
+  const plain = /^(\d+(?:\.\d+)?)\s*(?:s|sec)?$/.exec(t);
+  if (plain) return Number(plain[1]);
+  const parts = /^(?:(\d{1,2}):)?(\d{1,3}):(\d{2}(?:\.\d+)?)$/.exec(t);
+  if (parts && Number(parts[3]) < 60 && (parts[1] === undefined || Number(parts[2]) < 60))
+    return Number(parts[1] ?? 0) * 3600 + Number(parts[2]) * 60 + Number(parts[3]);
+  throw new InputError('running.syntax', `“${text.trim()}” is not a length: write 4:00 or 45 s.`);
+}
+
+/** Reads money (`250`, `1,250.50`, `1250,5`) into hundredths. Throws `InputError` `money.syntax`. */
+export function parseMoney(text: string): number {
+  const t = text
+    .trim()
+    .replace(/\s/g, '')
+    .replace(/,(?=\d{3}(?:\D|$))/g, '')
+    .replace(',', '.');
+  if (!/^\d+(?:\.\d{1,2})?$/.test(t))
+    throw new InputError('money.syntax', `“${text.trim()}” is not a sum: write 250 or 250.50.`);
+  return Math.round(Number(t) * 100);
+}

@@ -1,7 +1,7 @@
 import type { Transaction } from 'sequelize';
 import { EDITABLE, type EditableName } from '@kavrell/contract';
 import type { Context } from '../platform/context.ts';
-import { inChangeSet, sqlName } from '../platform/db/index.ts';
+import { inChangeSet, rulesNow, sqlName } from '../platform/db/index.ts';
 import { HttpProblem } from '../platform/problems.ts';
 
 type Json = Record<string, unknown>;
@@ -91,6 +91,7 @@ export async function undoChangeSet(
       for (const row of own)
         versions[row.row_id] = await undoRow(context, table, row, current.get(row.row_id), transaction);
     }
+    await rulesNow(db, transaction);
     return versions;
   });
 }

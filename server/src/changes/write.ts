@@ -2,7 +2,7 @@ import type { Transaction } from 'sequelize';
 import { z } from 'zod';
 import { EDITABLE, type ChangeOp, type ChangeSet, type EditableName } from '@kavrell/contract';
 import type { Context } from '../platform/context.ts';
-import { inChangeSet } from '../platform/db/index.ts';
+import { inChangeSet, rulesNow } from '../platform/db/index.ts';
 import { HttpProblem } from '../platform/problems.ts';
 
 type Versions = Record<string, number>;
@@ -84,6 +84,7 @@ export async function writeChangeSet(
       versions[op.id] = (rows[0]?.get('version') as number | undefined) ?? 0;
     }
     await flush();
+    await rulesNow(db, transaction);
     return versions;
   });
 }

@@ -1,4 +1,5 @@
 import { readFileSync } from 'node:fs';
+import os from 'node:os';
 import path from 'node:path';
 
 export interface Config {
@@ -9,6 +10,8 @@ export interface Config {
   webRoot: string | null;
   /** Folders below which cards and drives may lie. */
   mediaRoots: string[];
+  /** Folder of stored stills and sounds, by content. */
+  filesRoot: string;
   /** Signs session cookies. */
   secret: string;
   /** Which machine's drives this process can reach. */
@@ -31,6 +34,7 @@ export function readConfig(): Config {
     port: Number(process.env.KAVRELL_PORT ?? 4600),
     webRoot: process.env.KAVRELL_WEB_ROOT ?? null,
     mediaRoots: (process.env.KAVRELL_MEDIA_ROOTS ?? '').split(path.delimiter).filter(Boolean),
+    filesRoot: path.join(process.env.KAVRELL_DATA ?? path.join(os.tmpdir(), 'kavrell'), 'files'),
     secret: secretFile ? readFileSync(secretFile, 'utf8').trim() : needed('KAVRELL_SECRET'),
     station: process.env.KAVRELL_STATION ?? 'here',
     logLevel: process.env.KAVRELL_LOG ?? 'info',

@@ -1,5 +1,5 @@
 import type { ErrorRequestHandler } from 'express';
-import { DatabaseError, ForeignKeyConstraintError, UniqueConstraintError } from 'sequelize';
+import { DatabaseError, ExclusionConstraintError, ForeignKeyConstraintError, UniqueConstraintError } from 'sequelize';
 import { ZodError } from 'zod';
 import { InputError } from '@kavrell/core/errors';
 import type { Problem } from '@kavrell/contract';
@@ -37,10 +37,14 @@ const CONSTRAINT_WORDS: Record<string, string> = {
   moves_pair_live: 'There is a move between these places already.',
   relights_pair_live: 'There is a relight between these setups already.',
   engagements_pair_live: 'This person is on that day already.',
+  deliverables_tag_live: 'There is a deliverable of that tag already.',
+  asks_tag_live: 'Something asked for has that tag already.',
+  waivers_key_live: 'That was decided already.',
+  frozen_sheets_revision_live: 'That revision of the sheet has gone out already.',
   day_items_shot_live: 'This shot is in that day’s order already.',
 };
 
-function constraintOf(error: UniqueConstraintError | ForeignKeyConstraintError): string {
+function constraintOf(error: UniqueConstraintError | ForeignKeyConstraintError | ExclusionConstraintError): string {
   return (error.parent as unknown as { constraint?: string }).constraint ?? '';
 }
 
@@ -59,7 +63,7 @@ export function toProblem(error: unknown): Problem | null {
   if (error instanceof InputError)
     return new HttpProblem(400, error.code, error.message, { issues: [{ path: error.path, message: error.message }] })
       .problem;
-  if (error instanceof UniqueConstraintError)
+  if (error instanceof UniqueConstraintError || error instanceof ExclusionConstraintError)
     return new HttpProblem(409, 'taken', CONSTRAINT_WORDS[constraintOf(error)] ?? 'That is there already.').problem;
   if (error instanceof ForeignKeyConstraintError)
     return new HttpProblem(400, 'link', 'This points to something that is not in this production.').problem;

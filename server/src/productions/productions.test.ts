@@ -3,6 +3,7 @@ import http from 'node:http';
 import type { AddressInfo } from 'node:net';
 import type { Agent } from 'supertest';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { PRODUCTION_DEFAULTS } from '@kavrell/core/brief';
 import { morningTakes, type DemoPlan } from '@kavrell/demo';
 import { planOf } from '@kavrell/core/productions';
 import { formatMinuteOfDay } from '@kavrell/core/units';
@@ -31,11 +32,8 @@ describe('productions', () => {
   it('begin with a name, and are refused without one', async () => {
     const body = {
       id: randomUUID(),
+      ...PRODUCTION_DEFAULTS,
       title: 'Harbour film',
-      client: '',
-      rate: '25',
-      keepPolicy: { verifiedCopies: 2, apart: true, format: 'never' },
-      simulatedNowOffsetMs: null,
     };
     await owner.post('/api/productions').send(body).expect(200);
     const bad = await owner
@@ -65,7 +63,7 @@ describe('productions', () => {
     }));
     await server.context.models.shots.bulkCreate(shots);
     expect(await count()).toBe(before);
-    expect(before).toBeLessThanOrEqual(21);
+    expect(before).toBeLessThanOrEqual(35);
     await server.context.models.shots.destroy({ where: { id: shots.map((s) => s.id) } });
   });
 

@@ -54,6 +54,7 @@ export async function startTestServer(): Promise<TestServer> {
       port: 0,
       webRoot: null,
       mediaRoots: [media],
+      filesRoot: path.join(media, 'files'),
       secret: 'test secret',
       station: 'here',
       logLevel: 'silent',

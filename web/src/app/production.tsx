@@ -4,12 +4,14 @@ import type { Production } from '@kavrell/core/brief';
 import type { Day } from '@kavrell/core/day';
 import { cardsOf, planOf, projectionOf, type DayFacts, type ProductionRows } from '@kavrell/core/productions';
 import { ledger } from '@kavrell/core/ledger';
+import { leansOf, staleMarks, type StaleMark } from '@kavrell/core/stale';
 import { foldTakes, shotStates, type DeviceState } from '@kavrell/core/roll';
 import { Loading } from '../ui/parts.tsx';
 import { useNow } from '../platform/clock.ts';
 import { useLive } from '../platform/live.ts';
 import { usePreferences } from '../platform/preferences.ts';
 import { useRows } from '../platform/rows.ts';
+import { useFacetChanges } from '../platform/stale.ts';
 import { Trouble } from './Trouble.tsx';
 
 export interface ProductionView {
@@ -19,6 +21,10 @@ export interface ProductionView {
   devices: readonly DeviceState[];
   day: Day | null;
   facts: DayFacts | null;
+  /** What is stale, since when and why, by id; for the owner only. */
+  stale: ReadonlyMap<string, StaleMark>;
+  /** The latest change known to the server: a look must be later to count. */
+  lastChangeMs: number;
 }
 
 const Context = createContext<ProductionView | null>(null);
@@ -31,6 +37,7 @@ export function useProduction(): ProductionView {
 }
 
 const MINUTE_MS = 60000;
+const NOTHING_STALE: ReadonlyMap<string, StaleMark> = new Map();
 
 /** Reads a production once for all screens and works out what follows from its rows, each part only when its own rows change. */
 export function ProductionProvider({
@@ -57,6 +64,20 @@ export function ProductionProvider({
   const scenes = useRows(productionId, 'scenes');
   const shots = useRows(productionId, 'shots');
   const dayItems = useRows(productionId, 'dayItems');
+  const deliverables = useRows(productionId, 'deliverables');
+  const asks = useRows(productionId, 'asks');
+  const signOffs = useRows(productionId, 'signOffs');
+  const revisions = useRows(productionId, 'revisions');
+  const consents = useRows(productionId, 'consents');
+  const pictures = useRows(productionId, 'pictures');
+  const palettes = useRows(productionId, 'palettes');
+  const tracks = useRows(productionId, 'tracks');
+  const pins = useRows(productionId, 'pins');
+  const shotLinks = useRows(productionId, 'shotLinks');
+  const waivers = useRows(productionId, 'waivers');
+  const slots = useRows(productionId, 'slots');
+  const looks = useRows(productionId, 'looks');
+  const frozenSheets = useRows(productionId, 'frozenSheets');
   const drives = useRows(productionId, 'drives');
   const cards = useRows(productionId, 'cards');
   const clocks = useRows(productionId, 'clocks');
@@ -87,6 +108,20 @@ export function ProductionProvider({
       scenes: byPosition(scenes.rows),
       shots: byPosition(shots.rows),
       dayItems: dayItems.rows,
+      deliverables: byPosition(deliverables.rows),
+      asks: byPosition(asks.rows),
+      signOffs: byPosition(signOffs.rows),
+      revisions: revisions.rows,
+      consents: consents.rows,
+      pictures: byPosition(pictures.rows),
+      palettes: byPosition(palettes.rows),
+      tracks: byPosition(tracks.rows),
+      pins: pins.rows,
+      shotLinks: shotLinks.rows,
+      waivers: waivers.rows,
+      slots: slots.rows,
+      looks: looks.rows,
+      frozenSheets: frozenSheets.rows,
       drives: drives.rows,
       cards: cards.rows,
       clocks: byPosition(clocks.rows),
@@ -110,6 +145,20 @@ export function ProductionProvider({
     scenes.rows,
     shots.rows,
     dayItems.rows,
+    deliverables.rows,
+    asks.rows,
+    signOffs.rows,
+    revisions.rows,
+    consents.rows,
+    pictures.rows,
+    palettes.rows,
+    tracks.rows,
+    pins.rows,
+    shotLinks.rows,
+    waivers.rows,
+    slots.rows,
+    looks.rows,
+    frozenSheets.rows,
     drives.rows,
     cards.rows,
     clocks.rows,
@@ -143,9 +192,18 @@ export function ProductionProvider({
     return { plan, takes, states, cards: cardList, dayShotIds, projection, answers };
   }, [rows, plan, takes, states, cardList, now, clock]);
 
+  const { changes, births } = useFacetChanges(productionId, me.role === 'owner');
+  const stale = useMemo<ReadonlyMap<string, StaleMark>>(
+    () =>
+      rows && changes.length ? staleMarks({ leans: leansOf(rows), changes, births, looks: rows.looks }) : NOTHING_STALE,
+    [changes, births, rows?.scenes, rows?.shots, rows?.palettes, rows?.pins, rows?.frozenSheets, rows?.looks],
+  );
+  const lastChangeMs = changes.at(-1)?.atMs ?? 0;
+
   const view = useMemo(
-    () => (rows ? { me, production: rows.production, rows, devices: devices.rows, day, facts } : null),
-    [me, rows, devices.rows, day, facts],
+    () =>
+      rows ? { me, production: rows.production, rows, devices: devices.rows, day, facts, stale, lastChangeMs } : null,
+    [me, rows, devices.rows, day, facts, stale, lastChangeMs],
   );
 
   const all = [
@@ -161,6 +219,20 @@ export function ProductionProvider({
     scenes,
     shots,
     dayItems,
+    deliverables,
+    asks,
+    signOffs,
+    revisions,
+    consents,
+    pictures,
+    palettes,
+    tracks,
+    pins,
+    shotLinks,
+    waivers,
+    slots,
+    looks,
+    frozenSheets,
     drives,
     cards,
     clocks,

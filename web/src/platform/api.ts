@@ -49,15 +49,28 @@ export async function call<T extends Route>(
   route: T,
   input: { params: ParamsOf<T>; body?: BodyOf<T> },
 ): Promise<ReplyOf<T>> {
+  return answered<T>(pathOf(route, input.params as Record<string, string>), {
+    method: route.method,
+    signal: AbortSignal.timeout(PATIENCE_MS),
+    ...(route.method === 'GET'
+      ? {}
+      : { headers: { 'content-type': 'application/json' }, body: JSON.stringify(input.body ?? {}) }),
+  });
+}
+
+/** Sends bytes to a route that takes them as they are. As long as they need: a song over a slow link takes minutes. */
+export function sendBytes<T extends Route>(route: T, params: ParamsOf<T>, bytes: Blob): Promise<ReplyOf<T>> {
+  return answered<T>(pathOf(route, params as Record<string, string>), {
+    method: route.method,
+    headers: { 'content-type': 'application/octet-stream' },
+    body: bytes,
+  });
+}
+
+async function answered<T extends Route>(path: string, request: RequestInit): Promise<ReplyOf<T>> {
   let response: Response;
   try {
-    response = await fetch(pathOf(route, input.params as Record<string, string>), {
-      method: route.method,
-      signal: AbortSignal.timeout(PATIENCE_MS),
-      ...(route.method === 'GET'
-        ? {}
-        : { headers: { 'content-type': 'application/json' }, body: JSON.stringify(input.body ?? {}) }),
-    });
+    response = await fetch(path, request);
   } catch {
     // fetch fails in one way only: nobody answered (or not in time).
     throw new Away();

@@ -9,7 +9,9 @@ import {
   type TableName,
 } from '@kavrell/contract';
 import type { TakeEvent } from '@kavrell/core/roll';
+import { STALE_TABLES } from '@kavrell/core/stale';
 import { Refusal, call } from './api.ts';
+import { facetKey } from './stale.ts';
 import { newId } from './id.ts';
 import { isOwn, post, useOutbox, wireOutbox, type Entry, type Seen } from './outbox.ts';
 
@@ -85,6 +87,9 @@ export function useRows<T extends TableName>(productionId: string, table: T): Ro
   return { rows, query };
 }
 
+/** Tables whose rows others lean on: a change of one may make something stale. */
+const LEANED_ON: ReadonlySet<string> = new Set(STALE_TABLES);
+
 function patch(productionId: string, table: TableName, change: (rows: AnyRow[]) => AnyRow[]): void {
   queries.setQueryData<AnyRow[]>(keyOf(productionId, table), (rows) => rows && change(rows));
 }
@@ -112,6 +117,9 @@ wireOutbox({
         void queries.invalidateQueries({ queryKey: keyOf(entry.productionId, table) });
     }
     void queries.invalidateQueries({ queryKey: ['changes', entry.productionId] });
+    // New things are never stale; only what was there before can have changed.
+    if (entry.set.ops.some((op) => op.op !== 'insert' && LEANED_ON.has(op.table)))
+      void queries.invalidateQueries({ queryKey: facetKey(entry.productionId) });
   },
 });
 
@@ -127,6 +135,8 @@ export function hearChanges(productionId: string, changes: readonly LiveChange[]
   }
   // Files of a copy job are not told one by one: they move when their job does.
   if (old.has('copyJobs')) old.add('copyFiles').add('clips');
+  if ([...old].some((table) => LEANED_ON.has(table)))
+    void queries.invalidateQueries({ queryKey: facetKey(productionId) });
   for (const table of old)
     void queries.invalidateQueries({ queryKey: keyOf(productionId, table) }, { cancelRefetch: false });
 }

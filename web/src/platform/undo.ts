@@ -3,6 +3,7 @@ import { call, wordsOf } from './api.ts';
 import { newId } from './id.ts';
 import { flush, useOutbox } from './outbox.ts';
 import { queries } from './rows.ts';
+import { facetKey } from './stale.ts';
 import { tell } from './notices.ts';
 
 /** How often a set turns something round: 0 an edit, 1 its undoing, 2 the doing again. */
@@ -55,5 +56,6 @@ export async function undo(productionId: string, actor: string, redo = false): P
   } catch (error) {
     tell(wordsOf(error));
   }
+  void queries.invalidateQueries({ queryKey: facetKey(productionId) });
   await queries.invalidateQueries({ queryKey: ['rows', productionId] });
 }

@@ -14,3 +14,8 @@ export function inChangeSet<T>(
     return work(transaction);
   });
 }
+
+/** Holds the rules that wait for the end of a transaction (numbers that change places), so that a breach is told in words. */
+export async function rulesNow(db: Sequelize, transaction: Transaction): Promise<void> {
+  await db.query('SET CONSTRAINTS ALL IMMEDIATE', { transaction });
+}

@@ -26,7 +26,7 @@ pdfmake.setFonts({
   },
 });
 // Documents are made of our own data only: nothing is fetched, no file but the fonts is read.
-pdfmake.setUrlAccessPolicy(() => false);
+pdfmake.setUrlAccessPolicy((url: string) => url.startsWith('data:'));
 pdfmake.setLocalAccessPolicy((file: string) => file.includes('atkinson-hyperlegible'));
 
 export const INK = '#111111';

@@ -3,7 +3,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { listProductions, makeProduction, type Me } from '@kavrell/contract';
-import { DEFAULT_KEEP_POLICY, productionFields } from '@kavrell/core/brief';
+import { PRODUCTION_DEFAULTS, productionFields } from '@kavrell/core/brief';
 import { call, wordsOf } from '../../platform/api.ts';
 import { useDraft } from '../../platform/draft.ts';
 import { newId } from '../../platform/id.ts';
@@ -25,11 +25,8 @@ export function ProductionsScreen({ me }: { me: Me }) {
   const navigate = useNavigate();
   const add = () => {
     const fields = productionFields.safeParse({
+      ...PRODUCTION_DEFAULTS,
       title,
-      client: '',
-      rate: '25',
-      keepPolicy: DEFAULT_KEEP_POLICY,
-      simulatedNowOffsetMs: null,
     });
     if (!fields.success) {
       setProblem(fields.error.issues[0]?.message ?? '');

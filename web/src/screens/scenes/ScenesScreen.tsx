@@ -74,11 +74,8 @@ export function ScenesScreen() {
         values: {
           number: String(number),
           title: `Scene ${number}`,
+          ...SCENE_DEFAULTS,
           placeId: rows.places[0]?.id ?? null,
-          inside: true,
-          timeOfDay: 'day',
-          eighths: 4,
-          synopsis: '',
           position: positionAfter(rows.scenes),
         },
       },

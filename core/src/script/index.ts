@@ -1,0 +1,3 @@
+export * from './fountain.ts';
+export * from './merge.ts';
+export * from './pages.ts';

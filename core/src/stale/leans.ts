@@ -1,0 +1,40 @@
+import type { Palette } from '../look/index.ts';
+import type { Pin, Scene, Shot } from '../scenes/index.ts';
+import type { FrozenSheet } from '../callsheet/index.ts';
+import type { Lean } from './marks.ts';
+
+export interface LeanSources {
+  production: { id: string };
+  scenes: readonly Scene[];
+  shots: readonly Shot[];
+  palettes: readonly Palette[];
+  pins: readonly Pin[];
+  frozenSheets: readonly FrozenSheet[];
+}
+
+/** Parts of a scene that its shots were thought out from. */
+const OF_SCENE = ['text', 'people', 'place', 'props'] as const;
+
+/**
+ * Who leans on whom in a production: shots on their scene, their light, the deliverables they serve, the gate they must
+ * be had before and the track they hang on; scenes on their place and their palettes; a frozen sheet on its shots.
+ */
+export function leansOf(s: LeanSources): Lean[] {
+  const leans: Lean[] = [];
+  const lean = (dependentId: string, sourceId: string | null, facets: Lean['facets']) => {
+    if (sourceId) leans.push({ dependentId, sourceId, facets });
+  };
+  for (const shot of s.shots) {
+    lean(shot.id, shot.sceneId, OF_SCENE);
+    lean(shot.id, shot.setupId, ['light']);
+    lean(shot.id, shot.beforeSceneId, ['time']);
+    for (const id of shot.deliverableIds) lean(shot.id, id, ['form']);
+  }
+  for (const pin of s.pins) lean(pin.shotId, pin.trackId, ['track']);
+  for (const scene of s.scenes) lean(scene.id, scene.placeId, ['place']);
+  for (const palette of s.palettes) for (const id of palette.sceneIds) lean(id, palette.id, ['colours']);
+  for (const sheet of s.frozenSheets)
+    for (const { shotId } of sheet.shots)
+      lean(sheet.id, shotId, ['number', 'picture', 'people', 'light', 'sound', 'minutes', 'dropped']);
+  return leans;
+}

@@ -1,0 +1,125 @@
+import type { Look, StaleTable } from './model.ts';
+
+/** A changed field of an entity: what it was and what it is, in words, and fingerprints that tell exactly. */
+export interface FacetChange {
+  table: StaleTable;
+  entityId: string;
+  /** What others lean on: `text`, `people`, `place` … */
+  facet: string;
+  field: string;
+  atMs: number;
+  was: string;
+  now: string;
+  wasKey: string;
+  nowKey: string;
+  by: string;
+}
+
+/** `dependentId` was made with an eye on some facets of `sourceId`. */
+export interface Lean {
+  dependentId: string;
+  sourceId: string;
+  /** Which facets matter; null for all. */
+  facets: readonly string[] | null;
+}
+
+export interface Cause {
+  sourceId: string;
+  facet: string;
+  field: string;
+  was: string;
+  now: string;
+  sinceMs: number;
+  by: string;
+}
+
+export interface StaleMark {
+  entityId: string;
+  /** The earliest change that still stands. */
+  sinceMs: number;
+  because: Cause[];
+}
+
+export interface StaleSources {
+  leans: readonly Lean[];
+  changes: readonly FacetChange[];
+  looks: readonly Pick<Look, 'entityId' | 'atMs'>[];
+  /** When an entity was made, where that is later than the changes it leans on; others have been there always. */
+  births: Readonly<Record<string, number>>;
+}
+
+/** What a facet is held against: sources reached through other sources count too, each with the facets of its last step. */
+function reach(leans: readonly Lean[]): Map<string, Map<string, Set<string> | null>> {
+  const direct = new Map<string, Lean[]>();
+  for (const lean of leans) {
+    const list = direct.get(lean.dependentId);
+    if (list) list.push(lean);
+    else direct.set(lean.dependentId, [lean]);
+  }
+  const all = new Map<string, Map<string, Set<string> | null>>();
+  for (const dependentId of direct.keys()) {
+    const sources = new Map<string, Set<string> | null>();
+    const queue = [dependentId];
+    const seen = new Set(queue);
+    for (let at = queue.pop(); at !== undefined; at = queue.pop())
+      for (const lean of direct.get(at) ?? []) {
+        if (lean.sourceId !== dependentId) {
+          const known = sources.get(lean.sourceId);
+          if (known !== null) {
+            if (lean.facets === null) sources.set(lean.sourceId, null);
+            else sources.set(lean.sourceId, new Set([...(known ?? []), ...lean.facets]));
+          }
+        }
+        if (!seen.has(lean.sourceId)) {
+          seen.add(lean.sourceId);
+          queue.push(lean.sourceId);
+        }
+      }
+    all.set(dependentId, sources);
+  }
+  return all;
+}
+
+/**
+ * Which entities are *stale since … because …*: something they lean on has changed since they were made or last looked
+ * at, and has not changed back. One mechanism for all entities: shots lean on their scene, scenes on their place, a
+ * frozen sheet on its shots and through them on the scenes.
+ */
+export function staleMarks({ leans, changes, looks, births }: StaleSources): Map<string, StaleMark> {
+  const lookedAt = new Map<string, number>(Object.entries(births));
+  for (const look of looks) lookedAt.set(look.entityId, Math.max(look.atMs, lookedAt.get(look.entityId) ?? 0));
+  const bySource = new Map<string, FacetChange[]>();
+  for (const change of [...changes].sort((a, b) => a.atMs - b.atMs)) {
+    const list = bySource.get(change.entityId);
+    if (list) list.push(change);
+    else bySource.set(change.entityId, [change]);
+  }
+  const marks = new Map<string, StaleMark>();
+  if (bySource.size === 0) return marks;
+  for (const [entityId, sources] of reach(leans)) {
+    const since = lookedAt.get(entityId) ?? Number.NEGATIVE_INFINITY;
+    const because: Cause[] = [];
+    for (const [sourceId, facets] of sources) {
+      const own = (bySource.get(sourceId) ?? []).filter(
+        (c) => c.atMs > since && (facets === null || facets.has(c.facet)),
+      );
+      for (const field of new Set(own.map((c) => c.field))) {
+        const cause = standing(own.filter((c) => c.field === field));
+        if (cause) because.push({ sourceId, field, ...cause });
+      }
+    }
+    if (because.length === 0) continue;
+    because.sort((a, b) => a.sinceMs - b.sinceMs);
+    marks.set(entityId, { entityId, sinceMs: (because[0] as Cause).sinceMs, because });
+  }
+  return marks;
+}
+
+/** From the first value to the last, and since when it has not been the first again; null when it is the first. */
+function standing(changes: readonly FacetChange[]): Omit<Cause, 'sourceId' | 'field'> | null {
+  const first = changes[0];
+  const last = changes.at(-1);
+  if (!first || !last || first.wasKey === last.nowKey) return null;
+  const start = changes.findLast((c) => c.wasKey === first.wasKey) ?? first;
+  return { facet: first.facet, was: start.was, now: last.now, sinceMs: start.atMs, by: last.by };
+}
