@@ -85,6 +85,7 @@ export async function freshProduction(request: APIRequestContext, title: string)
       feeling: '',
       captureWidthPx: 3840,
       captureHeightPx: 2160,
+      currency: 'EUR',
       shotNumbers: 'letters',
       readingWpm: 150,
       rate: '25',

@@ -14,6 +14,7 @@ export function finalBoard(newId: () => string): DemoPlan {
     version: 1,
     deletedAt: null,
     ...PRODUCTION_DEFAULTS,
+    currency: 'GBP',
     title: 'Final Board',
     client: 'Orrin Vale Open',
     purpose: 'The last round as it happens, understood by somebody who only knows how the pieces move.',

@@ -29,6 +29,7 @@ export function lifeboat(newId: () => string): DemoPlan {
     version: 1,
     deletedAt: null,
     ...PRODUCTION_DEFAULTS,
+    currency: 'GBP',
     title: 'Naming the Lifeboat',
     client: 'Kestrel Dawn Lifeboat Fund',
     purpose: 'Who goes out when others come in, and the minute in which the boat becomes theirs.',

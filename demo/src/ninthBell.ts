@@ -25,6 +25,7 @@ export function ninthBell(newId: () => string, mediaRoot: string): DemoPlan {
     version: 1,
     deletedAt: null,
     ...PRODUCTION_DEFAULTS,
+    currency: 'GBP',
     title: 'The Ninth Bell',
     purpose:
       'A bell is cast once in a lifetime here: why the ninth was missing, and that it will ring for everybody at sea.',

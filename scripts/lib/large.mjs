@@ -21,6 +21,7 @@ export async function makeLarge(request, { shots = 300, takes = 1500 } = {}) {
     feeling: '',
     captureWidthPx: 3840,
     captureHeightPx: 2160,
+    currency: 'EUR',
     shotNumbers: 'letters',
     readingWpm: 150,
     rate: '25',

@@ -25,7 +25,7 @@ const NOW_MIN = 10 * 60 + 58;
 async function load(context: Context, mediaRoot: string): Promise<string | null> {
   const said = [
     await loadNinthBell(context, mediaRoot),
-    await loadPlan(context, lifeboat(newId), 13 * 60 + 20),
+    await loadPlan(context, lifeboat(newId), 13 * 60 + 4),
     await loadPlan(context, finalBoard(newId), 10 * 60 + 50),
   ].filter((words) => words !== null);
   return said.length ? said.join('; ') : null;

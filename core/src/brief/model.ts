@@ -43,6 +43,12 @@ const fields = {
     .int('The recorded height is a whole number of pixels.')
     .min(16, 'The recorded height is too small to be one.')
     .max(32768, 'Over 32,768 pixels is not believable.'),
+  /** Currency of all sums of the job, ISO 4217. */
+  currency: z
+    .string()
+    .trim()
+    .toUpperCase()
+    .regex(/^[A-Z]{3}$/, 'A currency is three letters, such as EUR.'),
   shotNumbers: z.enum(SHOT_NUMBERS, { error: 'Choose how shots are numbered.' }),
   /** Words a minute that text is read aloud at. */
   readingWpm: z
@@ -66,6 +72,7 @@ export const PRODUCTION_DEFAULTS: Omit<z.infer<typeof productionFields>, 'title'
   feeling: '',
   captureWidthPx: 3840,
   captureHeightPx: 2160,
+  currency: 'EUR',
   shotNumbers: 'letters',
   readingWpm: 150,
   rate: '25',

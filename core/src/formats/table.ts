@@ -6,7 +6,8 @@ export interface PlainTable {
   rows: string[][];
 }
 
-const NOT_TEXT = /[\u0000-\u0008\u000e-\u001f\ufffd]/g;
+/** Control characters that no text holds, tab and line ends aside, and what stands for a letter that could not be read. */
+const NOT_TEXT = /(?![\t\n\v\f\r])\p{Cc}|\ufffd/gu;
 
 /**
  * Whether a text is what it says it is. Files that are pictures, archives or sound hold control characters and broken

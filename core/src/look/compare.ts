@@ -20,7 +20,7 @@ export function paletteDistance(one: readonly Swatch[], other: readonly Swatch[]
 }
 
 /** From here on two neighbouring scenes look like different films. */
-export const DRIFT_DELTA_E = 18;
+export const DRIFT_DELTA_E = 8;
 /** A costume closer than this to the set behind it melts into it. */
 export const MELT_DELTA_E = 6;
 /** A costume or set whose every look colour is farther than this stands against the look. */

@@ -118,12 +118,14 @@ export function formatAgainst(minutesLate: number, words: { late: string; early:
   return `${formatMinutes(Math.abs(whole))} ${whole > 0 ? words.late : words.early}`;
 }
 
-/** A sum stored in hundredths: `1,250` or `1,250.50`. */
-export function formatMoney(minor: number): string {
-  return (minor / 100).toLocaleString('en-GB', {
+/** A sum stored in hundredths with its currency: `€1,250`, `£280.50`. */
+export function formatMoney(minor: number, currency: string): string {
+  return new Intl.NumberFormat('en-GB', {
+    style: 'currency',
+    currency,
+    currencyDisplay: 'narrowSymbol',
     minimumFractionDigits: minor % 100 ? 2 : 0,
-    maximumFractionDigits: 2,
-  });
+  }).format(minor / 100);
 }
 
 /** A time within a track as `1:23.4`, tenths of a second. */

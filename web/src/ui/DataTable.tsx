@@ -9,9 +9,18 @@ import {
   type SortingState,
 } from '@tanstack/react-table';
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { useCallback, useEffect, useMemo, useRef, useState, type KeyboardEvent, type ReactNode } from 'react';
+import {
+  useCallback,
+  useEffect,
+  useMemo,
+  useRef,
+  useState,
+  type ClipboardEvent,
+  type KeyboardEvent,
+  type ReactNode,
+} from 'react';
 import type { z } from 'zod';
-import { toCsv } from '@kavrell/core/formats';
+import { readCells, toCsv } from '@kavrell/core/formats';
 import { wordsOf } from '../platform/api.ts';
 import { saveAs } from '../platform/save.ts';
 import { fitting, leastPx } from './fitting.ts';
@@ -53,7 +62,22 @@ interface Props<R extends { id: string }> {
   onMove?: (row: R, toIndex: number) => void;
   actions?: ReactNode;
   height?: string;
+  /** Ways to part the rows under headings: what a row belongs to, and what a heading says of its rows. */
+  groups?: readonly Grouping<R>[];
+  /** Writes many rows, each with its own values: what a paste from a spreadsheet does. */
+  onPaste?: (edits: { row: R; values: Record<string, unknown> }[]) => void;
+  /** Takes pasted lines that lie beyond the last row. */
+  onPasteBeyond?: (text: string) => void;
 }
+
+export interface Grouping<R> {
+  id: string;
+  words: string;
+  of: (row: R) => string;
+  note?: (rows: R[]) => string;
+}
+
+type Line = { row: number } | { title: string; note: string };
 
 const ROW_PX = 33;
 const OVERSCAN = 12;
@@ -74,6 +98,9 @@ export function DataTable<R extends { id: string }>({
   onMove,
   actions,
   height,
+  groups,
+  onPaste,
+  onPasteBeyond,
 }: Props<R>) {
   const [sorting, setSorting] = useState<SortingState>([]);
   const [filter, setFilter] = useState('');
@@ -81,6 +108,8 @@ export function DataTable<R extends { id: string }>({
   const [active, setActive] = useState<{ row: number; column: number }>({ row: 0, column: 0 });
   const [editing, setEditing] = useState<{ rowId: string; column: string } | null>(null);
   const [problem, setProblem] = useState('');
+  const [groupId, setGroupId] = useState('');
+  const [pasteProblem, setPasteProblem] = useState('');
   const scroller = useRef<HTMLDivElement>(null);
   const width = useElementWidth(scroller);
   const columns = useMemo(() => fitting(allColumns, width), [allColumns, width]);
@@ -105,9 +134,33 @@ export function DataTable<R extends { id: string }>({
     globalFilterFn: 'includesString',
     enableColumnFilters: false,
   });
-  const shown = table.getRowModel().rows;
+  const sorted = table.getRowModel().rows;
+  const grouping = groups?.find((g) => g.id === groupId);
+  /** Rows in the order drawn, and where a heading stands before one. */
+  const { shown, lines } = useMemo(() => {
+    if (!grouping) return { shown: sorted, lines: sorted.map((_, i): Line => ({ row: i })) };
+    const parts = new Map<string, typeof sorted>();
+    for (const row of sorted) {
+      const key = grouping.of(row.original);
+      const part = parts.get(key);
+      if (part) part.push(row);
+      else parts.set(key, [row]);
+    }
+    const ordered = [...parts.values()].flat();
+    let at = 0;
+    const drawn = [...parts].flatMap(([title, part]): Line[] => [
+      { title: title || 'none', note: grouping.note?.(part.map((r) => r.original)) ?? `${part.length}` },
+      ...part.map((): Line => ({ row: at++ })),
+    ]);
+    return { shown: ordered, lines: drawn };
+  }, [sorted, grouping]);
+  const lineOf = useMemo(() => {
+    const at: number[] = [];
+    lines.forEach((line, i) => 'row' in line && (at[line.row] = i));
+    return at;
+  }, [lines]);
   const virtual = useVirtualizer({
-    count: shown.length,
+    count: lines.length,
     getScrollElement: () => scroller.current,
     estimateSize: () => ROW_PX,
     overscan: OVERSCAN,
@@ -115,15 +168,15 @@ export function DataTable<R extends { id: string }>({
   });
   const template = columns.map((c) => c.width).join(' ');
   const rowStyle = { gridTemplateColumns: template, minWidth: columns.reduce((t, c) => t + leastPx(c), 0) };
-  const movable = onMove !== undefined && sorting.length === 0 && filter === '';
+  const movable = onMove !== undefined && sorting.length === 0 && filter === '' && !grouping;
 
   const focusCell = useCallback(
     (row: number, column: number) => {
       wantsFocus.current = true;
       setActive({ row, column });
-      virtual.scrollToIndex(row, { align: 'auto' });
+      virtual.scrollToIndex(lineOf[row] ?? 0, { align: 'auto' });
     },
-    [virtual],
+    [virtual, lineOf],
   );
   useEffect(() => {
     if (!wantsFocus.current || editing) return;
@@ -136,7 +189,7 @@ export function DataTable<R extends { id: string }>({
     const at = shown.findIndex((r) => r.id === selectedId);
     if (at >= 0 && at !== active.row) {
       setActive((a) => ({ ...a, row: at }));
-      virtual.scrollToIndex(at, { align: 'auto' });
+      virtual.scrollToIndex(lineOf[at] ?? 0, { align: 'auto' });
     }
     // Only a selection made elsewhere moves the active row.
   }, [selectedId]);
@@ -204,6 +257,51 @@ export function DataTable<R extends { id: string }>({
     event.stopPropagation();
   };
 
+  /** Cells of a spreadsheet, from the active cell right and down: all of them are taken, or none and why. */
+  const onPasteCells = (event: ClipboardEvent) => {
+    const text = event.clipboardData.getData('text/plain');
+    const cells = editing || !onPaste || !text ? null : readCells(text);
+    if (!cells) return;
+    event.preventDefault();
+    const edits: { row: R; values: Record<string, unknown> }[] = [];
+    try {
+      cells.slice(0, shown.length - active.row).forEach((line, down) => {
+        const row = shown[active.row + down]?.original;
+        if (!row) return;
+        let values: Record<string, unknown> = {};
+        line.forEach((cell, right) => {
+          const column = columns[active.column + right];
+          if (!column) throw new Error(`Line ${down + 1} has more cells than there are columns from here on.`);
+          if (!column.edit)
+            throw new Error(
+              `Line ${down + 1}: ${column.header || 'this column'} is worked out and can’t be pasted into.`,
+            );
+          const said = column.edit.options?.find(([, words]) => words.toLowerCase() === cell.trim().toLowerCase())?.[0];
+          try {
+            const own = column.edit.set(said ?? cell.trim(), row);
+            const checked = fields?.partial().safeParse(own);
+            if (checked && !checked.success) throw new Error(checked.error.issues[0]?.message);
+            values = { ...values, ...(checked?.data ?? own) };
+          } catch (error) {
+            throw new Error(`Line ${down + 1}, ${column.header}, “${cell}”: ${wordsOf(error)}`, { cause: error });
+          }
+        });
+        edits.push({ row, values });
+      });
+      setPasteProblem('');
+      onPaste?.(edits);
+      if (cells.length > shown.length - active.row)
+        onPasteBeyond?.(
+          text
+            .split(/\r?\n/)
+            .slice(shown.length - active.row)
+            .join('\n'),
+        );
+    } catch (error) {
+      setPasteProblem(`Nothing was pasted. ${wordsOf(error)}`);
+    }
+  };
+
   const exportCsv = () =>
     saveAs(
       `${name}.csv`,
@@ -231,6 +329,23 @@ export function DataTable<R extends { id: string }>({
         <Box ml="auto" color="soft" fontSize="s" aria-live="polite">
           {many.length > 1 ? `${many.length} selected: an edit changes all of them` : ''}
         </Box>
+        {groups ? (
+          <Box asChild w="140px" minH="28px" py={0}>
+            <select
+              className="field"
+              aria-label={`Group ${name}`}
+              value={groupId}
+              onChange={(e) => setGroupId(e.target.value)}
+            >
+              <option value="">Not grouped</option>
+              {groups.map((g) => (
+                <option key={g.id} value={g.id}>
+                  By {g.words}
+                </option>
+              ))}
+            </select>
+          </Box>
+        ) : null}
         <Box asChild w="150px" minH="28px" py={0}>
           <input
             className="field"
@@ -250,9 +365,10 @@ export function DataTable<R extends { id: string }>({
         className="table"
         role="grid"
         aria-label={name}
-        aria-rowcount={shown.length + 1}
+        aria-rowcount={lines.length + 1}
         aria-multiselectable
         onKeyDown={onKeyDown}
+        onPaste={onPasteCells}
         style={{ maxHeight: height ?? 'calc(100dvh - 240px)' }}
       >
         <div className="table-row table-head" role="row" style={rowStyle}>
@@ -279,7 +395,22 @@ export function DataTable<R extends { id: string }>({
         </div>
         <div className="table-body" role="rowgroup" style={{ height: virtual.getTotalSize(), position: 'relative' }}>
           {virtual.getVirtualItems().map((item) => {
-            const row = shown[item.index];
+            const line = lines[item.index];
+            if (!line) return null;
+            if ('title' in line)
+              return (
+                <div
+                  key={`group ${line.title}`}
+                  className="table-group"
+                  role="row"
+                  style={{ position: 'absolute', top: item.start, left: 0, right: 0, height: ROW_PX }}
+                >
+                  <strong role="gridcell">{line.title}</strong>
+                  <span role="gridcell">{line.note}</span>
+                </div>
+              );
+            const index = line.row;
+            const row = shown[index];
             if (!row) return null;
             const isCurrent = row.original.id === selectedId;
             return (
@@ -293,7 +424,7 @@ export function DataTable<R extends { id: string }>({
                 style={{ ...rowStyle, position: 'absolute', top: item.start, left: 0, right: 0, height: ROW_PX }}
               >
                 {columns.map((c, columnIndex) => {
-                  const isActive = active.row === item.index && active.column === columnIndex;
+                  const isActive = active.row === index && active.column === columnIndex;
                   const open = editing?.rowId === row.id && editing.column === c.id;
                   return (
                     <div
@@ -301,11 +432,11 @@ export function DataTable<R extends { id: string }>({
                       className={`table-cell${c.end ? ' end' : ''}`}
                       role="gridcell"
                       tabIndex={isActive ? 0 : -1}
-                      data-at={`${item.index}:${columnIndex}`}
+                      data-at={`${index}:${columnIndex}`}
                       data-column={c.id}
                       onClick={(e) => {
                         if (open) return;
-                        setActive({ row: item.index, column: columnIndex });
+                        setActive({ row: index, column: columnIndex });
                         if (e.ctrlKey || e.metaKey) row.toggleSelected();
                         onSelect?.(row.original);
                       }}
@@ -335,6 +466,11 @@ export function DataTable<R extends { id: string }>({
           })}
         </div>
       </div>
+      {pasteProblem ? (
+        <Box color="look" role="alert" py={2}>
+          {pasteProblem}
+        </Box>
+      ) : null}
       {shown.length === 0 && rows.length > 0 ? (
         <Box color="soft" py={3}>
           Nothing matches “{filter}”.

@@ -24,6 +24,13 @@ export function tableEdits<R extends Row>(
         rows.map((row) => ({ op: 'update', table, row, values })),
       );
     },
+    onPaste: (edits: { row: R; values: Record<string, unknown> }[]) => {
+      void change(
+        productionId,
+        `Pasted into ${formatCount(edits.length, one)}`,
+        edits.map(({ row, values }) => ({ op: 'update', table, row, values })),
+      );
+    },
     onDelete: (rows: R[]) => {
       const what = rows.length === 1 && rows[0] ? nameOf(rows[0]) : formatCount(rows.length, one);
       void change(

@@ -91,6 +91,17 @@ const config = defineConfig({
     '.table-head': { position: 'sticky', top: 0, zIndex: 1, background: 'page', color: 'soft', fontSize: '13px' },
     '.table-body .table-row:hover': { background: 'panel' },
     '.table-row[aria-selected=true]': { background: 'raised' },
+    '.table-group': {
+      display: 'flex',
+      alignItems: 'center',
+      gap: '12px',
+      padding: '0 6px',
+      background: 'panel',
+      borderBottom: '1px solid',
+      borderColor: 'hairline',
+      fontSize: '13px',
+      '& span': { color: 'soft' },
+    },
     '.table-cell': {
       padding: '5px 6px',
       overflow: 'hidden',

@@ -1,5 +1,6 @@
 import { Box } from '@chakra-ui/react';
 import { NavLink } from 'react-router';
+import { deliverableFacts, scopeChecks } from '@kavrell/core/brief';
 import { clockStates } from '@kavrell/core/clocks';
 import { formatCount } from '@kavrell/core/units';
 import { productionNow } from '../../platform/clock.ts';
@@ -12,13 +13,21 @@ const GROUPS = ['Prepare', 'On the day', 'After'] as const;
 const WANTS_JAM = new Set(['never', 'due', 'circle']);
 
 /** How many things on a screen need a decision. */
-function decisions(path: string, { rows, facts, day }: ProductionView): number {
+function decisions(path: string, { rows, facts, day, stale }: ProductionView): number {
   if (path === 'day') return (facts?.plan.violations.length ?? 0) + (facts?.plan.assumptions.length ?? 0);
   if (path === 'places') return rows.places.filter((p) => !p.confirmed).length;
   if (path === 'camera') return rows.cameras.filter((c) => c.rate !== rows.production.rate).length;
   if (path === 'clocks')
     return clockStates(rows.clocks, rows.jams, productionNow(rows.production)).filter((s) => WANTS_JAM.has(s.standing))
       .length;
+  if (path === 'scenes') return stale.size;
+  if (path === 'brief')
+    return (
+      scopeChecks(rows.asks, rows.shots, rows.cameras, rows.people).filter((c) => c.state === 'hole').length +
+      rows.deliverables.filter((d) =>
+        deliverableFacts(d, rows.production, rows.shots, rows.scenes).demands.some((x) => x.level === 'look'),
+      ).length
+    );
   if (path === 'copies')
     return facts?.cards.filter((c) => c.card.unloaded && c.clips.length > 0 && c.state !== 'kept').length ?? 0;
   if (path === 'people')

@@ -1,18 +1,20 @@
 import { Box } from '@chakra-ui/react';
 import { useMemo } from 'react';
-import { callSheetPdf, pathOf } from '@kavrell/contract';
+import { callSheetPdf, dayShotListPdf, pathOf } from '@kavrell/contract';
 import { composeCallSheet } from '@kavrell/core/callsheet';
 import { formatDate, formatMinuteOfDay, formatMinutes } from '@kavrell/core/units';
 import { useProduction } from '../../app/production.tsx';
 import { usePreferences } from '../../platform/preferences.ts';
-import { LinkButton } from '../../ui/Button.tsx';
+import { change } from '../../platform/rows.ts';
+import { StalePart } from '../../app/Stale.tsx';
+import { Button, LinkButton } from '../../ui/Button.tsx';
 import { Tapes } from '../../ui/icons.tsx';
-import { Empty, Facts, Part, ScreenHead, Why } from '../../ui/parts.tsx';
+import { Empty, Facts, Look, Part, ScreenHead, Why } from '../../ui/parts.tsx';
 import { Sheet } from '../../ui/sheet.tsx';
 
 /** The day's sheet as everybody reads it, first on the phone; and as PDF. */
 export function CallSheetScreen() {
-  const { production, rows, day, facts } = useProduction();
+  const { me, production, rows, day, facts, stale } = useProduction();
   const clock = usePreferences((s) => s.clock);
   const sheet = useMemo(
     () =>
@@ -34,11 +36,37 @@ export function CallSheetScreen() {
         The sheet is composed from a day: its order, people, places and sun. Add a day in the brief.
       </Empty>
     );
+  const sheets = rows.frozenSheets.filter((s) => s.dayId === day.id).sort((a, b) => a.revision - b.revision);
+  const last = sheets.at(-1);
+  const freeze = () =>
+    void change(production.id, `Froze the sheet of day ${day.number}, revision ${(last?.revision ?? 0) + 1}`, [
+      {
+        op: 'insert',
+        table: 'frozenSheets',
+        values: {
+          dayId: day.id,
+          revision: (last?.revision ?? 0) + 1,
+          frozenAtMs: Date.now(),
+          note: '',
+          shots: facts.plan.rows.flatMap((r) => (r.shot ? [{ shotId: r.shot.id, code: r.shot.code }] : [])),
+        },
+      },
+    ]);
   const say = (m: number | null | undefined) =>
     m === null || m === undefined ? '–' : formatMinuteOfDay(m, day, clock);
   return (
     <>
       <ScreenHead title={formatDate(day.date, { long: true })} note={`day ${day.number} of ${sheet.ofDays}`}>
+        {me.role === 'read' ? null : (
+          <LinkButton
+            href={pathOf(dayShotListPdf, { productionId: production.id, dayId: day.id })}
+            target="_blank"
+            rel="noreferrer"
+          >
+            Shots in order
+          </LinkButton>
+        )}
+        {me.role === 'owner' ? <Button onClick={freeze}>Freeze revision {(last?.revision ?? 0) + 1}</Button> : null}
         <LinkButton
           href={pathOf(callSheetPdf, { productionId: production.id, dayId: day.id })}
           target="_blank"
@@ -69,6 +97,14 @@ export function CallSheetScreen() {
           </div>
         ))}
       </Box>
+      {last ? (
+        <Box mb={5} data-frozen={last.revision}>
+          Revision {last.revision} is frozen: its {last.shots.length} shot numbers stay.{' '}
+          {stale.has(last.id) ? (
+            <Look>What went out is stale; freeze a new revision when it is right again.</Look>
+          ) : null}
+        </Box>
+      ) : null}
       {day.notes ? <Box mb={5}>{day.notes}</Box> : null}
       <Box display="grid" gridTemplateColumns={{ base: '1fr', xl: 'minmax(0, 1.6fr) minmax(260px, 1fr)' }} gap={6}>
         <section aria-label="Order of the day">
@@ -176,6 +212,7 @@ export function CallSheetScreen() {
         </div>
       </Box>
       <Sheet>
+        {last ? <StalePart table="frozenSheets" id={last.id} /> : null}
         <Part title="This sheet">
           <Facts
             rows={[

@@ -1,6 +1,15 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { forwardRef, useMemo } from 'react';
-import { SHOT_DEFAULTS, nextShotCode, parseQuickLine, shotFields, type Scene } from '@kavrell/core/scenes';
+import { frozenCodes } from '@kavrell/core/callsheet';
+import {
+  SHOT_DEFAULTS,
+  insertedCode,
+  nextShotCode,
+  parseQuickLine,
+  shotFields,
+  type Scene,
+  type Shot,
+} from '@kavrell/core/scenes';
 import { positionAfter } from '@kavrell/core/records';
 import { useProduction } from '../../app/production.tsx';
 import { useDraft } from '../../platform/draft.ts';
@@ -9,100 +18,108 @@ import { change } from '../../platform/rows.ts';
 import { Tag } from '../../ui/parts.tsx';
 
 /** One line adds a shot; what it understood stands below it as chips while typing. */
-export const QuickLine = forwardRef<HTMLInputElement, { scene: Scene; onAdded: (id: string) => void }>(
-  function QuickLine({ scene, onAdded }, ref) {
-    const { production, rows } = useProduction();
-    const [text, setText] = useDraft(`quickline:${production.id}`);
-    const context = useMemo(
-      () => ({
-        sceneNumbers: rows.scenes.map((s) => s.number),
-        people: rows.people,
-        setups: rows.setups,
-        cameras: rows.cameras.map((c) => c.letter),
-      }),
-      [rows.scenes, rows.people, rows.setups, rows.cameras],
-    );
-    const line = useMemo(() => parseQuickLine(text, context), [text, context]);
-    const target = rows.scenes.find((s) => s.number === line.sceneNumber) ?? scene;
-    const code = nextShotCode(
-      target.number,
-      rows.shots.map((s) => s.code),
-    );
+export const QuickLine = forwardRef<
+  HTMLInputElement,
+  { scene: Scene; after: Shot | null; onAdded: (id: string) => void }
+>(function QuickLine({ scene, after, onAdded }, ref) {
+  const { production, rows } = useProduction();
+  const [text, setText] = useDraft(`quickline:${production.id}`);
+  const context = useMemo(
+    () => ({
+      sceneNumbers: rows.scenes.map((s) => s.number),
+      people: rows.people,
+      setups: rows.setups,
+      cameras: rows.cameras.map((c) => c.letter),
+      deliverables: rows.deliverables,
+      marks: rows.asks.filter((a) => a.kind === 'mark'),
+    }),
+    [rows.scenes, rows.people, rows.setups, rows.cameras, rows.deliverables, rows.asks],
+  );
+  const line = useMemo(() => parseQuickLine(text, context), [text, context]);
+  const target = rows.scenes.find((s) => s.number === line.sceneNumber) ?? scene;
+  const codes = useMemo(() => rows.shots.map((s) => s.code), [rows.shots]);
+  const code = nextShotCode(target.number, codes, production.shotNumbers);
 
-    const add = () => {
-      if (text.trim() === '' || line.problems.length) return;
-      const own = rows.shots.filter((s) => s.sceneId === target.id);
-      const before = own.at(-1);
-      const values = {
-        ...SHOT_DEFAULTS,
-        cameras: rows.cameras[0] ? [rows.cameras[0].letter] : [],
-        // A shot is most often lit and seen from where the one before it was.
-        setupId: before?.setupId ?? null,
-        side: before?.side ?? '',
-        ...line.fields,
-        sceneId: target.id,
-        code,
-        position: positionAfter(own),
-      };
-      shotFields.parse(values);
-      const id = newId();
-      void change(production.id, `Added ${code}`, [{ op: 'insert', table: 'shots', id, values }]);
-      setText('');
-      onAdded(id);
+  /** At the end of the scene, or right after the chosen shot: there, numbers that are on paper get a digit behind. */
+  const add = (here: boolean) => {
+    if (text.trim() === '' || line.problems.length) return;
+    const own = rows.shots.filter((s) => s.sceneId === target.id);
+    const anchor = here && after?.sceneId === target.id ? after : null;
+    const before = anchor ?? own.at(-1);
+    const next = anchor ? own[own.indexOf(anchor) + 1] : undefined;
+    const { beforeNumber, ...said } = line.fields;
+    const ownCode = anchor && frozenCodes(rows.frozenSheets).has(anchor.code) ? insertedCode(anchor.code, codes) : code;
+    const values = {
+      ...SHOT_DEFAULTS,
+      cameras: rows.cameras[0] ? [rows.cameras[0].letter] : [],
+      // A shot is most often lit and seen from where the one before it was.
+      setupId: before?.setupId ?? null,
+      side: before?.side ?? '',
+      ...said,
+      ...(beforeNumber ? { beforeSceneId: rows.scenes.find((s) => s.number === beforeNumber)?.id ?? null } : {}),
+      happensOnce: said.happensOnce ?? target.kind !== 'shots',
+      sceneId: target.id,
+      code: ownCode,
+      position: anchor && next ? (anchor.position + next.position) / 2 : positionAfter(own),
     };
+    shotFields.parse(values);
+    const id = newId();
+    void change(production.id, `Added ${ownCode}`, [{ op: 'insert', table: 'shots', id, values }]);
+    setText('');
+    onAdded(id);
+  };
 
-    return (
-      <Box mb={3}>
-        <input
-          ref={ref}
-          className="field"
-          aria-label="Add a shot in one line"
-          aria-describedby="quickline-note"
-          aria-invalid={line.problems.length > 0}
-          placeholder={`Add a shot: mcu ilse 50mm slider-in 2t must`}
-          value={text}
-          onChange={(e) => setText(e.target.value)}
-          onKeyDown={(e) => {
-            if (e.key !== 'Enter') return;
-            e.preventDefault();
-            add();
-          }}
-        />
-        <Flex
-          id="quickline-note"
-          gap={2}
-          mt={2}
-          minH="24px"
-          wrap="wrap"
-          align="center"
-          aria-live="polite"
-          data-quickline-chips
-        >
-          {text.trim() === '' ? (
-            <Box color="soft" fontSize="s">
-              scene · size · person · lens · support-move · takes · must; also 100fps, 12min, a+b,{' '}
-              {rows.setups[0]?.code ?? 'L1'}, once. Other words describe it.
-            </Box>
-          ) : (
-            <>
-              <strong>{code}</strong>
-              {line.chips.map((c) => (
-                <Tag key={`${c.kind}${c.text}`}>{c.text}</Tag>
-              ))}
-              {line.problems.map((p) => (
-                <Box as="span" key={p} color="look" role="alert">
-                  {p}
-                </Box>
-              ))}
-              {line.problems.length ? null : (
-                <Box as="span" color="soft" fontSize="s">
-                  Enter adds it
-                </Box>
-              )}
-            </>
-          )}
-        </Flex>
-      </Box>
-    );
-  },
-);
+  return (
+    <Box mb={3}>
+      <input
+        ref={ref}
+        className="field"
+        aria-label="Add a shot in one line"
+        aria-describedby="quickline-note"
+        aria-invalid={line.problems.length > 0}
+        placeholder={`Add a shot: mcu ilse 50mm slider-in 2t must`}
+        value={text}
+        onChange={(e) => setText(e.target.value)}
+        onKeyDown={(e) => {
+          if (e.key !== 'Enter') return;
+          e.preventDefault();
+          add(e.shiftKey);
+        }}
+      />
+      <Flex
+        id="quickline-note"
+        gap={2}
+        mt={2}
+        minH="24px"
+        wrap="wrap"
+        align="center"
+        aria-live="polite"
+        data-quickline-chips
+      >
+        {text.trim() === '' ? (
+          <Box color="soft" fontSize="s">
+            also 100fps, 12min, a+b, {rows.setups[0]?.code ?? 'L1'}, once, @east, #film, before-7; other words describe
+            it
+          </Box>
+        ) : (
+          <>
+            <strong>{code}</strong>
+            {line.chips.map((c) => (
+              <Tag key={`${c.kind}${c.text}`}>{c.text}</Tag>
+            ))}
+            {line.problems.map((p) => (
+              <Box as="span" key={p} color="look" role="alert">
+                {p}
+              </Box>
+            ))}
+            {line.problems.length ? null : (
+              <Box as="span" color="soft" fontSize="s">
+                Enter adds it{after?.sceneId === target.id ? `, Shift Enter after ${after.code}` : ''}
+              </Box>
+            )}
+          </>
+        )}
+      </Flex>
+    </Box>
+  );
+});

@@ -1,38 +1,61 @@
 import { Box, Flex } from '@chakra-ui/react';
-import { useEffect, useMemo, useRef, useState } from 'react';
-import { shotFields, shotMinutes, type Scene, type Shot } from '@kavrell/core/scenes';
-import { moveTo, positionAfter } from '@kavrell/core/records';
-import { formatCount, formatEighths, formatMinutes } from '@kavrell/core/units';
+import { useEffect, useRef, useState } from 'react';
+import { SCENE_DEFAULTS, rollup, type Scene } from '@kavrell/core/scenes';
+import { positionAfter } from '@kavrell/core/records';
+import { formatCount, formatEighths, formatMinuteOfDay, formatMinutes } from '@kavrell/core/units';
 import { useProduction } from '../../app/production.tsx';
 import { newId } from '../../platform/id.ts';
+import { useKept } from '../../platform/kept.ts';
 import { useKey, useKeysOf } from '../../platform/keys.ts';
 import { change } from '../../platform/rows.ts';
 import { Button } from '../../ui/Button.tsx';
-import { DataTable } from '../../ui/DataTable.tsx';
-import { tableEdits } from '../../ui/edits.ts';
-import { Empty, Part } from '../../ui/parts.tsx';
+import { Empty, Look, Part } from '../../ui/parts.tsx';
 import { useHashSelection } from '../../ui/selection.ts';
 import { Sheet, openSheet } from '../../ui/sheet.tsx';
-import { shotColumns } from './columns.tsx';
-import { QuickLine } from './QuickLine.tsx';
+import { Views } from '../../ui/Views.tsx';
+import { BoardsView } from './BoardsView.tsx';
+import { CoverageView } from './CoverageView.tsx';
+import { ImportPanel } from './ImportPanel.tsx';
+import { PunchView } from './PunchView.tsx';
 import { SceneSheet } from './SceneSheet.tsx';
+import { SceneStrip } from './SceneStrip.tsx';
+import { ScriptView } from './ScriptView.tsx';
 import { ShotSheet } from './ShotSheet.tsx';
+import { ShotsView } from './ShotsView.tsx';
+import { TrackView } from './TrackView.tsx';
 
 const KEYS = [
-  { keys: 'N', does: 'to the line that adds a shot' },
+  { keys: 'N', does: 'to the line that adds a shot; Shift Enter puts it after the chosen shot' },
   { keys: 'arrows, Enter', does: 'go through the table; edit a cell' },
   { keys: 'Space', does: 'select a row; an edit then changes all selected' },
+  { keys: 'Ctrl V', does: 'paste cells of a spreadsheet from the active cell on' },
   { keys: 'Alt ↑ ↓', does: 'move the shot' },
   { keys: 'Delete', does: 'delete (Ctrl Z brings it back)' },
   { keys: '[ ]', does: 'scene before, scene after' },
+  { keys: 'S', does: 'to what an editor will miss: Enter adds the shot, Delete says not needed' },
 ];
 
-/** The scenes, and the shots of the one that is open. */
+const VIEWS = [
+  ['shots', 'Shots'],
+  ['coverage', 'Coverage'],
+  ['script', 'Script'],
+  ['track', 'Track'],
+  ['boards', 'Boards'],
+  ['punch', 'Who has what'],
+  ['import', 'Bring in'],
+] as const;
+type View = (typeof VIEWS)[number][0];
+const NAMES = VIEWS.map(([v]) => v) as unknown as [View, ...View[]];
+/** Views that are about one scene; the others are about all of them. */
+const OF_SCENE = new Set<View>(['shots', 'script']);
+
+/** The scenes and what gives them: shots, coverage, text, time, stills and who has what. */
 export function ScenesScreen() {
-  const { production, rows, facts } = useProduction();
+  const { production, rows, facts, stale, day } = useProduction();
   const [selectedId, select] = useHashSelection();
   const [openId, setOpenId] = useState<string | null>(null);
   const [all, setAll] = useState(false);
+  const [view, setView] = useKept<View>('scenes', NAMES);
   const line = useRef<HTMLInputElement>(null);
   useKeysOf('Scenes', KEYS);
 
@@ -44,21 +67,23 @@ export function ScenesScreen() {
   // The scene stays open when its selected shot is undone away.
   const shownId = scene?.id ?? null;
   useEffect(() => setOpenId(shownId), [shownId]);
-  const states = facts?.states;
-  const columns = useMemo(() => shotColumns(rows, states ?? new Map()), [rows, states]);
-  const shots = useMemo(
-    () => (all ? rows.shots : rows.shots.filter((s) => s.sceneId === scene?.id)),
-    [all, rows.shots, scene?.id],
-  );
 
   const openScene = (s: Scene | undefined) => {
     if (!s) return;
     setAll(false);
+    if (!OF_SCENE.has(view)) setView('shots');
     setOpenId(s.id);
     select(s.id);
   };
   const step = (by: number) => scene && openScene(rows.scenes[rows.scenes.indexOf(scene) + by]);
-  useKey('n', () => line.current?.focus(), { letter: true });
+  useKey(
+    'n',
+    () => {
+      setView('shots');
+      requestAnimationFrame(() => line.current?.focus());
+    },
+    { letter: true },
+  );
   useKey('bracketleft', () => step(-1));
   useKey('bracketright', () => step(1));
 
@@ -72,10 +97,11 @@ export function ScenesScreen() {
         table: 'scenes',
         id,
         values: {
+          ...SCENE_DEFAULTS,
           number: String(number),
           title: `Scene ${number}`,
-          ...SCENE_DEFAULTS,
-          placeId: rows.places[0]?.id ?? null,
+          placeId: scene?.placeId ?? rows.places[0]?.id ?? null,
+          kind: scene?.kind ?? 'shots',
           position: positionAfter(rows.scenes),
         },
       },
@@ -83,98 +109,79 @@ export function ScenesScreen() {
     setOpenId(id);
     select(id);
   };
-  const move = (shot: Shot, to: number) => {
-    const moved = moveTo(shots, shots.indexOf(shot), to);
-    void change(
-      production.id,
-      `Moved ${shot.code}`,
-      moved.flatMap((m) => {
-        const row = shots.find((s) => s.id === m.id);
-        return row ? [{ op: 'update' as const, table: 'shots' as const, row, values: { position: m.position } }] : [];
-      }),
-    );
-  };
 
   if (!scene) {
     return (
-      <Empty
-        title="No scene yet"
-        action={
-          <Button look="primary" onClick={addScene}>
-            Add the first scene
-          </Button>
-        }
-      >
-        A scene is where the shots hang: “3, The founder speaks, at the founder’s bench”. Add one, then type its shots,
-        a line each.
-      </Empty>
+      <>
+        <Empty
+          title="No scene yet"
+          action={
+            <Button look="primary" onClick={addScene}>
+              Add the first scene
+            </Button>
+          }
+        >
+          A scene is where the shots hang: “3, The founder speaks, at the founder’s bench”. Add one and type its shots,
+          a line each; or bring in a script, a list or a table below.
+        </Empty>
+        <ImportPanel intoScene={null} onDone={() => undefined} />
+        <Sheet>
+          <Part>Nothing chosen.</Part>
+        </Sheet>
+      </>
     );
   }
-  const minutes = shots.reduce((t, s) => t + (s.dropped ? 0 : shotMinutes(s)), 0);
+  const shots = all || !OF_SCENE.has(view) ? rows.shots : rows.shots.filter((s) => s.sceneId === scene.id);
+  const sums = rollup(shots, rows.scenes);
   const place = rows.places.find((p) => p.id === scene.placeId);
-  const edits = tableEdits<Shot>(production.id, 'shots', (s) => s.code, 'shot');
+  const own = !all && OF_SCENE.has(view);
+  const staleShots = shots.filter((s) => stale.has(s.id)).length;
   return (
     <>
-      <Flex gap={1} mb={4} wrap="wrap">
-        <Flex gap={1} wrap="wrap" role="tablist" aria-label="Scenes">
-          {rows.scenes.map((s) => {
-            const own = rows.shots.filter((x) => x.sceneId === s.id);
-            const got = own.filter((x) => states?.get(x.id) === 'got').length;
-            const on = !all && s.id === scene.id;
-            return (
-              <Box
-                as="button"
-                key={s.id}
-                role="tab"
-                aria-selected={on}
-                title={`${s.title}: ${got} of ${own.length} got`}
-                onClick={() => openScene(s)}
-                px={2}
-                minH="36px"
-                borderBottom="2px solid"
-                borderColor={on ? 'text' : 'hairline'}
-                bg={on ? 'raised' : 'transparent'}
-                fontWeight={on ? 700 : 400}
-              >
-                {s.number}
-                <Box as="span" color="soft" fontSize="s" ml={2}>
-                  {got}/{own.length}
-                </Box>
-              </Box>
-            );
-          })}
-        </Flex>
-        <Button size="small" alignSelf="center" aria-pressed={all} onClick={() => setAll(!all)}>
-          All shots
-        </Button>
-        <Button size="small" alignSelf="center" onClick={addScene}>
+      <Flex gap={3} mb={3} wrap="wrap" justify="space-between">
+        <Views label="Views of the scenes" views={VIEWS} open={view} onOpen={setView} />
+        <Button size="small" onClick={addScene}>
           Add a scene
         </Button>
       </Flex>
+      {OF_SCENE.has(view) ? (
+        <SceneStrip
+          scene={all ? null : scene}
+          onOpen={openScene}
+          onAll={view === 'shots' ? () => setAll(true) : null}
+        />
+      ) : null}
       <Flex align="baseline" gap={3} mb={3} wrap="wrap">
-        <Box as="h1" fontSize="xl" lineHeight="1.15" overflowWrap="anywhere">
-          {all ? (
-            'All shots'
-          ) : (
+        <Box as="h1" fontSize="xl" lineHeight="1.15" overflowWrap="anywhere" minW={0}>
+          {own ? (
             <>
               <Box as="span" fontSize="xxl" mr={3}>
                 {scene.number}
               </Box>
               {scene.title}
             </>
+          ) : view === 'shots' ? (
+            'All shots'
+          ) : (
+            VIEWS.find(([v]) => v === view)?.[1]
           )}
         </Box>
-        <Box color="soft">
+        <Box color="soft" data-scene-sums hidden={view === 'track' || view === 'import'}>
           {[
-            all ? '' : (place?.name ?? 'no place chosen'),
-            all ? '' : formatEighths(scene.eighths),
-            formatCount(shots.length, 'shot'),
-            `${formatMinutes(minutes)} of shooting`,
+            own ? (place?.name ?? 'no place chosen') : '',
+            own && scene.plannedMin !== null && day ? formatMinuteOfDay(scene.plannedMin, day) : '',
+            own && scene.kind === 'shots' ? formatEighths(scene.eighths) : '',
+            formatCount(sums.shots, 'shot'),
+            `${formatMinutes(sums.minutes)} of shooting`,
+            formatCount(sums.takes, 'take'),
+            formatCount(sums.setups, 'set-up'),
+            sums.musts.length ? formatCount(sums.musts.length, 'must', 'musts') : '',
           ]
             .filter(Boolean)
             .join(' · ')}
         </Box>
-        {all ? null : (
+        {staleShots ? <Look>{formatCount(staleShots, 'shot')} stale</Look> : null}
+        {own ? (
           <Button
             ml="auto"
             size="small"
@@ -185,46 +192,44 @@ export function ScenesScreen() {
           >
             About the scene
           </Button>
-        )}
+        ) : null}
       </Flex>
-      <QuickLine ref={line} scene={scene} onAdded={(id) => select(id)} />
-      {shots.length === 0 ? (
-        <Empty title="No shot in this scene yet">
-          Type one above, for example “ms {rows.people[0]?.shortName.toLowerCase() ?? 'ilse'} 50mm sticks 2t must”, and
-          press Enter.
-        </Empty>
-      ) : (
-        <DataTable
-          name={all ? 'All shots' : `Shots of scene ${scene.number}`}
-          rows={shots}
-          columns={all ? columns : columns.slice(0, -1)}
-          fields={shotFields}
+      {view === 'shots' ? (
+        <ShotsView
+          scene={scene}
+          all={all}
+          shots={shots}
           selectedId={selectedId}
-          onSelect={(s) => select(s?.id ?? null)}
-          {...(all ? {} : { onMove: move })}
-          onEdit={edits.onEdit}
-          onDelete={(list) => {
-            const items = rows.dayItems.filter((i) => list.some((s) => s.id === i.shotId));
-            void change(
-              production.id,
-              list.length === 1 ? `Deleted ${list[0]?.code}` : `Deleted ${formatCount(list.length, 'shot')}`,
-              [
-                ...items.map((row) => ({ op: 'delete' as const, table: 'dayItems' as const, row })),
-                ...list.map((row) => ({ op: 'delete' as const, table: 'shots' as const, row })),
-              ],
-            );
+          select={select}
+          line={line}
+          onBeyond={() => setView('import')}
+        />
+      ) : view === 'coverage' ? (
+        <CoverageView onOpen={openScene} />
+      ) : view === 'script' ? (
+        <ScriptView scene={scene} />
+      ) : view === 'track' ? (
+        <TrackView scene={scene} />
+      ) : view === 'boards' ? (
+        <BoardsView selectedId={selectedId} select={select} />
+      ) : view === 'punch' ? (
+        <PunchView />
+      ) : (
+        <ImportPanel
+          intoScene={scene}
+          onDone={(id) => {
+            setView('shots');
+            if (id) select(id);
           }}
-          height="calc(100dvh - 360px)"
         />
       )}
       <Sheet>
         {selectedShot ? (
           <ShotSheet key={selectedShot.id} shot={selectedShot} />
-        ) : scene ? (
-          <SceneSheet key={scene.id} scene={scene} onDeleted={() => select(null)} />
         ) : (
-          <Part>Nothing chosen.</Part>
+          <SceneSheet key={scene.id} scene={scene} onDeleted={() => select(null)} />
         )}
+        {facts ? null : <Part>Add a day in the brief, and Kavrell says whether these shots fit into it.</Part>}
       </Sheet>
     </>
   );

@@ -1,46 +1,32 @@
 import { Flex } from '@chakra-ui/react';
-import {
-  MOVEMENTS,
-  PRIORITIES,
-  SIZES,
-  SIZE_WORDS,
-  SUPPORTS,
-  shotFields,
-  shotMinutes,
-  type Shot,
-} from '@kavrell/core/scenes';
+import { SIZE_WORDS, STYLE_FACTORS, shotFields, shotMinutes, takesFor, type Shot } from '@kavrell/core/scenes';
 import { positionAfter } from '@kavrell/core/records';
-import { formatClock, formatMinuteOfDay, formatMinutes, parseMinutes } from '@kavrell/core/units';
+import { formatMinuteOfDay, formatMinutes, parseMinutes } from '@kavrell/core/units';
 import { useProduction } from '../../app/production.tsx';
+import { StalePart } from '../../app/Stale.tsx';
 import { change } from '../../platform/rows.ts';
 import { Button } from '../../ui/Button.tsx';
 import { FieldEdit } from '../../ui/FieldEdit.tsx';
 import { ShotMark } from '../../ui/icons.tsx';
 import { Facts, Part, Why } from '../../ui/parts.tsx';
-import { windowsOf } from './cells.ts';
+import { RowFields } from '../../ui/RowFields.tsx';
+import { BoardPart } from './BoardPart.tsx';
+import { shotColumns } from './columns.tsx';
+import { LinkPart } from './LinkPart.tsx';
 
-const choices = (list: readonly string[], none?: string) => [
-  ...(none === undefined ? [] : [['', none] as const]),
-  ...list.map((x) => [x, x] as const),
-];
-const time = (m: number) => formatClock(Math.floor(m / 60) % 24, Math.round(m) % 60, '24');
+const NO_STATES = new Map();
 
 /** Everything about the selected shot, figures first. */
 export function ShotSheet({ shot }: { shot: Shot }) {
-  const { production, rows, facts, day } = useProduction();
+  const { production, rows, facts, day, stale } = useProduction();
   const save = (label: string) => (values: Record<string, unknown>) =>
     void change(production.id, `${shot.code}: ${label}`, [{ op: 'update', table: 'shots', row: shot, values }]);
   const takes = facts?.takes.filter((t) => t.shotId === shot.id) ?? [];
   const row = facts?.plan.rows.find((r) => r.shot?.id === shot.id);
-  const text = (key: 'description' | 'lens' | 'side' | 'sound' | 'fallback' | 'reason' | 'code', label: string) => (
-    <FieldEdit
-      label={label}
-      value={shot[key]}
-      fields={shotFields}
-      set={(v) => ({ [key]: v })}
-      save={save(label.toLowerCase())}
-    />
-  );
+  const scene = rows.scenes.find((s) => s.id === shot.sceneId);
+  const style = scene?.style ?? 'asWritten';
+  const factor = STYLE_FACTORS[style];
+  const columns = shotColumns(rows, facts?.states ?? NO_STATES, stale).filter((c) => c.id !== 'minutes');
   const minutes = (key: 'takeLengthMin' | 'rehearseMin' | 'resetMin' | 'turnMin', label: string) => (
     <FieldEdit
       label={label}
@@ -50,7 +36,16 @@ export function ShotSheet({ shot }: { shot: Shot }) {
       save={save(label.toLowerCase())}
     />
   );
-  const worked = `${shot.rehearseMin} rehearse + ${shot.resetMin} reset + ${shot.takesPlanned} × (${shot.takeLengthMin} take + ${shot.turnMin} between) min`;
+  const text = (key: 'outfit' | 'pass', label: string) => (
+    <FieldEdit
+      label={label}
+      value={shot[key]}
+      fields={shotFields}
+      set={(v) => ({ [key]: v })}
+      save={save(label.toLowerCase())}
+    />
+  );
+  const worked = `${shot.rehearseMin * factor.rehearse} rehearse + ${shot.resetMin} reset + ${takesFor(shot, style)} × (${shot.takeLengthMin} take + ${shot.turnMin} between) min`;
   const toggleDay = (dayId: string, number: number) => {
     const item = rows.dayItems.find((i) => i.dayId === dayId && i.shotId === shot.id);
     void change(production.id, item ? `${shot.code} off day ${number}` : `${shot.code} on day ${number}`, [
@@ -77,15 +72,17 @@ export function ShotSheet({ shot }: { shot: Shot }) {
     <>
       <Part>
         <h2 style={{ fontSize: 24, lineHeight: 1.2 }}>{shot.code}</h2>
-        <div>{shot.description || 'not described yet'}</div>
+        <div style={{ overflowWrap: 'anywhere' }}>{shot.description || 'not described yet'}</div>
         <div style={{ marginTop: 4 }}>
           <ShotMark state={facts?.states.get(shot.id) ?? 'planned'} />
         </div>
       </Part>
+      <StalePart table="shots" id={shot.id} />
       <Part>
         <Facts
           rows={[
-            ['Length', formatMinutes(shotMinutes(shot))],
+            ['Length', formatMinutes(shotMinutes(shot, style))],
+            ...(shot.size ? ([['Size', SIZE_WORDS[shot.size]]] as const) : []),
             ...(row && day
               ? ([
                   ['Starts', formatMinuteOfDay(row.startMin, day)],
@@ -99,8 +96,8 @@ export function ShotSheet({ shot }: { shot: Shot }) {
       <Why
         lines={[
           shot.minutesOverride === null
-            ? `Length: ${worked}.`
-            : `Length: said outright. Worked out it would be ${worked} = ${formatMinutes(shotMinutes({ ...shot, minutesOverride: null }))}.`,
+            ? `Length: ${worked}${style === 'asWritten' ? '' : ` (${factor.words})`}.`
+            : `Length: said outright. Worked out it would be ${worked} = ${formatMinutes(shotMinutes({ ...shot, minutesOverride: null }, style))}.`,
           ...(shot.reason ? [`It is there because: ${shot.reason}`] : []),
         ]}
       />
@@ -129,83 +126,45 @@ export function ShotSheet({ shot }: { shot: Shot }) {
           </Button>
         </Flex>
       </Part>
-      <Part title="All of it">
-        {text('code', 'Shot number')}
-        {text('description', 'What')}
+      <BoardPart shot={shot} />
+      <LinkPart shot={shot} />
+      <RowFields
+        row={shot}
+        columns={columns}
+        fields={shotFields}
+        onEdit={(_, values, column) => save(column.header.toLowerCase())(values)}
+      />
+      <Part title="Minutes">
         <FieldEdit
-          label="Size"
-          value={shot.size ?? ''}
+          label="Said outright, minutes"
+          hint="Left empty, they are worked out"
+          value={shot.minutesOverride === null ? '' : String(shot.minutesOverride)}
           fields={shotFields}
-          set={(v) => ({ size: v || null })}
-          save={save('size')}
-          options={[['', '–'], ...SIZES.map((s) => [s, `${s}: ${SIZE_WORDS[s]}`] as const)]}
-        />
-        <FieldEdit
-          label="Priority"
-          value={shot.priority}
-          fields={shotFields}
-          set={(v) => ({ priority: v })}
-          save={save('priority')}
-          options={choices(PRIORITIES)}
-        />
-        {text('lens', 'Lens')}
-        <FieldEdit
-          label="Support"
-          value={shot.support ?? ''}
-          fields={shotFields}
-          set={(v) => ({ support: v || null })}
-          save={save('support')}
-          options={choices(SUPPORTS, '–')}
-        />
-        <FieldEdit
-          label="Move"
-          value={shot.movement ?? ''}
-          fields={shotFields}
-          set={(v) => ({ movement: v || null })}
-          save={save('move')}
-          options={choices(MOVEMENTS, '–')}
-        />
-        {text('side', 'Side of the action')}
-        {text('sound', 'Sound')}
-        <FieldEdit
-          label="Frames a second, if not the job’s"
-          value={shot.fps === null ? '' : String(shot.fps)}
-          fields={shotFields}
-          set={(v) => ({ fps: v.trim() === '' ? null : Number(v) })}
-          save={save('frame rate')}
-        />
-        <FieldEdit
-          label="Takes planned"
-          value={String(shot.takesPlanned)}
-          fields={shotFields}
-          set={(v) => ({ takesPlanned: Number(v) })}
-          save={save('takes')}
+          set={(v) => ({ minutesOverride: v.trim() === '' ? null : parseMinutes(v) })}
+          save={save('minutes')}
         />
         {minutes('takeLengthMin', 'One take, minutes')}
         {minutes('turnMin', 'Between takes, minutes')}
         {minutes('rehearseMin', 'Rehearsal, minutes')}
         {minutes('resetMin', 'Reset, minutes')}
+      </Part>
+      <Part title="In a song">
+        {text('outfit', 'Outfit')}
+        {text('pass', 'Pass')}
         <FieldEdit
-          label="Windows"
-          hint="Hours it must lie in, such as 17:05-18:20"
-          value={shot.windows.map(([a, b]) => `${time(a)}-${time(b)}`).join(', ')}
+          label="Faces"
+          value={shot.facing ?? ''}
           fields={shotFields}
-          set={(v) => ({ windows: windowsOf(v) })}
-          save={save('windows')}
-        />
-        <FieldEdit
-          label="Happens"
-          value={shot.happensOnce ? 'once' : 'again'}
-          fields={shotFields}
-          set={(v) => ({ happensOnce: v === 'once' })}
-          save={save('happens once')}
+          set={(v) => ({ facing: v || null })}
+          save={save('faces')}
           options={[
-            ['again', 'as often as needed'],
-            ['once', 'once only'],
+            ['', '–'],
+            ['left', 'left'],
+            ['right', 'right'],
+            ['camera', 'the camera'],
+            ['away', 'away'],
           ]}
         />
-        {text('fallback', 'If it can’t be had')}
-        {text('reason', 'Why it is there')}
       </Part>
     </>
   );

@@ -1,5 +1,5 @@
 import type { ProductionRows } from '@kavrell/core/productions';
-import { parseClock } from '@kavrell/core/units';
+import { formatClock, parseClock } from '@kavrell/core/units';
 
 /** Reads `ilse, dov` into ids; a name nobody has is refused in words. */
 export function peopleOf(text: string, people: ProductionRows['people']): string[] {
@@ -19,6 +19,12 @@ export function lettersOf(text: string, cameras: ProductionRows['cameras']): str
   return letters;
 }
 
+/** Windows as they are typed: `17:05-18:20, 06:00-07:00`. */
+export function windowWords(windows: readonly (readonly [number, number])[]): string {
+  const time = (m: number) => formatClock(Math.floor(m / 60) % 24, Math.round(m) % 60, '24');
+  return windows.map(([from, to]) => `${time(from)}-${time(to)}`).join(', ');
+}
+
 /** Reads `17:05-18:20, 06:00-07:00` into windows. */
 export function windowsOf(text: string): [number, number][] {
   return text
@@ -29,5 +35,23 @@ export function windowsOf(text: string): [number, number][] {
       const [from, to, more] = t.split(/\s*[-–]\s*/);
       if (!from || !to || more !== undefined) throw new Error(`“${t}” is not a window: write 17:05-18:20.`);
       return [parseClock(from), parseClock(to)];
+    });
+}
+
+/** The short names of people, parted by commas, as they are typed. */
+export function namesOf(ids: readonly string[], people: ProductionRows['people']): string {
+  return ids.map((id) => people.find((p) => p.id === id)?.shortName ?? '?').join(', ');
+}
+
+/** Reads tags with or without `#` into the ids of deliverables or marks; a tag that nothing has is refused in words. */
+export function tagsOf(text: string, tagged: readonly { id: string; tag: string }[]): string[] {
+  return text
+    .split(/[,;\s]+/)
+    .filter(Boolean)
+    .map((word) => {
+      const tag = word.replace(/^#/, '').toLowerCase();
+      const found = tagged.find((t) => t.tag === tag);
+      if (!found) throw new Error(`Nothing in the brief is tagged #${tag}.`);
+      return found.id;
     });
 }

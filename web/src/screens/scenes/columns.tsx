@@ -1,21 +1,48 @@
+import { frozenCodes } from '@kavrell/core/callsheet';
 import type { Scene, Shot } from '@kavrell/core/scenes';
-import { MOVEMENTS, PRIORITIES, SIZES, SUPPORTS, shotMinutes } from '@kavrell/core/scenes';
+import { ANGLES, MOVEMENTS, PRIORITIES, SHOT_ROLES, SIZES, SUPPORTS, shotMinutes } from '@kavrell/core/scenes';
+import type { StaleMark } from '@kavrell/core/stale';
 import type { ShotState } from '@kavrell/core/roll';
 import { STATE_WORDS } from '@kavrell/core/wrap';
 import { formatMinutes, parseMinutes } from '@kavrell/core/units';
 import type { ProductionRows } from '@kavrell/core/productions';
 import { choiceColumn, numberColumn, textColumn } from '../../ui/columns.tsx';
 import type { Column } from '../../ui/DataTable.tsx';
-import { lettersOf, peopleOf } from './cells.ts';
+import { lettersOf, peopleOf, tagsOf, windowsOf, windowWords } from './cells.ts';
 import { ShotMark, Tapes } from '../../ui/icons.tsx';
 
 const plain = (list: readonly string[]) => list.map((x) => [x, x] as const);
 
 /** The columns of the shot table. */
-export function shotColumns(rows: ProductionRows, states: ReadonlyMap<string, ShotState>): Column<Shot>[] {
+export function shotColumns(
+  rows: ProductionRows,
+  states: ReadonlyMap<string, ShotState>,
+  stale: ReadonlyMap<string, StaleMark>,
+): Column<Shot>[] {
   const people = new Map(rows.people.map((p) => [p.id, p.shortName]));
   const scenes = new Map(rows.scenes.map((s): [string, Scene] => [s.id, s]));
   const names = (s: Shot) => s.personIds.map((id) => people.get(id) ?? '?').join(', ');
+  const frozen = frozenCodes(rows.frozenSheets);
+  const minutesOf = (s: Shot) => shotMinutes(s, scenes.get(s.sceneId)?.style);
+  const marks = rows.asks.filter((a) => a.kind === 'mark');
+  const tagged = (ids: readonly string[], list: readonly { id: string; tag: string }[]) =>
+    ids.flatMap((id) => list.find((t) => t.id === id)?.tag ?? []).join(', ');
+  const flag = (id: 'faceNeeded' | 'happensOnce' | 'centreSafe', header: string, extra: number): Column<Shot> => ({
+    ...choiceColumn<Shot>(id, header, '60px', [
+      ['true', 'yes'],
+      ['false', 'no'],
+    ]),
+    extra,
+    value: (s) => (s[id] ? 'yes' : 'no'),
+    edit: {
+      get: (s) => String(s[id]),
+      set: (text) => ({ [id]: text === 'true' || text === 'yes' }),
+      options: [
+        ['true', 'yes'],
+        ['false', 'no'],
+      ],
+    },
+  });
   const stateOf = (s: Shot) => states.get(s.id) ?? 'planned';
   return [
     {
@@ -25,7 +52,28 @@ export function shotColumns(rows: ProductionRows, states: ReadonlyMap<string, Sh
       value: (s) => STATE_WORDS[stateOf(s)],
       render: (s) => <ShotMark state={stateOf(s)} bare />,
     },
-    { ...textColumn<Shot>('code', 'Shot', '48px'), value: (s) => s.code, render: (s) => <strong>{s.code}</strong> },
+    {
+      ...textColumn<Shot>('code', 'Shot', '48px'),
+      edit: {
+        get: (s) => s.code,
+        set: (text, s) => {
+          if (frozen.has(s.code) && text.trim().toUpperCase() !== s.code)
+            throw new Error(`${s.code} is on a sheet that went out: its number stays.`);
+          return { code: text.trim().toUpperCase() };
+        },
+      },
+      value: (s) => s.code,
+      render: (s) => (
+        <>
+          <strong>{s.code}</strong>
+          {stale.has(s.id) ? (
+            <span className="look" title="Stale: something it leans on has changed" data-stale={s.id}>
+              !
+            </span>
+          ) : null}
+        </>
+      ),
+    },
     textColumn('description', 'What', 'minmax(124px, 2fr)'),
     { ...choiceColumn<Shot>('size', 'Size', '56px', plain(SIZES), '–'), extra: 1 },
     {
@@ -65,14 +113,71 @@ export function shotColumns(rows: ProductionRows, states: ReadonlyMap<string, Sh
       header: 'Length',
       width: '68px',
       end: true,
-      value: (s) => shotMinutes(s),
-      render: (s) => <span>{formatMinutes(shotMinutes(s))}</span>,
+      value: (s) => Math.round(minutesOf(s) * 100) / 100,
+      render: (s) => <span>{formatMinutes(minutesOf(s))}</span>,
       edit: {
-        get: (s) => String(shotMinutes(s)),
+        get: (s) => String(Math.round(minutesOf(s) * 100) / 100),
         set: (text) => ({ minutesOverride: text.trim() === '' ? null : parseMinutes(text) }),
       },
     },
     { ...choiceColumn<Shot>('priority', 'Priority', '66px', plain(PRIORITIES)), extra: 3 },
+    { ...choiceColumn<Shot>('angle', 'Angle', '84px', plain(ANGLES), '–'), extra: 11 },
+    { ...choiceColumn<Shot>('role', 'For', '84px', plain(SHOT_ROLES), '–'), extra: 10 },
+    {
+      ...choiceColumn<Shot>(
+        'operatorId',
+        'Has it',
+        '76px',
+        rows.people.map((p) => [p.id, p.shortName] as const),
+        'nobody',
+      ),
+      extra: 9,
+    },
+    {
+      ...choiceColumn<Shot>(
+        'beforeSceneId',
+        'Before',
+        '76px',
+        rows.scenes.map((s) => [s.id, `${s.number} ${s.title}`] as const),
+        'any time',
+      ),
+      extra: 12,
+    },
+    {
+      id: 'deliverableIds',
+      header: 'Serves',
+      width: '90px',
+      extra: 13,
+      value: (s) => tagged(s.deliverableIds, rows.deliverables),
+      edit: {
+        get: (s) => tagged(s.deliverableIds, rows.deliverables),
+        set: (text) => ({ deliverableIds: tagsOf(text, rows.deliverables) }),
+      },
+    },
+    {
+      id: 'markIds',
+      header: 'Shows',
+      width: '90px',
+      extra: 14,
+      value: (s) => tagged(s.markIds, marks),
+      edit: { get: (s) => tagged(s.markIds, marks), set: (text) => ({ markIds: tagsOf(text, marks) }) },
+    },
+    { ...numberColumn<Shot>('fps', 'Rate', '64px', { unit: 'fps', optional: true }), extra: 15 },
+    { ...textColumn<Shot>('sound', 'Sound', '110px'), extra: 16 },
+    flag('faceNeeded', 'Face', 17),
+    flag('happensOnce', 'Once', 18),
+    flag('centreSafe', 'Middle', 19),
+    { ...numberColumn<Shot>('effort', 'Effort', '54px'), extra: 20 },
+    {
+      id: 'windows',
+      header: 'Window',
+      width: '96px',
+      extra: 21,
+      value: (s) => windowWords(s.windows),
+      edit: { get: (s) => windowWords(s.windows), set: (text) => ({ windows: windowsOf(text) }) },
+    },
+    { ...textColumn<Shot>('fallback', 'If not', '120px'), extra: 22 },
+    { ...textColumn<Shot>('reason', 'Why', '120px'), extra: 23 },
     { id: 'scene', header: 'Scene', width: '110px', extra: 9, value: (s) => scenes.get(s.sceneId)?.title ?? '' },
   ];
 }

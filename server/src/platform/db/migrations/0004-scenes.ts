@@ -34,7 +34,7 @@ ${FUNCTIONS}
 ALTER TABLE productions
   ADD COLUMN purpose text NOT NULL DEFAULT '', ADD COLUMN audience text NOT NULL DEFAULT '', ADD COLUMN feeling text NOT NULL DEFAULT '',
   ADD COLUMN capture_width_px integer NOT NULL DEFAULT 3840 CHECK (capture_width_px > 0), ADD COLUMN capture_height_px integer NOT NULL DEFAULT 2160 CHECK (capture_height_px > 0),
-  ADD COLUMN shot_numbers text NOT NULL DEFAULT 'letters' CHECK (shot_numbers IN ('letters', 'running')), ADD COLUMN reading_wpm double precision NOT NULL DEFAULT 150 CHECK (reading_wpm > 0);
+  ADD COLUMN currency text NOT NULL DEFAULT 'EUR' CHECK (currency ~ '^[A-Z]{3}$'), ADD COLUMN shot_numbers text NOT NULL DEFAULT 'letters' CHECK (shot_numbers IN ('letters', 'running')), ADD COLUMN reading_wpm double precision NOT NULL DEFAULT 150 CHECK (reading_wpm > 0);
 ALTER TABLE scenes
   ADD COLUMN kind text NOT NULL DEFAULT 'shots' CHECK (kind IN ('shots', 'moment', 'cue')), ADD COLUMN script text NOT NULL DEFAULT '', ADD COLUMN person_ids uuid[] NOT NULL DEFAULT '{}',
   ADD COLUMN props text NOT NULL DEFAULT '', ADD COLUMN wardrobe text NOT NULL DEFAULT '', ADD COLUMN style text NOT NULL DEFAULT 'asWritten' CHECK (style IN ('asWritten', 'few', 'many')),
@@ -108,7 +108,7 @@ DROP TRIGGER scenes_people ON scenes;
 ALTER TABLE scenes
   DROP COLUMN kind, DROP COLUMN script, DROP COLUMN person_ids, DROP COLUMN props, DROP COLUMN wardrobe, DROP COLUMN style, DROP COLUMN story_state, DROP COLUMN day_id, DROP COLUMN planned_min, DROP COLUMN length_min;
 ALTER TABLE productions
-  DROP COLUMN purpose, DROP COLUMN audience, DROP COLUMN feeling, DROP COLUMN capture_width_px, DROP COLUMN capture_height_px, DROP COLUMN shot_numbers, DROP COLUMN reading_wpm;
+  DROP COLUMN purpose, DROP COLUMN audience, DROP COLUMN feeling, DROP COLUMN capture_width_px, DROP COLUMN capture_height_px, DROP COLUMN currency, DROP COLUMN shot_numbers, DROP COLUMN reading_wpm;
 DROP FUNCTION kavrell_listed_here();
 `;
 

@@ -1,0 +1,142 @@
+import { Box, Flex } from '@chakra-ui/react';
+import { zodResolver } from '@hookform/resolvers/zod';
+import { useEffect, useMemo } from 'react';
+import { useForm } from 'react-hook-form';
+import { z } from 'zod';
+import { FORMAT_POLICIES, productionFields } from '@kavrell/core/brief';
+import { useProduction } from '../../app/production.tsx';
+import { change } from '../../platform/rows.ts';
+import { Button } from '../../ui/Button.tsx';
+import { FormField } from '../../ui/FormField.tsx';
+import { RATE_CHOICES } from '../camera/CameraScreen.tsx';
+
+const form = productionFields.omit({ simulatedNowOffsetMs: true, keepPolicy: true }).extend({
+  captureWidthPx: z.coerce.number<number>().pipe(productionFields.shape.captureWidthPx),
+  captureHeightPx: z.coerce.number<number>().pipe(productionFields.shape.captureHeightPx),
+  readingWpm: z.coerce.number<number>().pipe(productionFields.shape.readingWpm),
+  verifiedCopies: z.coerce
+    .number<number>()
+    .int('Copies are a whole number.')
+    .min(1, 'At least one verified copy is needed.')
+    .max(6, 'Six copies are the most Kavrell plans for.'),
+  apart: z.boolean(),
+  format: z.enum(FORMAT_POLICIES),
+});
+type FormValues = z.infer<typeof form>;
+
+/** The job in a few fields, saved together. What is typed stays until it is saved. */
+export function BriefForm() {
+  const { production } = useProduction();
+  const values = useMemo<FormValues>(() => {
+    const {
+      keepPolicy,
+      id: _id,
+      version: _version,
+      deletedAt: _deletedAt,
+      simulatedNowOffsetMs: _clock,
+      ...rest
+    } = production;
+    return { ...rest, ...keepPolicy };
+  }, [production]);
+  const { register, handleSubmit, formState, reset } = useForm<FormValues>({
+    resolver: zodResolver(form) as never,
+    defaultValues: values,
+    mode: 'onBlur',
+  });
+  useEffect(() => {
+    if (!formState.isDirty) reset(values);
+  }, [values, formState.isDirty, reset]);
+  const save = handleSubmit(({ verifiedCopies, apart, format, ...rest }) => {
+    void change(production.id, 'Changed the brief', [
+      {
+        op: 'update',
+        table: 'productions',
+        row: production,
+        values: { ...rest, keepPolicy: { verifiedCopies, apart, format } },
+      },
+    ]);
+    reset({ ...rest, verifiedCopies, apart, format });
+  });
+  const { errors } = formState;
+  const area = (name: 'purpose' | 'audience' | 'feeling', label: string, rows: number, hint: string) => (
+    <FormField label={label} error={errors[name]?.message} hint={hint}>
+      {(props) => (
+        <textarea className="field" rows={rows} {...props} {...register(name)} onKeyDown={(e) => e.stopPropagation()} />
+      )}
+    </FormField>
+  );
+  return (
+    <form onSubmit={(e) => void save(e)} noValidate>
+      <Box display="grid" gridTemplateColumns={{ base: '1fr', xl: '1fr 1fr' }} columnGap={6}>
+        <div>
+          <FormField label="Title" error={errors.title?.message} input={register('title')} />
+          <FormField label="Client" error={errors.client?.message} input={register('client')} />
+          {area('purpose', 'What it must say', 3, 'In a sentence or two')}
+          {area('audience', 'To whom', 2, '')}
+          {area('feeling', 'With what feeling', 2, '')}
+        </div>
+        <div>
+          <Flex gap={4} wrap="wrap">
+            <FormField label="Frame rate of the job" error={errors.rate?.message}>
+              {(props) => (
+                <select className="field" {...props} {...register('rate')}>
+                  {RATE_CHOICES.map(([value, words]) => (
+                    <option key={value} value={value}>
+                      {words}
+                    </option>
+                  ))}
+                </select>
+              )}
+            </FormField>
+            <FormField
+              label="Recorded width, px"
+              error={errors.captureWidthPx?.message}
+              input={{ ...register('captureWidthPx'), inputMode: 'numeric' }}
+            />
+            <FormField
+              label="Recorded height, px"
+              error={errors.captureHeightPx?.message}
+              input={{ ...register('captureHeightPx'), inputMode: 'numeric' }}
+            />
+          </Flex>
+          <Flex gap={4} wrap="wrap">
+            <FormField label="Shot numbers" error={errors.shotNumbers?.message}>
+              {(props) => (
+                <select className="field" {...props} {...register('shotNumbers')}>
+                  <option value="letters">scene and letter: 3C</option>
+                  <option value="running">one number through the job: 27</option>
+                </select>
+              )}
+            </FormField>
+            <FormField label="Currency" error={errors.currency?.message} input={register('currency')} />
+            <FormField
+              label="Read aloud at, words a minute"
+              error={errors.readingWpm?.message}
+              input={{ ...register('readingWpm'), inputMode: 'numeric' }}
+            />
+          </Flex>
+          <FormField
+            label="Kept with this many verified copies"
+            error={errors.verifiedCopies?.message}
+            input={{ ...register('verifiedCopies'), inputMode: 'numeric' }}
+            hint="Read back from a drive and compared; copied without comparing counts for nothing"
+          />
+          <label style={{ display: 'flex', gap: 8, alignItems: 'center', marginBottom: 16, minHeight: 36 }}>
+            <input type="checkbox" {...register('apart')} /> and not all of them in one place
+          </label>
+          <FormField label="Cards may be formatted">
+            {(props) => (
+              <select className="field" {...props} {...register('format')}>
+                <option value="never">never on the job: only when its last day has ended</option>
+                <option value="afterCopies">when kept, on two kinds of device</option>
+              </select>
+            )}
+          </FormField>
+        </div>
+      </Box>
+      <Button type="submit" look="primary" disabled={!formState.isDirty}>
+        Save the brief
+      </Button>
+    </form>
+  );
+}

@@ -1,0 +1,125 @@
+import { useMemo } from 'react';
+import { dayFields, type Day } from '@kavrell/core/day';
+import { formatMinuteOfDay, parseClock } from '@kavrell/core/units';
+import { useProduction } from '../../app/production.tsx';
+import { usePreferences } from '../../platform/preferences.ts';
+import { change } from '../../platform/rows.ts';
+import { Button } from '../../ui/Button.tsx';
+import { choiceColumn, minutesColumn, numberColumn, textColumn } from '../../ui/columns.tsx';
+import { DataTable, type Column } from '../../ui/DataTable.tsx';
+import { tableEdits } from '../../ui/edits.ts';
+import { useHashSelection } from '../../ui/selection.ts';
+import { RowFields } from '../../ui/RowFields.tsx';
+import { Empty, Part, Why } from '../../ui/parts.tsx';
+import { Sheet } from '../../ui/sheet.tsx';
+
+function clockColumn(id: 'callMin' | 'wantedWrapMin', header: string, clock: '24' | '12'): Column<Day> {
+  return {
+    id,
+    header,
+    width: '84px',
+    end: true,
+    value: (d) => d[id],
+    render: (d) => <span>{formatMinuteOfDay(d[id], d, clock)}</span>,
+    edit: { get: (d) => formatMinuteOfDay(d[id], d), set: (text) => ({ [id]: parseClock(text) }) },
+  };
+}
+
+/** The days of the job: date, zone, call, wanted wrap. */
+export function DaysView() {
+  const { production, rows } = useProduction();
+  const clock = usePreferences((s) => s.clock);
+  const columns = useMemo<Column<Day>[]>(
+    () => [
+      numberColumn('number', 'Day', '44px'),
+      textColumn('date', 'Date', '112px'),
+      { ...textColumn<Day>('timeZone', 'Time zone', '140px'), extra: 3 },
+      {
+        ...choiceColumn<Day>(
+          'basePlaceId',
+          'Sun of',
+          '140px',
+          rows.places.map((p) => [p.id, p.name] as const),
+          'no place',
+        ),
+        extra: 2,
+      },
+      clockColumn('callMin', 'Call', clock),
+      { ...minutesColumn<Day>('loadInMin', 'Load-in', '90px'), extra: 1 },
+      { ...minutesColumn<Day>('strikeMin', 'Strike', '90px'), extra: 1 },
+      clockColumn('wantedWrapMin', 'Wrap by', clock),
+      { ...textColumn<Day>('notes', 'Notes', 'minmax(200px, 1fr)'), extra: 4 },
+    ],
+    [rows.places, clock],
+  );
+  const edits = tableEdits<Day>(production.id, 'days', (d) => `Day ${d.number}`, 'day');
+  const [selectedId, select] = useHashSelection();
+  const chosen = rows.days.find((d) => d.id === selectedId);
+  const addDay = () => {
+    const last = rows.days.at(-1);
+    const date = last ? new Date(Date.parse(`${last.date}T12:00:00Z`) + 86400000) : new Date();
+    const zone = last?.timeZone ?? Intl.DateTimeFormat().resolvedOptions().timeZone;
+    void change(production.id, 'Added a day', [
+      {
+        op: 'insert',
+        table: 'days',
+        values: {
+          number: (last?.number ?? 0) + 1,
+          date: date.toISOString().slice(0, 10),
+          timeZone: zone,
+          basePlaceId: rows.places[0]?.id ?? null,
+          callMin: 450,
+          loadInMin: 30,
+          strikeMin: 20,
+          wantedWrapMin: 1080,
+          meals: [{ earliestAfterMin: 180, latestAfterMin: 330, minutes: 45 }],
+          notes: '',
+        },
+      },
+    ]);
+  };
+  return (
+    <>
+      {rows.days.length === 0 ? (
+        <Empty
+          title="No day yet"
+          action={
+            <Button look="primary" onClick={addDay}>
+              Add a day
+            </Button>
+          }
+        >
+          A day has a date, a time zone, a call and a wanted wrap. Kavrell then says whether the shots you give it fit.
+        </Empty>
+      ) : (
+        <DataTable
+          name="Days"
+          rows={rows.days}
+          columns={columns}
+          fields={dayFields}
+          height="40vh"
+          actions={
+            <Button size="small" onClick={addDay}>
+              Add a day
+            </Button>
+          }
+          selectedId={selectedId}
+          onSelect={(d) => select(d?.id ?? null)}
+          {...edits}
+        />
+      )}
+      <Sheet>
+        {chosen ? (
+          <RowFields row={chosen} columns={columns} fields={dayFields} onEdit={edits.onEdit} />
+        ) : (
+          <Part>Choose a day to see all of it.</Part>
+        )}
+        <Why
+          lines={[
+            'Each day has its own time zone: its plan is minutes from that day’s local midnight, right across a clock change.',
+          ]}
+        />
+      </Sheet>
+    </>
+  );
+}

@@ -1,0 +1,152 @@
+import { Box } from '@chakra-ui/react';
+import { useMemo, useState } from 'react';
+import { clashes, lookStrip } from '@kavrell/core/look';
+import { positionAfter } from '@kavrell/core/records';
+import { useProduction } from '../../app/production.tsx';
+import { wordsOf } from '../../platform/api.ts';
+import { newId } from '../../platform/id.ts';
+import { change } from '../../platform/rows.ts';
+import { Button } from '../../ui/Button.tsx';
+import { DropPlace } from '../../ui/DropPlace.tsx';
+import { Empty, Part, Why } from '../../ui/parts.tsx';
+import { useHashSelection } from '../../ui/selection.ts';
+import { Sheet } from '../../ui/sheet.tsx';
+import { keepPicture } from '../scenes/BoardPart.tsx';
+import { KeyAdvice } from './KeyAdvice.tsx';
+import { LookStrip } from './LookStrip.tsx';
+import { PaletteCard } from './PaletteCard.tsx';
+import { PaletteSheet } from './PaletteSheet.tsx';
+
+/** Pictures in, palettes out: bound to scenes, held against each other, costume and set; and the colour of a key screen. */
+export function LookView() {
+  const { production, rows } = useProduction();
+  const [selectedId, select] = useHashSelection();
+  const [busy, setBusy] = useState('');
+  const [problem, setProblem] = useState('');
+  const scenes = rows.scenes;
+  const strip = useMemo(() => lookStrip(scenes, rows.palettes), [scenes, rows.palettes]);
+  const quarrels = useMemo(() => clashes(scenes, rows.palettes), [scenes, rows.palettes]);
+  const chosen = rows.palettes.find((p) => p.id === selectedId);
+
+  const take = async (files: File[]) => {
+    setProblem('');
+    const troubles: string[] = [];
+    for (const file of files) {
+      setBusy(`Reading “${file.name}” …`);
+      try {
+        const { swatches, fileHash, widthPx, heightPx } = await keepPicture(production.id, file);
+        const pictureId = newId();
+        const paletteId = newId();
+        const name = file.name.replace(/\.\w+$/, '').slice(0, 80) || 'A picture';
+        void change(production.id, `A palette from “${name}”`.slice(0, 160), [
+          {
+            op: 'insert',
+            table: 'pictures',
+            id: pictureId,
+            values: {
+              role: 'look',
+              shotId: null,
+              fileHash,
+              strokes: [],
+              caption: name,
+              widthPx,
+              heightPx,
+              position: positionAfter(rows.pictures),
+            },
+          },
+          {
+            op: 'insert',
+            table: 'palettes',
+            id: paletteId,
+            values: {
+              name,
+              role: 'look',
+              reason: '',
+              storyState: '',
+              sceneIds: [],
+              swatches,
+              pictureId,
+              position: positionAfter(rows.palettes),
+            },
+          },
+        ]);
+        select(paletteId);
+      } catch (error) {
+        troubles.push(wordsOf(error));
+      }
+    }
+    setBusy('');
+    setProblem(troubles.join(' '));
+  };
+  const byHand = () => {
+    const id = newId();
+    void change(production.id, 'A palette by hand', [
+      {
+        op: 'insert',
+        table: 'palettes',
+        id,
+        values: {
+          name: 'By hand',
+          role: 'costume',
+          reason: '',
+          storyState: '',
+          sceneIds: [],
+          swatches: [{ hex: '#7d7263', share: 0 }],
+          pictureId: null,
+          position: positionAfter(rows.palettes),
+        },
+      },
+    ]);
+    select(id);
+  };
+  return (
+    <Box display="grid" gridTemplateColumns="minmax(0, 1fr)" gap={8}>
+      <section aria-label="Palettes">
+        <DropPlace
+          what="Drop pictures: each gives a palette"
+          accept="image/*"
+          many
+          busy={busy || undefined}
+          take={(f) => void take(f)}
+        >
+          <Button size="small" onClick={byHand}>
+            By hand
+          </Button>
+        </DropPlace>
+        {problem ? (
+          <Box color="look" role="alert" mt={2}>
+            {problem}
+          </Box>
+        ) : null}
+        {rows.palettes.length === 0 ? (
+          <Empty title="No palette yet">
+            Drop a picture that looks as the film should. Its colours become a palette; say the reason, and bind it to
+            scenes or to a state of the story.
+          </Empty>
+        ) : (
+          <Box display="grid" gridTemplateColumns="repeat(auto-fill, minmax(190px, 1fr))" gap={3} mt={4}>
+            {rows.palettes.map((p) => (
+              <PaletteCard key={p.id} palette={p} on={p.id === selectedId} onOpen={() => select(p.id)} />
+            ))}
+          </Box>
+        )}
+      </section>
+      <LookStrip strip={strip} clashes={quarrels} />
+      <KeyAdvice />
+      <Sheet>
+        {chosen ? (
+          <PaletteSheet key={chosen.id} palette={chosen} />
+        ) : (
+          <Part>Choose a palette to change its colours and bind it to scenes.</Part>
+        )}
+        <Why
+          lines={[
+            'Colours are found by k-means in OKLab, a space in which equal steps look equal; ones closer than ΔE OK 4 count as one.',
+            'Drift: each colour to its nearest in the scene before, weighed by share, both ways. Above 8 two scenes look like two films.',
+            'A costume under ΔE OK 6 from the set melts into it; a colour over 25 from everything in the look stands against it.',
+          ]}
+        />
+      </Sheet>
+    </Box>
+  );
+}

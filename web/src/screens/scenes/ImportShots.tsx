@@ -1,0 +1,123 @@
+import { Box, Flex } from '@chakra-ui/react';
+import { useMemo, useState } from 'react';
+import { readTable } from '@kavrell/core/formats';
+import {
+  IMPORT_FIELDS,
+  guessMapping,
+  planShotImport,
+  type ImportField,
+  type Mapping,
+  type Scene,
+} from '@kavrell/core/scenes';
+import { formatCount } from '@kavrell/core/units';
+import { useProduction } from '../../app/production.tsx';
+import { newId } from '../../platform/id.ts';
+import { change, type Op } from '../../platform/rows.ts';
+import { Button } from '../../ui/Button.tsx';
+import type { ImportProps } from './ImportPanel.tsx';
+
+const FIELDS = Object.entries(IMPORT_FIELDS) as [ImportField, { words: string }][];
+const MOST_ROWS = 1900;
+
+/** A pasted shot list: what its columns mean, what can't be as it stands, and then all good rows at once. */
+export function ImportShots({ text, onTaken, intoScene }: ImportProps & { intoScene: Scene | null }) {
+  const { production, rows } = useProduction();
+  const table = useMemo(() => readTable(text), [text]);
+  const [said, setSaid] = useState<{ of: string; mapping: Mapping } | null>(null);
+  const heads = table.headings.join('\t');
+  const mapping = said?.of === heads ? said.mapping : guessMapping(table.headings);
+  const plan = useMemo(
+    () =>
+      planShotImport(table, mapping, {
+        scenes: rows.scenes,
+        shots: rows.shots,
+        people: rows.people,
+        cameras: rows.cameras,
+        school: production.shotNumbers,
+        intoSceneId: intoScene?.id ?? null,
+        newId,
+      }),
+    [table, mapping.join(), rows.scenes, rows.shots, rows.people, rows.cameras, production.shotNumbers, intoScene?.id],
+  );
+  const good = plan.shots.length;
+  const tooMany = good > MOST_ROWS;
+  const take = () => {
+    const ops: Op[] = [
+      ...plan.scenes.map(({ id, values }): Op => ({ op: 'insert', table: 'scenes', id, values })),
+      ...plan.shots.map(({ id, values }): Op => ({ op: 'insert', table: 'shots', id, values })),
+    ];
+    void change(production.id, `Brought in ${formatCount(good, 'shot')}`, ops);
+    onTaken(plan.shots[0]?.id ?? null);
+  };
+  if (table.rows.length === 0)
+    return (
+      <Box color="look" role="alert">
+        There is one line only. The first line names the columns; the shots stand below it.
+      </Box>
+    );
+  return (
+    <Box>
+      <Box color="soft" mb={1}>
+        {formatCount(table.rows.length, 'row')}. What each column means:
+      </Box>
+      <Flex gap={2} wrap="wrap" mb={3}>
+        {table.headings.map((heading, i) => (
+          <label key={`${i}${heading}`} style={{ minWidth: 120, maxWidth: 180 }}>
+            <Box fontSize="s" overflow="hidden" textOverflow="ellipsis" whiteSpace="nowrap" title={heading}>
+              {heading || `column ${i + 1}`}
+            </Box>
+            <select
+              className="field"
+              value={mapping[i] ?? ''}
+              onChange={(e) => {
+                const next = [...mapping];
+                const field = (e.target.value || null) as ImportField | null;
+                // A meaning belongs to one column.
+                if (field) next.forEach((f, k) => f === field && (next[k] = null));
+                next[i] = field;
+                setSaid({ of: heads, mapping: next });
+              }}
+            >
+              <option value="">leave out</option>
+              {FIELDS.map(([field, { words }]) => (
+                <option key={field} value={field}>
+                  {words}
+                </option>
+              ))}
+            </select>
+            <Box color="soft" fontSize="s" overflow="hidden" textOverflow="ellipsis" whiteSpace="nowrap">
+              {table.rows[0]?.[i] || '–'}
+            </Box>
+          </label>
+        ))}
+      </Flex>
+      {plan.problems.length ? (
+        <Box mb={3}>
+          <Box color="look" role="alert" mb={1}>
+            {plan.badLines.size
+              ? `${formatCount(plan.badLines.size, 'row')} can’t be taken as ${plan.badLines.size === 1 ? 'it stands' : 'they stand'}. Mend the text above, say what the columns mean, or leave ${plan.badLines.size === 1 ? 'it' : 'them'} out.`
+              : 'This can’t be taken yet.'}
+          </Box>
+          <Box as="ul" maxH="180px" overflowY="auto">
+            {plan.problems.slice(0, 100).map((p) => (
+              <li key={`${p.line}${p.field}${p.message}`}>
+                Line {p.line}, {p.field}: {p.message}
+              </li>
+            ))}
+          </Box>
+        </Box>
+      ) : null}
+      {tooMany ? (
+        <Box color="look" role="alert">
+          {good} rows are more than one step can hold ({MOST_ROWS}): bring them in in two parts.
+        </Box>
+      ) : null}
+      <Button look="primary" disabled={good === 0 || tooMany} onClick={take}>
+        {plan.badLines.size
+          ? `Leave ${plan.badLines.size} out, take ${formatCount(good, 'shot')}`
+          : `Take ${formatCount(good, 'shot')}`}
+        {plan.scenes.length ? ` and ${formatCount(plan.scenes.length, 'new scene')}` : ''}
+      </Button>
+    </Box>
+  );
+}

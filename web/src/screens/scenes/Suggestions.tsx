@@ -1,0 +1,153 @@
+import { Box, Flex } from '@chakra-ui/react';
+import { useMemo, useRef, useState } from 'react';
+import { SHOT_DEFAULTS, nextShotCode, sceneCoverage, type Scene, type Suggestion } from '@kavrell/core/scenes';
+import { positionAfter } from '@kavrell/core/records';
+import { formatCount } from '@kavrell/core/units';
+import { useProduction } from '../../app/production.tsx';
+import { newId } from '../../platform/id.ts';
+import { useKey } from '../../platform/keys.ts';
+import { change } from '../../platform/rows.ts';
+import { Button } from '../../ui/Button.tsx';
+
+const SHOWN = 60;
+
+/** What the shots don't give yet, one line each: one key adds the shot, another says that it is not needed. */
+export function Suggestions({ scenes, onAdded }: { scenes: readonly Scene[]; onAdded: (id: string) => void }) {
+  const { production, rows } = useProduction();
+  const list = useRef<HTMLUListElement>(null);
+  const [open, setOpen] = useState<string | null>(null);
+  const { found, waived } = useMemo(() => {
+    const all = scenes.map((s) => sceneCoverage(s, rows.shots, rows.people, rows.waivers));
+    return { found: all.flatMap((c) => c.suggestions), waived: all.reduce((t, c) => t + c.waived, 0) };
+  }, [scenes, rows.shots, rows.people, rows.waivers]);
+  useKey('s', () => list.current?.querySelector<HTMLElement>('[data-suggestion]')?.focus(), { letter: true });
+
+  const add = (s: Suggestion) => {
+    const scene = rows.scenes.find((x) => x.id === s.sceneId);
+    if (!scene) return;
+    const own = rows.shots.filter((x) => x.sceneId === scene.id);
+    const code = nextShotCode(
+      scene.number,
+      rows.shots.map((x) => x.code),
+      production.shotNumbers,
+    );
+    const id = newId();
+    void change(production.id, `Added ${code}`, [
+      {
+        op: 'insert',
+        table: 'shots',
+        id,
+        values: {
+          ...SHOT_DEFAULTS,
+          cameras: rows.cameras[0] ? [rows.cameras[0].letter] : [],
+          setupId: own.at(-1)?.setupId ?? null,
+          ...s.add,
+          reason: s.words,
+          sceneId: scene.id,
+          code,
+          position: positionAfter(own),
+        },
+      },
+    ]);
+    onAdded(id);
+  };
+  const waive = (s: Suggestion) =>
+    void change(production.id, `Not needed: ${s.words}`, [
+      { op: 'insert', table: 'waivers', values: { sceneId: s.sceneId, key: s.key, words: s.words } },
+    ]);
+  const focusAt = (index: number) =>
+    requestAnimationFrame(() => {
+      const items = list.current?.querySelectorAll<HTMLElement>('[data-suggestion]');
+      items?.[Math.min(index, items.length - 1)]?.focus();
+    });
+
+  const back = rows.waivers.filter((w) => scenes.some((s) => s.id === w.sceneId));
+  return (
+    <section aria-label="What an editor will miss">
+      <Flex align="baseline" gap={3} mb={2} wrap="wrap">
+        <Box as="h2" fontSize="m">
+          What an editor will miss
+        </Box>
+        <Box color="soft" fontSize="s">
+          {found.length === 0 ? 'nothing that Kavrell sees' : formatCount(found.length, 'thing')}
+          {waived ? ` · ${waived} not needed` : ''}
+        </Box>
+        {back.length ? (
+          <Button
+            size="small"
+            onClick={() =>
+              void change(
+                production.id,
+                'Asks again for what was not needed',
+                back.map((row) => ({ op: 'delete', table: 'waivers', row })),
+              )
+            }
+          >
+            Ask again
+          </Button>
+        ) : null}
+      </Flex>
+      <ul ref={list}>
+        {found.slice(0, SHOWN).map((s, index) => {
+          const key = `${s.sceneId}${s.key}`;
+          return (
+            <Flex
+              as="li"
+              key={key}
+              tabIndex={0}
+              data-suggestion={s.key}
+              gap={3}
+              py={1}
+              borderBottom="1px solid"
+              borderColor="hairline"
+              align="center"
+              wrap="wrap"
+              onKeyDown={(e) => {
+                if (e.target !== e.currentTarget) return;
+                if (e.key === 'Enter' || e.key === '+') add(s);
+                else if (e.key === 'Delete' || e.key === 'Backspace' || e.key === '-') waive(s);
+                else if (e.key === 'ArrowDown') focusAt(index + 1);
+                else if (e.key === 'ArrowUp') focusAt(Math.max(0, index - 1));
+                else if (e.key === ' ') setOpen(open === key ? null : key);
+                else return;
+                if (!e.key.startsWith('Arrow') && e.key !== ' ') focusAt(index);
+                e.preventDefault();
+                e.stopPropagation();
+              }}
+            >
+              <Box flex="1 1 240px" minW={0}>
+                {scenes.length > 1 ? <strong>{rows.scenes.find((x) => x.id === s.sceneId)?.number} </strong> : null}
+                {s.words}
+                <Button
+                  size="small"
+                  look="quiet"
+                  ml={2}
+                  aria-expanded={open === key}
+                  onClick={() => setOpen(open === key ? null : key)}
+                >
+                  why
+                </Button>
+                {open === key ? (
+                  <Box color="soft" fontSize="s">
+                    {s.why}
+                  </Box>
+                ) : null}
+              </Box>
+              <Button size="small" onClick={() => add(s)}>
+                Add the shot
+              </Button>
+              <Button size="small" onClick={() => waive(s)}>
+                Not needed
+              </Button>
+            </Flex>
+          );
+        })}
+      </ul>
+      {found.length > SHOWN ? (
+        <Box color="soft" fontSize="s" pt={2}>
+          {formatCount(found.length - SHOWN, 'more', 'more')}: open a scene to see its own.
+        </Box>
+      ) : null}
+    </section>
+  );
+}
