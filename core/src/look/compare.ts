@@ -24,7 +24,7 @@ export const DRIFT_DELTA_E = 8;
 /** A costume closer than this to the set behind it melts into it. */
 export const MELT_DELTA_E = 6;
 /** A costume or set whose every look colour is farther than this stands against the look. */
-export const CLASH_DELTA_E = 25;
+export const CLASH_DELTA_E = 16;
 
 export interface SceneLook {
   sceneId: string;
@@ -68,7 +68,7 @@ export interface Clash {
 
 /**
  * Where costume, set and look quarrel in a scene: a costume colour that melts into the set behind it (ΔE OK below 6),
- * and a costume or set colour with no kin in the look (nearest above 25).
+ * and a costume or set colour with no kin in the look (nearest above 16).
  */
 export function clashes(scenes: readonly SceneState[], palettes: readonly Palette[]): Clash[] {
   return scenes.flatMap((scene) => {

@@ -104,10 +104,11 @@ function holes(scene: Scene, shots: readonly Shot[], cast: Named): Suggestion[] 
       );
       continue;
     }
-    sizeHole(scene, own, person, say);
+    // A moment runs once before several cameras: there the split between them counts, not sizes of one person.
+    if (scene.kind === 'shots') sizeHole(scene, own, person, say);
   }
   reactionHoles(scene, shots, cast, say);
-  jumpHole(scene, shots, say);
+  if (scene.kind === 'shots') jumpHole(scene, shots, say);
   lineHoles(shots, cast, say);
   if (scene.kind === 'moment') splitHole(shots, say);
   return found;

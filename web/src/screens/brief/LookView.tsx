@@ -143,7 +143,7 @@ export function LookView() {
           lines={[
             'Colours are found by k-means in OKLab, a space in which equal steps look equal; ones closer than ΔE OK 4 count as one.',
             'Drift: each colour to its nearest in the scene before, weighed by share, both ways. Above 8 two scenes look like two films.',
-            'A costume under ΔE OK 6 from the set melts into it; a colour over 25 from everything in the look stands against it.',
+            'A costume under ΔE OK 6 from the set melts into it; a colour over 16 from everything in the look stands against it.',
           ]}
         />
       </Sheet>

@@ -1,14 +1,16 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { useMemo } from 'react';
-import { SIZES, SIZE_WORDS, sceneCoverage, type Scene } from '@kavrell/core/scenes';
+import { SIZES, SIZE_WORDS, sceneCoverage, type PersonCoverage, type Scene } from '@kavrell/core/scenes';
 import { formatCount } from '@kavrell/core/units';
 import { useProduction } from '../../app/production.tsx';
+import { useWide } from '../../app/frame/wide.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Empty } from '../../ui/parts.tsx';
 
 /** Who is seen how: scene by scene, a line a person, shots by size; what is missing is counted beside it. */
 export function CoverageView({ onOpen }: { onOpen: (scene: Scene) => void }) {
   const { rows } = useProduction();
+  const wide = useWide();
   const parts = useMemo(() => {
     const nobody = rows.scenes.map((scene) => ({
       scene,
@@ -23,7 +25,6 @@ export function CoverageView({ onOpen }: { onOpen: (scene: Scene) => void }) {
         Name people in shots or scenes, and this says who is seen in which size and from which side.
       </Empty>
     );
-  const columns = `minmax(90px, 1.2fr) repeat(${SIZES.length}, minmax(40px, 1fr)) minmax(90px, 1.4fr)`;
   return (
     <Box>
       {parts.map(({ scene, coverage }) => (
@@ -42,57 +43,11 @@ export function CoverageView({ onOpen }: { onOpen: (scene: Scene) => void }) {
               {coverage.suggestions.length ? `${formatCount(coverage.suggestions.length, 'thing')} missing` : 'open'}
             </Button>
           </Flex>
-          {coverage.people.length ? (
-            <Box role="table" aria-label={`Who is seen how in scene ${scene.number}`} overflowX="auto">
-              <Box minW={{ base: '640px', md: 0 }}>
-                <Box role="row" display="grid" gridTemplateColumns={columns} color="soft" fontSize="s" gap={1}>
-                  <span role="columnheader">Who</span>
-                  {SIZES.map((size) => (
-                    <span role="columnheader" key={size} title={SIZE_WORDS[size]}>
-                      {size}
-                    </span>
-                  ))}
-                  <span role="columnheader">Sides</span>
-                </Box>
-                {coverage.people.map((p) => (
-                  <Box
-                    role="row"
-                    key={p.personId}
-                    display="grid"
-                    gridTemplateColumns={columns}
-                    gap={1}
-                    borderTop="1px solid"
-                    borderColor="hairline"
-                    py={1}
-                    minH="30px"
-                    alignItems="center"
-                  >
-                    <span role="cell">{names.get(p.personId) ?? 'somebody'}</span>
-                    {SIZES.map((size) => {
-                      const codes = p.sizes.get(size) ?? [];
-                      return (
-                        <Box
-                          role="cell"
-                          as="span"
-                          key={size}
-                          bg={codes.length ? 'raised' : 'transparent'}
-                          px={1}
-                          fontSize="s"
-                          overflowWrap="anywhere"
-                          title={codes.join(', ')}
-                        >
-                          {codes.length > 2 ? `${codes[0]} +${codes.length - 1}` : codes.join(' ')}
-                        </Box>
-                      );
-                    })}
-                    <Box role="cell" as="span" fontSize="s" color="soft" overflowWrap="anywhere">
-                      {[...p.sides].map(([side, codes]) => `${side} ${codes.join(' ')}`).join(' · ') || 'none said'}
-                    </Box>
-                  </Box>
-                ))}
-              </Box>
-            </Box>
-          ) : null}
+          {coverage.people.length === 0 ? null : wide ? (
+            <CoverageTable scene={scene} people={coverage.people} names={names} />
+          ) : (
+            <CoverageLines people={coverage.people} names={names} />
+          )}
           <Box as="ul" color="soft" fontSize="s" mt={1}>
             {coverage.suggestions.map((s) => (
               <li key={s.key}>{s.words}</li>
@@ -101,5 +56,84 @@ export function CoverageView({ onOpen }: { onOpen: (scene: Scene) => void }) {
         </Box>
       ))}
     </Box>
+  );
+}
+
+interface PartProps {
+  people: readonly PersonCoverage[];
+  names: ReadonlyMap<string, string>;
+}
+
+const COLUMNS = `minmax(80px, 1.2fr) repeat(${SIZES.length}, minmax(38px, 1fr)) minmax(90px, 1.6fr)`;
+
+function CoverageTable({ scene, people, names }: PartProps & { scene: Scene }) {
+  return (
+    <Box role="table" aria-label={`Who is seen how in scene ${scene.number}`}>
+      <Box role="row" display="grid" gridTemplateColumns={COLUMNS} color="soft" fontSize="s" gap={1}>
+        <span role="columnheader">Who</span>
+        {SIZES.map((size) => (
+          <span role="columnheader" key={size} title={SIZE_WORDS[size]}>
+            {size}
+          </span>
+        ))}
+        <span role="columnheader">Sides</span>
+      </Box>
+      {people.map((p) => (
+        <Box
+          role="row"
+          key={p.personId}
+          display="grid"
+          gridTemplateColumns={COLUMNS}
+          gap={1}
+          borderTop="1px solid"
+          borderColor="hairline"
+          py={1}
+          minH="30px"
+          alignItems="center"
+        >
+          <span role="cell">{names.get(p.personId) ?? 'somebody'}</span>
+          {SIZES.map((size) => {
+            const codes = p.sizes.get(size) ?? [];
+            return (
+              <Box
+                role="cell"
+                as="span"
+                key={size}
+                bg={codes.length ? 'raised' : 'transparent'}
+                px={1}
+                fontSize="s"
+                overflowWrap="anywhere"
+                title={codes.join(', ')}
+              >
+                {codes.length > 2 ? `${codes[0]} +${codes.length - 1}` : codes.join(' ')}
+              </Box>
+            );
+          })}
+          <Box role="cell" as="span" fontSize="s" color="soft" overflowWrap="anywhere">
+            {sidesOf(p)}
+          </Box>
+        </Box>
+      ))}
+    </Box>
+  );
+}
+
+const sidesOf = (p: PersonCoverage) =>
+  [...p.sides].map(([side, codes]) => `${side} ${codes.join(' ')}`).join(' · ') || 'none said';
+
+/** The same on the phone: a line a person. */
+function CoverageLines({ people, names }: PartProps) {
+  return (
+    <ul>
+      {people.map((p) => (
+        <Box as="li" key={p.personId} py={1} borderTop="1px solid" borderColor="hairline">
+          <strong>{names.get(p.personId) ?? 'somebody'}</strong>{' '}
+          {[...p.sizes].map(([size, codes]) => `${size} ${codes.join(' ')}`).join(' · ') || 'no size said'}
+          <Box color="soft" fontSize="s">
+            Sides: {sidesOf(p)}
+          </Box>
+        </Box>
+      ))}
+    </ul>
   );
 }

@@ -123,6 +123,7 @@ export function TrackBench({ track }: { track: Track }) {
       {
         id: 'length',
         header: 'Length',
+        extra: 1,
         width: '76px',
         end: true,
         value: (p) => Math.round((p.toS - p.fromS) * 10) / 10,
