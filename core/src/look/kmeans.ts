@@ -123,9 +123,13 @@ function joined(clusters: Cluster[]): Cluster[] {
   return out.sort((a, b) => b.share - a.share);
 }
 
-/** The palette of a picture’s pixels (`r, g, b, a, …`): at most `k` colours with their share, the largest first. */
+/** A colour on less of the picture than this is an edge between others. */
+const LEAST_SHARE = 0.015;
+
+/** The palette of a picture’s pixels (`r, g, b, a, …`): at most `k` colours with their share, the largest first; slivers left out. */
 export function paletteOf(rgba: Uint8ClampedArray, k = 6): Swatch[] {
-  return kmeans(oklabOfPixels(rgba), k).map(({ centre, share }) => ({
+  const clusters = kmeans(oklabOfPixels(rgba), k).filter((c) => c.share >= LEAST_SHARE);
+  return clusters.map(({ centre, share }) => ({
     hex: hexOfLab(centre),
     share: Math.round(share * 1000) / 1000,
   }));

@@ -78,6 +78,9 @@ describe('palettes by k-means', () => {
       expect(deltaEOk(oklabOf(found[i]?.hex ?? ''), oklabOf(wanted))).toBeLessThan(1),
     );
   });
+  it('leaves slivers out', () => {
+    expect(paletteOf(pixels(['#d9772b', 990], ['#1c1512', 10])).map((s) => s.share)).toEqual([0.99]);
+  });
   it('shares add up to all, each colour lies within the picture’s, and the same picture gives the same palette', () => {
     fc.assert(
       fc.property(

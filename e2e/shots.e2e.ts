@@ -1,0 +1,431 @@
+import { randomUUID } from 'node:crypto';
+import { mkdtempSync, rmSync, truncateSync, writeFileSync } from 'node:fs';
+import os from 'node:os';
+import path from 'node:path';
+import { expect, test, type APIRequestContext, type Page } from '@playwright/test';
+import { cell, freshProduction, ninthBell, open, rowsOf, saved, write } from './kavrell.ts';
+
+const insert = (table: string, values: object, id = randomUUID()) => ({ op: 'insert', table, id, values });
+const person = (name: string, kind = 'talent') =>
+  insert('people', {
+    name,
+    shortName: name.split(' ')[0],
+    kind,
+    role: '',
+    department: '',
+    minor: false,
+    notes: '',
+    phone: '',
+    diet: '',
+  });
+const view = (page: Page, name: string) =>
+  page.getByRole('tablist', { name: 'Views of the scenes' }).getByRole('tab', { name }).click();
+const bringIn = async (page: Page, text: string) => {
+  await view(page, 'Bring in');
+  await page.getByLabel('Text to bring in').fill(text);
+};
+
+/** A production of its own with two people and a day. */
+async function made(request: APIRequestContext, title: string): Promise<string> {
+  const id = await freshProduction(request, `${title} ${randomUUID().slice(0, 6)}`);
+  await write(request, id, [
+    person('Ilse Tregarrow'),
+    person('Dov Marsh'),
+    person('Ro Castellan', 'crew'),
+    insert('days', {
+      number: 1,
+      date: '2027-06-12',
+      timeZone: 'Europe/London',
+      basePlaceId: null,
+      callMin: 690,
+      loadInMin: 30,
+      strikeMin: 20,
+      wantedWrapMin: 1000,
+      meals: [],
+      notes: '',
+    }),
+  ]);
+  return id;
+}
+
+test('twelve shots, by keyboard alone', async ({ page, request }) => {
+  const id = await made(request, 'Twelve');
+  await open(page, id, 'scenes');
+  await page.keyboard.press('Tab');
+  await page.getByRole('button', { name: 'Add the first scene' }).focus();
+  await page.keyboard.press('Enter');
+  await expect(page.getByLabel('Add a shot in one line')).toBeVisible();
+  const lines = [
+    'ews establishing 24mm sticks 2t must',
+    'ms ilse 50mm sticks @left',
+    'mcu ilse 85mm slider-in 2t must @left',
+    'cu dov 85mm reaction @left',
+    'insert hands on the drawing 100mm',
+    'ws both of them ilse dov 35mm handheld-follow',
+    'insert 100fps 6min sparks',
+    'fs dov low-angle 24mm',
+    'cutaway clock 50mm 1t nice',
+    'ms dov 50mm once must 17:05-18:20',
+    'ecu ilse faces-left 100mm',
+    'ws the empty bench 24mm',
+  ];
+  for (const line of lines) {
+    // The bar: a key to the line, the line itself, Enter. Nothing else is pressed between two shots.
+    await page.keyboard.press('n');
+    await expect(page.getByLabel('Add a shot in one line')).toBeFocused();
+    await page.keyboard.type(line);
+    await page.keyboard.press('Enter');
+    await expect(page.getByLabel('Add a shot in one line')).toHaveValue('');
+    await page.keyboard.press('Escape');
+    await page.evaluate(() => (document.activeElement as HTMLElement).blur());
+  }
+  await expect(page.locator('.table-body .table-row')).toHaveCount(12);
+  await saved(page);
+  const shots = (await rowsOf(request, id, 'shots')).sort((a, b) => Number(a.position) - Number(b.position));
+  expect(shots.map((s) => s.code)).toEqual([...'ABCDEFGHJKLM'].map((l) => `1${l}`));
+  expect(shots[0]).toMatchObject({ size: 'ews', role: 'establishing', takesPlanned: 2, priority: 'must' });
+  expect(shots[9]).toMatchObject({ happensOnce: true, windows: [[1025, 1100]] });
+  expect(shots[10]).toMatchObject({ facing: 'left', size: 'ecu' });
+});
+
+test('a script is brought in, changed and brought in again: its shots say that they are stale, until looked at', async ({
+  page,
+  request,
+}) => {
+  const id = await made(request, 'Script');
+  const script = 'INT. BENCH - DAY #1#\n\nILSE\nMy mother drew nine.\n\nEXT. TOWER - DUSK #2#\n\nIlse climbs.\n';
+  await open(page, id, 'scenes');
+  await page.getByLabel('Text to bring in').fill(script);
+  await expect(page.locator('[data-import-sums]')).toContainText('2 new, 0 changed');
+  await page.getByRole('button', { name: /^Take 2/ }).click();
+  await expect(page.getByRole('tab', { name: /^2\s*0\/0/ })).toBeVisible();
+  await page.getByRole('tab', { name: /^1\s*0\/0/ }).click();
+  await page.keyboard.press('n');
+  await page.keyboard.type('ms ilse 50mm');
+  await page.keyboard.press('Enter');
+  await expect(cell(page, '1A', 'lens')).toHaveText('50 mm');
+  await saved(page);
+
+  // The same again is nothing new; a change names the scene, keeps the shot and marks it.
+  await bringIn(page, script);
+  await expect(page.getByRole('button', { name: 'Nothing in it is new' })).toBeDisabled();
+  await page.getByLabel('Text to bring in').fill(script.replace('nine', 'nine bells'));
+  await expect(page.locator('[data-import-sums]')).toContainText('0 new, 1 changed, 1 as before');
+  await expect(page.getByText('1 shot will say stale')).toBeVisible();
+  await page.getByRole('button', { name: /^Take 1/ }).click();
+  await saved(page);
+  await expect(page.locator('[data-column="code"] [data-stale]')).toHaveCount(1);
+  await cell(page, '1A', 'code').click();
+  const sheet = page.getByRole('complementary');
+  await expect(sheet).toContainText('text of scene 1');
+  await expect(sheet).toContainText('nine bells');
+  await sheet.getByRole('button', { name: 'Looked at: still right' }).click();
+  await expect(page.locator('[data-column="code"] [data-stale]')).toHaveCount(0);
+  // It was an answer like any other: undo takes it back.
+  await saved(page);
+  await page.keyboard.press('Control+z');
+  await expect(page.locator('[data-column="code"] [data-stale]')).toHaveCount(1);
+
+  // Broken scripts and files that are no text are refused in words; nothing changes.
+  await bringIn(page, 'INT. A - DAY #4#\n\nOne.\n\nINT. B - DAY #4#\n\nTwo.');
+  await expect(page.getByText('Scene 4 is there twice, in lines 1 and 5')).toBeVisible();
+  await expect(page.getByRole('button', { name: /^Take/ })).toBeDisabled();
+  await page.getByLabel('Drop a Fountain, text or CSV file').setInputFiles({
+    name: 'sheet.pdf',
+    mimeType: 'application/pdf',
+    buffer: Buffer.from([0x25, 0x50, 0, 1, 2, 0xff]),
+  });
+  await expect(page.getByText('“sheet.pdf” is not text')).toBeVisible();
+  expect(await rowsOf(request, id, 'scenes')).toHaveLength(2);
+});
+
+test('a list of moments with a gate: what must be had counts down and says when it does not fit', async ({
+  page,
+  request,
+}) => {
+  const id = await made(request, 'Moments');
+  await open(page, id, 'scenes');
+  await page.getByLabel('Text to bring in').fill('13:10 Crew portraits 18min\n13:28 Blessing 12min\n14:20 Launch');
+  await page.getByRole('button', { name: /^Take 3/ }).click();
+  await expect(page.getByRole('tab', { name: /^3\s*0\/0/ })).toBeVisible();
+  await page.getByRole('tab', { name: /^1\s*0\/0/ }).click();
+  for (const who of ['ilse', 'dov']) {
+    await page.keyboard.press('n');
+    await page.keyboard.type(`mcu ${who} 10min before-2 must by-ro`);
+    await page.keyboard.press('Enter');
+    await expect(page.getByLabel('Add a shot in one line')).toHaveValue('');
+    await page.evaluate(() => (document.activeElement as HTMLElement).blur());
+  }
+  await view(page, 'Who has what');
+  const gate = page.locator('[data-gate="2"]');
+  await expect(gate).toContainText('2 shots before “Blessing”: 2 min short.');
+  await expect(gate).toContainText('Ro: 2 shots left, 20 min one after the other, 18 min there');
+
+  // Claimed by somebody else, the two work side by side and it fits.
+  await saved(page);
+  await write(request, id, [person('Mirko Hale', 'crew')]);
+  await page.getByRole('button', { name: 'Mirko', exact: true }).click();
+  await page.getByRole('button', { name: /^1B tight/ }).click();
+  await expect(gate).toContainText('2 shots before “Blessing”.');
+  await expect(gate).not.toContainText('short');
+
+  // Who must agree to be seen: both, until they have.
+  await expect(page.getByText('2 of 2 not signed')).toBeVisible();
+  await page.locator('[data-consent="Ilse"]').getByRole('button', { name: 'signed' }).click();
+  await expect(page.getByText('1 of 2 not signed')).toBeVisible();
+});
+
+test('a shot list with wrong columns is mapped, its bad rows are named, and nothing is half brought in', async ({
+  page,
+  request,
+}) => {
+  const id = await made(request, 'List');
+  await open(page, id, 'scenes');
+  await page
+    .getByLabel('Text to bring in')
+    .fill('sc;nr;Bild;size\n1;A;The drawing;cu\n1;B;The window;enormous\n2;A;The tower;ws');
+  await page.getByRole('tab', { name: 'A shot list' }).click();
+  await expect(page.getByText('Line 3, size: “enormous”: Choose one of the sizes.')).toBeVisible();
+  await page.getByLabel('Bild').selectOption('description');
+  expect(await rowsOf(request, id, 'shots')).toHaveLength(0);
+  await page.getByRole('button', { name: 'Leave 1 out, take 2 shots and 2 new scenes' }).click();
+  await saved(page);
+  const shots = await rowsOf(request, id, 'shots');
+  expect(shots.map((s) => [s.code, s.description, s.size]).sort()).toEqual([
+    ['1A', 'The drawing', 'cu'],
+    ['2A', 'The tower', 'ws'],
+  ]);
+  // One change, so one undo.
+  await page.evaluate(() => (document.activeElement as HTMLElement).blur());
+  await page.keyboard.press('Control+z');
+  await expect.poll(async () => (await rowsOf(request, id, 'scenes')).length).toBe(0);
+});
+
+test('cells are pasted from a spreadsheet, all of them or none; rows are grouped', async ({ page, request }) => {
+  const id = await made(request, 'Paste');
+  await open(page, id, 'scenes');
+  await page.getByLabel('Text to bring in').fill('scene\tshot\twhat\n1\tA\tone\n1\tB\ttwo\n1\tC\tthree');
+  await page.getByRole('button', { name: /^Take 3/ }).click();
+  await expect(cell(page, '1C', 'description')).toHaveText('three');
+  const paste = (text: string) =>
+    page.evaluate((t) => {
+      const data = new DataTransfer();
+      data.setData('text/plain', t);
+      document.activeElement?.dispatchEvent(
+        new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }),
+      );
+    }, text);
+  await cell(page, '1A', 'description').click();
+  await paste('the first\tms\nthe second\tcu\n');
+  await expect(cell(page, '1B', 'description')).toHaveText('the second');
+  await expect(cell(page, '1B', 'size')).toHaveText('cu');
+  await cell(page, '1A', 'description').click();
+  await paste('never\tms\nnever\thuge\n');
+  await expect(page.getByRole('alert').filter({ hasText: 'Nothing was pasted. Line 2, Size, “huge”' })).toBeVisible();
+  await expect(cell(page, '1A', 'description')).toHaveText('the first');
+  await page.getByLabel(/^Group /).selectOption('priority');
+  await expect(page.locator('.table-group')).toContainText('should');
+  await expect(page.locator('.table-group')).toContainText('3 shots');
+});
+
+test('what an editor will miss: one key adds the shot, another says not needed', async ({ page, request }) => {
+  const id = await made(request, 'Missing');
+  await open(page, id, 'scenes');
+  await page
+    .getByLabel('Text to bring in')
+    .fill('scene\tshot\twhat\tsize\twho\n1\tA\tboth\tms\tIlse, Dov\n1\tB\tclose\tcu\tIlse');
+  await page.getByRole('button', { name: /^Take 2/ }).click();
+  const missing = page.getByRole('region', { name: 'What an editor will miss' });
+  await expect(missing).toContainText('No way in or out: nothing wide');
+  await expect(missing).toContainText('No reaction for Dov');
+  await page.locator('main h1').click();
+  await page.keyboard.press('s');
+  await page.keyboard.press('Delete');
+  await expect(missing).not.toContainText('No way in or out');
+  await page.locator('[data-suggestion^="reaction"]').focus();
+  await page.keyboard.press('Enter');
+  await expect(missing).not.toContainText('No reaction for Dov');
+  await saved(page);
+  expect((await rowsOf(request, id, 'shots')).find((s) => s.code === '1C')).toMatchObject({
+    role: 'reaction',
+    size: 'cu',
+    reason: 'No reaction for Dov',
+  });
+  await expect(missing).toContainText('1 not needed');
+  await missing.getByRole('button', { name: 'Ask again' }).click();
+  await expect(missing).toContainText('No way in or out');
+});
+
+test('a sheet that went out keeps its numbers: they can’t be edited, and a shot put between gets a digit', async ({
+  page,
+  request,
+}) => {
+  const id = await made(request, 'Frozen');
+  await open(page, id, 'scenes');
+  await page.getByLabel('Text to bring in').fill('scene\tshot\twhat\n1\tA\tone\n1\tB\ttwo');
+  await page.getByRole('button', { name: /^Take 2/ }).click();
+  const [day] = await rowsOf(request, id, 'days');
+  await saved(page);
+  const shots = await rowsOf(request, id, 'shots');
+  await write(
+    request,
+    id,
+    shots.map((s, i) =>
+      insert('dayItems', {
+        dayId: day?.id,
+        shotId: s.id,
+        title: '',
+        minutes: null,
+        placeId: null,
+        setupId: null,
+        personIds: [],
+        position: i,
+        pinnedStartMin: null,
+      }),
+    ),
+  );
+  await open(page, id, 'call-sheet');
+  await page.getByRole('button', { name: 'Freeze revision 1' }).click();
+  await expect(page.locator('[data-frozen="1"]')).toContainText('2 shot numbers stay');
+  await saved(page);
+  await open(page, id, 'scenes');
+  await cell(page, '1A', 'code').click();
+  await page.keyboard.press('Enter');
+  await page.keyboard.type('1X');
+  await page.keyboard.press('Enter');
+  await expect(
+    page.getByRole('alert').filter({ hasText: '1A is on a sheet that went out: its number stays.' }),
+  ).toBeVisible();
+  await page.keyboard.press('Escape');
+  await cell(page, '1A', 'code').click();
+  await page.keyboard.press('n');
+  await page.keyboard.type('cu middle');
+  await page.keyboard.press('Shift+Enter');
+  await expect
+    .poll(() => page.locator('.table-body [data-column="code"]').allTextContents())
+    .toEqual(['1A', '1A1', '1B']);
+
+  // What went out says so when a shot on it changes.
+  await cell(page, '1B', 'lens').click();
+  await page.keyboard.press('Enter');
+  await page.keyboard.type('85 mm');
+  await page.keyboard.press('Enter');
+  await saved(page);
+  await open(page, id, 'call-sheet');
+  await expect(page.locator('[data-frozen="1"]')).toContainText('What went out is stale');
+  await expect(page.getByRole('complementary')).toContainText('lens of 1B: was “nothing”, is “85 mm”');
+});
+
+test('a picture gives a palette beside the page; what is none, or far too large, is refused in words', async ({
+  page,
+  request,
+}) => {
+  const id = await made(request, 'Look');
+  await open(page, id, 'brief');
+  await page.getByRole('tab', { name: 'Look' }).click();
+  const png = await page.evaluate(() => {
+    const canvas = document.createElement('canvas');
+    canvas.width = 300;
+    canvas.height = 100;
+    const c = canvas.getContext('2d');
+    ['#d9772b', '#1c1512', '#6f7f8c'].forEach((colour, i) => {
+      if (!c) return;
+      c.fillStyle = colour;
+      c.fillRect(i * 100, 0, 100, 100);
+    });
+    return canvas.toDataURL('image/png').split(',')[1] ?? '';
+  });
+  const drop = page.getByLabel('Drop pictures: each gives a palette');
+  await drop.setInputFiles({ name: 'pour.png', mimeType: 'image/png', buffer: Buffer.from(png, 'base64') });
+  await expect(page.getByRole('heading', { name: 'pour' })).toBeVisible();
+  await saved(page);
+  const [palette] = await rowsOf(request, id, 'palettes');
+  expect((palette?.swatches as { hex: string }[]).length).toBe(3);
+  expect((await rowsOf(request, id, 'pictures'))[0]).toMatchObject({ role: 'look', widthPx: 300, heightPx: 100 });
+  await drop.setInputFiles({ name: 'notes.jpg', mimeType: 'image/jpeg', buffer: Buffer.from('not a picture at all') });
+  await expect(page.getByRole('alert')).toContainText('can’t be read as a picture');
+  const dir = mkdtempSync(path.join(os.tmpdir(), 'kavrell-big-'));
+  const big = path.join(dir, 'big.jpg');
+  writeFileSync(big, '');
+  truncateSync(big, 200_000_000);
+  await drop.setInputFiles(big);
+  await expect(page.getByRole('alert')).toContainText(
+    '“big.jpg” has 200 MB; 100 MB is the most that is read. Nothing was changed',
+  );
+  rmSync(dir, { recursive: true });
+  expect(await rowsOf(request, id, 'palettes')).toHaveLength(1);
+});
+
+test('a voice-over is dropped, shots hang on its seconds, gaps show', async ({ page, request }) => {
+  const id = await made(request, 'Track');
+  await open(page, id, 'scenes');
+  await page.getByLabel('Text to bring in').fill('scene\tshot\twhat\n1\tA\tone\n1\tB\ttwo');
+  await page.getByRole('button', { name: /^Take 2/ }).click();
+  await view(page, 'Track');
+  const drop = page.getByLabel('Drop a song or a voice-over');
+  await drop.setInputFiles({ name: 'voice.wav', mimeType: 'audio/wav', buffer: tone(4) });
+  await expect(page.getByRole('heading', { name: 'voice' })).toBeVisible();
+  const hang = page.getByLabel('Hang a shot on this track');
+  for (const line of ['1A 0-1.5', '1B 2-4']) {
+    await hang.fill(line);
+    await hang.press('Enter');
+  }
+  await expect(page.getByText('1 gap: 0:01.5–0:02.0.')).toBeVisible();
+  await hang.fill('9Z');
+  await hang.press('Enter');
+  await expect(page.getByRole('alert')).toContainText('There is no shot 9Z.');
+  await saved(page);
+  const [track] = await rowsOf(request, id, 'tracks');
+  expect(track).toMatchObject({ durationS: 4 });
+  expect(Math.max(...(track?.peaks as number[]))).toBeGreaterThan(100);
+  await drop.setInputFiles({ name: 'voice.mp3', mimeType: 'audio/mpeg', buffer: Buffer.from('ID3 not a sound') });
+  await expect(page.getByRole('alert').filter({ hasText: 'can’t be read as sound' })).toBeVisible();
+});
+
+test('a board is scribbled, kept, and on paper', async ({ page, request }) => {
+  const id = await ninthBell(request);
+  await open(page, id, 'scenes');
+  await page.getByRole('tab', { name: /^2/ }).click();
+  await cell(page, '2A', 'code').click();
+  const sheet = page.getByRole('complementary');
+  await sheet.getByRole('button', { name: 'Scribble' }).click();
+  const frame = page.locator('[data-board="2A"]');
+  await frame.scrollIntoViewIfNeeded();
+  const box = await frame.boundingBox();
+  if (!box) throw new Error('no frame to draw in');
+  await page.mouse.move(box.x + 20, box.y + 20);
+  await page.mouse.down();
+  await page.mouse.move(box.x + 120, box.y + 60, { steps: 5 });
+  await page.mouse.up();
+  await sheet.getByRole('button', { name: 'Keep it' }).click();
+  await saved(page);
+  const shot = (await rowsOf(request, id, 'shots')).find((s) => s.code === '2A');
+  const board = (await rowsOf(request, id, 'pictures')).find((p) => p.shotId === shot?.id);
+  expect((board?.strokes as { points: number[] }[])[0]?.points.length).toBeGreaterThan(6);
+  await view(page, 'Boards');
+  await expect(page.getByRole('img', { name: /Board of 2A/ }).first()).toBeVisible();
+  const pdf = await request.get(`/api/productions/${id}/boards.pdf`);
+  expect(pdf.headers()['content-type']).toBe('application/pdf');
+});
+
+/** Seconds of a 440 Hz tone as a WAV file: 16 bits, mono, 8 kHz. */
+function tone(seconds: number): Buffer {
+  const rate = 8000;
+  const data = Buffer.alloc(seconds * rate * 2);
+  for (let i = 0; i < seconds * rate; i += 1)
+    data.writeInt16LE(Math.round(20000 * Math.sin((2 * Math.PI * 440 * i) / rate)), i * 2);
+  const head = Buffer.alloc(44);
+  head.write('RIFF', 0);
+  head.writeUInt32LE(36 + data.length, 4);
+  head.write('WAVEfmt ', 8);
+  head.writeUInt32LE(16, 16);
+  head.writeUInt16LE(1, 20);
+  head.writeUInt16LE(1, 22);
+  head.writeUInt32LE(rate, 24);
+  head.writeUInt32LE(rate * 2, 28);
+  head.writeUInt16LE(2, 32);
+  head.writeUInt16LE(16, 34);
+  head.write('data', 36);
+  head.writeUInt32LE(data.length, 40);
+  return Buffer.concat([head, data]);
+}
