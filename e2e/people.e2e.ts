@@ -142,6 +142,7 @@ test('from nothing: a production is begun, and every screen teaches its first st
     await expect(page.getByRole('heading', { name: words })).toBeVisible();
   }
   await visit(page, 'Brief');
+  await page.getByRole('tab', { name: 'Days' }).click();
   await page.getByRole('button', { name: 'Add a day' }).click();
   await page.getByRole('link', { name: 'Places' }).click();
   await page.getByRole('button', { name: 'Add a place' }).first().click();

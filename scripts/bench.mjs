@@ -6,6 +6,7 @@ import { gzipSync } from 'node:zlib';
 import { ROOT, ensureBuilt, ensureDebian, ensureModules } from './lib/bootstrap.mjs';
 import { benchCopies } from './lib/benchCopies.mjs';
 import { benchCore } from './lib/benchCore.mjs';
+import { benchScenes, benchScenesPage } from './lib/benchScenes.mjs';
 import { quantile, report } from './lib/measure.mjs';
 import { say } from './lib/say.mjs';
 
@@ -18,9 +19,10 @@ const { freePort } = await import('./lib/postgres.mjs');
 const { makeLarge } = await import('./lib/large.mjs');
 
 const only = process.argv[2];
-if (only !== '--copies') await benchCore();
-if (only !== '--core') await benchCopies();
-if (only) process.exit(0);
+if (!only || only === '--core') await benchCore();
+if (!only || only === '--scenes') await benchScenes();
+if (!only || only === '--copies') await benchCopies();
+if (only === '--core' || only === '--copies') process.exit(0);
 
 // 1. The first screen's JavaScript.
 const page0 = readFileSync(path.join(ROOT, 'dist', 'web', 'index.html'), 'utf8');
@@ -42,6 +44,16 @@ try {
   const page = await context.newPage();
   await page.goto(instance.link);
   await page.getByLabel('New production').waitFor();
+  await benchScenesPage(page, context.request, makeLarge);
+  if (!only) await benchPages(context, page);
+} finally {
+  await browser.close();
+  await instance.stop();
+  rmSync(dir, { recursive: true, force: true });
+}
+
+/** What a production of 300 shots and 1,500 takes costs on the screens that are used on set. */
+async function benchPages(context, page) {
   const id = await makeLarge(context.request);
   const cookie = (await context.cookies()).map((c) => `${c.name}=${c.value}`).join('; ');
 
@@ -178,8 +190,4 @@ try {
   await page.locator('[data-roll-state]').waitFor();
   await page.waitForTimeout(1000);
   reportKeys('a verdict on Roll with 1,500 takes', await keyTimes(['g', 'm', 'x', 'g', 'm', 'x']));
-} finally {
-  await browser.close();
-  await instance.stop();
-  rmSync(dir, { recursive: true, force: true });
 }

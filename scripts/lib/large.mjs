@@ -1,5 +1,8 @@
 import { randomUUID } from 'node:crypto';
 
+/** A change-set holds 2000 rows at most. */
+const MOST_OPS = 1500;
+
 const pick = (list, i) => list[i % list.length];
 
 /**
@@ -183,7 +186,12 @@ export async function makeLarge(request, { shots = 300, takes = 1500 } = {}) {
       }),
     ),
   ];
-  await post(`/api/productions/${id}/changes`, { id: randomUUID(), label: 'all of it', ops });
+  for (let at = 0; at < ops.length; at += MOST_OPS)
+    await post(`/api/productions/${id}/changes`, {
+      id: randomUUID(),
+      label: 'a part of it',
+      ops: ops.slice(at, at + MOST_OPS),
+    });
   const start = Date.parse('2027-03-18T07:00:00Z');
   const events = [];
   for (let i = 0; i < takes; i += 1) {

@@ -1,14 +1,17 @@
 import { InputError } from '../errors/index.ts';
 import type { Calc } from '../calc/index.ts';
+import { briefCalcs } from '../brief/calc.ts';
 import { mediaCalcs } from '../camera/calc.ts';
 import { clockCalcs } from '../clocks/calc.ts';
 import { colourCalcs } from '../colour/calc.ts';
 import { dayCalcs } from '../day/calc.ts';
 import { exposureCalcs } from '../exposure/calc.ts';
 import { lightCalcs } from '../light/calc.ts';
+import { lookCalcs } from '../look/calc.ts';
 import { opticsCalcs } from '../optics/calc.ts';
 import { powerCalcs } from '../power/calc.ts';
 import { riggingCalcs } from '../rigging/calc.ts';
+import { sceneCalcs } from '../scenes/calc.ts';
 import { sunCalcs } from '../sun/calc.ts';
 import { timecodeCalcs } from '../timecode/calc.ts';
 
@@ -25,6 +28,9 @@ export const CALCS: readonly Calc[] = Object.freeze([
   ...mediaCalcs,
   ...sunCalcs,
   ...dayCalcs,
+  ...briefCalcs,
+  ...lookCalcs,
+  ...sceneCalcs,
 ] as unknown as Calc[]);
 
 const byName = new Map(CALCS.map((calc) => [calc.name, calc]));

@@ -1,6 +1,17 @@
 import type { Scene, Shot } from './model.ts';
 import { shotMinutes, takesFor } from './estimate.ts';
 
+/** Shots by the scene they belong to, in their order: once for all scenes instead of once for each. */
+export function shotsByScene(shots: readonly Shot[]): Map<string, Shot[]> {
+  const map = new Map<string, Shot[]>();
+  for (const shot of shots) {
+    const list = map.get(shot.sceneId);
+    if (list) list.push(shot);
+    else map.set(shot.sceneId, [shot]);
+  }
+  return map;
+}
+
 /** What a list of shots adds up to. */
 export interface Rollup {
   shots: number;

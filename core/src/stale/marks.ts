@@ -48,35 +48,41 @@ export interface StaleSources {
   births: Readonly<Record<string, number>>;
 }
 
-/** What a facet is held against: sources reached through other sources count too, each with the facets of its last step. */
-function reach(leans: readonly Lean[]): Map<string, Map<string, Set<string> | null>> {
-  const direct = new Map<string, Lean[]>();
+type Facets = ReadonlySet<string> | null;
+
+/**
+ * What each entity leans on among the sources that changed, with the facets that matter: the last step into the source
+ * says which; whoever leans on the one that took that step leans on them too. Walked upwards from the changed sources, so
+ * that the cost is that of the answer and not of the graph.
+ */
+function reach(leans: readonly Lean[], changed: Iterable<string>): Map<string, Map<string, Facets>> {
+  const above = new Map<string, Lean[]>();
   for (const lean of leans) {
-    const list = direct.get(lean.dependentId);
+    const list = above.get(lean.sourceId);
     if (list) list.push(lean);
-    else direct.set(lean.dependentId, [lean]);
+    else above.set(lean.sourceId, [lean]);
   }
-  const all = new Map<string, Map<string, Set<string> | null>>();
-  for (const dependentId of direct.keys()) {
-    const sources = new Map<string, Set<string> | null>();
-    const queue = [dependentId];
-    const seen = new Set(queue);
-    for (let at = queue.pop(); at !== undefined; at = queue.pop())
-      for (const lean of direct.get(at) ?? []) {
-        if (lean.sourceId !== dependentId) {
-          const known = sources.get(lean.sourceId);
-          if (known !== null) {
-            if (lean.facets === null) sources.set(lean.sourceId, null);
-            else sources.set(lean.sourceId, new Set([...(known ?? []), ...lean.facets]));
+  const all = new Map<string, Map<string, Facets>>();
+  const put = (entityId: string, sourceId: string, facets: Lean['facets']) => {
+    let sources = all.get(entityId);
+    if (!sources) all.set(entityId, (sources = new Map()));
+    const known = sources.get(sourceId);
+    if (known === null) return;
+    sources.set(sourceId, facets === null ? null : new Set([...(known ?? []), ...facets]));
+  };
+  for (const sourceId of changed)
+    for (const first of above.get(sourceId) ?? []) {
+      const seen = new Set([first.dependentId]);
+      const queue = [first.dependentId];
+      for (let at = queue.pop(); at !== undefined; at = queue.pop()) {
+        if (at !== sourceId) put(at, sourceId, first.facets);
+        for (const lean of above.get(at) ?? [])
+          if (!seen.has(lean.dependentId)) {
+            seen.add(lean.dependentId);
+            queue.push(lean.dependentId);
           }
-        }
-        if (!seen.has(lean.sourceId)) {
-          seen.add(lean.sourceId);
-          queue.push(lean.sourceId);
-        }
       }
-    all.set(dependentId, sources);
-  }
+    }
   return all;
 }
 
@@ -96,7 +102,7 @@ export function staleMarks({ leans, changes, looks, births }: StaleSources): Map
   }
   const marks = new Map<string, StaleMark>();
   if (bySource.size === 0) return marks;
-  for (const [entityId, sources] of reach(leans)) {
+  for (const [entityId, sources] of reach(leans, bySource.keys())) {
     const since = lookedAt.get(entityId) ?? Number.NEGATIVE_INFINITY;
     const because: Cause[] = [];
     for (const [sourceId, facets] of sources) {

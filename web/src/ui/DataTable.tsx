@@ -1,7 +1,6 @@
 import { Box, Flex } from '@chakra-ui/react';
 import {
   getCoreRowModel,
-  getFilteredRowModel,
   getSortedRowModel,
   useReactTable,
   type ColumnDef,
@@ -24,9 +23,9 @@ import { readCells, toCsv } from '@kavrell/core/formats';
 import { wordsOf } from '../platform/api.ts';
 import { saveAs } from '../platform/save.ts';
 import { fitting, leastPx } from './fitting.ts';
+import { TableRow, type RowActions } from './TableRow.tsx';
 import { useElementWidth } from './width.ts';
 import { Button } from './Button.tsx';
-import { CellEditor } from './CellEditor.tsx';
 
 export interface Column<R> {
   id: string;
@@ -80,7 +79,7 @@ export interface Grouping<R> {
 type Line = { row: number } | { title: string; note: string };
 
 const ROW_PX = 33;
-const OVERSCAN = 12;
+const OVERSCAN = 6;
 
 /**
  * The one table: sort, filter, select many, edit in place (one or all selected), reorder, CSV out, everything from
@@ -119,22 +118,36 @@ export function DataTable<R extends { id: string }>({
     () => allColumns.map((c) => ({ id: c.id, accessorFn: (r) => c.value(r) ?? '', sortingFn: 'alphanumeric' })),
     [allColumns],
   );
+  const wanted = filter.trim().toLowerCase();
+  const texts = useMemo(() => new Map<string, string>(), [rows, allColumns]);
   const data = useMemo(() => [...rows], [rows]);
   const table = useReactTable({
     data,
     columns: defs,
-    state: { sorting, globalFilter: filter, rowSelection: picked },
+    state: { sorting, rowSelection: picked },
     onSortingChange: setSorting,
-    onGlobalFilterChange: setFilter,
     onRowSelectionChange: setPicked,
     getRowId: (r) => r.id,
     getCoreRowModel: getCoreRowModel(),
     getSortedRowModel: getSortedRowModel(),
-    getFilteredRowModel: getFilteredRowModel(),
-    globalFilterFn: 'includesString',
     enableColumnFilters: false,
   });
-  const sorted = table.getRowModel().rows;
+  const ordered = table.getRowModel().rows;
+  const sorted = useMemo(() => {
+    if (wanted === '') return ordered;
+    const textOf = (row: R) => {
+      let text = texts.get(row.id);
+      if (text === undefined) {
+        text = allColumns
+          .map((c) => c.value(row) ?? '')
+          .join('\n')
+          .toLowerCase();
+        texts.set(row.id, text);
+      }
+      return text;
+    };
+    return ordered.filter((row) => textOf(row.original).includes(wanted));
+  }, [ordered, wanted, texts, allColumns]);
   const grouping = groups?.find((g) => g.id === groupId);
   /** Rows in the order drawn, and where a heading stands before one. */
   const { shown, lines } = useMemo(() => {
@@ -146,13 +159,13 @@ export function DataTable<R extends { id: string }>({
       if (part) part.push(row);
       else parts.set(key, [row]);
     }
-    const ordered = [...parts.values()].flat();
+    const grouped = [...parts.values()].flat();
     let at = 0;
     const drawn = [...parts].flatMap(([title, part]): Line[] => [
       { title: title || 'none', note: grouping.note?.(part.map((r) => r.original)) ?? `${part.length}` },
       ...part.map((): Line => ({ row: at++ })),
     ]);
-    return { shown: ordered, lines: drawn };
+    return { shown: grouped, lines: drawn };
   }, [sorted, grouping]);
   const lineOf = useMemo(() => {
     const at: number[] = [];
@@ -166,8 +179,13 @@ export function DataTable<R extends { id: string }>({
     overscan: OVERSCAN,
     initialRect: { width: 900, height: 600 },
   });
-  const template = columns.map((c) => c.width).join(' ');
-  const rowStyle = { gridTemplateColumns: template, minWidth: columns.reduce((t, c) => t + leastPx(c), 0) };
+  const rowStyle = useMemo(
+    () => ({
+      gridTemplateColumns: columns.map((c) => c.width).join(' '),
+      minWidth: columns.reduce((t, c) => t + leastPx(c), 0),
+    }),
+    [columns],
+  );
   const movable = onMove !== undefined && sorting.length === 0 && filter === '' && !grouping;
 
   const focusCell = useCallback(
@@ -222,6 +240,32 @@ export function DataTable<R extends { id: string }>({
     onMove(current, next);
     focusCell(next, active.column);
   };
+
+  // The rows hold one object for good; what it does is always of the newest drawing.
+  const newest = useRef<RowActions<R>>(null as never);
+  newest.current = {
+    press: (row, index, column, event) => {
+      setActive({ row: index, column });
+      if (event.ctrlKey || event.metaKey) table.getRow(row.id).toggleSelected();
+      onSelect?.(row);
+    },
+    open: (row, column) => column.edit && onEdit && setEditing({ rowId: row.id, column: column.id }),
+    take,
+    cancel: () => {
+      setProblem('');
+      setEditing(null);
+      wantsFocus.current = true;
+    },
+  };
+  const rowActions = useMemo<RowActions<R>>(
+    () => ({
+      press: (...args) => newest.current.press(...args),
+      open: (...args) => newest.current.open(...args),
+      take: (...args) => newest.current.take(...args),
+      cancel: () => newest.current.cancel(),
+    }),
+    [],
+  );
 
   const onKeyDown = (event: KeyboardEvent) => {
     if (editing || !current) return;
@@ -412,56 +456,22 @@ export function DataTable<R extends { id: string }>({
             const index = line.row;
             const row = shown[index];
             if (!row) return null;
-            const isCurrent = row.original.id === selectedId;
             return (
-              <div
+              <TableRow<R>
                 key={row.id}
-                className="table-row"
-                role="row"
-                aria-rowindex={item.index + 2}
-                aria-selected={row.getIsSelected() || isCurrent}
-                data-row={row.id}
-                style={{ ...rowStyle, position: 'absolute', top: item.start, left: 0, right: 0, height: ROW_PX }}
-              >
-                {columns.map((c, columnIndex) => {
-                  const isActive = active.row === index && active.column === columnIndex;
-                  const open = editing?.rowId === row.id && editing.column === c.id;
-                  return (
-                    <div
-                      key={c.id}
-                      className={`table-cell${c.end ? ' end' : ''}`}
-                      role="gridcell"
-                      tabIndex={isActive ? 0 : -1}
-                      data-at={`${index}:${columnIndex}`}
-                      data-column={c.id}
-                      onClick={(e) => {
-                        if (open) return;
-                        setActive({ row: index, column: columnIndex });
-                        if (e.ctrlKey || e.metaKey) row.toggleSelected();
-                        onSelect?.(row.original);
-                      }}
-                      onDoubleClick={() => c.edit && onEdit && setEditing({ rowId: row.id, column: c.id })}
-                    >
-                      {open && c.edit ? (
-                        <CellEditor
-                          label={`${c.header} of this row`}
-                          start={c.edit.get(row.original)}
-                          options={c.edit.options}
-                          problem={problem}
-                          take={(text, then) => take(row.original, c, text, then)}
-                          cancel={() => {
-                            setProblem('');
-                            setEditing(null);
-                            wantsFocus.current = true;
-                          }}
-                        />
-                      ) : (
-                        (c.render?.(row.original) ?? <span>{c.value(row.original)}</span>)
-                      )}
-                    </div>
-                  );
-                })}
-              </div>
+                row={row.original}
+                index={index}
+                ariaIndex={item.index + 2}
+                columns={columns}
+                style={rowStyle}
+                top={item.start}
+                height={ROW_PX}
+                selected={row.getIsSelected() || row.original.id === selectedId}
+                active={active.row === index ? active.column : -1}
+                editing={editing?.rowId === row.id ? editing.column : null}
+                problem={editing?.rowId === row.id ? problem : ''}
+                actions={rowActions}
+              />
             );
           })}
         </div>

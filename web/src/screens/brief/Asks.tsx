@@ -28,13 +28,16 @@ function useColumns(checks: readonly ScopeCheck[]): Column<Ask>[] {
   return useMemo(() => {
     const of = new Map(checks.map((c) => [c.ask.id, c]));
     return [
-      textColumn('title', 'Asked for', 'minmax(200px, 1.6fr)'),
-      choiceColumn<Ask>(
-        'kind',
-        'Kind',
-        '112px',
-        ASK_KINDS.map((k) => [k, KIND_WORDS[k]] as const),
-      ),
+      textColumn('title', 'Asked for', 'minmax(150px, 1.4fr)'),
+      {
+        ...choiceColumn<Ask>(
+          'kind',
+          'Kind',
+          '112px',
+          ASK_KINDS.map((k) => [k, KIND_WORDS[k]] as const),
+        ),
+        extra: 1,
+      },
       { ...choiceColumn<Ask>('state', 'Answer', '80px', plain(ASK_STATES)), extra: 2 },
       {
         id: 'priceMinor',
@@ -54,7 +57,7 @@ function useColumns(checks: readonly ScopeCheck[]): Column<Ask>[] {
       {
         id: 'check',
         header: 'In the plan',
-        width: 'minmax(220px, 1.8fr)',
+        width: 'minmax(200px, 2fr)',
         value: (a) => of.get(a.id)?.words ?? '',
         render: (a) => {
           const check = of.get(a.id);

@@ -8,6 +8,7 @@ import { newId } from '../../platform/id.ts';
 import { change } from '../../platform/rows.ts';
 import { Button } from '../../ui/Button.tsx';
 import { choiceColumn, numberColumn, textColumn } from '../../ui/columns.tsx';
+import { CalcWhy } from '../../ui/CalcWhy.tsx';
 import { DataTable, type Column } from '../../ui/DataTable.tsx';
 import { tableEdits } from '../../ui/edits.ts';
 import { Empty, Facts, Look, Part, Why } from '../../ui/parts.tsx';
@@ -54,12 +55,13 @@ function columnsOf(facts: readonly DeliverableFacts[]): Column<Deliverable>[] {
         },
       },
     },
-    { id: 'ratio', header: 'Ratio', width: '64px', extra: 5, value: (d) => formatRatio(d.widthPx / d.heightPx) },
+    { id: 'ratio', header: 'Ratio', width: '64px', extra: 8, value: (d) => formatRatio(d.widthPx / d.heightPx) },
     { ...choiceColumn<Deliverable>('rate', 'Rate', '74px', RATE_CHOICES), extra: 6 },
-    dueColumn<Deliverable>(),
+    { ...dueColumn<Deliverable>(), extra: 1 },
     { ...textColumn<Deliverable>('tag', 'Tag', '76px'), extra: 5 },
     {
       id: 'shots',
+      extra: 2,
       header: 'Shots',
       width: '50px',
       end: true,
@@ -68,7 +70,7 @@ function columnsOf(facts: readonly DeliverableFacts[]): Column<Deliverable>[] {
     {
       id: 'asks',
       header: 'Asks',
-      width: 'minmax(200px, 1.8fr)',
+      width: 'minmax(150px, 1.8fr)',
       value: (d) =>
         of
           .get(d.id)
@@ -218,9 +220,18 @@ export function DeliverableSheet({ facts }: { facts: DeliverableFacts }) {
       <Why
         lines={[
           'Takes planned: takes × length of one, over the shots tagged for it, by how their scenes are covered.',
-          'Cut away: the largest picture of its shape inside the recorded one, by area.',
           'Rates divide when one goes into the other a whole number of times.',
         ]}
+      />
+      <CalcWhy
+        name="brief.crop"
+        input={{
+          captureWidthPx: production.captureWidthPx,
+          captureHeightPx: production.captureHeightPx,
+          deliveryWidthPx: d.widthPx,
+          deliveryHeightPx: d.heightPx,
+        }}
+        note="The recorded picture is the one said in the brief."
       />
       <RowFields row={d} columns={columnsOf([facts])} fields={deliverableFields} onEdit={edits.onEdit} />
     </>

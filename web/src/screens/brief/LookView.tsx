@@ -10,6 +10,7 @@ import { Button } from '../../ui/Button.tsx';
 import { DropPlace } from '../../ui/DropPlace.tsx';
 import { Empty, Part, Why } from '../../ui/parts.tsx';
 import { useHashSelection } from '../../ui/selection.ts';
+import { Later } from '../../ui/Later.tsx';
 import { Sheet } from '../../ui/sheet.tsx';
 import { keepPicture } from '../scenes/BoardPart.tsx';
 import { KeyAdvice } from './KeyAdvice.tsx';
@@ -135,7 +136,9 @@ export function LookView() {
       <KeyAdvice />
       <Sheet>
         {chosen ? (
-          <PaletteSheet key={chosen.id} palette={chosen} />
+          <Later key={chosen.id}>
+            <PaletteSheet palette={chosen} />
+          </Later>
         ) : (
           <Part>Choose a palette to change its colours and bind it to scenes.</Part>
         )}

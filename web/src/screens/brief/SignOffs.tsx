@@ -20,8 +20,8 @@ export function SignOffs() {
   const columns = useMemo<Column<SignOff>[]>(
     () => [
       textColumn('what', 'What', 'minmax(150px, 2fr)'),
-      textColumn('who', 'Who', 'minmax(110px, 1fr)'),
-      dueColumn<SignOff>(),
+      { ...textColumn<SignOff>('who', 'Who', 'minmax(110px, 1fr)'), extra: 2 },
+      { ...dueColumn<SignOff>(), extra: 1 },
       {
         id: 'givenOn',
         header: 'Given',
@@ -40,7 +40,7 @@ export function SignOffs() {
           set: (text) => ({ givenOn: text.trim().toLowerCase() === 'today' ? today : text.trim() || null }),
         },
       },
-      { ...textColumn<SignOff>('note', 'Note', 'minmax(90px, 1fr)'), extra: 1 },
+      { ...textColumn<SignOff>('note', 'Note', 'minmax(90px, 1fr)'), extra: 3 },
     ],
     [today],
   );

@@ -1,6 +1,6 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { useMemo } from 'react';
-import { SIZES, SIZE_WORDS, sceneCoverage, type PersonCoverage, type Scene } from '@kavrell/core/scenes';
+import { SIZES, SIZE_WORDS, sceneCoverage, shotsByScene, type PersonCoverage, type Scene } from '@kavrell/core/scenes';
 import { formatCount } from '@kavrell/core/units';
 import { useProduction } from '../../app/production.tsx';
 import { useWide } from '../../app/frame/wide.ts';
@@ -12,9 +12,10 @@ export function CoverageView({ onOpen }: { onOpen: (scene: Scene) => void }) {
   const { rows } = useProduction();
   const wide = useWide();
   const parts = useMemo(() => {
+    const shots = shotsByScene(rows.shots);
     const nobody = rows.scenes.map((scene) => ({
       scene,
-      coverage: sceneCoverage(scene, rows.shots, rows.people, rows.waivers),
+      coverage: sceneCoverage(scene, shots.get(scene.id) ?? [], rows.people, rows.waivers),
     }));
     return nobody.filter((p) => p.coverage.people.length > 0 || p.coverage.suggestions.length > 0);
   }, [rows.scenes, rows.shots, rows.people, rows.waivers]);

@@ -1,6 +1,6 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { useMemo } from 'react';
-import type { Scene, Shot } from '@kavrell/core/scenes';
+import { shotsByScene, type Scene } from '@kavrell/core/scenes';
 import { useProduction } from '../../app/production.tsx';
 import { Button } from '../../ui/Button.tsx';
 
@@ -16,15 +16,7 @@ export function SceneStrip({
 }) {
   const { rows, facts, stale } = useProduction();
   const states = facts?.states;
-  const own = useMemo(() => {
-    const map = new Map<string, Shot[]>();
-    for (const s of rows.shots) {
-      const list = map.get(s.sceneId);
-      if (list) list.push(s);
-      else map.set(s.sceneId, [s]);
-    }
-    return map;
-  }, [rows.shots]);
+  const own = useMemo(() => shotsByScene(rows.shots), [rows.shots]);
   return (
     <Flex gap={1} mb={4} align="flex-start">
       <Flex gap={1} wrap="wrap" role="tablist" aria-label="Scenes" maxH="116px" overflowY="auto" tabIndex={-1}>

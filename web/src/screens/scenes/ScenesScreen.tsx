@@ -12,6 +12,7 @@ import { Button } from '../../ui/Button.tsx';
 import { Empty, Look, Part } from '../../ui/parts.tsx';
 import { useHashSelection } from '../../ui/selection.ts';
 import { Sheet, openSheet } from '../../ui/sheet.tsx';
+import { Later } from '../../ui/Later.tsx';
 import { Views } from '../../ui/Views.tsx';
 import { BoardsView } from './BoardsView.tsx';
 import { CoverageView } from './CoverageView.tsx';
@@ -224,11 +225,13 @@ export function ScenesScreen() {
         />
       )}
       <Sheet>
-        {selectedShot ? (
-          <ShotSheet key={selectedShot.id} shot={selectedShot} />
-        ) : (
-          <SceneSheet key={scene.id} scene={scene} onDeleted={() => select(null)} />
-        )}
+        <Later>
+          {selectedShot ? (
+            <ShotSheet key={selectedShot.id} shot={selectedShot} />
+          ) : (
+            <SceneSheet key={scene.id} scene={scene} onDeleted={() => select(null)} />
+          )}
+        </Later>
         {facts ? null : <Part>Add a day in the brief, and Kavrell says whether these shots fit into it.</Part>}
       </Sheet>
     </>

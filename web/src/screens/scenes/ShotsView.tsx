@@ -11,6 +11,7 @@ import { change, type Op } from '../../platform/rows.ts';
 import { Button, LinkButton } from '../../ui/Button.tsx';
 import { DataTable, type Grouping } from '../../ui/DataTable.tsx';
 import { tableEdits } from '../../ui/edits.ts';
+import { Later } from '../../ui/Later.tsx';
 import { Empty } from '../../ui/parts.tsx';
 import { shotColumns } from './columns.tsx';
 import { QuickLine } from './QuickLine.tsx';
@@ -96,6 +97,7 @@ export function ShotsView({
     });
   }, [all, shots, rows.shots, rows.scenes, scene.number, frozen, production.shotNumbers]);
 
+  const listed = useMemo(() => (all ? rows.scenes : [scene]), [all, rows.scenes, scene]);
   const move = (shot: Shot, to: number) => {
     const moved = moveTo(shots, shots.indexOf(shot), to);
     void change(
@@ -176,7 +178,9 @@ export function ShotsView({
         />
       )}
       <Box mt={5}>
-        <Suggestions scenes={all ? rows.scenes : [scene]} onAdded={select} />
+        <Later>
+          <Suggestions scenes={listed} onAdded={select} />
+        </Later>
       </Box>
     </>
   );

@@ -1,6 +1,13 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { useMemo, useRef, useState } from 'react';
-import { SHOT_DEFAULTS, nextShotCode, sceneCoverage, type Scene, type Suggestion } from '@kavrell/core/scenes';
+import {
+  SHOT_DEFAULTS,
+  nextShotCode,
+  sceneCoverage,
+  shotsByScene,
+  type Scene,
+  type Suggestion,
+} from '@kavrell/core/scenes';
 import { positionAfter } from '@kavrell/core/records';
 import { formatCount } from '@kavrell/core/units';
 import { useProduction } from '../../app/production.tsx';
@@ -17,7 +24,8 @@ export function Suggestions({ scenes, onAdded }: { scenes: readonly Scene[]; onA
   const list = useRef<HTMLUListElement>(null);
   const [open, setOpen] = useState<string | null>(null);
   const { found, waived } = useMemo(() => {
-    const all = scenes.map((s) => sceneCoverage(s, rows.shots, rows.people, rows.waivers));
+    const shots = shotsByScene(rows.shots);
+    const all = scenes.map((s) => sceneCoverage(s, shots.get(s.id) ?? [], rows.people, rows.waivers));
     return { found: all.flatMap((c) => c.suggestions), waived: all.reduce((t, c) => t + c.waived, 0) };
   }, [scenes, rows.shots, rows.people, rows.waivers]);
   useKey('s', () => list.current?.querySelector<HTMLElement>('[data-suggestion]')?.focus(), { letter: true });

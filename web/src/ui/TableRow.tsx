@@ -1,0 +1,86 @@
+import { memo, type CSSProperties, type MouseEvent } from 'react';
+import { CellEditor } from './CellEditor.tsx';
+import type { Column } from './DataTable.tsx';
+
+/** What a row asks of its table. One object for the table's life, so that rows need not be drawn again for it. */
+export interface RowActions<R> {
+  press: (row: R, index: number, column: number, event: MouseEvent) => void;
+  open: (row: R, column: Column<R>) => void;
+  take: (row: R, column: Column<R>, text: string, then: 'stay' | 'down' | 'right') => void;
+  cancel: () => void;
+}
+
+interface Props<R> {
+  row: R & { id: string };
+  index: number;
+  ariaIndex: number;
+  columns: readonly Column<R>[];
+  style: CSSProperties;
+  top: number;
+  height: number;
+  selected: boolean;
+  /** The active column, when it is in this row; else -1. */
+  active: number;
+  /** The column being edited, when it is in this row. */
+  editing: string | null;
+  problem: string;
+  actions: RowActions<R>;
+}
+
+function Row<R>({
+  row,
+  index,
+  ariaIndex,
+  columns,
+  style,
+  top,
+  height,
+  selected,
+  active,
+  editing,
+  problem,
+  actions,
+}: Props<R>) {
+  return (
+    <div
+      className="table-row"
+      role="row"
+      aria-rowindex={ariaIndex}
+      aria-selected={selected}
+      data-row={row.id}
+      style={{ ...style, position: 'absolute', top, left: 0, right: 0, height }}
+    >
+      {columns.map((c, at) => {
+        const open = editing === c.id && c.edit;
+        return (
+          <div
+            key={c.id}
+            className={`table-cell${c.end ? ' end' : ''}`}
+            role="gridcell"
+            tabIndex={at === active ? 0 : -1}
+            data-at={`${index}:${at}`}
+            data-column={c.id}
+            onClick={(e) => !open && actions.press(row, index, at, e)}
+            onDoubleClick={() => actions.open(row, c)}
+          >
+            {open ? (
+              <CellEditor
+                label={`${c.header} of this row`}
+                start={open.get(row)}
+                options={open.options}
+                problem={problem}
+                take={(text, then) => actions.take(row, c, text, then)}
+                cancel={actions.cancel}
+              />
+            ) : (
+              (c.render?.(row) ?? <span>{c.value(row)}</span>)
+            )}
+          </div>
+        );
+      })}
+    </div>
+  );
+}
+
+/** A row of the table, drawn anew only when something of its own changes. */
+export const TableRow = memo(Row) as typeof Row;
