@@ -14,6 +14,28 @@ const { freePort } = await import('./lib/postgres.mjs');
 /** Each main view: file, screen, theme, and what to do before the picture. */
 const VIEWS = [
   {
+    file: 'brief',
+    screen: 'brief',
+    theme: 'daylight',
+    act: (page) => page.getByRole('row').filter({ hasText: 'Vertical cut' }).locator('[data-column="title"]').click(),
+  },
+  {
+    file: 'look',
+    screen: 'brief',
+    act: async (page) => {
+      await page.getByRole('tab', { name: 'Look' }).click();
+      await page.getByRole('button', { name: /The pour/ }).click();
+    },
+  },
+  {
+    file: 'punch',
+    screen: 'scenes',
+    production: 'Naming the Lifeboat',
+    theme: 'daylight',
+    act: (page) => page.getByRole('tab', { name: 'Who has what' }).click(),
+  },
+  { file: 'track', screen: 'scenes', act: (page) => page.getByRole('tab', { name: 'Track' }).click() },
+  {
     file: 'scenes',
     screen: 'scenes',
     act: async (page) => {
@@ -54,7 +76,9 @@ try {
   const page = await context.newPage();
   await page.goto(instance.link);
   await page.getByText('The Ninth Bell').waitFor();
-  const [{ id, version }] = await (await context.request.get('/api/productions')).json();
+  const productions = await (await context.request.get('/api/productions')).json();
+  const named = (title) => productions.find((p) => p.title === title);
+  const { id, version } = named('The Ninth Bell');
   const offset = Date.parse('2027-03-18T11:06:00Z') - Date.now();
   await context.request.post(`/api/productions/${id}/changes`, {
     data: {
@@ -63,7 +87,7 @@ try {
       ops: [{ op: 'update', table: 'productions', id, version, values: { simulatedNowOffsetMs: offset } }],
     },
   });
-  for (const { file, screen, theme = 'stage', phone = false, act } of VIEWS) {
+  for (const { file, screen, theme = 'stage', phone = false, production = 'The Ninth Bell', act } of VIEWS) {
     await page.setViewportSize(phone ? { width: 390, height: 844 } : { width: 1280, height: 800 });
     await page.evaluate(
       (t) =>
@@ -73,7 +97,8 @@ try {
         ),
       theme,
     );
-    await page.goto(`/p/${id}/1/${screen}`);
+    await page.evaluate(() => sessionStorage.clear());
+    await page.goto(`/p/${named(production).id}/1/${screen}`);
     await page.locator('main h1').first().waitFor();
     await page.waitForTimeout(800);
     await act?.(page);

@@ -17,6 +17,9 @@ const ORDER: Partial<Record<TableName, string[]>> = {
   jams: ['atMs'],
 };
 
+/** Prices, agreements and who consented to what: the owner's alone; to others these tables are empty. */
+const OWNERS_ONLY: ReadonlySet<TableName> = new Set(['asks', 'signOffs', 'consents']);
+
 /** Rows of one table of one production, deleted ones left out: one query, whatever their number. */
 export async function readRows(
   { models }: Context,
@@ -33,6 +36,7 @@ export async function readRows(
 
 export function serveRows(router: Router, context: Context): void {
   router.serve(listRows, async ({ params, me }) => {
+    if (me.role !== 'owner' && OWNERS_ONLY.has(params.table)) return [];
     const rows = await readRows(context, params.productionId, params.table);
     if (params.table !== 'people' || me.role === 'owner') return rows;
     const blank = Object.fromEntries(PERSONAL_FIELDS.map((f) => [f, '']));

@@ -157,6 +157,14 @@ describe('other sites and curious eyes', () => {
     for (const role of CREW_ROLES)
       for (const p of await people(role)) expect([p.phone, p.diet, p.notes]).toEqual(['', '', '']);
   });
+  it('prices, sign-offs and consents go to the owner only', async () => {
+    for (const table of ['asks', 'signOffs', 'consents']) {
+      const rows = async (who: Role) =>
+        (await browsers[who].get(`/api/productions/${plan.production.id}/rows/${table}`).expect(200)).body as unknown[];
+      expect((await rows('owner')).length, table).toBeGreaterThan(0);
+      for (const role of CREW_ROLES) expect(await rows(role), `${table} for ${role}`).toEqual([]);
+    }
+  });
   it('says nothing of itself, and allows no foreign scripts', async () => {
     const reply = await browsers.nobody.get('/api/health').expect(200);
     expect(reply.headers['x-powered-by']).toBeUndefined();
