@@ -46,6 +46,17 @@ describe('a pasted shot list', () => {
     expect(shots.map((s) => s.values.code)).toEqual(['3B', '12A', '12B']);
     expect(sceneFields.safeParse(scenes[0]?.values).success).toBe(true);
   });
+  it('makes scenes of rows that name a scene and no shot, with their titles', () => {
+    const { scenes, shots, problems } = plan(
+      'scene,title,shot,what\n5,The quay,,\n6,The slip,A,boots\n3,there already,,',
+    );
+    expect(problems).toEqual([]);
+    expect(scenes.map((s) => [s.values.number, s.values.title])).toEqual([
+      ['5', 'The quay'],
+      ['6', 'The slip'],
+    ]);
+    expect(shots.map((s) => s.values.code)).toEqual(['6A']);
+  });
   it('takes shot numbers with the scene in them', () => {
     expect(plan('shot,what\n3C,hands\n3D,face', { intoSceneId: id(1) }).shots.map((s) => s.values.code)).toEqual([
       '3C',

@@ -6,6 +6,10 @@ import { SCENE_DEFAULTS, SHOT_DEFAULTS, sceneFields, shotFields, type Scene, typ
 /** What a column of a pasted list can mean, with the headings that are taken for it. */
 export const IMPORT_FIELDS = {
   scene: { words: 'scene number', known: ['scene', 'sc', 'scene no', 'scene number', 'sc.'] },
+  title: {
+    words: 'scene title',
+    known: ['scene title', 'title', 'scene name', 'heading', 'scene heading'],
+  },
   code: { words: 'shot number', known: ['shot', 'shot no', 'shot number', 'no', 'nr', '#', 'number'] },
   description: { words: 'what', known: ['description', 'what', 'action', 'shot description', 'subject', 'content'] },
   size: { words: 'size', known: ['size', 'shot size', 'framing', 'type', 'shot type'] },
@@ -106,6 +110,7 @@ function readCell(field: ImportField, text: string, context: ImportContext): Rec
   const lower = text.toLowerCase();
   switch (field) {
     case 'scene':
+    case 'title':
     case 'code':
       return {};
     case 'size':
@@ -173,6 +178,8 @@ export function planShotImport(table: PlainTable, mapping: Mapping, context: Imp
   const plan: ImportPlan = { scenes: [], shots: [], problems: [], badLines: new Set() };
   const used = context.shots.map((s) => s.code);
   const taken = new Set(used);
+  /** Scenes that a row gives without a shot. */
+  const alone = new Set<string>();
   let position = context.shots.reduce((most, s) => Math.max(most, s.position), 0);
   if (!mapping.some(Boolean)) {
     plan.problems.push({ line: 1, field: 'columns', message: 'Say what at least one column means.' });
@@ -198,7 +205,7 @@ export function planShotImport(table: PlainTable, mapping: Mapping, context: Imp
       const values = {
         ...SCENE_DEFAULTS,
         number: sceneNumber,
-        title: `Scene ${sceneNumber}`,
+        title: cell('title').slice(0, 120) || `Scene ${sceneNumber}`,
         position: context.scenes.length + plan.scenes.length + 1,
       };
       const checked = sceneFields.safeParse(values);
@@ -206,6 +213,13 @@ export function planShotImport(table: PlainTable, mapping: Mapping, context: Imp
       sceneId = context.newId();
       scenes.set(sceneNumber, sceneId);
       plan.scenes.push({ id: sceneId, values });
+    }
+    const ofShot = mapping.some(
+      (field, column) => field && field !== 'scene' && field !== 'title' && row[column]?.trim(),
+    );
+    if (!ofShot && mapping.includes('title')) {
+      alone.add(sceneId);
+      return undefined;
     }
     let values: Record<string, unknown> = {};
     mapping.forEach((field, column) => {
@@ -245,9 +259,9 @@ export function planShotImport(table: PlainTable, mapping: Mapping, context: Imp
     plan.shots.push({ id: context.newId(), line, values: checked.data });
     return undefined;
   });
-  // A scene that only bad rows would fill is not made.
+  // A scene that only bad rows would fill is not made; one that was given by itself is.
   const filled = new Set(plan.shots.map((s) => s.values.sceneId));
-  plan.scenes = plan.scenes.filter((s) => filled.has(s.id));
+  plan.scenes = plan.scenes.filter((s) => filled.has(s.id) || alone.has(s.id));
   return plan;
 }
 

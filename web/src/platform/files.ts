@@ -1,6 +1,6 @@
 import { MAX_FILE_BYTES, getFile, pathOf, putFile } from '@kavrell/contract';
 import { formatBytes } from '@kavrell/core/units';
-import { sendBytes } from './api.ts';
+import { Away, sendBytes } from './api.ts';
 
 /** Stores bytes by content and resolves with their address. */
 export async function store(productionId: string, bytes: Blob): Promise<string> {
@@ -8,7 +8,17 @@ export async function store(productionId: string, bytes: Blob): Promise<string> 
     throw new Error(
       `This has ${formatBytes(bytes.size)}; ${formatBytes(MAX_FILE_BYTES)} is the most that is stored. Nothing was changed: save it smaller and drop it again.`,
     );
-  return (await sendBytes(putFile, { productionId }, bytes)).hash;
+  try {
+    return (await sendBytes(putFile, { productionId }, bytes)).hash;
+  } catch (error) {
+    // Files don't wait in the outbox: what is not there yet must not be said to be kept.
+    if (error instanceof Away)
+      throw new Error(
+        'Kavrell’s server does not answer, so this could not be stored. Nothing was changed: drop it again when it is back.',
+        { cause: error },
+      );
+    throw error;
+  }
 }
 
 export const fileUrl = (productionId: string, hash: string): string => pathOf(getFile, { productionId, hash });

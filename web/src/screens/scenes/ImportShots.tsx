@@ -41,13 +41,19 @@ export function ImportShots({ text, onTaken, intoScene }: ImportProps & { intoSc
   );
   const good = plan.shots.length;
   const tooMany = good > MOST_ROWS;
+  const what = [
+    good || plan.scenes.length === 0 ? formatCount(good, 'shot') : '',
+    plan.scenes.length ? formatCount(plan.scenes.length, 'new scene') : '',
+  ]
+    .filter(Boolean)
+    .join(' and ');
   const take = () => {
     const ops: Op[] = [
       ...plan.scenes.map(({ id, values }): Op => ({ op: 'insert', table: 'scenes', id, values })),
       ...plan.shots.map(({ id, values }): Op => ({ op: 'insert', table: 'shots', id, values })),
     ];
     void change(production.id, `Brought in ${formatCount(good, 'shot')}`, ops);
-    onTaken(plan.shots[0]?.id ?? null);
+    onTaken(plan.shots[0]?.id ?? plan.scenes[0]?.id ?? null);
   };
   if (table.rows.length === 0)
     return (
@@ -112,11 +118,8 @@ export function ImportShots({ text, onTaken, intoScene }: ImportProps & { intoSc
           {good} rows are more than one step can hold ({MOST_ROWS}): bring them in in two parts.
         </Box>
       ) : null}
-      <Button look="primary" disabled={good === 0 || tooMany} onClick={take}>
-        {plan.badLines.size
-          ? `Leave ${plan.badLines.size} out, take ${formatCount(good, 'shot')}`
-          : `Take ${formatCount(good, 'shot')}`}
-        {plan.scenes.length ? ` and ${formatCount(plan.scenes.length, 'new scene')}` : ''}
+      <Button look="primary" disabled={good + plan.scenes.length === 0 || tooMany} onClick={take}>
+        {plan.badLines.size ? `Leave ${plan.badLines.size} out, take ${what}` : `Take ${what}`}
       </Button>
     </Box>
   );
