@@ -1,4 +1,5 @@
 import { PRODUCTION_DEFAULTS } from '@kavrell/core/brief';
+import { DAY_ITEM_DEFAULTS } from '@kavrell/core/day';
 import { SCENE_DEFAULTS, SHOT_DEFAULTS, type Scene, type Shot } from '@kavrell/core/scenes';
 import { at, emptyPlan, rowMaker, type DemoPlan } from './plan.ts';
 
@@ -327,19 +328,7 @@ export function lifeboat(newId: () => string): DemoPlan {
       (a, b) => (sceneOf(a, scenes).plannedMin ?? 0) - (sceneOf(b, scenes).plannedMin ?? 0) || a.position - b.position,
     )
     .filter((s) => s.operatorId)
-    .map((s, i) =>
-      row({
-        dayId: day.id,
-        shotId: s.id,
-        title: '',
-        minutes: null,
-        placeId: null,
-        setupId: null,
-        personIds: [],
-        position: i + 1,
-        pinnedStartMin: null,
-      }),
-    );
+    .map((s, i) => row({ ...DAY_ITEM_DEFAULTS, dayId: day.id, shotId: s.id, position: i + 1 }));
   return {
     ...plan,
     places: [slip],

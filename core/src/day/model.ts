@@ -43,6 +43,17 @@ export const dayItemFields = z.object({
 export const dayItem = dayItemFields.extend(recordBase);
 export type DayItem = z.infer<typeof dayItem>;
 
+/** A line of the order with nothing said beyond the shot or block it is. */
+export const DAY_ITEM_DEFAULTS: Omit<z.infer<typeof dayItemFields>, 'dayId' | 'position'> = {
+  shotId: null,
+  title: '',
+  minutes: null,
+  placeId: null,
+  setupId: null,
+  personIds: [],
+  pinnedStartMin: null,
+};
+
 /** Default minutes of changes that no place or setup says otherwise. */
 export const CHANGE_DEFAULTS = Object.freeze({
   repositionMin: 4,

@@ -19,6 +19,11 @@ const context: QuickLineContext = {
   ],
   setups: [{ id: 's-l2', code: 'L2' }],
   cameras: ['A', 'B', 'C'],
+  deliverables: [
+    { id: 'd-film', tag: 'film' },
+    { id: 'd-vertical', tag: 'vertical' },
+  ],
+  marks: [{ id: 'm-badge', tag: 'badge' }],
 };
 const read = (text: string) => parseQuickLine(text, context);
 
@@ -58,6 +63,45 @@ describe('the quick line', () => {
       takesPlanned: 1,
     });
   });
+  it('reads side, angle, use, facing, tags, gate, claim and window', () => {
+    const line = read(
+      '3 cu ilse @east low-angle reaction faces-left #vertical #film #badge before-7 by-dov 17:05-18:20',
+    );
+    expect(line.problems).toEqual([]);
+    expect(line.fields).toEqual({
+      size: 'cu',
+      personIds: ['p-ilse'],
+      faceNeeded: true,
+      side: 'east',
+      angle: 'low',
+      role: 'reaction',
+      facing: 'left',
+      deliverableIds: ['d-vertical', 'd-film'],
+      markIds: ['m-badge'],
+      beforeNumber: '7',
+      operatorId: 'p-dov',
+      windows: [[1025, 1100]],
+    });
+    expect(line.chips.map((c) => c.text)).toContain('shows badge');
+  });
+  it.each([
+    ['over-shoulder', { angle: 'over-shoulder' }],
+    ['top-angle', { angle: 'top' }],
+    ['the low road', { description: 'the low road' }],
+    ['establishing', { role: 'establishing' }],
+    ['#film #film', { deliverableIds: ['d-film'] }],
+    [
+      '9:00-10:00 15:00-16:00',
+      {
+        windows: [
+          [540, 600],
+          [900, 960],
+        ],
+      },
+    ],
+    ['before-noon', { description: 'before-noon' }],
+    ['99:99-10:00', { description: '99:99-10:00' }],
+  ])('%s', (text, fields) => expect(read(text).fields).toEqual(fields));
   it('makes unknown words the description, in their order, and takes quotes whole', () => {
     expect(read('mcu the ladle must cross "in 2t light"').fields.description).toBe('the ladle cross in 2t light');
     expect(read('hands in the light').fields).toEqual({ description: 'hands in the light' });
@@ -74,6 +118,11 @@ describe('the quick line', () => {
     ['mcu 5000fps', /1 to 2000/],
     ['mcu 0mm', /above 0 mm/],
     ['mcu a+x', /no camera X/],
+    ['mcu #poster', /tagged #poster/],
+    ['mcu before-99', /no scene 99 to be before/],
+    ['mcu by-nobody', /called “nobody”/],
+    ['mcu 18:00-17:00', /ends after it starts/],
+    [`mcu @${'x'.repeat(25)}`, /24 characters/],
     ['mcu 9999min', /1440 min/],
     [`mcu ${'long '.repeat(80)}`, /300 characters/],
   ])('refuses %j in words', (text, words) => expect(read(text).problems.join(' ')).toMatch(words));
@@ -83,15 +132,39 @@ describe('the quick line', () => {
         fc.oneof(
           fc.string({ unit: 'grapheme' }),
           fc
-            .array(fc.constantFrom('3', 'mcu', 'ilse', '50mm', '2t', 'must', '"', 'slider-in', 'a+b', '12min', 'x y'), {
-              maxLength: 12,
-            })
+            .array(
+              fc.constantFrom(
+                '3',
+                'mcu',
+                'ilse',
+                '50mm',
+                '2t',
+                'must',
+                '"',
+                'slider-in',
+                'a+b',
+                '12min',
+                'x y',
+                '@east',
+                '#film',
+                '#x',
+                'before-7',
+                'by-dov',
+                'faces-left',
+                '9:00-10:00',
+                '35:59-36:00',
+                'low-angle',
+              ),
+              {
+                maxLength: 12,
+              },
+            )
             .map((w) => w.join(' ')),
         ),
         (text) => {
           const line = read(text);
           if (line.problems.length) return;
-          const { personIds: _people, setupId: _setup, ...rest } = line.fields;
+          const { personIds: _p, setupId: _s, deliverableIds: _d, markIds: _m, operatorId: _o, ...rest } = line.fields;
           expect(
             shotFields
               .partial()

@@ -1,4 +1,5 @@
 import { Box } from '@chakra-ui/react';
+import { DAY_ITEM_DEFAULTS } from '@kavrell/core/day';
 import { positionAfter } from '@kavrell/core/records';
 import { useProduction } from '../../app/production.tsx';
 import { change } from '../../platform/rows.ts';
@@ -23,17 +24,7 @@ export function AddShots() {
       shots.map((s, i) => ({
         op: 'insert',
         table: 'dayItems',
-        values: {
-          dayId: day.id,
-          shotId: s.id,
-          title: '',
-          minutes: null,
-          placeId: null,
-          setupId: null,
-          personIds: [],
-          position: start + i,
-          pinnedStartMin: null,
-        },
+        values: { ...DAY_ITEM_DEFAULTS, dayId: day.id, shotId: s.id, position: start + i },
       })),
     );
   };

@@ -1,12 +1,13 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { useMemo, useState } from 'react';
-import { isText, readTable } from '@kavrell/core/formats';
+import { isText } from '@kavrell/core/formats';
 import type { Scene } from '@kavrell/core/scenes';
 import { formatBytes } from '@kavrell/core/units';
 import { useProduction } from '../../app/production.tsx';
 import { useDraft } from '../../platform/draft.ts';
 import { DropPlace } from '../../ui/DropPlace.tsx';
 import { Views } from '../../ui/Views.tsx';
+import { kindOf, type ImportKind } from './importKind.ts';
 import { ImportMoments } from './ImportMoments.tsx';
 import { ImportScript } from './ImportScript.tsx';
 import { ImportShots } from './ImportShots.tsx';
@@ -16,18 +17,9 @@ const KINDS = [
   ['shots', 'A shot list'],
   ['moments', 'A list of moments'],
   ['cues', 'A running order'],
-] as const;
-type Kind = (typeof KINDS)[number][0];
+] as const satisfies readonly (readonly [ImportKind, string])[];
 
 const MAX_TEXT_BYTES = 8_000_000;
-
-/** What a text looks like, so that nobody need say. */
-export function kindOf(text: string): Kind {
-  if (/^\s*(int|ext|est|int\.?\/ext|i\/e)[. ]/im.test(text)) return 'script';
-  const table = readTable(text.slice(0, 4000));
-  if (table.headings.length > 2) return 'shots';
-  return 'moments';
-}
 
 export interface ImportProps {
   text: string;
@@ -39,7 +31,7 @@ export interface ImportProps {
 export function ImportPanel({ intoScene, onDone }: { intoScene: Scene | null; onDone: (id: string | null) => void }) {
   const { production } = useProduction();
   const [text, setText] = useDraft(`import:${production.id}`);
-  const [said, setSaid] = useState<Kind | null>(null);
+  const [said, setSaid] = useState<ImportKind | null>(null);
   const [problem, setProblem] = useState('');
   const kind = said ?? (text.trim() ? kindOf(text) : 'script');
   const take = async ([file]: File[]) => {
@@ -114,7 +106,7 @@ export function ImportPanel({ intoScene, onDone }: { intoScene: Scene | null; on
   );
 }
 
-const PLACEHOLDERS: Record<Kind, string> = {
+const PLACEHOLDERS: Record<ImportKind, string> = {
   script: 'Or paste it here:\n\nINT. FOUNDER’S BENCH - DAY #3#\n\nILSE\nMy mother drew nine.',
   shots: 'Or paste it here, heading line first:\n\nscene\tshot\tdescription\tsize\tlens\tminutes',
   moments: 'One a line, time and minutes if known:\n\n13:10 Crew portraits 18min\n13:28 Blessing 12min',

@@ -1,4 +1,5 @@
 import { Flex } from '@chakra-ui/react';
+import { DAY_ITEM_DEFAULTS } from '@kavrell/core/day';
 import { SIZE_WORDS, STYLE_FACTORS, shotFields, shotMinutes, takesFor, type Shot } from '@kavrell/core/scenes';
 import { positionAfter } from '@kavrell/core/records';
 import { formatMinuteOfDay, formatMinutes, parseMinutes } from '@kavrell/core/units';
@@ -55,15 +56,10 @@ export function ShotSheet({ shot }: { shot: Shot }) {
             op: 'insert',
             table: 'dayItems',
             values: {
+              ...DAY_ITEM_DEFAULTS,
               dayId,
               shotId: shot.id,
-              title: '',
-              minutes: null,
-              placeId: null,
-              setupId: null,
-              personIds: [],
               position: positionAfter(rows.dayItems.filter((i) => i.dayId === dayId)),
-              pinnedStartMin: null,
             },
           },
     ]);
