@@ -66,8 +66,11 @@ describe('a drive that fails, fails alone', () => {
     const outcomes = await copy(faults);
     const failed = of(outcomes, 'x').filter((o) => o.state === 'failed');
     expect(failed.length).toBeGreaterThan(2);
-    // Small files that were written before, but not yet read back, are lost with a pulled drive too.
-    expect(failed.length).toBeLessThan(26);
+    // No file is unspoken of: what did not fail was read back. A full drive keeps what it has; with a pulled one everything
+    // that was written, but not yet read back, is lost too, which on a busy machine may be all of it.
+    expect(of(outcomes, 'x')).toHaveLength(26);
+    expect(of(outcomes, 'x').filter((o) => o.state === 'verified')).toHaveLength(26 - failed.length);
+    if ('fullAtBytes' in faults) expect(failed.length).toBeLessThan(26);
     expect(new Set(failed.map((o) => o.failure))).toEqual(new Set([words]));
     finalNamesAreWhole('x');
     yIsWhole(outcomes);
