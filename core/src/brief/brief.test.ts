@@ -11,6 +11,7 @@ import {
   productionFields,
   rateDivides,
   scopeChecks,
+  cautionOf,
   type Ask,
   type Deliverable,
 } from './index.ts';
@@ -144,6 +145,13 @@ describe('the scope', () => {
     [{ state: 'declined' as const }, 'declined'],
     [{ kind: 'mark' as const }, 'hole'],
   ])('%j is %s', (fields, state) => expect(check(fields)?.state).toBe(state));
+  it('what can hurt somebody comes with its caution, and only that', () => {
+    expect(cautionOf({ title: 'The tower from the air', detail: '', tag: 'drone' })).toMatch(
+      /licensed pilot.*At height.*licensed people decide/,
+    );
+    expect(cautionOf({ title: 'Rain machine', detail: 'by the quay', tag: 'rain' })).toMatch(/At water/);
+    expect(cautionOf({ title: 'A third camera', detail: 'carried by hand', tag: 'third' })).toBeNull();
+  });
   it('a mark is met by a shot that shows it, not by a dropped one', () => {
     expect(check({ kind: 'mark' }, [shotRow('3A', { markIds: ['a'] })])).toMatchObject({
       state: 'met',

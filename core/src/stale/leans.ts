@@ -17,7 +17,8 @@ const OF_SCENE = ['text', 'people', 'place', 'props'] as const;
 
 /**
  * Who leans on whom in a production: shots on their scene, their light, the deliverables they serve, the gate they must
- * be had before and the track they hang on; scenes on their place and their palettes; a frozen sheet on its shots.
+ * be had before and the track they hang on; scenes on their place and their palettes; a frozen sheet on its shots, the names on
+ * it and the rate of the job.
  */
 export function leansOf(s: LeanSources): Lean[] {
   const leans: Lean[] = [];
@@ -33,8 +34,13 @@ export function leansOf(s: LeanSources): Lean[] {
   for (const pin of s.pins) lean(pin.shotId, pin.trackId, ['track']);
   for (const scene of s.scenes) lean(scene.id, scene.placeId, ['place']);
   for (const palette of s.palettes) for (const id of palette.sceneIds) lean(id, palette.id, ['colours']);
-  for (const sheet of s.frozenSheets)
+  const shots = new Map(s.shots.map((shot) => [shot.id, shot]));
+  for (const sheet of s.frozenSheets) {
+    lean(sheet.id, s.production.id, ['rate']);
+    const people = new Set(sheet.shots.flatMap(({ shotId }) => shots.get(shotId)?.personIds ?? []));
+    for (const id of people) lean(sheet.id, id, ['name']);
     for (const { shotId } of sheet.shots)
       lean(sheet.id, shotId, ['number', 'picture', 'people', 'light', 'sound', 'minutes', 'dropped']);
+  }
   return leans;
 }

@@ -190,7 +190,7 @@ describe('who leans on whom', () => {
     const leans = leansOf({
       production: { id: 'p' },
       scenes: [sceneRow({ placeId: 'floor' })],
-      shots: [shotRow('3A', { setupId: 'L1', beforeSceneId: 'gate', deliverableIds: ['film'] })],
+      shots: [shotRow('3A', { setupId: 'L1', beforeSceneId: 'gate', deliverableIds: ['film'], personIds: ['ilse'] })],
       palettes: [
         {
           ...row,
@@ -228,6 +228,8 @@ describe('who leans on whom', () => {
         'scene>floor',
         'scene>pal',
         'sheet>shot-3A',
+        'sheet>p',
+        'sheet>ilse',
       ].sort(),
     );
   });

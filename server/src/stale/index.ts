@@ -26,7 +26,7 @@ async function recorded({ db }: Context, productionId: string): Promise<Recorded
       .map((c) => `'${c}'`)
       .join(', ');
     const pick = (side: string) =>
-      `(SELECT jsonb_object_agg(key, value) FROM jsonb_each(${side}) WHERE key IN (${columns}))`;
+      `(SELECT jsonb_object_agg(key, value) FROM jsonb_each(${side}) WHERE key IN (${columns}) AND before->key IS DISTINCT FROM after->key)`;
     const differ = watched(table)
       .map((c) => `before->'${c}' IS DISTINCT FROM after->'${c}'`)
       .join(' OR ');

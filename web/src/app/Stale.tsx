@@ -34,6 +34,7 @@ export function nameOf(rows: ProductionRows, id: string): string {
   if (shot) return shot.code;
   const sheet = rows.frozenSheets.find((s) => s.id === id);
   if (sheet) return `the sheet, revision ${sheet.revision}`;
+  if (id === rows.production.id) return 'the job';
   const named =
     [...rows.places, ...rows.people, ...rows.setups, ...rows.palettes, ...rows.tracks].find((r) => r.id === id)?.name ??
     rows.deliverables.find((d) => d.id === id)?.title;

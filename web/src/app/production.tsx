@@ -196,7 +196,17 @@ export function ProductionProvider({
   const stale = useMemo<ReadonlyMap<string, StaleMark>>(
     () =>
       rows && changes.length ? staleMarks({ leans: leansOf(rows), changes, births, looks: rows.looks }) : NOTHING_STALE,
-    [changes, births, rows?.scenes, rows?.shots, rows?.palettes, rows?.pins, rows?.frozenSheets, rows?.looks],
+    [
+      changes,
+      births,
+      rows?.production.id,
+      rows?.scenes,
+      rows?.shots,
+      rows?.palettes,
+      rows?.pins,
+      rows?.frozenSheets,
+      rows?.looks,
+    ],
   );
   const lastChangeMs = changes.at(-1)?.atMs ?? 0;
 

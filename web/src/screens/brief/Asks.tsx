@@ -1,6 +1,6 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { useMemo } from 'react';
-import { ASK_KINDS, ASK_STATES, askFields, type Ask, type ScopeCheck } from '@kavrell/core/brief';
+import { ASK_KINDS, ASK_STATES, askFields, cautionOf, type Ask, type ScopeCheck } from '@kavrell/core/brief';
 import { positionAfter } from '@kavrell/core/records';
 import { formatCount, formatDate, formatMoney, parseMoney } from '@kavrell/core/units';
 import { useProduction } from '../../app/production.tsx';
@@ -194,6 +194,7 @@ export function Asks({
 export function AskSheet({ check }: { check: ScopeCheck }) {
   const { production } = useProduction();
   const columns = useColumns([check]);
+  const caution = check.ask.state === 'declined' ? null : cautionOf(check.ask);
   const edits = tableEdits<Ask>(production.id, 'asks', (a) => a.title, 'wish');
   return (
     <>
@@ -201,6 +202,7 @@ export function AskSheet({ check }: { check: ScopeCheck }) {
         <h2>{check.ask.title}</h2>
         <div>{check.state === 'hole' ? <Look>{check.words}</Look> : check.words}</div>
       </Part>
+      {caution ? <Part title="Care">{caution}</Part> : null}
       <RowFields row={check.ask} columns={columns} fields={askFields} onEdit={edits.onEdit} />
     </>
   );
