@@ -48,13 +48,13 @@ export function scopeChecks(
 }
 
 const CAUTIONS: readonly (readonly [RegExp, string])[] = [
-  [/\b(drone|aerial|from the air|helicopter)/i, 'From the air: a licensed pilot, free airspace, nobody below.'],
-  [/\b(haze|smoke|fog machine)/i, 'Haze: breathing and fire alarms; the venue must know and agree.'],
+  [/\b(?:drone|aerial|from the air|helicopter)s?\b/i, 'From the air: a licensed pilot, free airspace, nobody below.'],
+  [/\b(?:haze|smoke|fog machine)s?\b/i, 'Haze: breathing and fire alarms; the venue must know and agree.'],
   [
     /\b(crane|jib|ladder|roof|scaffold|tower)/i,
     'At height: nobody below, everything tied, people who are trained for it.',
   ],
-  [/\b(water|boat|underwater|rain)/i, 'At water: mains stay away, a watcher and life jackets where one can fall in.'],
+  [/\b(?:water|boat|underwater|rain)s?\b/i, 'At water: mains stay away, a watcher and life jackets where one can fall in.'],
   [
     /\b(fire|flame|pyro|explosion|hot metal)/i,
     'Fire: a competent person in charge, distance, and something to put it out.',
@@ -63,7 +63,7 @@ const CAUTIONS: readonly (readonly [RegExp, string])[] = [
     /\b(car|vehicle|driving|tracking vehicle|motorbike)/i,
     'In traffic: nobody films while driving, nobody drives tired; roads are closed by those who may.',
   ],
-  [/\b(child|children|minor|baby)/i, 'Minors: agreed hours and breaks, a guardian present.'],
+  [/\b(?:child|children|minor|baby)s?\b/i, 'Minors: agreed hours and breaks, a guardian present.'],
 ];
 
 /** The short usual caution for a wish whose fulfilment can hurt somebody; null where none is known. */
