@@ -51,16 +51,19 @@ const CAUTIONS: readonly (readonly [RegExp, string])[] = [
   [/\b(?:drone|aerial|from the air|helicopter)s?\b/i, 'From the air: a licensed pilot, free airspace, nobody below.'],
   [/\b(?:haze|smoke|fog machine)s?\b/i, 'Haze: breathing and fire alarms; the venue must know and agree.'],
   [
-    /\b(crane|jib|ladder|roof|scaffold|tower)/i,
+    /\b(?:crane|jib|ladder|roof|scaffold|tower)s?\b/i,
     'At height: nobody below, everything tied, people who are trained for it.',
   ],
-  [/\b(?:water|boat|underwater|rain)s?\b/i, 'At water: mains stay away, a watcher and life jackets where one can fall in.'],
   [
-    /\b(fire|flame|pyro|explosion|hot metal)/i,
+    /\b(?:water|boat|underwater|rain)s?\b/i,
+    'At water: mains stay away, a watcher and life jackets where one can fall in.',
+  ],
+  [
+    /\b(?:fire|flame|pyro|explosion|hot metal)s?\b/i,
     'Fire: a competent person in charge, distance, and something to put it out.',
   ],
   [
-    /\b(car|vehicle|driving|tracking vehicle|motorbike)/i,
+    /\b(?:car|vehicle|driving|tracking vehicle|motorbike)s?\b/i,
     'In traffic: nobody films while driving, nobody drives tired; roads are closed by those who may.',
   ],
   [/\b(?:child|children|minor|baby)s?\b/i, 'Minors: agreed hours and breaks, a guardian present.'],
