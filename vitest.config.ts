@@ -8,6 +8,8 @@ const copyThread = 'scripts/lib/testCopyThread.mjs';
 
 export default defineConfig({
   test: {
+    // Both cores of the machine that checks: by itself Vitest leaves one idle.
+    maxWorkers: 2,
     projects: [
       {
         test: {

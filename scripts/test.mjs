@@ -34,17 +34,20 @@ async function check(name, work) {
 const results = path.join(ROOT, 'node_modules', '.cache', 'kavrell');
 mkdirSync(results, { recursive: true });
 
-await Promise.all([
-  check('lint', () =>
-    run('eslint', ['.', '--max-warnings', '0', '--cache', '--cache-location', 'node_modules/.cache/eslint/']),
-  ),
-  check('types', async () => {
-    // `contract` takes core along (no Node, no DOM), `server` takes copies, cli, demo and core's tests along.
-    let ok = true;
-    for (const p of ['contract', 'server', 'web', 'e2e']) ok = (await run('tsc', ['-p', path.join(ROOT, p)])) && ok;
-    return ok;
-  }),
-]);
+const tsc = (...projects) =>
+  projects.reduce(
+    async (before, p) => ((await before) ? run('tsc', ['-p', path.join(ROOT, p)]) : false),
+    Promise.resolve(true),
+  );
+const lint = check('lint', () =>
+  run('eslint', ['.', '--max-warnings', '0', '--cache', '--cache-location', 'node_modules/.cache/eslint/']),
+);
+// `contract` takes core along (no Node, no DOM), `server` takes copies, cli, demo and core's tests along. Two at a time.
+const types = check('types', async () => {
+  const [one, other] = await Promise.all([tsc('contract', 'server'), lint.then(() => tsc('web', 'e2e'))]);
+  return one && other;
+});
+await Promise.all([lint, types]);
 
 const unitFile = path.join(results, 'vitest.json');
 rmSync(unitFile, { force: true });
