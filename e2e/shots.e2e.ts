@@ -139,6 +139,29 @@ test('a script is brought in, changed and brought in again: its shots say that t
   expect(await rowsOf(request, id, 'scenes')).toHaveLength(2);
 });
 
+test('half a text stays with its scene: it is never shown, nor saved, under another', async ({ page, request }) => {
+  const id = await made(request, 'Texts');
+  await open(page, id, 'scenes');
+  await page
+    .getByLabel('Text to bring in')
+    .fill('INT. BENCH - DAY #1#\n\nIlse sits.\n\nEXT. TOWER - DUSK #2#\n\nIlse climbs.\n');
+  await page.getByRole('button', { name: /^Take 2/ }).click();
+  await view(page, 'Script');
+  await page.getByRole('tab', { name: /^1\s*0\/0/ }).click();
+  await page.getByLabel('Text of scene 1').fill('Ilse stands up.');
+  await page.getByRole('tab', { name: /^2\s*0\/0/ }).click();
+  await expect(page.getByLabel('Text of scene 2')).toHaveValue('Ilse climbs.');
+  await expect(page.getByRole('button', { name: 'Save the text' })).toBeDisabled();
+  await page.getByRole('tab', { name: /^1\s*0\/0/ }).click();
+  await expect(page.getByLabel('Text of scene 1')).toHaveValue('Ilse stands up.');
+  await page.getByRole('button', { name: 'Save the text' }).click();
+  await saved(page);
+  expect((await rowsOf(request, id, 'scenes')).map((s) => s.script).sort()).toEqual([
+    'Ilse climbs.',
+    'Ilse stands up.',
+  ]);
+});
+
 test('a list of moments with a gate: what must be had counts down and says when it does not fit', async ({
   page,
   request,

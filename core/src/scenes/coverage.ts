@@ -10,6 +10,8 @@ export interface Suggestion {
   why: string;
   /** The shot that one key adds. */
   add: Partial<Shot>;
+  /** After which shot it belongs; null at the end of the scene. */
+  afterId: string | null;
 }
 
 /** What there is of one person in a scene: codes by size and by side. */
@@ -83,8 +85,8 @@ export function sceneCoverage(
 function holes(scene: Scene, shots: readonly Shot[], cast: Named): Suggestion[] {
   if (scene.kind === 'cue') return cueHoles(scene, shots);
   const found: Suggestion[] = [];
-  const say = (key: string, words: string, why: string, add: Partial<Shot>) =>
-    found.push({ key, sceneId: scene.id, words, why, add });
+  const say: Say = (key, words, why, add, afterId = null) =>
+    void found.push({ key, sceneId: scene.id, words, why, add, afterId });
   if (shots.length && !shots.some(isWide))
     say(
       'way-in',
@@ -114,7 +116,7 @@ function holes(scene: Scene, shots: readonly Shot[], cast: Named): Suggestion[] 
   return found;
 }
 
-type Say = (key: string, words: string, why: string, add: Partial<Shot>) => void;
+type Say = (key: string, words: string, why: string, add: Partial<Shot>, afterId?: string | null) => void;
 
 function widest(shots: readonly Shot[]): string {
   const order = Object.keys(SIZE_WORDS);
@@ -211,6 +213,7 @@ function lineHoles(shots: readonly Shot[], cast: Named, say: Say): void {
         setupId: next.setupId,
         description: `${names}, on the line`,
       },
+      before.id,
     );
   });
 }
@@ -246,6 +249,7 @@ function cueHoles(scene: Scene, shots: readonly Shot[]): Suggestion[] {
       words: cameras.size === 0 ? 'No camera on this cue' : `Only camera ${[...cameras].join('')}: nothing to cut to`,
       why: 'When the one picture fails or turns away, there must be another that is framed.',
       add: { size: 'ws', happensOnce: true, description: `${scene.title}, safety` },
+      afterId: null,
     },
   ];
 }

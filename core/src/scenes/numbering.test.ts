@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { insertedCode, nextShotCode, renumber, shotFields } from './index.ts';
+import { insertedCode, nextShotCode, placeShot, renumber, shotFields } from './index.ts';
+import { sceneRow, shotRow } from './testing.ts';
 
 const letters = (frozen: string[] = [], taken: string[] = []) => ({
   frozen: new Set(frozen),
@@ -72,5 +73,24 @@ describe('renumbering', () => {
         },
       ),
     );
+  });
+});
+
+describe('where a new shot goes', () => {
+  const shots = [
+    shotRow('3A', { position: 1 }),
+    shotRow('3B', { position: 2 }),
+    shotRow('4A', { sceneId: 'other', position: 9 }),
+  ];
+  const place = (afterId: string | null, frozen: string[] = []) =>
+    placeShot(sceneRow(), shots, { afterId, frozen: new Set(frozen), school: 'letters' });
+  it('to the end of its scene, or between two, with the next letter', () => {
+    expect(place(null)).toEqual({ code: '3C', position: 3 });
+    expect(place('shot-3A')).toEqual({ code: '3C', position: 1.5 });
+    expect(place('shot-3B')).toEqual({ code: '3C', position: 3 });
+  });
+  it('with a digit after a number that is on paper; a shot of another scene is no anchor', () => {
+    expect(place('shot-3A', ['3A'])).toEqual({ code: '3A1', position: 1.5 });
+    expect(place('shot-4A', ['4A'])).toEqual({ code: '3C', position: 3 });
   });
 });

@@ -3,9 +3,11 @@ import { useState } from 'react';
 /** Text that survives a reload until it is used: `[text, setText]`, kept under a name on this device. */
 export function useDraft(name: string): [string, (text: string) => void] {
   const key = `kavrell-draft:${name}`;
-  const [text, setText] = useState(() => localStorage.getItem(key) ?? '');
+  const [held, setHeld] = useState(() => ({ key, text: localStorage.getItem(key) ?? '' }));
+  // Another name is another text: what was typed for one thing must never turn up under the next.
+  const text = held.key === key ? held.text : (localStorage.getItem(key) ?? '');
   const keep = (next: string) => {
-    setText(next);
+    setHeld({ key, text: next });
     if (next) localStorage.setItem(key, next);
     else localStorage.removeItem(key);
   };

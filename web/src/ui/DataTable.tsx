@@ -23,6 +23,7 @@ import { readCells, toCsv } from '@kavrell/core/formats';
 import { wordsOf } from '../platform/api.ts';
 import { saveAs } from '../platform/save.ts';
 import { fitting, leastPx } from './fitting.ts';
+import { pasteEdits, type PasteEdit } from './paste.ts';
 import { TableRow, type RowActions } from './TableRow.tsx';
 import { useElementWidth } from './width.ts';
 import { Button } from './Button.tsx';
@@ -64,7 +65,7 @@ interface Props<R extends { id: string }> {
   /** Ways to part the rows under headings: what a row belongs to, and what a heading says of its rows. */
   groups?: readonly Grouping<R>[];
   /** Writes many rows, each with its own values: what a paste from a spreadsheet does. */
-  onPaste?: (edits: { row: R; values: Record<string, unknown> }[]) => void;
+  onPaste?: (edits: PasteEdit<R>[]) => void;
   /** Takes pasted lines that lie beyond the last row. */
   onPasteBeyond?: (text: string) => void;
 }
@@ -307,40 +308,12 @@ export function DataTable<R extends { id: string }>({
     const cells = editing || !onPaste || !text ? null : readCells(text);
     if (!cells) return;
     event.preventDefault();
-    const edits: { row: R; values: Record<string, unknown> }[] = [];
+    const below = shown.slice(active.row).map((r) => r.original);
     try {
-      cells.slice(0, shown.length - active.row).forEach((line, down) => {
-        const row = shown[active.row + down]?.original;
-        if (!row) return;
-        let values: Record<string, unknown> = {};
-        line.forEach((cell, right) => {
-          const column = columns[active.column + right];
-          if (!column) throw new Error(`Line ${down + 1} has more cells than there are columns from here on.`);
-          if (!column.edit)
-            throw new Error(
-              `Line ${down + 1}: ${column.header || 'this column'} is worked out and can’t be pasted into.`,
-            );
-          const said = column.edit.options?.find(([, words]) => words.toLowerCase() === cell.trim().toLowerCase())?.[0];
-          try {
-            const own = column.edit.set(said ?? cell.trim(), row);
-            const checked = fields?.partial().safeParse(own);
-            if (checked && !checked.success) throw new Error(checked.error.issues[0]?.message);
-            values = { ...values, ...(checked?.data ?? own) };
-          } catch (error) {
-            throw new Error(`Line ${down + 1}, ${column.header}, “${cell}”: ${wordsOf(error)}`, { cause: error });
-          }
-        });
-        edits.push({ row, values });
-      });
+      const edits = pasteEdits(cells, below, columns.slice(active.column), fields);
       setPasteProblem('');
       onPaste?.(edits);
-      if (cells.length > shown.length - active.row)
-        onPasteBeyond?.(
-          text
-            .split(/\r?\n/)
-            .slice(shown.length - active.row)
-            .join('\n'),
-        );
+      if (cells.length > below.length) onPasteBeyond?.(text.split(/\r?\n/).slice(below.length).join('\n'));
     } catch (error) {
       setPasteProblem(`Nothing was pasted. ${wordsOf(error)}`);
     }

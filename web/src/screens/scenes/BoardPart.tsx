@@ -16,6 +16,8 @@ import { Part } from '../../ui/parts.tsx';
 import { Board } from './Board.tsx';
 
 const LONGEST_PX = 1280;
+/** Coordinates of one stroke, as many as the model takes. */
+const MOST_NUMBERS = 3998;
 export const MAX_PICTURE_BYTES = 100_000_000;
 
 /** A picture made small enough to keep, stored; refused in words when it is none or far too large. */
@@ -117,9 +119,11 @@ export function BoardPart({ shot }: { shot: Shot }) {
   };
   const draw = (e: PointerEvent<HTMLDivElement>) => {
     if (!live.current) return;
-    live.current = [...live.current, ...at(e)];
-    const points = live.current;
-    setDrawing((d) => [...(d ?? []).slice(0, -1), { points, weight }]);
+    const full = live.current.length >= MOST_NUMBERS;
+    // A very long stroke goes on in the next one: none is refused when it is kept.
+    const points = [...(full ? live.current.slice(-2) : live.current), ...at(e)];
+    live.current = points;
+    setDrawing((d) => [...(full ? (d ?? []) : (d ?? []).slice(0, -1)), { points, weight }]);
   };
   return (
     <Part title="Board">

@@ -1,16 +1,7 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { forwardRef, useMemo } from 'react';
 import { frozenCodes } from '@kavrell/core/callsheet';
-import {
-  SHOT_DEFAULTS,
-  insertedCode,
-  nextShotCode,
-  parseQuickLine,
-  shotFields,
-  type Scene,
-  type Shot,
-} from '@kavrell/core/scenes';
-import { positionAfter } from '@kavrell/core/records';
+import { SHOT_DEFAULTS, parseQuickLine, placeShot, shotFields, type Scene, type Shot } from '@kavrell/core/scenes';
 import { useProduction } from '../../app/production.tsx';
 import { useDraft } from '../../platform/draft.ts';
 import { newId } from '../../platform/id.ts';
@@ -37,8 +28,9 @@ export const QuickLine = forwardRef<
   );
   const line = useMemo(() => parseQuickLine(text, context), [text, context]);
   const target = rows.scenes.find((s) => s.number === line.sceneNumber) ?? scene;
-  const codes = useMemo(() => rows.shots.map((s) => s.code), [rows.shots]);
-  const code = nextShotCode(target.number, codes, production.shotNumbers);
+  const place = (afterId: string | null) =>
+    placeShot(target, rows.shots, { afterId, frozen: frozenCodes(rows.frozenSheets), school: production.shotNumbers });
+  const code = useMemo(() => place(null).code, [target, rows.shots, rows.frozenSheets, production.shotNumbers]);
 
   /** At the end of the scene, or right after the chosen shot: there, numbers that are on paper get a digit behind. */
   const add = (here: boolean) => {
@@ -46,9 +38,8 @@ export const QuickLine = forwardRef<
     const own = rows.shots.filter((s) => s.sceneId === target.id);
     const anchor = here && after?.sceneId === target.id ? after : null;
     const before = anchor ?? own.at(-1);
-    const next = anchor ? own[own.indexOf(anchor) + 1] : undefined;
     const { beforeNumber, ...said } = line.fields;
-    const ownCode = anchor && frozenCodes(rows.frozenSheets).has(anchor.code) ? insertedCode(anchor.code, codes) : code;
+    const { code: ownCode, position } = place(anchor?.id ?? null);
     const values = {
       ...SHOT_DEFAULTS,
       cameras: rows.cameras[0] ? [rows.cameras[0].letter] : [],
@@ -60,7 +51,7 @@ export const QuickLine = forwardRef<
       happensOnce: said.happensOnce ?? target.kind !== 'shots',
       sceneId: target.id,
       code: ownCode,
-      position: anchor && next ? (anchor.position + next.position) / 2 : positionAfter(own),
+      position,
     };
     shotFields.parse(values);
     const id = newId();

@@ -208,7 +208,7 @@ export function ScenesScreen() {
       ) : view === 'coverage' ? (
         <CoverageView onOpen={openScene} />
       ) : view === 'script' ? (
-        <ScriptView scene={scene} />
+        <ScriptView key={scene.id} scene={scene} />
       ) : view === 'track' ? (
         <TrackView scene={scene} />
       ) : view === 'boards' ? (

@@ -1,14 +1,14 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { useMemo, useRef, useState } from 'react';
+import { frozenCodes } from '@kavrell/core/callsheet';
 import {
   SHOT_DEFAULTS,
-  nextShotCode,
+  placeShot,
   sceneCoverage,
   shotsByScene,
   type Scene,
   type Suggestion,
 } from '@kavrell/core/scenes';
-import { positionAfter } from '@kavrell/core/records';
 import { formatCount } from '@kavrell/core/units';
 import { useProduction } from '../../app/production.tsx';
 import { newId } from '../../platform/id.ts';
@@ -34,11 +34,11 @@ export function Suggestions({ scenes, onAdded }: { scenes: readonly Scene[]; onA
     const scene = rows.scenes.find((x) => x.id === s.sceneId);
     if (!scene) return;
     const own = rows.shots.filter((x) => x.sceneId === scene.id);
-    const code = nextShotCode(
-      scene.number,
-      rows.shots.map((x) => x.code),
-      production.shotNumbers,
-    );
+    const { code, position } = placeShot(scene, rows.shots, {
+      afterId: s.afterId,
+      frozen: frozenCodes(rows.frozenSheets),
+      school: production.shotNumbers,
+    });
     const id = newId();
     void change(production.id, `Added ${code}`, [
       {
@@ -53,7 +53,7 @@ export function Suggestions({ scenes, onAdded }: { scenes: readonly Scene[]; onA
           reason: s.words,
           sceneId: scene.id,
           code,
-          position: positionAfter(own),
+          position,
         },
       },
     ]);

@@ -71,8 +71,14 @@ export function TrackBench({ track }: { track: Track }) {
     setAtS(to);
     if (audio.current) audio.current.currentTime = to;
   };
-  const tap = () =>
-    setTaps([...taps, audio.current && !audio.current.paused ? audio.current.currentTime : performance.now() / 1000]);
+  const [tappedOnSound, setTappedOnSound] = useState(false);
+  /** On the sound's own time while it plays, else on the clock: only on the sound is a tap a place in the track. */
+  const tap = () => {
+    const onSound = audio.current !== null && !audio.current.paused;
+    const at = onSound ? (audio.current?.currentTime ?? 0) : performance.now() / 1000;
+    setTaps([...(onSound === tappedOnSound ? taps : []), at]);
+    setTappedOnSound(onSound);
+  };
   const tempo = tempoOfTaps(taps);
   useKey('b', tap, { letter: true });
 
@@ -83,10 +89,10 @@ export function TrackBench({ track }: { track: Track }) {
     try {
       if (!shot) throw new Error(`There is no shot ${code.toUpperCase() || 'of that number'}.`);
       const [from, to] = span.split(/[-–]/);
-      const fromS = span === 'all' ? 0 : from ? parseRunning(from) : snap(track, atS);
-      const toS = span === 'all' ? track.durationS : to ? parseRunning(to) : Math.min(track.durationS, fromS + 5);
-      if (toS <= fromS) throw new Error('It ends before it starts.');
+      const fromS = span === 'all' ? 0 : snap(track, from ? parseRunning(from) : atS);
+      const toS = span === 'all' ? track.durationS : snap(track, to ? parseRunning(to) : fromS + 5);
       if (fromS >= track.durationS) throw new Error(`The track ends at ${formatTrackTime(track.durationS)}.`);
+      if (toS <= fromS) throw new Error('It ends before it starts.');
       setProblem('');
       setLine('');
       void change(production.id, `${shot.code} on ${track.name}`, [
@@ -96,8 +102,8 @@ export function TrackBench({ track }: { track: Track }) {
           values: {
             trackId: track.id,
             shotId: shot.id,
-            fromS: snap(track, fromS),
-            toS: Math.min(track.durationS, snap(track, toS)),
+            fromS,
+            toS: Math.min(track.durationS, toS),
           },
         },
       ]);
@@ -113,7 +119,15 @@ export function TrackBench({ track }: { track: Track }) {
       end: true,
       value: (p) => p[id],
       render: (p) => <span>{formatTrackTime(p[id])}</span>,
-      edit: { get: (p) => formatTrackTime(p[id]), set: (t) => ({ [id]: snap(track, parseRunning(t)) }) },
+      edit: {
+        get: (p) => formatTrackTime(p[id]),
+        set: (t, p) => {
+          const at = snap(track, parseRunning(t));
+          if (at > track.durationS) throw new Error(`The track ends at ${formatTrackTime(track.durationS)}.`);
+          if (id === 'fromS' ? at >= p.toS : at <= p.fromS) throw new Error('It ends before it starts.');
+          return { [id]: at };
+        },
+      },
     });
     return [
       time('fromS', 'From'),
@@ -335,8 +349,7 @@ export function TrackBench({ track }: { track: Track }) {
             onClick={() => {
               save('the beat')({
                 bpm: Math.round(tempo.bpm * 100) / 100,
-                firstBeatS:
-                  audio.current && taps.every((t) => t <= track.durationS) ? tempo.firstBeatS : track.firstBeatS,
+                firstBeatS: tappedOnSound ? tempo.firstBeatS : track.firstBeatS,
               });
               setTaps([]);
             }}
