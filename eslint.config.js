@@ -25,6 +25,7 @@ const GROUND = [
   'optics',
   'power',
   'rigging',
+  'geometry',
 ];
 const CAPABILITIES = [
   'brief',

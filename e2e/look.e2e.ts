@@ -20,6 +20,8 @@ const SCREENS = [
 /** Screens with several views: each is looked at like a screen of its own. */
 const VIEWS: Record<string, readonly string[]> = {
   Brief: ['Look', 'Days', 'What changed', 'What is wanted'],
+  Places: ['Scouting walk', 'Rooms, power', 'Sun', 'Moves, carts', 'All places'],
+  Light: ['All setups', 'Needed', 'Kit', 'Plan'],
   Scenes: ['Coverage', 'Script', 'Track', 'Boards', 'Who has what', 'Bring in', 'Shots'],
 };
 

@@ -6,6 +6,7 @@ import { gzipSync } from 'node:zlib';
 import { ROOT, ensureBuilt, ensureDebian, ensureModules } from './lib/bootstrap.mjs';
 import { benchCopies } from './lib/benchCopies.mjs';
 import { benchCore } from './lib/benchCore.mjs';
+import { benchLight, benchLightPage } from './lib/benchLight.mjs';
 import { benchScenes, benchScenesPage } from './lib/benchScenes.mjs';
 import { quantile, report } from './lib/measure.mjs';
 import { say } from './lib/say.mjs';
@@ -21,6 +22,7 @@ const { makeLarge } = await import('./lib/large.mjs');
 const only = process.argv[2];
 if (!only || only === '--core') await benchCore();
 if (!only || only === '--scenes') await benchScenes();
+if (!only || only === '--light') await benchLight();
 if (!only || only === '--copies') await benchCopies();
 if (only === '--core' || only === '--copies') process.exit(0);
 
@@ -44,7 +46,8 @@ try {
   const page = await context.newPage();
   await page.goto(instance.link);
   await page.getByLabel('New production').waitFor();
-  await benchScenesPage(page, context.request, makeLarge);
+  if (!only || only === '--scenes') await benchScenesPage(page, context.request, makeLarge);
+  if (!only || only === '--light') await benchLightPage(page, context.request, makeLarge);
   if (!only) await benchPages(context, page);
 } finally {
   await browser.close();

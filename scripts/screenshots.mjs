@@ -43,6 +43,28 @@ const VIEWS = [
       await page.getByLabel('Add a shot in one line').fill('mcu ilse 50mm slider-in 2t must');
     },
   },
+  {
+    file: 'light',
+    screen: 'light',
+    act: (page) => page.getByRole('tab', { name: 'L1', exact: true }).click(),
+  },
+  {
+    file: 'places-phone',
+    screen: 'places',
+    phone: true,
+    theme: 'daylight',
+    act: (page) => page.getByRole('tab', { name: 'Scouting walk' }).click(),
+  },
+  {
+    file: 'sun',
+    screen: 'places',
+    theme: 'daylight',
+    act: async (page) => {
+      await page.getByRole('tab', { name: 'Sun' }).click();
+      await page.getByRole('tab', { name: 'Founder’s bench' }).click();
+      await page.getByLabel('Hour').fill('510');
+    },
+  },
   { file: 'day', screen: 'day', act: (page) => page.locator('[data-line]').filter({ hasText: '7B' }).click() },
   { file: 'call-sheet', screen: 'call-sheet', theme: 'daylight' },
   { file: 'copies', screen: 'copies', theme: 'daylight' },

@@ -4,6 +4,7 @@ import * as callsheet from './callsheet.ts';
 import * as changes from './changes.ts';
 import * as copies from './copies.ts';
 import * as files from './files.ts';
+import * as light from './light.ts';
 import * as productions from './productions.ts';
 import * as roll from './roll.ts';
 import * as scenes from './scenes.ts';
@@ -20,6 +21,7 @@ export * from './callsheet.ts';
 export * from './changes.ts';
 export * from './copies.ts';
 export * from './files.ts';
+export * from './light.ts';
 export * from './productions.ts';
 export * from './roll.ts';
 export * from './scenes.ts';
@@ -30,7 +32,7 @@ const isRoute = (x: unknown): x is Route => typeof x === 'object' && x !== null 
 
 /** Every route of the API, by name: for the server's check that each is served, and for tests that walk them. */
 export const ROUTES: Readonly<Record<string, Route>> = Object.fromEntries(
-  [auth, calc, callsheet, changes, copies, files, productions, roll, scenes, stale, wrap].flatMap((room) =>
+  [auth, calc, callsheet, changes, copies, files, light, productions, roll, scenes, stale, wrap].flatMap((room) =>
     Object.entries(room).filter((entry): entry is [string, Route] => isRoute(entry[1])),
   ),
 );

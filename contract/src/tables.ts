@@ -17,9 +17,22 @@ import { card, cardFields, clip, copyFile, copyJob, drive, driveFields, release 
 import { clock, clockFields, jam, jamFields } from '@kavrell/core/clocks';
 import { day, dayFields, dayItem, dayItemFields } from '@kavrell/core/day';
 import { palette, paletteFields, picture, pictureFields } from '@kavrell/core/look';
-import { relight, relightFields, setup, setupFields } from '@kavrell/core/light';
+import { lightKit, lightKitFields, relight, relightFields, setup, setupFields } from '@kavrell/core/light';
 import { consent, consentFields, engagement, engagementFields, person, personFields } from '@kavrell/core/people';
-import { move, moveFields, place, placeFields } from '@kavrell/core/places';
+import {
+  cart,
+  cartFields,
+  circuit,
+  circuitFields,
+  move,
+  moveFields,
+  place,
+  placeFact,
+  placeFactFields,
+  placeFields,
+  room,
+  roomFields,
+} from '@kavrell/core/places';
 import { deviceState, takeEvent } from '@kavrell/core/roll';
 import {
   pin,
@@ -45,6 +58,11 @@ export const EDITABLE = {
   days: { row: day, fields: dayFields, one: 'day' },
   places: { row: place, fields: placeFields, one: 'place' },
   moves: { row: move, fields: moveFields, one: 'move' },
+  rooms: { row: room, fields: roomFields, one: 'room' },
+  circuits: { row: circuit, fields: circuitFields, one: 'circuit' },
+  placeFacts: { row: placeFact, fields: placeFactFields, one: 'fact of a place' },
+  carts: { row: cart, fields: cartFields, one: 'cart' },
+  lightKit: { row: lightKit, fields: lightKitFields, one: 'piece of light kit' },
   people: { row: person, fields: personFields, one: 'person' },
   engagements: { row: engagement, fields: engagementFields, one: 'engagement' },
   cameras: { row: camera, fields: cameraFields, one: 'camera' },
@@ -79,6 +97,10 @@ export const EDITABLE_NAMES = Object.keys(EDITABLE) as [EditableName, ...Editabl
 export const PLAN_TABLES = [
   'places',
   'moves',
+  'circuits',
+  'rooms',
+  'carts',
+  'lightKit',
   'days',
   'people',
   'engagements',
@@ -94,6 +116,7 @@ export const PLAN_TABLES = [
   'shots',
   'dayItems',
   'pictures',
+  'placeFacts',
   'palettes',
   'tracks',
   'pins',

@@ -1,4 +1,6 @@
+import { CAMERA_DEFAULTS } from '@kavrell/core/camera';
 import { PRODUCTION_DEFAULTS } from '@kavrell/core/brief';
+import { PLACE_DEFAULTS } from '@kavrell/core/places';
 import { SCENE_DEFAULTS, SHOT_DEFAULTS, type Scene, type Shot } from '@kavrell/core/scenes';
 import { at, emptyPlan, rowMaker, type DemoPlan } from './plan.ts';
 
@@ -25,6 +27,7 @@ export function finalBoard(newId: () => string): DemoPlan {
     captureHeightPx: 1080,
   });
   const hall = row({
+    ...PLACE_DEFAULTS,
     name: 'Corn hall',
     latitude: 51.88,
     longitude: -2.31,
@@ -47,6 +50,7 @@ export function finalBoard(newId: () => string): DemoPlan {
     strikeMin: 60,
     wantedWrapMin: at(19),
     meals: [],
+    gustMps: null,
     notes: 'Doors 09:30. Clocks start 11:00. Up to five hours.',
   });
   const person = (name: string, kind: 'crew' | 'talent', role: string) =>
@@ -69,15 +73,13 @@ export function finalBoard(newId: () => string): DemoPlan {
   const south = person('Celeste Varn', 'talent', 'Player, south');
   const camera = (letter: string, name: string, framing: string) =>
     row({
+      ...CAMERA_DEFAULTS,
       letter,
       name,
       framing,
-      operatorId: null,
       rate: '50',
       cardSizeBytes: 512e9,
       rateMbps: 200,
-      clipLimitMin: null,
-      batteryMin: null,
       simulated: true,
     });
   const cameras = [

@@ -1,6 +1,9 @@
 import { PRODUCTION_DEFAULTS } from '@kavrell/core/brief';
+import { CAMERA_DEFAULTS } from '@kavrell/core/camera';
 import { DAY_ITEM_DEFAULTS } from '@kavrell/core/day';
+import { PLACE_DEFAULTS } from '@kavrell/core/places';
 import { SCENE_DEFAULTS, SHOT_DEFAULTS, type Scene, type Shot } from '@kavrell/core/scenes';
+import { slipLight } from './slipLight.ts';
 import { at, emptyPlan, rowMaker, type DemoPlan } from './plan.ts';
 
 /** Eleven crew, two minutes each, must be had before the blessing: four minutes short, on purpose. */
@@ -38,6 +41,7 @@ export function lifeboat(newId: () => string): DemoPlan {
     feeling: 'Proud and wet.',
   });
   const slip = row({
+    ...PLACE_DEFAULTS,
     name: 'Slipway',
     latitude: 50.334,
     longitude: -4.771,
@@ -60,6 +64,7 @@ export function lifeboat(newId: () => string): DemoPlan {
     strikeMin: 25,
     wantedWrapMin: at(16, 30),
     meals: [],
+    gustMps: 8,
     notes: 'The launch is at 14:20 and can’t be repeated. Nobody stands in the slip’s line after 14:10.',
   });
   const person = (
@@ -87,14 +92,12 @@ export function lifeboat(newId: () => string): DemoPlan {
   const crew = CREW.map((name) => person(name, 'talent', 'Lifeboat crew'));
   const camera = (letter: string, name: string, framing: string, fields: Partial<DemoPlan['cameras'][number]> = {}) =>
     row({
+      ...CAMERA_DEFAULTS,
       letter,
       name,
       framing,
       operatorId: ro.id,
-      rate: '25',
-      cardSizeBytes: 256e9,
       rateMbps: 150,
-      clipLimitMin: null,
       batteryMin: 110,
       simulated: true,
       ...fields,
@@ -332,6 +335,7 @@ export function lifeboat(newId: () => string): DemoPlan {
   return {
     ...plan,
     places: [slip],
+    ...slipLight(row, slip.id, elin.id),
     days: [day],
     people: [ro, elin, priest, godmother, stills, ...crew],
     engagements: [ro, elin, stills].map((who) =>

@@ -1,12 +1,13 @@
 import { PRODUCTION_DEFAULTS, type Production } from '@kavrell/core/brief';
-import type { Camera } from '@kavrell/core/camera';
+import { CAMERA_DEFAULTS, type Camera } from '@kavrell/core/camera';
 import { demoClocks } from './clocks.ts';
 import type { Day, DayItem } from '@kavrell/core/day';
-import type { Setup } from '@kavrell/core/light';
+import { SETUP_DEFAULTS, type Setup } from '@kavrell/core/light';
 import type { Person } from '@kavrell/core/people';
-import type { Place } from '@kavrell/core/places';
+import { PLACE_DEFAULTS, type Place } from '@kavrell/core/places';
 import { SCENE_DEFAULTS, SHOT_DEFAULTS, type Scene, type Shot } from '@kavrell/core/scenes';
 import { ninthBellBrief } from './ninthBellBrief.ts';
+import { ninthBellLight } from './ninthBellLight.ts';
 import { at, emptyPlan, rowMaker, type DemoPlan } from './plan.ts';
 
 const ZONE = 'Europe/London';
@@ -40,16 +41,9 @@ export function ninthBell(newId: () => string, mediaRoot: string): DemoPlan {
 
   const place = (name: string, fields: Partial<Place>) =>
     row({
+      ...PLACE_DEFAULTS,
       name,
-      latitude: 50.33,
-      longitude: -4.77,
-      address: '',
-      parking: '',
-      walkMin: 0,
-      power: '',
       hospital: 'Ellery Cottage Hospital, Chapel Rise, 9 min by car',
-      contact: '',
-      notes: '',
       confirmed: true,
       ...fields,
     });
@@ -149,6 +143,7 @@ export function ninthBell(newId: () => string, mediaRoot: string): DemoPlan {
     callMin: at(6, 30),
     wantedWrapMin: at(18, 30),
     meals: [meal(at(9, 15), at(10, 15), 20, at(7)), meal(at(12), at(13, 30), 45, at(7))],
+    gustMps: 9,
     notes:
       'The pour is at 11:05 and waits for nobody: everyone stands where they will stand by 10:50. The causeway closes at 18:45.',
   });
@@ -161,6 +156,7 @@ export function ninthBell(newId: () => string, mediaRoot: string): DemoPlan {
     loadInMin: 20,
     wantedWrapMin: at(13, 30),
     meals: [meal(at(8), at(9, 30), 30, at(5, 40))],
+    gustMps: 7,
     notes: 'Harbour at dawn first, then pick-ups in the foundry.',
   });
   const days = [thursday, friday];
@@ -181,27 +177,41 @@ export function ninthBell(newId: () => string, mediaRoot: string): DemoPlan {
   const GB = 1e9;
   const camera = (letter: string, name: string, framing: string, fields: Partial<Camera>) =>
     row({
+      ...CAMERA_DEFAULTS,
       letter,
       name,
       framing,
-      operatorId: null,
-      rate: '25',
-      cardSizeBytes: 256 * GB,
       rateMbps: 500,
-      clipLimitMin: null,
       batteryMin: 130,
       simulated: true,
       ...fields,
     });
   const cameras = [
-    camera('A', 'Full-frame cinema body', 'Ladle close', { operatorId: oda.id, cardSizeBytes: 512 * GB }),
+    camera('A', 'Full-frame cinema body', 'Ladle close', {
+      operatorId: oda.id,
+      cardSizeBytes: 512 * GB,
+      sensorWidthMm: 35.9,
+      sensorHeightMm: 20.2,
+    }),
     camera('B', 'S35 cinema body', 'Mould wide', { operatorId: mirko.id, rate: '24000/1001', rateMbps: 430 }),
-    camera('C', 'Compact 4/3 body', 'Faces', { rateMbps: 250, clipLimitMin: 29 + 59 / 60, batteryMin: 95 }),
-    camera('D', 'Action camera', 'High corner', { rateMbps: 100, cardSizeBytes: 64 * GB, batteryMin: 70 }),
+    camera('C', 'Compact 4/3 body', 'Faces', {
+      rateMbps: 250,
+      clipLimitMin: 29 + 59 / 60,
+      batteryMin: 95,
+      sensorWidthMm: 17.3,
+      sensorHeightMm: 9.7,
+    }),
+    camera('D', 'Action camera', 'High corner', {
+      rateMbps: 100,
+      cardSizeBytes: 64 * GB,
+      batteryMin: 70,
+      sensorWidthMm: 6.2,
+      sensorHeightMm: 4.6,
+    }),
   ];
 
   const setup = (code: string, name: string, where: Place, rigMin: number, notes: string) =>
-    row({ code, name, placeId: where.id, rigMin, notes });
+    row({ ...SETUP_DEFAULTS, code, name, placeId: where.id, rigMin, notes });
   const l1 = setup(
     'L1',
     'Founder’s bench',
@@ -702,7 +712,7 @@ export function ninthBell(newId: () => string, mediaRoot: string): DemoPlan {
     card('S001', false),
   ];
 
-  return ninthBellBrief(row, {
+  const plan = ninthBellBrief(row, {
     ...emptyPlan(production),
     places,
     moves,
@@ -719,4 +729,5 @@ export function ninthBell(newId: () => string, mediaRoot: string): DemoPlan {
     cards,
     ...demoClocks(cameras, thursday, production.rate, row),
   });
+  return ninthBellLight(row, plan);
 }

@@ -3,6 +3,20 @@ import { randomUUID } from 'node:crypto';
 /** A change-set holds 2000 rows at most. */
 const MOST_OPS = 1500;
 
+const EMPTY_PLAN = {
+  roomId: null,
+  items: [],
+  cues: [],
+  atMin: null,
+  daylight: 'computed',
+  sky: 'overcast',
+  ambientLux: 0,
+  ambientK: 4000,
+  haze: 'none',
+  gustMps: null,
+  wanted: { faceId: null, tStop: null, ratio: null, whiteK: 5600 },
+};
+
 const pick = (list, i) => list[i % list.length];
 
 /**
@@ -28,6 +42,10 @@ export async function makeLarge(request, { shots = 300, takes = 1500 } = {}) {
     shotNumbers: 'letters',
     readingWpm: 150,
     rate: '25',
+    ei: 800,
+    shutterDeg: 180,
+    ratioSchool: 'sum',
+    loadShare: 0.8,
     keepPolicy: { verifiedCopies: 2, apart: true, format: 'never' },
     simulatedNowOffsetMs: Date.parse('2027-03-18T11:00:00Z') - Date.now(),
   });
@@ -53,6 +71,8 @@ export async function makeLarge(request, { shots = 300, takes = 1500 } = {}) {
         contact: '',
         notes: '',
         confirmed: true,
+        backupPlaceId: null,
+        skyline: [],
       }),
     ),
     ...days.map((d, i) =>
@@ -65,6 +85,7 @@ export async function makeLarge(request, { shots = 300, takes = 1500 } = {}) {
         loadInMin: 30,
         strikeMin: 20,
         wantedWrapMin: 1140,
+        gustMps: null,
         meals: [{ earliestAfterMin: 240, latestAfterMin: 420, minutes: 45 }],
         notes: '',
       }),
@@ -89,6 +110,9 @@ export async function makeLarge(request, { shots = 300, takes = 1500 } = {}) {
         placeId: pick(places, i),
         rigMin: 30,
         notes: '',
+        hands: 2,
+        fromSetupId: null,
+        plan: EMPTY_PLAN,
       }),
     ),
     ...['A', 'B', 'C', 'D'].map((letter) =>
@@ -102,6 +126,8 @@ export async function makeLarge(request, { shots = 300, takes = 1500 } = {}) {
         rateMbps: 400,
         clipLimitMin: null,
         batteryMin: 100,
+        sensorWidthMm: 24.9,
+        sensorHeightMm: 14,
         simulated: false,
       }),
     ),

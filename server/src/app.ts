@@ -12,6 +12,7 @@ import { serveCallSheet } from './callsheet/index.ts';
 import { serveChanges } from './changes/index.ts';
 import { serveCopies } from './copies/index.ts';
 import { serveFiles } from './files/index.ts';
+import { serveLight } from './light/index.ts';
 import { serveProductions } from './productions/index.ts';
 import { serveRoll } from './roll/index.ts';
 import { serveRows } from './rows/index.ts';
@@ -139,6 +140,7 @@ export async function makeApp(context: Context): Promise<RunningApp> {
   serveCallSheet(router, context);
   serveWrap(router, context);
   serveFiles(router, context);
+  serveLight(router, context);
   serveScenes(router, context);
   serveStale(router, context);
   serveCalc(router);

@@ -1,6 +1,9 @@
 // Opens Kavrell with no network: the page and its parts from the cache, and the rows as they were last read.
 const SHELL = 'kavrell-shell-1';
 const ROWS = 'kavrell-rows-1';
+// Stills of the scouting walk and of boards; sounds are too large to keep.
+const STILLS = 'kavrell-stills-1';
+const LARGEST_STILL = 2_000_000;
 
 self.addEventListener('install', (event) =>
   event.waitUntil(
@@ -14,7 +17,7 @@ self.addEventListener('activate', (event) => event.waitUntil(self.clients.claim(
 
 // Signing out forgets what was read.
 self.addEventListener('message', (event) => {
-  if (event.data === 'forget') event.waitUntil(caches.delete(ROWS));
+  if (event.data === 'forget') event.waitUntil(Promise.all([caches.delete(ROWS), caches.delete(STILLS)]));
 });
 
 async function fromNetworkFirst(request, cacheName, key) {
@@ -39,6 +42,19 @@ async function fromCacheFirst(request) {
   return response;
 }
 
+async function stillFromCacheFirst(request) {
+  const cache = await caches.open(STILLS);
+  const kept = await cache.match(request);
+  if (kept) return kept;
+  const response = await fetch(request);
+  const small = Number(response.headers.get('content-length') ?? Infinity) <= LARGEST_STILL;
+  const whole = response.status === 200 && !request.headers.has('range');
+  if (whole && small && response.headers.get('content-type')?.startsWith('image/'))
+    await cache.put(request, response.clone());
+  return response;
+}
+
+const STILL = /^\/api\/productions\/[^/]+\/files\/[0-9a-f]{64}$/;
 const READ = /^\/api\/(auth\/me|productions|productions\/[^/]+\/rows\/\w+)$/;
 
 self.addEventListener('fetch', (event) => {
@@ -46,5 +62,6 @@ self.addEventListener('fetch', (event) => {
   if (event.request.method !== 'GET' || url.origin !== self.location.origin) return;
   if (event.request.mode === 'navigate') event.respondWith(fromNetworkFirst(event.request, SHELL, '/'));
   else if (READ.test(url.pathname)) event.respondWith(fromNetworkFirst(event.request, ROWS, url.pathname));
+  else if (STILL.test(url.pathname)) event.respondWith(stillFromCacheFirst(event.request));
   else if (url.pathname.startsWith('/assets/')) event.respondWith(fromCacheFirst(event.request));
 });

@@ -27,6 +27,9 @@ export const DEFAULT_KEEP_POLICY: KeepPolicy = { verifiedCopies: 2, apart: true,
 /** The two schools of shot numbers: scene and letter, or one number running through the job. */
 export const SHOT_NUMBERS = ['letters', 'running'] as const;
 
+/** The two schools of lighting contrast: (key + fill) : fill, and key : fill. */
+export const RATIO_SCHOOLS = ['sum', 'alone'] as const;
+
 const fields = {
   title: requiredLine('The title', 120),
   client: line('The client', 160),
@@ -56,6 +59,22 @@ const fields = {
     .min(40, 'A reading pace under 40 words a minute is not believable.')
     .max(400, 'A reading pace over 400 words a minute is not believable.'),
   rate: rateField,
+  /** Exposure index and shutter angle of the job, which light is read for. */
+  ei: z
+    .number({ error: 'The EI is a number.' })
+    .min(25, 'An EI under 25 is not believable.')
+    .max(1_000_000, 'An EI over 1,000,000 is not believable.'),
+  shutterDeg: z
+    .number({ error: 'The shutter is an angle in degrees.' })
+    .min(1, 'A shutter opens 1° at least.')
+    .max(360, 'A shutter opens 360° at most.'),
+  /** How contrast is said: key side to shadow side, or key alone to fill. */
+  ratioSchool: z.enum(RATIO_SCHOOLS, { error: 'Choose how contrast is said.' }),
+  /** Share of a breaker that may be planned for. */
+  loadShare: z
+    .number({ error: 'The load is a share from 0.3 to 1.' })
+    .min(0.3, 'The load is a share from 0.3 to 1.')
+    .max(1, 'The load is a share from 0.3 to 1.'),
   keepPolicy,
   /** Set only on demo productions: added to the real clock so that the shooting day is today. */
   simulatedNowOffsetMs: z.number().nullable(),
@@ -76,6 +95,10 @@ export const PRODUCTION_DEFAULTS: Omit<z.infer<typeof productionFields>, 'title'
   shotNumbers: 'letters',
   readingWpm: 150,
   rate: '25',
+  ei: 800,
+  shutterDeg: 180,
+  ratioSchool: 'sum',
+  loadShare: 0.8,
   keepPolicy: DEFAULT_KEEP_POLICY,
   simulatedNowOffsetMs: null,
 };

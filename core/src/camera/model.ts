@@ -20,8 +20,26 @@ export const cameraFields = z.object({
   clipLimitMin: above('The clip limit', 'minutes').nullable(),
   /** Minutes on one battery; null on mains. */
   batteryMin: above('The battery', 'minutes').nullable(),
+  /** The part of the sensor that records. */
+  sensorWidthMm: above('The sensor’s width', 'mm').max(100, 'A sensor wider than 100 mm is not believable.'),
+  sensorHeightMm: above('The sensor’s height', 'mm').max(100, 'A sensor higher than 100 mm is not believable.'),
   /** Whether a simulated camera stands in for it. */
   simulated: z.boolean(),
 });
 export const camera = cameraFields.extend(recordBase);
 export type Camera = z.infer<typeof camera>;
+
+/** A new camera's values beside its letter: an S35 sensor in wide mode, a card of 256 GB. */
+export const CAMERA_DEFAULTS: Omit<z.infer<typeof cameraFields>, 'letter'> = {
+  name: 'Camera body',
+  framing: '',
+  operatorId: null,
+  rate: '25',
+  cardSizeBytes: 256e9,
+  rateMbps: 400,
+  clipLimitMin: null,
+  batteryMin: null,
+  sensorWidthMm: 24.9,
+  sensorHeightMm: 14,
+  simulated: false,
+};

@@ -1,1 +1,2 @@
 export * from './mired.ts';
+export * from './mixing.ts';

@@ -22,6 +22,12 @@ export const dayFields = z.object({
   strikeMin: minutes('Strike', 600),
   wantedWrapMin: minuteOfDay('The wanted wrap'),
   meals: z.array(meal).max(5, 'Five meals are the most one day can have.'),
+  /** Strongest gust to expect, m/s; null: nobody has said. */
+  gustMps: z
+    .number({ error: 'The gust is a number of metres a second.' })
+    .min(0, 'A gust can’t be negative.')
+    .max(60, 'A gust over 60 m/s is not believable.')
+    .nullable(),
   notes: line('Notes', 2000),
 });
 export const day = dayFields.extend(recordBase);

@@ -1,6 +1,14 @@
-import type { Move, Place } from '../places/index.ts';
+import type { Move, Place, Room } from '../places/index.ts';
 import { moveMin } from '../places/index.ts';
-import type { Relight, Setup } from '../light/index.ts';
+import {
+  catalogueOf,
+  isDrawn,
+  relightTime,
+  setupRigMin,
+  type LightKit,
+  type Relight,
+  type Setup,
+} from '../light/index.ts';
 import { shotMinutes, type Scene, type Shot } from '../scenes/index.ts';
 import { CHANGE_DEFAULTS, type Day, type DayItem } from './model.ts';
 import { timeOrder, type ChangeKind, type OrderPlan, type OrderShot, type Violation } from './order.ts';
@@ -13,6 +21,8 @@ export interface DaySources {
   scenes: readonly Scene[];
   setups: readonly Setup[];
   relights: readonly Relight[];
+  lightKit: readonly LightKit[];
+  rooms: readonly Room[];
   places: readonly Place[];
   moves: readonly Move[];
 }
@@ -94,30 +104,37 @@ export function orderPlanOf(s: DaySources): { order: OrderPlan; items: DayItem[]
 
   const relightMin: Record<string, number> = {};
   const usedPlaces = [...new Set(orderShots.map((x) => x.place))];
-  for (const setup of s.setups) relightMin[`>${setup.id}`] = setup.rigMin;
+  const light = lightMinutes(s);
+  for (const setup of s.setups) relightMin[`>${setup.id}`] = light.rigMin(setup);
   for (const placeId of usedPlaces) {
     relightMin[`>${unlit(placeId)}`] = CHANGE_DEFAULTS.repositionMin;
     for (const setup of s.setups) {
       relightMin[`${setup.id}>${unlit(placeId)}`] = CHANGE_DEFAULTS.repositionMin;
-      relightMin[`${unlit(placeId)}>${setup.id}`] = setup.rigMin;
+      relightMin[`${unlit(placeId)}>${setup.id}`] = light.rigMin(setup);
     }
   }
-  const relights = new Map(s.relights.map((r) => [`${r.fromSetupId}>${r.toSetupId}`, r.minutes]));
   for (const from of s.setups) {
     for (const to of s.setups) {
-      if (from.id === to.id) continue;
-      relightMin[`${from.id}>${to.id}`] = relights.get(`${from.id}>${to.id}`) ?? to.rigMin;
+      if (from.id !== to.id) relightMin[`${from.id}>${to.id}`] = light.relight(from, to).minutes;
     }
   }
   orderShots.forEach((next, i) => {
     const before = orderShots[i - 1];
-    if (!before || before.place !== next.place || before.setup === next.setup) return;
-    const [from, to] = [before, next].map((x) => s.setups.find((setup) => setup.id === x.setup));
-    if (from && to && !relights.has(`${from.id}>${to.id}`)) {
+    const to = s.setups.find((setup) => setup.id === next.setup);
+    if (to && light.unsaid(to) && before?.setup !== next.setup)
       assumptions.push(
-        `Nobody said how long ${from.code} to ${to.code} takes: ${to.rigMin} min, as if rigged from nothing.`,
+        `Nobody said how long ${to.code} takes to rig, and nothing is drawn: ${light.rigMin(to)} min assumed.`,
       );
-    }
+    if (!before || before.place !== next.place || before.setup === next.setup) return;
+    const from = s.setups.find((setup) => setup.id === before.setup);
+    if (!from || !to) return;
+    const { minutes, known } = light.relight(from, to);
+    if (known === 'rig')
+      assumptions.push(
+        `Nobody said how long ${from.code} to ${to.code} takes: ${minutes} min, as if rigged from nothing.`,
+      );
+    if (known === 'plans')
+      assumptions.push(`${from.code} to ${to.code}: ${minutes} min, worked out from what differs between their plans.`);
   });
 
   const moves = new Map(s.moves.map((m) => [`${m.fromPlaceId}>${m.toPlaceId}`, moveMin(m)]));
@@ -146,6 +163,32 @@ export function orderPlanOf(s: DaySources): { order: OrderPlan; items: DayItem[]
       shots: orderShots,
       change: { repositionMin, lensMin, rigMin, turnaroundMin, relightDefaultMin, relightMin, moveMin: moveMinutes },
       meals: s.day.meals,
+    },
+  };
+}
+
+/** Minutes of light: as somebody said, else from the plans, else from nothing. */
+function lightMinutes(s: Pick<DaySources, 'setups' | 'relights' | 'lightKit' | 'rooms'>) {
+  const catalogue = catalogueOf(s.lightKit);
+  const rooms = new Map(s.rooms.map((r) => [r.id, r]));
+  const said = new Map(s.relights.map((r) => [`${r.fromSetupId}>${r.toSetupId}`, r.minutes]));
+  const roomOf = (setup: Setup) => rooms.get(setup.plan.roomId ?? '') ?? null;
+  const rigs = new Map(s.setups.map((x) => [x.id, setupRigMin(x, catalogue, roomOf(x))]));
+  const rigMin = (setup: Setup) => rigs.get(setup.id) ?? CHANGE_DEFAULTS.relightDefaultMin;
+  return {
+    rigMin,
+    unsaid: (setup: Setup) => (rigs.get(setup.id) ?? null) === null,
+    relight(from: Setup, to: Setup): { minutes: number; known: 'said' | 'plans' | 'rig' } {
+      const told = said.get(`${from.id}>${to.id}`);
+      if (told !== undefined) return { minutes: told, known: 'said' };
+      const drawn = from.placeId === to.placeId && isDrawn(from.plan) && isDrawn(to.plan);
+      // Striking one thing after the other is never slower than rigging anew from nothing.
+      if (drawn)
+        return {
+          minutes: Math.min(rigMin(to), relightTime(from.plan, to, catalogue, roomOf(to)).minutes),
+          known: 'plans',
+        };
+      return { minutes: rigMin(to), known: 'rig' };
     },
   };
 }

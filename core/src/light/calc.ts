@@ -82,4 +82,24 @@ export const lightCalcs = [
     example: { input: { keyOnlyLux: 600, fillLux: 200 }, output: { ratio: 4, stops: 2 } },
     run: (i) => lightRatio(i.keyOnlyLux, i.fillLux),
   }),
+  defineCalc({
+    name: 'light.bounce',
+    about: 'Light that a board or cloth gives a face, from the light that falls on it.',
+    formula: 'Light on it × its reflectance (or transmission) × the form factor of its rectangle as the face sees it.',
+    assumptions: ['Matt and evenly lit; seen square on and from its middle; no light of a mirror.'],
+    source: 'Configuration factor of a rectangle; Lambert’s law',
+    input: inputs({
+      illuminanceLux: quantity('The light on it', 'lux', { from: 0 }),
+      share: quantity('The reflectance or transmission', '', { from: 0, to: 1 }),
+      widthM: metres('The width'),
+      heightM: metres('The height'),
+      distanceM: metres('The distance'),
+    }),
+    output: z.object({ illuminanceLux: figure('The light at the face', 'lux') }),
+    example: {
+      input: { illuminanceLux: 1000, share: 0.5, widthM: 1.2, heightM: 1.2, distanceM: 0.6 },
+      output: { illuminanceLux: 500 * (4 / Math.PI / Math.SQRT2) * Math.atan(Math.SQRT1_2) },
+    },
+    run: (i) => ({ illuminanceLux: i.illuminanceLux * i.share * rectangleShare(i.widthM, i.heightM, i.distanceM) }),
+  }),
 ];

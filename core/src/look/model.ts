@@ -39,9 +39,9 @@ const stroke = z.object({
 });
 export type Stroke = z.infer<typeof stroke>;
 
-/** A still: a reference for the look, or a board of a shot (a photograph, or a scribble made of strokes). */
+/** A still: a reference for the look, a board of a shot (a photograph, or a scribble made of strokes), or what was found at a place. */
 export const pictureFields = z.object({
-  role: z.enum(['look', 'board']),
+  role: z.enum(['look', 'board', 'place']),
   shotId: id.nullable(),
   /** Content address of the stored file; null for a scribble. */
   fileHash: z

@@ -1,1 +1,3 @@
 export * from './model.ts';
+export * from './scout.ts';
+export * from './sunlight.ts';

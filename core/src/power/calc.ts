@@ -1,3 +1,4 @@
+import { circuitLoad } from './circuits.ts';
 import { z } from 'zod';
 import { defineCalc, figure, inputs, quantity } from '../calc/index.ts';
 import { InputError } from '../errors/index.ts';
@@ -70,6 +71,33 @@ export const powerCalcs = [
         );
       }
       return { minutes: batteryMinutes(i.wattHours, draw) };
+    },
+  }),
+  defineCalc({
+    name: 'power.circuit',
+    about: 'Load of a circuit against its breaker, and what is left of it.',
+    formula: 'Amperes of the lamps and of what else hangs on it, at a power factor of 0.95; allowed = breaker × share.',
+    assumptions: [
+      'Lamps count with their full draw.',
+      'Share 0.8 unless given. Local code and licensed people decide.',
+    ],
+    source: 'Definition of power',
+    input: inputs({
+      watts: quantity('The lamps', 'W', { from: 0 }),
+      otherW: quantity('What else hangs on it', 'W', { from: 0 }).optional(),
+      volts: quantity('The voltage', 'V', { above: 0 }),
+      breakerA: quantity('The breaker', 'A', { above: 0 }),
+      share: quantity('The share', '', { above: 0, to: 1 }).optional(),
+    }),
+    output: z.object({
+      totalA: figure('The load', 'A'),
+      allowedA: figure('What is allowed', 'A'),
+      leftA: figure('What is left', 'A'),
+    }),
+    example: { input: { watts: 1900, volts: 200, breakerA: 20 }, output: { totalA: 10, allowedA: 16, leftA: 6 } },
+    run: (i) => {
+      const load = circuitLoad({ volts: i.volts, breakerA: i.breakerA, otherW: i.otherW ?? 0 }, i.watts, i.share);
+      return { totalA: load.totalA, allowedA: load.allowedA ?? 0, leftA: load.leftA ?? 0 };
     },
   }),
 ];

@@ -1,1 +1,2 @@
 export * from './electric.ts';
+export * from './circuits.ts';

@@ -14,10 +14,10 @@ import {
 import type { Clock, Jam } from '../clocks/index.ts';
 import { planDay, projectDay, type Day, type DayItem, type DayPlan, type Projection } from '../day/index.ts';
 import { ledger, type Answer } from '../ledger/index.ts';
-import type { Relight, Setup } from '../light/index.ts';
+import type { LightKit, Relight, Setup } from '../light/index.ts';
 import type { Palette, Picture } from '../look/index.ts';
 import type { Consent, Engagement, Person } from '../people/index.ts';
-import type { Move, Place } from '../places/index.ts';
+import type { Cart, Circuit, Move, Place, PlaceFact, Room } from '../places/index.ts';
 import { foldTakes, shotStates, type ShotState, type Take, type TakeEvent } from '../roll/index.ts';
 import type { Pin, Scene, Shot, ShotLink, Slot, Track, Waiver } from '../scenes/index.ts';
 import type { Look } from '../stale/index.ts';
@@ -30,11 +30,16 @@ export interface ProductionRows {
   days: readonly Day[];
   places: readonly Place[];
   moves: readonly Move[];
+  rooms: readonly Room[];
+  circuits: readonly Circuit[];
+  placeFacts: readonly PlaceFact[];
+  carts: readonly Cart[];
   people: readonly Person[];
   engagements: readonly Engagement[];
   cameras: readonly Camera[];
   setups: readonly Setup[];
   relights: readonly Relight[];
+  lightKit: readonly LightKit[];
   scenes: readonly Scene[];
   shots: readonly Shot[];
   dayItems: readonly DayItem[];
@@ -76,7 +81,7 @@ export interface DayFacts {
 
 export type PlanRows = Pick<
   ProductionRows,
-  'dayItems' | 'shots' | 'scenes' | 'setups' | 'relights' | 'places' | 'moves'
+  'dayItems' | 'shots' | 'scenes' | 'setups' | 'relights' | 'lightKit' | 'rooms' | 'places' | 'moves'
 >;
 
 /** The timed plan of one day. */
@@ -88,6 +93,8 @@ export function planOf(rows: PlanRows, day: Day): DayPlan {
     scenes: rows.scenes,
     setups: rows.setups,
     relights: rows.relights,
+    lightKit: rows.lightKit,
+    rooms: rows.rooms,
     places: rows.places,
     moves: rows.moves,
   });
@@ -152,3 +159,5 @@ export function factsOf(rows: ProductionRows, day: Day, nowMs: number, clock: Pr
   const answers = ledger({ plan, projection, shots: rows.shots, states, dayShotIds, cards, clock });
   return { plan, takes, states, cards, dayShotIds, projection, answers };
 }
+
+export * from './light.ts';

@@ -9,6 +9,7 @@ import { exposureCalcs } from '../exposure/calc.ts';
 import { lightCalcs } from '../light/calc.ts';
 import { lookCalcs } from '../look/calc.ts';
 import { opticsCalcs } from '../optics/calc.ts';
+import { placeCalcs } from '../places/calc.ts';
 import { powerCalcs } from '../power/calc.ts';
 import { riggingCalcs } from '../rigging/calc.ts';
 import { sceneCalcs } from '../scenes/calc.ts';
@@ -27,6 +28,7 @@ export const CALCS: readonly Calc[] = Object.freeze([
   ...riggingCalcs,
   ...mediaCalcs,
   ...sunCalcs,
+  ...placeCalcs,
   ...dayCalcs,
   ...briefCalcs,
   ...lookCalcs,

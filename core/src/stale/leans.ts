@@ -1,11 +1,13 @@
 import type { Palette } from '../look/index.ts';
 import type { Pin, Scene, Shot } from '../scenes/index.ts';
+import type { Setup } from '../light/index.ts';
 import type { FrozenSheet } from '../callsheet/index.ts';
 import type { Lean } from './marks.ts';
 
 export interface LeanSources {
   production: { id: string };
   scenes: readonly Scene[];
+  setups: readonly Setup[];
   shots: readonly Shot[];
   palettes: readonly Palette[];
   pins: readonly Pin[];
@@ -17,7 +19,7 @@ const OF_SCENE = ['text', 'people', 'place', 'props'] as const;
 
 /**
  * Who leans on whom in a production: shots on their scene, their light, the deliverables they serve, the gate they must
- * be had before and the track they hang on; scenes on their place and their palettes; a frozen sheet on its shots, the names on
+ * be had before and the track they hang on; light setups on their place and its power; scenes on their place and their palettes; a frozen sheet on its shots, the names on
  * it and the rate of the job.
  */
 export function leansOf(s: LeanSources): Lean[] {
@@ -32,6 +34,7 @@ export function leansOf(s: LeanSources): Lean[] {
     for (const id of shot.deliverableIds) lean(shot.id, id, ['form']);
   }
   for (const pin of s.pins) lean(pin.shotId, pin.trackId, ['track']);
+  for (const setup of s.setups) lean(setup.id, setup.placeId, ['place', 'power']);
   for (const scene of s.scenes) lean(scene.id, scene.placeId, ['place']);
   for (const palette of s.palettes) for (const id of palette.sceneIds) lean(id, palette.id, ['colours']);
   const shots = new Map(s.shots.map((shot) => [shot.id, shot]));

@@ -1,3 +1,4 @@
+import { SETUP_DEFAULTS } from '../light/index.ts';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import {
@@ -190,6 +191,7 @@ describe('who leans on whom', () => {
     const leans = leansOf({
       production: { id: 'p' },
       scenes: [sceneRow({ placeId: 'floor' })],
+      setups: [{ ...row, ...SETUP_DEFAULTS, id: 'L1', code: 'L1', name: 'Bench', placeId: 'floor' }],
       shots: [shotRow('3A', { setupId: 'L1', beforeSceneId: 'gate', deliverableIds: ['film'], personIds: ['ilse'] })],
       palettes: [
         {
@@ -225,6 +227,7 @@ describe('who leans on whom', () => {
         'shot-3A>gate',
         'shot-3A>film',
         'shot-3A>song',
+        'L1>floor',
         'scene>floor',
         'scene>pal',
         'sheet>shot-3A',

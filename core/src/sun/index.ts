@@ -1,3 +1,4 @@
+export * from './daylight.ts';
 import { getPosition, getTimes } from 'suncalc';
 import { minuteToMs, msToMinute } from '../time/index.ts';
 

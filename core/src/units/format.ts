@@ -133,3 +133,19 @@ export function formatTrackTime(seconds: number): string {
   const tenths = Math.round(seconds * 10);
   return `${Math.floor(tenths / 600)}:${two(Math.floor(tenths / 10) % 60)}.${tenths % 10}`;
 }
+
+/** An illuminance: whole lux, three figures from a thousand on. */
+export function formatLux(lux: number): string {
+  const shown = lux >= 1000 ? Number(lux.toPrecision(3)) : lux >= 10 ? Math.round(lux) : Math.round(lux * 10) / 10;
+  return `${shown.toLocaleString('en')}${NBSP}lx`;
+}
+
+/** A T-stop as one reads it off a ring: one decimal, none from 10 on. */
+export function formatStop(stop: number): string {
+  return `T${NBSP}${stop >= 10 ? Math.round(stop) : Math.round(stop * 10) / 10}`;
+}
+
+/** A colour temperature to the nearest 50 K. */
+export function formatKelvin(kelvin: number): string {
+  return `${(Math.round(kelvin / 50) * 50).toLocaleString('en')}${NBSP}K`;
+}

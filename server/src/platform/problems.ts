@@ -30,6 +30,7 @@ const CONSTRAINT_WORDS: Record<string, string> = {
   scenes_number_live: 'There is a scene of that number already.',
   shots_code_live: 'There is a shot of that number already.',
   cameras_letter_live: 'There is a camera of that letter already.',
+  light_kit_key_live: 'There is a piece of kit of that key already.',
   setups_code_live: 'There is a light setup of that code already.',
   cards_label_live: 'There is a card of that label already: two cards of one name can’t be told apart later.',
   days_number_live: 'There is a day of that number already.',

@@ -63,7 +63,7 @@ describe('productions', () => {
     }));
     await server.context.models.shots.bulkCreate(shots);
     expect(await count()).toBe(before);
-    expect(before).toBeLessThanOrEqual(35);
+    expect(before).toBeLessThanOrEqual(40);
     await server.context.models.shots.destroy({ where: { id: shots.map((s) => s.id) } });
   });
 

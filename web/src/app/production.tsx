@@ -56,11 +56,16 @@ export function ProductionProvider({
   const days = useRows(productionId, 'days');
   const places = useRows(productionId, 'places');
   const moves = useRows(productionId, 'moves');
+  const rooms = useRows(productionId, 'rooms');
+  const circuits = useRows(productionId, 'circuits');
+  const placeFacts = useRows(productionId, 'placeFacts');
+  const carts = useRows(productionId, 'carts');
   const people = useRows(productionId, 'people');
   const engagements = useRows(productionId, 'engagements');
   const cameras = useRows(productionId, 'cameras');
   const setups = useRows(productionId, 'setups');
   const relights = useRows(productionId, 'relights');
+  const lightKit = useRows(productionId, 'lightKit');
   const scenes = useRows(productionId, 'scenes');
   const shots = useRows(productionId, 'shots');
   const dayItems = useRows(productionId, 'dayItems');
@@ -100,11 +105,16 @@ export function ProductionProvider({
       days: [...days.rows].sort((a, b) => a.number - b.number),
       places: places.rows,
       moves: moves.rows,
+      rooms: byPosition(rooms.rows),
+      circuits: byPosition(circuits.rows),
+      placeFacts: byPosition(placeFacts.rows),
+      carts: byPosition(carts.rows),
       people: people.rows,
       engagements: engagements.rows,
       cameras: [...cameras.rows].sort((a, b) => (a.letter < b.letter ? -1 : 1)),
       setups: setups.rows,
       relights: relights.rows,
+      lightKit: lightKit.rows,
       scenes: byPosition(scenes.rows),
       shots: byPosition(shots.rows),
       dayItems: dayItems.rows,
@@ -137,11 +147,16 @@ export function ProductionProvider({
     days.rows,
     places.rows,
     moves.rows,
+    rooms.rows,
+    circuits.rows,
+    placeFacts.rows,
+    carts.rows,
     people.rows,
     engagements.rows,
     cameras.rows,
     setups.rows,
     relights.rows,
+    lightKit.rows,
     scenes.rows,
     shots.rows,
     dayItems.rows,
@@ -176,7 +191,18 @@ export function ProductionProvider({
   const plan = useMemo(
     () => (rows && day ? planOf(rows, day) : null),
     // The plan hangs on these tables only: a take or a copied file does not time the day anew.
-    [day, rows?.dayItems, rows?.shots, rows?.scenes, rows?.setups, rows?.relights, rows?.places, rows?.moves],
+    [
+      day,
+      rows?.dayItems,
+      rows?.shots,
+      rows?.scenes,
+      rows?.setups,
+      rows?.relights,
+      rows?.lightKit,
+      rows?.rooms,
+      rows?.places,
+      rows?.moves,
+    ],
   );
   const takes = useMemo(() => foldTakes(takeEvents.rows), [takeEvents.rows]);
   const states = useMemo(() => shotStates(shots.rows, takes), [shots.rows, takes]);
@@ -201,6 +227,7 @@ export function ProductionProvider({
       births,
       rows?.production.id,
       rows?.scenes,
+      rows?.setups,
       rows?.shots,
       rows?.palettes,
       rows?.pins,
@@ -221,11 +248,16 @@ export function ProductionProvider({
     days,
     places,
     moves,
+    rooms,
+    circuits,
+    placeFacts,
+    carts,
     people,
     engagements,
     cameras,
     setups,
     relights,
+    lightKit,
     scenes,
     shots,
     dayItems,

@@ -112,5 +112,9 @@ export const LAZY = new Map(SCREENS.map((s) => [s.path, lazy(s.load)]));
 /** Fetches the other screens' code once the first one stands, so that they open at once, and with no network. */
 export function fetchOtherScreens(): void {
   const idle = window.requestIdleCallback ?? ((run: () => void) => setTimeout(run, 800));
-  idle(() => SCREENS.forEach((s) => void s.load()));
+  idle(() => {
+    SCREENS.forEach((s) => void s.load());
+    // Photographs are made small by it, on a scouting walk with no network too.
+    void import('../workers/heavy.ts').then(({ heavy }) => heavy());
+  });
 }

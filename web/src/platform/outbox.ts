@@ -1,14 +1,17 @@
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
 import { create } from 'zustand';
-import { logTakeEvents, writeChanges, type ChangeOp, type ChangeSet, type Problem } from '@kavrell/contract';
+import { logTakeEvents, putFile, writeChanges, type ChangeOp, type ChangeSet, type Problem } from '@kavrell/contract';
 import type { TakeEvent } from '@kavrell/core/roll';
-import { Away, Refusal, call } from './api.ts';
+import { Away, Refusal, call, sendBytes } from './api.ts';
 
 /** What an update saw of the row it changes, so that two people's edits of different fields can both stand. */
 export type Seen = Record<string, { version: number; values: Record<string, unknown> }>;
 
 export type Entry = { id: string; productionId: string; at: number; label: string } & (
-  { kind: 'changes'; set: ChangeSet; seen: Seen } | { kind: 'takes'; events: TakeEvent[] }
+  | { kind: 'changes'; set: ChangeSet; seen: Seen }
+  | { kind: 'takes'; events: TakeEvent[] }
+  /** Bytes that what comes after names by their hash. */
+  | { kind: 'file'; hash: string; bytes: Blob }
 );
 
 export interface Refused {
@@ -79,7 +82,8 @@ export const isOwn = (id: string): boolean => own.has(id);
 
 function remember(entry: Entry): void {
   if (own.size > OWN_MOST) own.clear();
-  for (const id of entry.kind === 'changes' ? [entry.set.id] : entry.events.map((e) => e.id)) own.add(id);
+  if (entry.kind === 'changes') own.add(entry.set.id);
+  else if (entry.kind === 'takes') for (const e of entry.events) own.add(e.id);
 }
 
 /** Puts something into the outbox: shown at once, kept on this device, then sent. */
@@ -135,6 +139,19 @@ async function send(entry: Entry): Promise<void> {
   if (entry.kind === 'takes') {
     await call(logTakeEvents, { params, body: { events: entry.events } });
     onSent(entry, null);
+    await drop(entry.id);
+    return;
+  }
+  if (entry.kind === 'file') {
+    const { hash } = await sendBytes(putFile, params, entry.bytes);
+    if (hash !== entry.hash)
+      throw new Refusal({
+        type: 'about:blank',
+        title: 'Other bytes',
+        status: 409,
+        code: 'bytes',
+        detail: 'Other bytes arrived than were sent. The picture is kept on this device: send it again.',
+      });
     await drop(entry.id);
     return;
   }

@@ -41,7 +41,7 @@ export function overlay(
 ): AnyRow[] {
   let result: AnyRow[] | null = null;
   for (const entry of entries) {
-    if (entry.productionId !== productionId) continue;
+    if (entry.productionId !== productionId || entry.kind === 'file') continue;
     if (entry.kind === 'takes') {
       if (table !== 'takeEvents') continue;
       const before: readonly AnyRow[] = result ?? rows;
@@ -102,6 +102,7 @@ wireOutbox({
     if (table) patch(entry.productionId, table, (rows) => rows.map((r) => (r.id === current.id ? current : r)));
   },
   onSent: (entry, versions) => {
+    if (entry.kind === 'file') return;
     if (entry.kind === 'takes') {
       patch(entry.productionId, 'takeEvents', (rows) => overlay('takeEvents', rows, [entry], entry.productionId));
       return;

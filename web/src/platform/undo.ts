@@ -6,6 +6,17 @@ import { queries } from './rows.ts';
 import { facetKey } from './stale.ts';
 import { tell } from './notices.ts';
 
+const settlers = new Set<() => void>();
+/** Has `write` called before anything is undone and when the page is left: for edits that wait a moment for more of their kind. */
+export function onSettle(write: () => void): () => void {
+  settlers.add(write);
+  window.addEventListener('pagehide', write);
+  return () => {
+    settlers.delete(write);
+    window.removeEventListener('pagehide', write);
+  };
+}
+
 /** How often a set turns something round: 0 an edit, 1 its undoing, 2 the doing again. */
 function depthOf(set: ChangeSetInfo, byId: ReadonlyMap<string, ChangeSetInfo>): number {
   const before = set.undoes === null ? undefined : byId.get(set.undoes);
@@ -32,6 +43,7 @@ export function targetOf(sets: readonly ChangeSetInfo[], redo: boolean): ChangeS
  * server's, so it is there after a reload too.
  */
 export async function undo(productionId: string, actor: string, redo = false): Promise<void> {
+  for (const write of settlers) write();
   await flush();
   if (useOutbox.getState().entries.length > 0) {
     tell('Undo waits until what is on this device has been sent.');

@@ -112,3 +112,17 @@ export function Loading({ what }: { what: string }) {
     </Box>
   );
 }
+
+/** One large figure under its name. */
+export function Figure({ name, children, look = false }: { name: string; children: ReactNode; look?: boolean }) {
+  return (
+    <Box minW={0}>
+      <Box color="soft" fontSize="s">
+        {name}
+      </Box>
+      <Box fontSize="l" fontWeight="700" color={look ? 'look' : 'text'} whiteSpace="nowrap" data-figure={name}>
+        {children}
+      </Box>
+    </Box>
+  );
+}

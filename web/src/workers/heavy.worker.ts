@@ -1,4 +1,6 @@
 import { expose } from 'comlink';
+import { contours } from 'd3-contour';
+import { contourLevels, lightField, lightsOf, type LightScene } from '@kavrell/core/light';
 import { paletteOf, type Swatch } from '@kavrell/core/look';
 import { peaksOf } from '@kavrell/core/scenes';
 import { readFountain, type ReadScript } from '@kavrell/core/script';
@@ -26,6 +28,14 @@ export interface ReadPicture {
   heightPx: number;
 }
 
+/** A line of equal light: its lux, and its path in metres of the plan. */
+export interface Contour {
+  lux: number;
+  d: string;
+  /** Where a figure can stand: the line’s highest place on the plan. */
+  at: [number, number];
+}
+
 const work = {
   /** A picture’s palette, and the picture at most `longestPx` long, as JPEG. */
   async picture(file: Blob, colours: number, longestPx: number): Promise<ReadPicture> {
@@ -47,6 +57,31 @@ const work = {
   /** A script read in pieces. */
   script(source: string): ReadScript {
     return readFountain(source);
+  },
+  /** Lines of equal light over a plan, whole stops apart. */
+  contours(scene: LightScene, widthM: number, depthM: number, heightM: number): { lines: Contour[]; fieldMs: number } {
+    const began = performance.now();
+    const field = lightField(lightsOf(scene), widthM, depthM, heightM);
+    const fieldMs = performance.now() - began;
+    const [sx, sy] = [widthM / field.columns, depthM / field.rows];
+    const logs = Array.from(field.lux, (v) => Math.log2(Math.max(v, 1e-6)));
+    const levels = contourLevels(field);
+    const shapes = contours().size([field.columns, field.rows]).thresholds(levels.map(Math.log2))(logs);
+    const lines = shapes.flatMap((shape, i): Contour[] => {
+      let top: [number, number] | null = null;
+      const d = shape.coordinates
+        .flatMap((polygon) =>
+          polygon.map((ring) => {
+            for (const [x = 0, y = 0] of ring)
+              if (x > 1 && y > 1 && x < field.columns - 1 && y < field.rows - 1 && (!top || y < top[1])) top = [x, y];
+            return `M${ring.map(([x = 0, y = 0]) => `${(x * sx).toFixed(2)} ${(y * sy).toFixed(2)}`).join('L')}Z`;
+          }),
+        )
+        .join('');
+      const [x, y] = (top as [number, number] | null) ?? [0, 0];
+      return top && d ? [{ lux: levels[i] ?? 0, d, at: [x * sx, y * sy] }] : [];
+    });
+    return { lines, fieldMs };
   },
   peaks(channels: Float32Array[], steps: number): number[] {
     return peaksOf(channels, steps);

@@ -4,6 +4,7 @@ import { house } from './migrations/0001-house.ts';
 import { clocks } from './migrations/0002-clocks.ts';
 import { media } from './migrations/0003-media.ts';
 import { scenes } from './migrations/0004-scenes.ts';
+import { light } from './migrations/0005-light.ts';
 
 export interface Migration {
   name: string;
@@ -11,7 +12,7 @@ export interface Migration {
   down: (run: (sql: string) => Promise<void>) => Promise<void>;
 }
 
-const MIGRATIONS: readonly Migration[] = [house, clocks, media, scenes];
+const MIGRATIONS: readonly Migration[] = [house, clocks, media, scenes, light];
 
 /** The migrations, each in its own transaction, forward and back. */
 export function migrations(db: Sequelize): Umzug<Sequelize> {

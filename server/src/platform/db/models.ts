@@ -20,7 +20,8 @@ function columnType(schema: z.ZodType): ModelAttributes[string] {
     if (element instanceof z.ZodString) return DataTypes.ARRAY(DataTypes.TEXT);
     return DataTypes.JSONB;
   }
-  if (schema instanceof z.ZodObject || schema instanceof z.ZodDiscriminatedUnion) return DataTypes.JSONB;
+  if (schema instanceof z.ZodObject || schema instanceof z.ZodDiscriminatedUnion || schema instanceof z.ZodRecord)
+    return DataTypes.JSONB;
   return DataTypes.TEXT;
 }
 

@@ -59,19 +59,56 @@ export const head = (
 });
 
 /** Renders a document on A4 with Kavrell's look and page numbers. */
-export async function renderPdf(title: string, content: Content[], footer: string): Promise<Buffer> {
+export async function renderPdf(
+  title: string,
+  content: Content[],
+  footer: string,
+  { landscape = false }: { landscape?: boolean } = {},
+): Promise<Buffer> {
+  return (await counted(title, content, footer, landscape)).pdf;
+}
+
+/** Tries one layout after the other, the roomiest first, until one fits a single page; the last one is taken as it comes. */
+export async function renderOnePage(
+  title: string,
+  tries: readonly (() => Content[])[],
+  footer: string,
+  { landscape = false }: { landscape?: boolean } = {},
+): Promise<Buffer> {
+  let last: Buffer | null = null;
+  for (const content of tries) {
+    const { pdf, pages } = await counted(title, content(), footer, landscape);
+    if (pages === 1) return pdf;
+    last = pdf;
+  }
+  if (!last) throw new Error('A document needs one layout at least.');
+  return last;
+}
+
+async function counted(
+  title: string,
+  content: Content[],
+  footer: string,
+  landscape: boolean,
+): Promise<{ pdf: Buffer; pages: number }> {
+  let count = 0;
   const definition: TDocumentDefinitions = {
     pageSize: 'A4',
+    pageOrientation: landscape ? 'landscape' : 'portrait',
     pageMargins: [36, 36, 36, 40],
     info: { title, creator: 'Kavrell', producer: 'Kavrell' },
     defaultStyle: { font: 'Text', fontSize: 9, color: INK, lineHeight: 1.12 },
     content,
-    footer: (page, pages) => ({
-      margin: [36, 12, 36, 0],
-      fontSize: 7.5,
-      color: SOFT,
-      columns: [footer, { text: `Page ${page} of ${pages}`, alignment: 'right' }],
-    }),
+    footer: (page, pages) => {
+      count = pages;
+      return {
+        margin: [36, 12, 36, 0],
+        fontSize: 7.5,
+        color: SOFT,
+        columns: [footer, { text: `Page ${page} of ${pages}`, alignment: 'right' }],
+      };
+    },
   };
-  return pdfmake.createPdf(definition).getBuffer();
+  const pdf = await pdfmake.createPdf(definition).getBuffer();
+  return { pdf, pages: count };
 }

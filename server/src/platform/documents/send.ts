@@ -10,15 +10,11 @@ export function fileName(...words: string[]): string {
     .toLowerCase();
 }
 
+const EXTENSIONS = { 'application/pdf': 'pdf', 'text/csv': 'csv', 'image/svg+xml': 'svg' } as const;
+
 /** Answers with a document under a name worth saving. */
-export function sendDocument(
-  res: Response,
-  body: Buffer | string,
-  type: 'application/pdf' | 'text/csv',
-  name: string,
-): void {
-  const extension = type === 'application/pdf' ? 'pdf' : 'csv';
-  res.setHeader('content-type', type === 'text/csv' ? 'text/csv; charset=utf-8' : type);
-  res.setHeader('content-disposition', `inline; filename="${name}.${extension}"`);
+export function sendDocument(res: Response, body: Buffer | string, type: keyof typeof EXTENSIONS, name: string): void {
+  res.setHeader('content-type', type === 'application/pdf' ? type : `${type}; charset=utf-8`);
+  res.setHeader('content-disposition', `inline; filename="${name}.${EXTENSIONS[type]}"`);
   res.end(body);
 }

@@ -1,4 +1,5 @@
 import { Box } from '@chakra-ui/react';
+import { useEffect, useState } from 'react';
 import { NavLink } from 'react-router';
 import { deliverableFacts, scopeChecks } from '@kavrell/core/brief';
 import { clockStates } from '@kavrell/core/clocks';
@@ -13,9 +14,10 @@ const GROUPS = ['Prepare', 'On the day', 'After'] as const;
 const WANTS_JAM = new Set(['never', 'due', 'circle']);
 
 /** How many things on a screen need a decision. */
-function decisions(path: string, { rows, facts, day, stale }: ProductionView): number {
+function decisions(path: string, { rows, facts, day, stale }: ProductionView, lightToMend: number): number {
   if (path === 'day') return (facts?.plan.violations.length ?? 0) + (facts?.plan.assumptions.length ?? 0);
   if (path === 'places') return rows.places.filter((p) => !p.confirmed).length;
+  if (path === 'light') return lightToMend;
   if (path === 'camera') return rows.cameras.filter((c) => c.rate !== rows.production.rate).length;
   if (path === 'clocks')
     return clockStates(rows.clocks, rows.jams, productionNow(rows.production)).filter((s) => WANTS_JAM.has(s.standing))
@@ -37,9 +39,9 @@ function decisions(path: string, { rows, facts, day, stale }: ProductionView): n
   return 0;
 }
 
-function Entry({ screen }: { screen: ScreenEntry }) {
+function Entry({ screen, lightToMend }: { screen: ScreenEntry; lightToMend: number }) {
   const view = useProduction();
-  const count = decisions(screen.path, view);
+  const count = decisions(screen.path, view, lightToMend);
   return (
     <NavLink to={screenLink(view.production.id, view.day?.number ?? null, screen.path)} className="rail-link">
       <span>{screen.title}</span>
@@ -50,6 +52,39 @@ function Entry({ screen }: { screen: ScreenEntry }) {
       ) : null}
     </NavLink>
   );
+}
+
+/** Setups on whose plans something must be mended, counted once the page is idle: twelve of them take longer than a frame. */
+function useLightToMend(): number {
+  const { me, rows, day } = useProduction();
+  const [count, setCount] = useState(0);
+  useEffect(() => {
+    if (me.role !== 'owner') return;
+    let gone = false;
+    const run = async () => {
+      const { openLightFindings } = await import('../../screens/light/toMend.ts');
+      if (!gone) setCount([...openLightFindings(rows, day).values()].filter((n) => n > 0).length);
+    };
+    const idle = window.requestIdleCallback ?? ((f: () => void) => window.setTimeout(f, 400));
+    const cancel = window.cancelIdleCallback ?? window.clearTimeout;
+    const handle = idle(() => void run());
+    return () => {
+      gone = true;
+      cancel(handle);
+    };
+  }, [
+    me.role,
+    rows.setups,
+    rows.rooms,
+    rows.circuits,
+    rows.placeFacts,
+    rows.cameras,
+    rows.lightKit,
+    rows.places,
+    rows.production,
+    day,
+  ]);
+  return count;
 }
 
 const linkCss = {
@@ -70,6 +105,7 @@ const linkCss = {
 /** The three words, and the screens under each. */
 export function Rail() {
   const { me } = useProduction();
+  const lightToMend = useLightToMend();
   return (
     <Box
       as="nav"
@@ -90,7 +126,7 @@ export function Rail() {
               {group}
             </Box>
             {screens.map((s) => (
-              <Entry key={s.path} screen={s} />
+              <Entry key={s.path} screen={s} lightToMend={lightToMend} />
             ))}
           </Box>
         );

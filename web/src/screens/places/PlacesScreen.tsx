@@ -1,9 +1,12 @@
-import { useMemo, useState } from 'react';
-import { moveFields, moveMin, placeFields, type Move, type Place } from '@kavrell/core/places';
-import { formatMinutes, formatMinuteOfDay } from '@kavrell/core/units';
+import { Box, Flex } from '@chakra-ui/react';
+import { useMemo } from 'react';
+import { PLACE_DEFAULTS, TOPICS, placeFields, recheck, type Place } from '@kavrell/core/places';
+import { formatMinuteOfDay } from '@kavrell/core/units';
 import { sunTimes } from '@kavrell/core/sun';
 import { useProduction } from '../../app/production.tsx';
 import { newId } from '../../platform/id.ts';
+import { useKept } from '../../platform/kept.ts';
+import { useKeysOf } from '../../platform/keys.ts';
 import { usePreferences } from '../../platform/preferences.ts';
 import { change } from '../../platform/rows.ts';
 import { useHashSelection } from '../../ui/selection.ts';
@@ -12,90 +15,95 @@ import { choiceColumn, flagColumn, minutesColumn, numberColumn, textColumn } fro
 import { DataTable, type Column } from '../../ui/DataTable.tsx';
 import { tableEdits } from '../../ui/edits.ts';
 import { RowFields } from '../../ui/RowFields.tsx';
-import { Empty, Facts, Look, Part, ScreenHead } from '../../ui/parts.tsx';
-import { Sheet } from '../../ui/sheet.tsx';
+import { Empty, Facts, Look, Part } from '../../ui/parts.tsx';
+import { Sheet, openSheet } from '../../ui/sheet.tsx';
+import { Views } from '../../ui/Views.tsx';
+import { MovesView } from './MovesView.tsx';
+import { RoomsView } from './RoomsView.tsx';
+import { SunView } from './SunView.tsx';
+import { WalkView } from './WalkView.tsx';
 
-const NEW_PLACE: Omit<Place, 'id' | 'productionId' | 'version' | 'deletedAt'> = {
-  name: 'New place',
-  latitude: 50.33,
-  longitude: -4.77,
-  address: '',
-  parking: '',
-  walkMin: 0,
-  power: '',
-  hospital: '',
-  contact: '',
-  notes: '',
-  confirmed: false,
-};
+const VIEWS = [
+  ['places', 'All places'],
+  ['walk', 'Scouting walk'],
+  ['rooms', 'Rooms, power'],
+  ['sun', 'Sun'],
+  ['moves', 'Moves, carts'],
+] as const;
+type View = (typeof VIEWS)[number][0];
+/** Views that are about one place. */
+const OF_PLACE: ReadonlySet<View> = new Set(['walk', 'rooms', 'sun']);
+const KEYS = [{ keys: 'arrows, Enter', does: 'go through the table; edit a cell' }];
 
-/** Where it is shot, and the minutes between. */
+/** Where it is shot: scouted, measured, its sun, its power, and the minutes between. */
 export function PlacesScreen() {
   const { production, rows, day } = useProduction();
   const clock = usePreferences((s) => s.clock);
   const [selectedId, select] = useHashSelection();
-  const [movesOpen, setMovesOpen] = useState(false);
+  const [view, setView] = useKept<View>('places', VIEWS.map(([v]) => v) as unknown as [View, ...View[]]);
+  useKeysOf('Places', KEYS);
+  const date = day?.date ?? '';
+  const known = useMemo(() => {
+    const of = new Map<string, { known: number; again: number }>();
+    for (const p of rows.places) {
+      const facts = rows.placeFacts.filter((f) => f.placeId === p.id);
+      of.set(p.id, {
+        known: new Set(facts.map((f) => f.topic)).size,
+        again: facts.filter((f) => date && recheck(f, date)).length,
+      });
+    }
+    return of;
+  }, [rows.places, rows.placeFacts, date]);
   const columns = useMemo<Column<Place>[]>(
     () => [
-      textColumn('name', 'Place', 'minmax(150px, 1.2fr)'),
+      textColumn('name', 'Place', 'minmax(96px, 1.2fr)'),
       {
         ...flagColumn<Place>('confirmed', 'Agreed', '110px', 'confirmed', 'not confirmed'),
         render: (p) => (p.confirmed ? <span>confirmed</span> : <Look>not confirmed</Look>),
       },
-      minutesColumn('walkMin', 'Walk', '80px'),
+      {
+        id: 'known',
+        header: 'Scouted',
+        width: '130px',
+        value: (p) => known.get(p.id)?.known ?? 0,
+        render: (p) => (
+          <span>
+            {known.get(p.id)?.known ?? 0} of {TOPICS.length}
+            {known.get(p.id)?.again ? <Look>, {known.get(p.id)?.again} again</Look> : null}
+          </span>
+        ),
+      },
+      {
+        ...choiceColumn<Place>(
+          'backupPlaceId',
+          'If it falls through',
+          '150px',
+          rows.places.map((p) => [p.id, p.name] as const),
+          'nothing',
+        ),
+        extra: 5,
+      },
+      { ...minutesColumn<Place>('walkMin', 'Walk', '80px'), extra: 0.5 },
       { ...textColumn<Place>('power', 'Power', 'minmax(140px, 1fr)'), extra: 1 },
       { ...textColumn<Place>('parking', 'Parking', 'minmax(120px, 1fr)'), extra: 2 },
       { ...textColumn<Place>('address', 'Address', 'minmax(140px, 1fr)'), extra: 3 },
       { ...textColumn<Place>('contact', 'Contact', '130px'), extra: 4 },
-      { ...textColumn<Place>('hospital', 'Hospital', '160px'), extra: 5 },
-      { ...numberColumn<Place>('latitude', 'Latitude', '100px', { unit: '°' }), extra: 6 },
-      { ...numberColumn<Place>('longitude', 'Longitude', '100px', { unit: '°' }), extra: 6 },
-      { ...textColumn<Place>('notes', 'Notes', 'minmax(180px, 1.5fr)'), extra: 2 },
+      { ...textColumn<Place>('hospital', 'Hospital', '160px'), extra: 6 },
+      { ...numberColumn<Place>('latitude', 'Latitude', '100px', { unit: '°' }), extra: 7 },
+      { ...numberColumn<Place>('longitude', 'Longitude', '100px', { unit: '°' }), extra: 7 },
+      { ...textColumn<Place>('notes', 'Notes', 'minmax(180px, 1.5fr)'), extra: 3 },
     ],
-    [],
-  );
-  const name = (id: string) => rows.places.find((p) => p.id === id)?.name ?? '?';
-  const choices = rows.places.map((p) => [p.id, p.name] as const);
-  const moveColumns = useMemo<Column<Move>[]>(
-    () => [
-      choiceColumn('fromPlaceId', 'From', 'minmax(140px, 1fr)', choices),
-      choiceColumn('toPlaceId', 'To', 'minmax(140px, 1fr)', choices),
-      minutesColumn('loadOutMin', 'Load-out', '90px'),
-      minutesColumn('travelMin', 'Travel', '90px'),
-      minutesColumn('loadInMin', 'Load-in', '90px'),
-      {
-        id: 'all',
-        header: 'Whole move',
-        width: '110px',
-        end: true,
-        value: (m) => moveMin(m),
-        render: (m) => <strong>{formatMinutes(moveMin(m))}</strong>,
-      },
-    ],
-    [rows.places],
+    [known, rows.places],
   );
   const edits = tableEdits<Place>(production.id, 'places', (p) => p.name, 'place');
   const add = () => {
     const id = newId();
-    void change(production.id, 'Added a place', [{ op: 'insert', table: 'places', id, values: NEW_PLACE }]);
+    void change(production.id, 'Added a place', [
+      { op: 'insert', table: 'places', id, values: { ...PLACE_DEFAULTS, name: 'New place' } },
+    ]);
     select(id);
   };
-  const missing = rows.places.flatMap((a) =>
-    rows.places
-      .filter((b) => a.id !== b.id && !rows.moves.some((m) => m.fromPlaceId === a.id && m.toPlaceId === b.id))
-      .map((b) => [a, b] as const),
-  );
-  const addMoves = () =>
-    void change(
-      production.id,
-      'Added the missing moves',
-      missing.map(([a, b]) => ({
-        op: 'insert',
-        table: 'moves',
-        values: { fromPlaceId: a.id, toPlaceId: b.id, loadOutMin: 20, travelMin: 10, loadInMin: 12 },
-      })),
-    );
-  const place = rows.places.find((p) => p.id === selectedId);
+  const place = rows.places.find((p) => p.id === selectedId) ?? (OF_PLACE.has(view) ? rows.places[0] : undefined);
   const sun =
     place && day
       ? sunTimes({ date: day.date, timeZone: day.timeZone, latitude: place.latitude, longitude: place.longitude })
@@ -104,34 +112,54 @@ export function PlacesScreen() {
     m === null || m === undefined || !day ? '–' : formatMinuteOfDay(m, day, clock);
   return (
     <>
-      <ScreenHead title="Places">
-        <Button onClick={() => setMovesOpen(!movesOpen)} aria-pressed={movesOpen}>
-          {movesOpen ? 'Places' : 'Moves between places'}
-        </Button>
-        <Button look="primary" onClick={add}>
-          Add a place
-        </Button>
-      </ScreenHead>
+      <Flex align="center" gap={2} wrap="wrap" mb={3}>
+        <Box as="h1" fontSize="xl" mr={2} minW={0} overflowWrap="anywhere">
+          {place && OF_PLACE.has(view) ? place.name : 'Places'}
+        </Box>
+        <Flex ml="auto" gap={2} wrap="wrap">
+          <Views label="Places" views={VIEWS} open={view} onOpen={setView} />
+          <Button size="small" look="primary" onClick={add}>
+            Add a place
+          </Button>
+        </Flex>
+      </Flex>
       {rows.places.length === 0 ? (
         <Empty title="No place yet" action={<Button onClick={add}>Add a place</Button>}>
           A place has a position (for its sun), power, parking and a walk. “Founder’s bench, 11 × 8.4 m, one 16 A
           circuit” is enough to begin.
         </Empty>
-      ) : movesOpen ? (
-        <DataTable
-          name="Moves"
-          rows={rows.moves}
-          columns={moveColumns}
-          fields={moveFields}
-          actions={
-            missing.length ? (
-              <Button size="small" onClick={addMoves}>
-                Add {missing.length} missing, at 42 min each
-              </Button>
-            ) : null
-          }
-          {...tableEdits<Move>(production.id, 'moves', (m) => `move from ${name(m.fromPlaceId)}`, 'move')}
-        />
+      ) : view === 'moves' ? (
+        <MovesView />
+      ) : place && OF_PLACE.has(view) ? (
+        <>
+          {rows.places.length > 1 ? (
+            <Flex gap={1} wrap="wrap" mb={3} role="tablist" aria-label="Which place">
+              {rows.places.map((p) => (
+                <Button
+                  key={p.id}
+                  size="small"
+                  minH="40px"
+                  role="tab"
+                  aria-selected={p.id === place.id}
+                  look={p.id === place.id ? 'on' : 'plain'}
+                  maxW="100%"
+                  overflow="hidden"
+                  textOverflow="ellipsis"
+                  onClick={() => selectQuietly(p.id)}
+                >
+                  {p.name}
+                </Button>
+              ))}
+            </Flex>
+          ) : null}
+          {view === 'walk' ? (
+            <WalkView place={place} />
+          ) : view === 'rooms' ? (
+            <RoomsView place={place} />
+          ) : (
+            <SunView place={place} />
+          )}
+        </>
       ) : (
         <DataTable
           name="Places"
@@ -143,35 +171,39 @@ export function PlacesScreen() {
           {...edits}
         />
       )}
-      <Sheet>
-        {place ? (
-          <>
-            <Part>
-              <h2>{place.name}</h2>
-              <div>{place.address}</div>
-            </Part>
-            <Part title={day ? `Sun on day ${day.number}` : 'Sun'}>
-              <Facts
-                rows={[
-                  ['First light', say(sun?.dawnMin)],
-                  ['Sunrise', say(sun?.riseMin)],
-                  ['Low sun until', say(sun?.lowSunEndMin)],
-                  ['Low sun from', say(sun?.lowSunStartMin)],
-                  ['Sunset', say(sun?.setMin)],
-                  ['Dark', say(sun?.duskMin)],
-                ]}
-              />
-            </Part>
-            <Part title="Why">
-              Position {place.latitude.toFixed(4)}°, {place.longitude.toFixed(4)}°; flat horizon; low sun is under 6°
-              high. Hills and houses take sun away earlier.
-            </Part>
-            <RowFields row={place} columns={columns} fields={placeFields} onEdit={edits.onEdit} />
-          </>
-        ) : (
-          <Part>Choose a place to see its sun.</Part>
-        )}
-      </Sheet>
+      {view === 'places' || view === 'walk' ? (
+        <Sheet>
+          {place ? (
+            <>
+              <Part>
+                <h2>{place.name}</h2>
+                <div>{place.address}</div>
+              </Part>
+              <Part title={day ? `Sun on day ${day.number}` : 'Sun'}>
+                <Facts
+                  rows={[
+                    ['First light', say(sun?.dawnMin)],
+                    ['Sunrise', say(sun?.riseMin)],
+                    ['Low sun until', say(sun?.lowSunEndMin)],
+                    ['Low sun from', say(sun?.lowSunStartMin)],
+                    ['Sunset', say(sun?.setMin)],
+                    ['Dark', say(sun?.duskMin)],
+                  ]}
+                />
+              </Part>
+              <RowFields row={place} columns={columns} fields={placeFields} onEdit={edits.onEdit} />
+            </>
+          ) : (
+            <Part>Choose a place to see its sun.</Part>
+          )}
+        </Sheet>
+      ) : null}
     </>
   );
+
+  /** On the phone the sheet would cover the walk: the place changes, the sheet stays down. */
+  function selectQuietly(id: string) {
+    select(id);
+    openSheet(false);
+  }
 }

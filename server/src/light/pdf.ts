@@ -1,0 +1,184 @@
+import type { Content } from 'pdfmake/interfaces.js';
+import {
+  checkPlan,
+  itemLine,
+  lightsOf,
+  nameOf,
+  planCautions,
+  planSvg,
+  readPlan,
+  rigTime,
+  setupNeeds,
+  sourceNumbers,
+  type Setup,
+} from '@kavrell/core/light';
+import { surroundingsOf, type ProductionRows } from '@kavrell/core/productions';
+import { formatLux, formatMinutes, formatMinuteOfDay, formatStop } from '@kavrell/core/units';
+import { SOFT, head, heading, renderOnePage, rows as rowLayout } from '../platform/documents/index.ts';
+
+/** How tightly the page is set: type size, legend columns, room for the drawing, findings and legend lines at the most. */
+interface Density {
+  typePt: number;
+  columns: number;
+  planPt: [number, number];
+  findings: number;
+  lines: number;
+}
+/** The roomiest first; the last fits a plan of 200 things, whose legend goes on in Kavrell. */
+const DENSITIES: readonly Density[] = [
+  { typePt: 7.5, columns: 2, planPt: [470, 330], findings: 14, lines: 200 },
+  { typePt: 6.5, columns: 3, planPt: [440, 300], findings: 12, lines: 200 },
+  { typePt: 5.5, columns: 3, planPt: [420, 270], findings: 10, lines: 200 },
+  { typePt: 4.8, columns: 4, planPt: [380, 230], findings: 6, lines: 200 },
+  { typePt: 4.8, columns: 4, planPt: [380, 230], findings: 3, lines: 60 },
+];
+
+/** A light setup on one landscape page. */
+export async function setupPdf(rows: ProductionRows, setup: Setup): Promise<Buffer> {
+  const day =
+    rows.days.find((d) =>
+      rows.dayItems.some(
+        (i) => i.dayId === d.id && rows.shots.some((s) => s.id === i.shotId && s.setupId === setup.id),
+      ),
+    ) ??
+    rows.days[0] ??
+    null;
+  const s = surroundingsOf(rows, setup, day);
+  const { plan } = setup;
+  const readings = readPlan(
+    lightsOf({ plan, room: s.room, catalogue: s.catalogue, daylight: s.daylight }),
+    plan,
+    s.settings,
+  );
+  const findings = checkPlan(s);
+  const numbers = sourceNumbers(plan);
+  const named = new Map(plan.items.map((i) => [i.id, nameOf(i)]));
+  const pageOf = (density: Density): Content[] => {
+    const { typePt: small, planPt } = density;
+    const lines: Content[] = plan.items.slice(0, density.lines).map((i) => ({
+      text: [
+        {
+          text: numbers.has(i.id) ? `${numbers.get(i.id)}  ` : i.kind === 'camera' ? `${i.letter}  ` : '·  ',
+          bold: true,
+        },
+        itemLine(i, s.catalogue),
+      ],
+      fontSize: small,
+      margin: [0, 0, 0, 1],
+    }));
+    const more = plan.items.length - lines.length;
+    const legend: Content[] =
+      more > 0 ? [...lines, { text: `and ${more} more in Kavrell`, color: SOFT, fontSize: small }] : lines;
+    return [
+      {
+        columns: [
+          { width: '*', text: `${setup.code}  ${setup.name}`, bold: true, fontSize: 16 },
+          {
+            width: 'auto',
+            alignment: 'right',
+            color: SOFT,
+            text: [
+              rows.production.title,
+              rows.places.find((p) => p.id === setup.placeId)?.name ?? '',
+              day && plan.atMin !== null ? formatMinuteOfDay(plan.atMin, day) : '',
+              `rig ${formatMinutes(setup.rigMin ?? rigTime(setup, s.catalogue, s.room).minutes)} with ${setup.hands}`,
+            ]
+              .filter(Boolean)
+              .join(' · '),
+          },
+        ],
+      },
+      ...(setup.notes ? [{ text: setup.notes, color: SOFT, margin: [0, 2, 0, 4] } as Content] : []),
+      {
+        columns: [
+          { width: planPt[0], stack: [{ svg: planSvg(plan, s.room, rows.cameras), fit: planPt }] },
+          {
+            width: '*',
+            stack: [
+              ...(readings.length > 0
+                ? [
+                    {
+                      layout: rowLayout,
+                      fontSize: 8,
+                      table: {
+                        headerRows: 1,
+                        widths: ['*', 'auto', 'auto', 'auto', 'auto', 'auto'],
+                        body: [
+                          [
+                            head('At'),
+                            head('Key', 'right'),
+                            head('Shadow', 'right'),
+                            head('Back', 'right'),
+                            head('Ratio', 'right'),
+                            head('Stop', 'right'),
+                          ],
+                          ...readings.map((r) => [
+                            named.get(r.id) ?? '',
+                            { text: formatLux(r.keyLux), alignment: 'right' as const },
+                            { text: formatLux(r.shadowLux), alignment: 'right' as const },
+                            { text: formatLux(r.backLux), alignment: 'right' as const },
+                            { text: r.ratio === null ? '–' : `${r.ratio.toFixed(1)} : 1`, alignment: 'right' as const },
+                            { text: r.tStop === null ? '–' : formatStop(r.tStop), alignment: 'right' as const },
+                          ]),
+                        ],
+                      },
+                    } as Content,
+                  ]
+                : []),
+              heading('Look out'),
+              ...(findings.length === 0
+                ? [{ text: 'Nothing found.', color: SOFT }]
+                : findings.slice(0, density.findings).map((f): Content => ({
+                    text: [{ text: f.words, bold: f.level === 'danger' }, ` ${f.mend}`],
+                    fontSize: small,
+                    margin: [0, 0, 0, 1],
+                  }))),
+              ...(findings.length > density.findings
+                ? [
+                    {
+                      text: `and ${findings.length - density.findings} more in Kavrell`,
+                      color: SOFT,
+                      fontSize: small,
+                    } as Content,
+                  ]
+                : []),
+              heading('Needs'),
+              {
+                text:
+                  setupNeeds(plan, s.room, s.catalogue)
+                    .map((x) => `${x.count} ${x.name}`)
+                    .join(' · ') || 'nothing',
+                fontSize: small,
+              },
+            ],
+          },
+        ],
+        columnGap: 14,
+      },
+      {
+        columns: Array.from({ length: density.columns }, (_, column) => ({
+          width: '*',
+          stack: legend.filter((_, i) => i % density.columns === column),
+        })),
+        columnGap: 14,
+        margin: [0, 6, 0, 0],
+      },
+      ...(plan.cues.length > 0
+        ? [
+            {
+              text: `Cues: ${plan.cues.map((c) => `${c.on}: ${named.get(c.itemId) ?? ''} ${Math.round(c.fromLevel * 100)} to ${Math.round(c.toLevel * 100)} % in ${c.seconds} s`).join(' · ')}`,
+              fontSize: small,
+              margin: [0, 3, 0, 0],
+            } as Content,
+          ]
+        : []),
+      { text: planCautions(s).join(' '), color: SOFT, fontSize: small, margin: [0, 4, 0, 0] },
+    ];
+  };
+  return renderOnePage(
+    `${setup.code} ${setup.name}`,
+    DENSITIES.map((d) => () => pageOf(d)),
+    `${rows.production.title} · ${setup.code} · readings are estimates; a meter wins`,
+    { landscape: true },
+  );
+}

@@ -1,0 +1,142 @@
+import { Box, Flex } from '@chakra-ui/react';
+import { useState } from 'react';
+import {
+  diffLine,
+  faceOf,
+  nameOf,
+  planDiff,
+  rigTime,
+  setupFields,
+  simplerPlan,
+  type Fallback,
+  type LightPlan,
+  type Setup,
+  type Surroundings,
+} from '@kavrell/core/light';
+import type { Day } from '@kavrell/core/day';
+import type { SetupFit } from '@kavrell/core/productions';
+import { formatMinuteOfDay, formatMinutes, formatStop, parseMinutes } from '@kavrell/core/units';
+import { useProduction } from '../../app/production.tsx';
+import { change } from '../../platform/rows.ts';
+import { Button } from '../../ui/Button.tsx';
+import { FieldEdit } from '../../ui/FieldEdit.tsx';
+import { Facts, Look, Part } from '../../ui/parts.tsx';
+import type { PlanEditing } from './usePlan.ts';
+
+/** Minutes against the day: when to begin, when to lock, and the simplest light that still fits when it doesn’t. */
+export function Feasible({
+  setup,
+  plan,
+  s,
+  fits,
+  editing,
+  day,
+  clock,
+}: {
+  setup: Setup;
+  plan: LightPlan;
+  s: Surroundings;
+  fits: readonly SetupFit[];
+  editing: PlanEditing;
+  day: Day | null;
+  clock: '12' | '24';
+}) {
+  const { production } = useProduction();
+  const [target, setTarget] = useState<string>('');
+  const [found, setFound] = useState<Fallback | null | 'none'>(null);
+  const rig = rigTime({ plan, hands: setup.hands }, s.catalogue, s.room);
+  const time = (m: number) => (day ? formatMinuteOfDay(m, day, clock) : '');
+  const short = fits.find((f) => f.shortMin > 0);
+  const from = short?.from?.plan ?? null;
+  const least = Number(target) || (short ? short.gapMin : Math.max(5, Math.round((setup.rigMin ?? rig.minutes) * 0.7)));
+  const save = (values: Record<string, unknown>) =>
+    void change(production.id, `${setup.code}: time to rig`, [{ op: 'update', table: 'setups', row: setup, values }]);
+  const look = () => setFound(simplerPlan({ plan, hands: setup.hands }, s, s.settings, least, from) ?? 'none');
+  return (
+    <Part title="Time">
+      <Facts
+        rows={[
+          ['Rig from nothing, by the plan', formatMinutes(rig.minutes)],
+          ...(setup.rigMin === null ? [] : [['As said', formatMinutes(setup.rigMin)] as const]),
+          ...fits.flatMap((f) => [
+            [
+              `${f.row.shot?.code ?? f.row.title}: ${f.from ? `from ${f.from.code}` : 'rig'}`,
+              formatMinutes(f.needMin),
+            ] as const,
+            ['Begin by', time(f.beginByMin)] as const,
+            ['Lock by', time(f.lockByMin)] as const,
+          ]),
+        ]}
+      />
+      {short ? (
+        <Box mt={2}>
+          <Look>
+            {formatMinutes(short.shortMin)} short before {short.row.shot?.code ?? short.row.title}:{' '}
+            {formatMinutes(short.gapMin)} there, {formatMinutes(short.needMin)} needed.
+          </Look>
+        </Box>
+      ) : null}
+      <Box display="grid" gridTemplateColumns="1fr 1fr" gap={3} mt={3}>
+        <FieldEdit
+          label="Hands"
+          value={String(setup.hands)}
+          fields={setupFields}
+          set={(t) => ({ hands: Number(t) })}
+          save={save}
+        />
+        <FieldEdit
+          label="Rig minutes, said"
+          value={setup.rigMin === null ? '' : String(setup.rigMin)}
+          fields={setupFields}
+          hint="Empty: by the plan"
+          set={(t) => ({ rigMin: t.trim() === '' ? null : parseMinutes(t) })}
+          save={save}
+        />
+      </Box>
+      {faceOf(plan) ? (
+        <Flex gap={2} align="center" wrap="wrap">
+          <Button size="small" onClick={look}>
+            The simplest that fits in
+          </Button>
+          <input
+            className="field"
+            style={{ width: 72 }}
+            aria-label="Minutes there are"
+            inputMode="numeric"
+            placeholder={String(Math.round(least))}
+            value={target}
+            onChange={(e) => setTarget(e.target.value.replace(/[^\d]/g, ''))}
+          />
+          min
+        </Flex>
+      ) : null}
+      {found === 'none' ? (
+        <Box mt={2} role="status">
+          Leaving three things away is not enough, or what is wanted can’t be met without them. More hands, less wanted,
+          or more time.
+        </Box>
+      ) : found ? (
+        <Box mt={2} role="status" data-fallback>
+          {formatMinutes(found.minutes)} without{' '}
+          {found.withoutIds
+            .map((id) => nameOf(plan.items.find((i) => i.id === id) ?? (plan.items[0] as never)))
+            .join(' and ')}
+          : {found.reading.ratio === null ? 'no fill' : `${found.reading.ratio.toFixed(1)} : 1`}
+          {found.reading.tStop === null ? '' : `, ${formatStop(found.reading.tStop)}`}.{' '}
+          <Button
+            size="small"
+            onClick={() => {
+              editing.set(`simpler: ${diffLine(planDiff(plan, found.plan, s.catalogue))}`, {
+                ...found.plan,
+                cues: found.plan.cues.filter((c) => !found.withoutIds.includes(c.itemId)),
+              });
+              setFound(null);
+            }}
+          >
+            Take it
+          </Button>
+        </Box>
+      ) : null}
+    </Part>
+  );
+}

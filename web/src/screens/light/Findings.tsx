@@ -1,0 +1,71 @@
+import { Box, Flex } from '@chakra-ui/react';
+import type { Finding, PlanItem } from '@kavrell/core/light';
+import { useProduction } from '../../app/production.tsx';
+import { Button } from '../../ui/Button.tsx';
+import { Part } from '../../ui/parts.tsx';
+import type { PlanEditing } from './usePlan.ts';
+
+/** What was found on the plan, the worst first: what, what helps, and one press that mends it where one can. */
+export function Findings({
+  findings,
+  editing,
+  onSelect,
+}: {
+  findings: readonly Finding[];
+  editing: PlanEditing;
+  onSelect: (id: string) => void;
+}) {
+  const { rows } = useProduction();
+  const open = findings.filter((f) => f.level !== 'note').length;
+  const crew = rows.people.filter((p) => p.kind === 'crew');
+  return (
+    <Part title={open === 0 ? 'Look out: nothing to mend' : `Look out: ${open}`}>
+      <Box as="ul" display="grid" gap={3} data-findings>
+        {findings.map((f) => {
+          const zone = f.key.startsWith('zone:') ? f.itemIds[0] : undefined;
+          return (
+            <Box as="li" key={f.key} data-finding={f.key}>
+              <Box
+                as="button"
+                textAlign="left"
+                color={f.level === 'danger' ? 'rolling' : f.level === 'look' ? 'look' : 'text'}
+                fontWeight={f.level === 'note' ? 400 : 600}
+                onClick={() => f.itemIds[0] && onSelect(f.itemIds[0])}
+              >
+                {f.level === 'danger' ? 'Danger: ' : ''}
+                {f.words}
+              </Box>
+              <Box>{f.mend}</Box>
+              <Flex gap={2} mt={1} wrap="wrap">
+                {f.fix ? (
+                  <Button
+                    size="small"
+                    onClick={() => f.fix && editing.item(f.fix.label, f.fix.id, f.fix.values as Partial<PlanItem>)}
+                  >
+                    {f.fix.label}
+                  </Button>
+                ) : null}
+                {zone && crew.length > 0 ? (
+                  <select
+                    className="field"
+                    aria-label="Who watches it"
+                    value=""
+                    style={{ maxWidth: 200 }}
+                    onChange={(e) => e.target.value && editing.item('watched', zone, { watcherId: e.target.value })}
+                  >
+                    <option value="">Who watches it …</option>
+                    {crew.map((p) => (
+                      <option key={p.id} value={p.id}>
+                        {p.name}
+                      </option>
+                    ))}
+                  </select>
+                ) : null}
+              </Flex>
+            </Box>
+          );
+        })}
+      </Box>
+    </Part>
+  );
+}

@@ -1,0 +1,414 @@
+import { Box, Flex } from '@chakra-ui/react';
+import { useEffect, useMemo, useState } from 'react';
+import {
+  checkPlan,
+  circuitUses,
+  diffLine,
+  faceOf,
+  isDrawn,
+  itemLine,
+  lightPlan,
+  lightsOf,
+  nameOf,
+  planCautions,
+  planDiff,
+  readPlan,
+  relightTime,
+  rigTime,
+  roomForMore,
+  sizeOf,
+  type PlanItem,
+  type Setup,
+} from '@kavrell/core/light';
+import { sunPatch } from '@kavrell/core/places';
+import { fitsIn, surroundingsOf } from '@kavrell/core/productions';
+import { SKIES } from '@kavrell/core/sun';
+import { formatMinuteOfDay, formatMinutes, parseClock } from '@kavrell/core/units';
+import { useProduction } from '../../app/production.tsx';
+import { useKept } from '../../platform/kept.ts';
+import { usePreferences } from '../../platform/preferences.ts';
+import { tell } from '../../platform/notices.ts';
+import { Button } from '../../ui/Button.tsx';
+import { FieldEdit } from '../../ui/FieldEdit.tsx';
+import { Facts, Part, Why } from '../../ui/parts.tsx';
+import { Sheet, openSheet } from '../../ui/sheet.tsx';
+import { Views } from '../../ui/Views.tsx';
+import { ADDABLE, newItem, type Addable } from './adding.ts';
+import { Cues } from './Cues.tsx';
+import { Feasible } from './Feasible.tsx';
+import { Findings } from './Findings.tsx';
+import { ItemFields } from './ItemFields.tsx';
+import { PlanStage } from './PlanStage.tsx';
+import { Readings } from './Readings.tsx';
+import type { Side } from './stage.ts';
+import { useContours } from './useContours.ts';
+import { usePlan } from './usePlan.ts';
+
+const SIDES = ['top', 'side'] as const satisfies readonly Side[];
+type Shown = 'on' | 'off';
+const DEFAULT_FACE_M = 1.5;
+
+/** One setup as a plan in metres: drawn, read, checked and priced in minutes while it is moved. */
+export function PlanView({ setup }: { setup: Setup }) {
+  const { production, rows, day, facts } = useProduction();
+  const clock = usePreferences((s) => s.clock);
+  const editing = usePlan(production.id, setup);
+  const { plan } = editing;
+  const [side, setSide] = useKept<Side>('light-side', ['top', 'side']);
+  const [contourOn, setContourOn] = useKept<Shown>('light-contours', ['on', 'off']);
+  const [selectedId, setSelectedId] = useState<string | null>(null);
+  const [faceId, setFaceId] = useState<string | null>(null);
+  useEffect(() => {
+    setSelectedId(null);
+    setFaceId(null);
+  }, [setup.id]);
+  const select = (id: string | null) => setSelectedId(id);
+
+  const base = useMemo(
+    () => surroundingsOf(rows, { ...setup, plan }, day),
+    [
+      rows.rooms,
+      rows.circuits,
+      rows.placeFacts,
+      rows.cameras,
+      rows.places,
+      rows.lightKit,
+      rows.production,
+      rows.shots,
+      rows.scenes,
+      setup.id,
+      setup.placeId,
+      plan.roomId,
+      plan.atMin,
+      plan.daylight,
+      plan.sky,
+      plan.gustMps,
+      day,
+    ],
+  );
+  const s = useMemo(() => ({ ...base, plan }), [base, plan]);
+  const scene = useMemo(
+    () => ({
+      plan: { items: plan.items, ambientLux: plan.ambientLux, ambientK: plan.ambientK },
+      room: s.room,
+      catalogue: s.catalogue,
+      daylight: s.daylight,
+    }),
+    [plan.items, plan.ambientLux, plan.ambientK, s.room, s.catalogue, s.daylight],
+  );
+  const lights = useMemo(() => lightsOf(scene), [scene]);
+  const readings = useMemo(() => readPlan(lights, plan, s.settings), [lights, plan, s.settings]);
+  const findings = useMemo(() => checkPlan(s), [s]);
+  const face = faceOf(plan);
+  const reading =
+    readings.find(
+      (r) =>
+        r.id ===
+        (plan.items.find((i) => i.id === selectedId && (i.kind === 'person' || i.kind === 'meter'))?.id ??
+          faceId ??
+          face?.id),
+    ) ?? readings[0];
+  const [w, d] = sizeOf(plan, s.room);
+  const contours = useContours(
+    contourOn === 'on' && side === 'top' && plan.items.some((i) => i.kind === 'source' && i.on) ? scene : null,
+    w,
+    d,
+    face?.zM ?? DEFAULT_FACE_M,
+  );
+  const patches = useMemo(
+    () =>
+      s.room && s.daylight && s.daylight.sunLux > 0
+        ? s.room.features
+            .filter((f) => f.kind === 'window')
+            .map((f) => sunPatch(s.room as never, f, s.daylight?.azimuthDeg ?? 0, s.daylight?.altitudeDeg ?? 0))
+            .filter((p) => p.length > 2)
+        : [],
+    [s.room, s.daylight],
+  );
+  const named = useMemo(
+    () => new Set(findings.filter((f) => f.level !== 'note').flatMap((f) => f.itemIds)),
+    [findings],
+  );
+  const selected = plan.items.find((i) => i.id === selectedId);
+
+  const add = (kind: Addable) => {
+    const item = newItem(
+      kind,
+      plan,
+      s.room,
+      rows.cameras.map((c) => c.letter),
+      rows.people,
+    );
+    const [circuit] = s.circuits;
+    const powered: PlanItem =
+      item.kind === 'source'
+        ? { ...item, circuitId: circuit?.id ?? null, battery: !circuit && item.fixtureKey === 'tube-4' }
+        : item;
+    editing.set(`${nameOf(item)} in`, { ...plan, items: [...plan.items, powered] });
+    select(item.id);
+  };
+  const takeOff = (id: string) => {
+    const item = plan.items.find((i) => i.id === id);
+    if (!item) return;
+    editing.set(`${nameOf(item)} off the plan`, {
+      ...plan,
+      items: plan.items.filter((i) => i.id !== id),
+      cues: plan.cues.filter((c) => c.itemId !== id),
+    });
+    select(null);
+    tell(`${nameOf(item)} is off the plan. Ctrl+Z brings it back.`);
+  };
+  const from = rows.setups.find((x) => x.id === setup.fromSetupId);
+  const changes = useMemo(() => (from ? planDiff(from.plan, plan, s.catalogue) : []), [from, plan, s.catalogue]);
+  const rig = useMemo(
+    () => rigTime({ plan, hands: setup.hands }, s.catalogue, s.room),
+    [plan, setup.hands, s.catalogue, s.room],
+  );
+  const relight = useMemo(
+    () =>
+      from && isDrawn(from.plan) ? relightTime(from.plan, { plan, hands: setup.hands }, s.catalogue, s.room) : null,
+    [from, plan, setup.hands, s.catalogue, s.room],
+  );
+  const fits = useMemo(() => (facts ? fitsIn(facts.plan, setup.id) : []), [facts, setup.id]);
+  const savePlan = (label: string) => (values: Record<string, unknown>) => editing.set(label, { ...plan, ...values });
+  const cautions = planCautions(s);
+  const uses = circuitUses(s).filter((u) => u.itemIds.length > 0);
+  const rooms = rows.rooms.filter((r) => r.placeId === setup.placeId);
+
+  return (
+    <>
+      <Flex align="center" gap={2} wrap="wrap" mb={2}>
+        {ADDABLE.map(([kind, words]) => (
+          <Button key={kind} size="small" aria-label={`Add a ${words.toLowerCase()}`} onClick={() => add(kind)}>
+            {words}
+          </Button>
+        ))}
+        <Flex ml="auto" gap={2} wrap="wrap">
+          <Button
+            size="small"
+            aria-pressed={contourOn === 'on'}
+            look={contourOn === 'on' ? 'on' : 'plain'}
+            onClick={() => setContourOn(contourOn === 'on' ? 'off' : 'on')}
+          >
+            Lines of light
+          </Button>
+          <Views
+            label="Seen from"
+            views={SIDES.map((v) => [v, v === 'top' ? 'Above' : 'Side'] as const)}
+            open={side}
+            onOpen={setSide}
+          />
+        </Flex>
+      </Flex>
+      {from ? (
+        <Box mb={2} data-diff>
+          From {from.code}: {diffLine(changes)}
+          {relight ? ` · relight ${formatMinutes(relight.minutes)} with ${setup.hands}` : ''}
+        </Box>
+      ) : null}
+      <Box border="1px solid" borderColor="hairline">
+        <PlanStage
+          editing={editing}
+          room={s.room}
+          catalogue={s.catalogue}
+          cameras={s.cameras}
+          side={side}
+          selectedId={selectedId}
+          onSelect={select}
+          contours={contours}
+          patches={patches}
+          named={named}
+          onDelete={takeOff}
+          height={STAGE_PX}
+        />
+      </Box>
+      <Box as="h2" mt={4} mb={1} fontSize="m">
+        What stands on it
+      </Box>
+      {plan.items.length === 0 ? (
+        <Box color="soft" maxW="560px">
+          Nothing yet. Put a person on the plan, a camera before them, then a lamp: its light is read at the face at
+          once. Say which stop and ratio are wanted, and Kavrell sets the levels.
+        </Box>
+      ) : (
+        <Box as="ol" display="grid" gap={1} data-items>
+          {plan.items.map((i) => (
+            <li key={i.id}>
+              <Box
+                as="button"
+                textAlign="left"
+                py={1}
+                fontWeight={i.id === selectedId ? 700 : 400}
+                aria-pressed={i.id === selectedId}
+                onClick={() => {
+                  select(i.id);
+                  openSheet(true);
+                }}
+              >
+                {itemLine(i, s.catalogue)}
+              </Box>
+            </li>
+          ))}
+        </Box>
+      )}
+      <Sheet>
+        {selected ? <ItemFields key={selected.id} item={selected} editing={editing} s={s} onDelete={takeOff} /> : null}
+        {reading ? (
+          <Readings
+            reading={reading}
+            readings={readings}
+            plan={plan}
+            production={production}
+            editing={editing}
+            s={s}
+            onFace={(id) => {
+              setFaceId(id);
+              if (id !== plan.wanted.faceId)
+                editing.set('the face that is lit', { ...plan, wanted: { ...plan.wanted, faceId: id } });
+            }}
+            glare={findings.some((f) => f.key.startsWith(`glare:${reading.id}:`))}
+          />
+        ) : (
+          <Part>Put a person or a point on the plan to read the light there.</Part>
+        )}
+        <Findings findings={findings} editing={editing} onSelect={select} />
+        <Feasible setup={setup} plan={plan} s={s} fits={fits} editing={editing} day={day} clock={clock} />
+        {uses.length > 0 ? (
+          <Part title="Power, at full draw">
+            <Facts
+              rows={uses.map(
+                (u) =>
+                  [
+                    u.circuit.name,
+                    `${u.load.totalA.toFixed(1)} of ${u.load.allowedA === null ? 'unknown' : `${u.load.allowedA.toFixed(1)} A`}`,
+                  ] as const,
+              )}
+            />
+            {uses.map((u) => (
+              <Box key={u.circuit.id} color="soft" fontSize="s">
+                {roomForMore(u)}
+              </Box>
+            ))}
+          </Part>
+        ) : null}
+        <Cues plan={plan} editing={editing} />
+        <Part title="Lit for">
+          <FieldEdit
+            label="Room"
+            value={plan.roomId ?? ''}
+            fields={lightPlan}
+            set={(t) => ({ roomId: t || null })}
+            save={savePlan('room')}
+            options={[['', 'no room drawn'], ...rooms.map((r) => [r.id, r.name] as const)]}
+          />
+          <FieldEdit
+            label="Hour"
+            value={plan.atMin === null || !day ? '' : formatMinuteOfDay(plan.atMin, day, '24')}
+            fields={lightPlan}
+            hint="Empty: without daylight"
+            set={(t) => ({ atMin: t.trim() === '' ? null : parseClock(t) })}
+            save={savePlan('hour')}
+          />
+          <FieldEdit
+            label="Daylight"
+            value={plan.daylight}
+            fields={lightPlan}
+            set={(daylight) => ({ daylight })}
+            save={savePlan('daylight')}
+            options={[
+              ['computed', 'comes in, as computed'],
+              ['out', 'kept out, or night'],
+            ]}
+          />
+          <FieldEdit
+            label="Sky"
+            value={plan.sky}
+            fields={lightPlan}
+            set={(sky) => ({ sky })}
+            save={savePlan('sky')}
+            options={SKIES.map((x) => [x, x] as const)}
+          />
+          <FieldEdit
+            label="The place’s own light, lx"
+            value={String(plan.ambientLux)}
+            fields={lightPlan}
+            set={(t) => ({ ambientLux: Number(t) })}
+            save={savePlan('own light')}
+            hint={ambientHint(s.facts, (m) => (day ? formatMinuteOfDay(m, day, clock) : ''))}
+          />
+          <FieldEdit
+            label="Its colour, K"
+            value={String(plan.ambientK)}
+            fields={lightPlan}
+            set={(t) => ({ ambientK: Number(t) })}
+            save={savePlan('own colour')}
+          />
+          <FieldEdit
+            label="Haze"
+            value={plan.haze}
+            fields={lightPlan}
+            set={(haze) => ({ haze })}
+            save={savePlan('haze')}
+            options={[
+              ['none', 'none'],
+              ['light', 'light'],
+              ['thick', 'thick'],
+            ]}
+          />
+          <FieldEdit
+            label="Gusts, m/s"
+            value={plan.gustMps === null ? '' : String(plan.gustMps)}
+            fields={lightPlan}
+            hint={
+              day?.gustMps !== null && day?.gustMps !== undefined
+                ? `Empty: as the day says, ${day.gustMps} m/s`
+                : 'Empty: nobody has said'
+            }
+            set={(t) => ({ gustMps: t.trim() === '' ? null : Number(t) })}
+            save={savePlan('gusts')}
+          />
+        </Part>
+        <Why
+          lines={[
+            'Reading × (reference² + r²) ÷ (distance² + r²) for round lamps, form factors for panels; × beam × cosine at the cheek. Cheeks look 50° to each side of the face.',
+            'Frames and boards glow evenly in nine pieces by what falls on them; walls throw back Φ·ρ ÷ (A·(1 − ρ)), spread evenly; a black flag takes away its form factor of what comes from all around.',
+            `Stop: E = 250·T² ÷ (t·EI) at ${s.settings.fps} fps, ${s.settings.shutterDeg}°, EI ${s.settings.ei}.`,
+            rig.why,
+            'Typical figures of their class, good to about a third of a stop. A meter wins: put your own readings into the kit.',
+            ...(s.daylight
+              ? [
+                  `Sun ${s.daylight.altitudeDeg.toFixed(0)}° high at ${s.daylight.azimuthDeg.toFixed(0)}°, ${plan.sky} sky: typical daylight, good to about a stop.`,
+                ]
+              : []),
+          ]}
+        />
+        {cautions.length > 0 ? (
+          <Part title="Care">
+            <Box as="ul" display="grid" gap={1}>
+              {cautions.map((c) => (
+                <li key={c}>{c}</li>
+              ))}
+            </Box>
+          </Part>
+        ) : null}
+      </Sheet>
+    </>
+  );
+}
+
+const STAGE_PX = Math.max(300, Math.min(560, window.innerHeight - 330));
+
+/** Readings of the place that were written down on the scouting walk. */
+function ambientHint(
+  facts: readonly { topic: string; detail: Record<string, unknown> | null }[],
+  time: (minute: number) => string,
+): string {
+  const read = facts.flatMap((f) =>
+    f.topic === 'ambient' && f.detail
+      ? [`${String(f.detail.illuminanceLux)} lx at ${time(Number(f.detail.atMin))}`]
+      : [],
+  );
+  return read.length
+    ? `Read there: ${read.join(', ')}. That reading holds the windows too: keep computed daylight out with it.`
+    : '';
+}

@@ -1,0 +1,1 @@
+export { openLightFindings } from '@kavrell/core/productions';

@@ -1,0 +1,82 @@
+import { useCallback, useEffect, useRef, useState } from 'react';
+import type { LightPlan, PlanItem, Setup } from '@kavrell/core/light';
+import { change } from '../../platform/rows.ts';
+import { onSettle } from '../../platform/undo.ts';
+
+/** Nudges that follow each other within this are one change, one undo. */
+const SETTLE_MS = 450;
+
+export interface PlanEditing {
+  plan: LightPlan;
+  /** Shows a plan without keeping it: while something is dragged. */
+  show: (plan: LightPlan) => void;
+  /** Keeps what is shown. */
+  keep: (label: string) => void;
+  /** Shows and keeps at once. */
+  set: (label: string, plan: LightPlan) => void;
+  /** Shows now, keeps when no more follows. */
+  nudge: (label: string, plan: LightPlan) => void;
+  /** Changes one thing. */
+  item: (label: string, id: string, values: object, later?: boolean) => void;
+}
+
+/** A setup’s plan as it is worked on: what is dragged is seen at once and written when let go. */
+export function usePlan(productionId: string, setup: Setup): PlanEditing {
+  const [shown, setShown] = useState<{ setupId: string; plan: LightPlan } | null>(null);
+  const pending = useRef<{ setup: Setup; plan: LightPlan; label: string } | null>(null);
+  const timer = useRef<ReturnType<typeof setTimeout> | undefined>(undefined);
+  const plan = shown?.setupId === setup.id ? shown.plan : setup.plan;
+
+  const write = useCallback(() => {
+    clearTimeout(timer.current);
+    const { current } = pending;
+    pending.current = null;
+    if (!current) return;
+    void change(productionId, `${current.setup.code}: ${current.label}`.slice(0, 160), [
+      { op: 'update', table: 'setups', row: current.setup, values: { plan: current.plan } },
+    ]);
+    setShown(null);
+  }, [productionId]);
+  // What was nudged last is kept when the screen or the setup is left.
+  useEffect(() => write, [write, setup.id]);
+  useEffect(() => onSettle(write), [write]);
+
+  const latest = useRef({ setup, plan });
+  latest.current = { setup, plan };
+  const show = useCallback((next: LightPlan) => {
+    latest.current.plan = next;
+    setShown({ setupId: latest.current.setup.id, plan: next });
+  }, []);
+  const keep = useCallback(
+    (label: string) => {
+      pending.current = { setup: latest.current.setup, plan: latest.current.plan, label };
+      write();
+    },
+    [write],
+  );
+  const set = useCallback(
+    (label: string, next: LightPlan) => {
+      show(next);
+      keep(label);
+    },
+    [show, keep],
+  );
+  const nudge = useCallback(
+    (label: string, next: LightPlan) => {
+      show(next);
+      pending.current = { setup: latest.current.setup, plan: next, label };
+      clearTimeout(timer.current);
+      timer.current = setTimeout(write, SETTLE_MS);
+    },
+    [show, write],
+  );
+  const item = useCallback(
+    (label: string, id: string, values: object, later = false) => {
+      const { plan: now } = latest.current;
+      const next = { ...now, items: now.items.map((i) => (i.id === id ? ({ ...i, ...values } as PlanItem) : i)) };
+      (later ? nudge : set)(label, next);
+    },
+    [nudge, set],
+  );
+  return { plan, show, keep, set, nudge, item };
+}

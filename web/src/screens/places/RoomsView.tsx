@@ -1,0 +1,424 @@
+import { Box, Flex } from '@chakra-ui/react';
+import { useMemo, useState } from 'react';
+import {
+  CIRCUIT_DEFAULTS,
+  CIRCUIT_KINDS,
+  FEATURE_KINDS,
+  FEATURE_WORDS,
+  ROOM_DEFAULTS,
+  circuitFields,
+  feature,
+  roomFields,
+  type Circuit,
+  type Feature,
+  type Place,
+  type Room,
+} from '@kavrell/core/places';
+import { positionAfter } from '@kavrell/core/records';
+import { useProduction } from '../../app/production.tsx';
+import { newId } from '../../platform/id.ts';
+import { change } from '../../platform/rows.ts';
+import { Button } from '../../ui/Button.tsx';
+import { choiceColumn, flagColumn, numberColumn, textColumn } from '../../ui/columns.tsx';
+import { DataTable, type Column } from '../../ui/DataTable.tsx';
+import { tableEdits } from '../../ui/edits.ts';
+import { FieldEdit } from '../../ui/FieldEdit.tsx';
+import { Empty, Facts, Part } from '../../ui/parts.tsx';
+import { RowFields } from '../../ui/RowFields.tsx';
+import { Sheet } from '../../ui/sheet.tsx';
+import { RoomDrawing } from './RoomDrawing.tsx';
+
+const WALLS = ['top', 'right', 'bottom', 'left'] as const;
+type Wall = (typeof WALLS)[number];
+/** Sill and top of what is put on a wall. */
+const HEIGHTS: Readonly<Record<Feature['kind'], [number, number]>> = {
+  window: [0.9, 2.1],
+  door: [0, 2],
+  mirror: [0.5, 2],
+  socket: [0.3, 0.3],
+  block: [0, 0.9],
+  water: [0, 0],
+};
+
+/** A stretch of a wall as places on the plan. */
+function onWall(room: Room, wall: Wall, fromM: number, wideM: number): Pick<Feature, 'x1' | 'y1' | 'x2' | 'y2'> {
+  const to = fromM + wideM;
+  if (wall === 'top') return { x1: fromM, y1: 0, x2: to, y2: 0 };
+  if (wall === 'bottom') return { x1: fromM, y1: room.depthM, x2: to, y2: room.depthM };
+  if (wall === 'left') return { x1: 0, y1: fromM, x2: 0, y2: to };
+  return { x1: room.widthM, y1: fromM, x2: room.widthM, y2: to };
+}
+
+/** Rooms in metres with what is in their walls, and the circuits their sockets hang on. */
+export function RoomsView({ place }: { place: Place }) {
+  const { production, rows } = useProduction();
+  const rooms = rows.rooms.filter((r) => r.placeId === place.id);
+  const circuits = rows.circuits.filter((c) => c.placeId === place.id);
+  const [roomId, setRoomId] = useState<string | null>(null);
+  const [chosenId, setChosenId] = useState<string | null>(null);
+  const room = rooms.find((r) => r.id === roomId) ?? rooms[0];
+  const addRoom = (outside: boolean) => {
+    const id = newId();
+    void change(production.id, `${place.name}: a room`, [
+      {
+        op: 'insert',
+        table: 'rooms',
+        id,
+        values: {
+          ...ROOM_DEFAULTS,
+          placeId: place.id,
+          name: outside ? 'Outside' : `Room ${rooms.length + 1}`,
+          outside,
+          ...(outside ? { widthM: 12, depthM: 9, heightM: 6, reflectance: 0 } : {}),
+          position: positionAfter(rows.rooms),
+        },
+      },
+    ]);
+    setRoomId(id);
+  };
+  const addCircuit = () =>
+    void change(production.id, `${place.name}: a circuit`, [
+      {
+        op: 'insert',
+        table: 'circuits',
+        values: {
+          ...CIRCUIT_DEFAULTS,
+          placeId: place.id,
+          name: `C${circuits.length + 1}`,
+          position: positionAfter(rows.circuits),
+        },
+      },
+    ]);
+  const save = (label: string, values: Record<string, unknown>) =>
+    room && void change(production.id, `${room.name}: ${label}`, [{ op: 'update', table: 'rooms', row: room, values }]);
+  const number = (key: keyof Room & string, label: string) =>
+    room ? (
+      <FieldEdit
+        key={key}
+        label={label}
+        value={String(room[key])}
+        fields={roomFields}
+        set={(t) => ({ [key]: Number(t.replace(',', '.')) })}
+        save={(v) => save(label, v)}
+      />
+    ) : null;
+  const circuitColumns = useMemo<Column<Circuit>[]>(
+    () => [
+      textColumn('name', 'Circuit', 'minmax(90px, 1fr)'),
+      {
+        ...choiceColumn<Circuit>(
+          'kind',
+          'From',
+          '100px',
+          CIRCUIT_KINDS.map((k) => [k, k] as const),
+        ),
+        extra: 3,
+      },
+      { ...numberColumn<Circuit>('volts', 'Volts', '80px', { unit: 'V' }), extra: 2 },
+      numberColumn('breakerA', 'Breaker', '76px', { unit: 'A', optional: true }),
+      numberColumn('otherW', 'Else on it', '90px', { unit: 'W' }),
+      { ...textColumn<Circuit>('otherWhat', 'What', 'minmax(90px, 1fr)'), extra: 1 },
+      {
+        id: 'residualCurrent',
+        header: 'Residual current',
+        width: '100px',
+        value: (c) => (c.residualCurrent === null ? 'not looked' : c.residualCurrent ? 'guarded' : 'none'),
+        edit: {
+          get: (c) => (c.residualCurrent === null ? '' : c.residualCurrent ? 'yes' : 'no'),
+          set: (t) => ({ residualCurrent: t === '' ? null : t === 'yes' }),
+          options: [
+            ['', 'not looked'],
+            ['yes', 'guarded'],
+            ['no', 'none'],
+          ],
+        },
+      },
+    ],
+    [],
+  );
+  const metre = (
+    key: 'x1' | 'y1' | 'x2' | 'y2' | 'bottomM' | 'topM',
+    header: string,
+    extra?: number,
+  ): Column<Feature> => ({
+    ...numberColumn<Feature>(key, header, '76px', { unit: 'm', digits: 2 }),
+    ...(extra ? { extra } : {}),
+  });
+  const featureColumns = useMemo<Column<Feature>[]>(
+    () => [
+      choiceColumn(
+        'kind',
+        'Kind',
+        '120px',
+        FEATURE_KINDS.map((k) => [k, FEATURE_WORDS[k]] as const),
+      ),
+      textColumn('name', 'Name', 'minmax(90px, 1fr)'),
+      metre('x1', 'Across'),
+      metre('y1', 'Down'),
+      metre('x2', 'to across', 2),
+      metre('y2', 'to down', 2),
+      metre('bottomM', 'Sill', 1),
+      metre('topM', 'Top', 1),
+      {
+        ...choiceColumn<Feature>(
+          'circuitId',
+          'Circuit',
+          '100px',
+          circuits.map((c) => [c.id, c.name] as const),
+          '–',
+        ),
+        extra: 3,
+      },
+      { ...flagColumn<Feature>('reachable', 'From outside', '110px', 'reachable', 'no'), extra: 4 },
+    ],
+    [circuits],
+  );
+  const circuitEdits = tableEdits<Circuit>(production.id, 'circuits', (c) => c.name, 'circuit');
+  const chosenCircuit = circuits.find((c) => c.id === chosenId);
+  const chosenFeature = room?.features.find((f) => f.id === chosenId);
+  const writeFeatures = (label: string, features: Feature[]) => save(label, { features });
+  const editFeatures = (list: Feature[], values: Record<string, unknown>) =>
+    writeFeatures(
+      'what is in it',
+      (room?.features ?? []).map((f) => (list.some((x) => x.id === f.id) ? { ...f, ...values } : f)),
+    );
+  return (
+    <>
+      <Flex gap={1} wrap="wrap" mb={2}>
+        <Flex gap={1} wrap="wrap" role="tablist" aria-label="Rooms">
+          {rooms.map((r) => (
+            <Button
+              key={r.id}
+              size="small"
+              role="tab"
+              aria-selected={r.id === room?.id}
+              look={r.id === room?.id ? 'on' : 'plain'}
+              onClick={() => setRoomId(r.id)}
+            >
+              {r.name}
+            </Button>
+          ))}
+        </Flex>
+        <Button size="small" onClick={() => addRoom(false)}>
+          Add a room
+        </Button>
+        <Button size="small" onClick={() => addRoom(true)}>
+          Add an open space
+        </Button>
+      </Flex>
+      {room ? (
+        <>
+          <RoomDrawing room={room} chosenId={chosenId} />
+          <AddFeature
+            room={room}
+            circuits={circuits}
+            add={(f) => writeFeatures(`a ${FEATURE_WORDS[f.kind]}`, [...room.features, f])}
+          />
+          <DataTable
+            name="In the room"
+            rows={room.features}
+            columns={featureColumns}
+            fields={feature}
+            selectedId={chosenId}
+            onSelect={(f) => setChosenId(f?.id ?? null)}
+            onEdit={editFeatures}
+            onDelete={(list) =>
+              writeFeatures(
+                'something away',
+                room.features.filter((f) => !list.some((x) => x.id === f.id)),
+              )
+            }
+            height="30vh"
+          />
+        </>
+      ) : (
+        <Empty title="No room measured yet" action={<Button onClick={() => addRoom(false)}>Add a room</Button>}>
+          A room is a rectangle in metres with windows, doors, sockets and glass: “11 × 8.4 m, 2.7 m high, window to the
+          east”. Light is drawn in it.
+        </Empty>
+      )}
+      <Flex align="baseline" gap={3} mt={5} mb={2}>
+        <Box as="h2" fontSize="m">
+          Circuits
+        </Box>
+        <Button size="small" onClick={addCircuit}>
+          Add a circuit
+        </Button>
+      </Flex>
+      {circuits.length > 0 ? (
+        <DataTable
+          name="Circuits"
+          rows={circuits}
+          columns={circuitColumns}
+          fields={circuitFields}
+          height="24vh"
+          {...circuitEdits}
+          selectedId={chosenId}
+          onSelect={(c) => setChosenId(c?.id ?? null)}
+        />
+      ) : (
+        <Box color="soft">No mains here, or nobody has looked.</Box>
+      )}
+      <Sheet>
+        {chosenCircuit ? (
+          <RowFields row={chosenCircuit} columns={circuitColumns} fields={circuitFields} onEdit={circuitEdits.onEdit} />
+        ) : null}
+        {chosenFeature ? (
+          <RowFields row={chosenFeature} columns={featureColumns} fields={feature} onEdit={editFeatures} />
+        ) : null}
+        {room ? (
+          <Part title="The room">
+            <FieldEdit
+              label="Name"
+              value={room.name}
+              fields={roomFields}
+              set={(name) => ({ name })}
+              save={(v) => save('name', v)}
+            />
+            {number('widthM', 'Across, m')}
+            {number('depthM', 'Down the plan, m')}
+            {number('heightM', 'High, m')}
+            {number('upBearingDeg', 'The plan’s top looks to, °')}
+            {number('reflectance', 'Walls throw back, share')}
+            <FieldEdit
+              label="Outside"
+              value={room.outside ? 'yes' : 'no'}
+              fields={roomFields}
+              set={(t) => ({ outside: t === 'yes' })}
+              save={(v) => save('outside', v)}
+              options={[
+                ['no', 'a room'],
+                ['yes', 'in the open'],
+              ]}
+            />
+            <Facts
+              rows={[
+                ['Floor', `${(room.widthM * room.depthM).toFixed(1)} m²`],
+                ['Volume', room.outside ? 'open' : `${Math.round(room.widthM * room.depthM * room.heightM)} m³`],
+              ]}
+            />
+            <Button
+              size="small"
+              mt={3}
+              onClick={() =>
+                void change(production.id, `${room.name} away`, [{ op: 'delete', table: 'rooms', row: room }])
+              }
+            >
+              Delete this room
+            </Button>
+          </Part>
+        ) : null}
+        <Part title="Care">
+          Electricity: look at the board only with whoever minds it. Local codes, the venue and licensed people decide.
+        </Part>
+      </Sheet>
+    </>
+  );
+}
+
+function AddFeature({ room, circuits, add }: { room: Room; circuits: readonly Circuit[]; add: (f: Feature) => void }) {
+  const [kind, setKind] = useState<Feature['kind']>('window');
+  const [wall, setWall] = useState<Wall>('top');
+  const [from, setFrom] = useState('1');
+  const [wide, setWide] = useState('1.5');
+  const [problem, setProblem] = useState('');
+  const put = () => {
+    const at = onWall(
+      room,
+      wall,
+      Number(from.replace(',', '.')),
+      kind === 'socket' ? 0 : Number(wide.replace(',', '.')),
+    );
+    const deep = kind === 'block' || kind === 'water' ? 1 : 0;
+    const inward =
+      wall === 'top' ? [0, deep] : wall === 'bottom' ? [0, -deep] : wall === 'left' ? [deep, 0] : [-deep, 0];
+    const f = {
+      id: `${kind}-${newId().slice(-8)}`,
+      kind,
+      name: '',
+      ...at,
+      x2: at.x2 + (inward[0] ?? 0),
+      y2: at.y2 + (inward[1] ?? 0),
+      bottomM: HEIGHTS[kind][0],
+      topM: HEIGHTS[kind][1],
+      reachable: false,
+      circuitId: kind === 'socket' ? (circuits[0]?.id ?? null) : null,
+    };
+    const checked = feature.safeParse(f);
+    const long = wall === 'top' || wall === 'bottom' ? room.widthM : room.depthM;
+    const trouble = !checked.success
+      ? (checked.error.issues[0]?.message ?? '')
+      : Number(from) + (kind === 'socket' ? 0 : Number(wide)) > long
+        ? `That wall is ${long} m long.`
+        : '';
+    setProblem(trouble);
+    if (!trouble) add(f);
+  };
+  return (
+    <form
+      onSubmit={(e) => {
+        e.preventDefault();
+        put();
+      }}
+    >
+      <Flex gap={2} wrap="wrap" align="end" mb={3}>
+        <label>
+          Add
+          <select
+            className="field"
+            style={{ display: 'block', width: 150 }}
+            value={kind}
+            onChange={(e) => setKind(e.target.value as Feature['kind'])}
+          >
+            {FEATURE_KINDS.map((k) => (
+              <option key={k} value={k}>
+                {FEATURE_WORDS[k]}
+              </option>
+            ))}
+          </select>
+        </label>
+        <label>
+          on the wall
+          <select
+            className="field"
+            style={{ display: 'block', width: 100 }}
+            value={wall}
+            onChange={(e) => setWall(e.target.value as Wall)}
+          >
+            {WALLS.map((x) => (
+              <option key={x}>{x}</option>
+            ))}
+          </select>
+        </label>
+        <label>
+          from, m
+          <input
+            className="field"
+            style={{ display: 'block', width: 80 }}
+            inputMode="decimal"
+            value={from}
+            onChange={(e) => setFrom(e.target.value)}
+          />
+        </label>
+        {kind === 'socket' ? null : (
+          <label>
+            wide, m
+            <input
+              className="field"
+              style={{ display: 'block', width: 80 }}
+              inputMode="decimal"
+              value={wide}
+              onChange={(e) => setWide(e.target.value)}
+            />
+          </label>
+        )}
+        <Button type="submit">Put it in</Button>
+        {problem ? (
+          <Box role="alert" color="look">
+            {problem}
+          </Box>
+        ) : null}
+      </Flex>
+    </form>
+  );
+}

@@ -1,0 +1,266 @@
+import { Box, Flex } from '@chakra-ui/react';
+import { useMemo, useState } from 'react';
+import {
+  faceLight,
+  placeFields,
+  skylineAt,
+  sunPatch,
+  sunPath,
+  sunWindows,
+  windowSun,
+  type Place,
+  type SunWish,
+} from '@kavrell/core/places';
+import { SKIES, daylight, sunPosition, sunTimes, type Sky } from '@kavrell/core/sun';
+import { formatLux, formatMinuteOfDay } from '@kavrell/core/units';
+import { useProduction } from '../../app/production.tsx';
+import { usePreferences } from '../../platform/preferences.ts';
+import { change } from '../../platform/rows.ts';
+import { tell } from '../../platform/notices.ts';
+import { Button } from '../../ui/Button.tsx';
+import { FieldEdit } from '../../ui/FieldEdit.tsx';
+import { Figure, Empty, Facts, Look, Part, Why } from '../../ui/parts.tsx';
+import { Sheet } from '../../ui/sheet.tsx';
+import { RoomDrawing } from './RoomDrawing.tsx';
+import { SunChart } from './SunChart.tsx';
+
+const COMPASS = ['N', 'NE', 'E', 'SE', 'S', 'SW', 'W', 'NW'];
+export const compass = (deg: number): string => COMPASS[Math.round(deg / 45) % 8] ?? 'N';
+const LIGHT_WORDS = { front: 'front-lit', side: 'side-lit', back: 'back-lit', none: 'no sun' } as const;
+
+/** The sun at a place through the day of shooting: held against the skyline, through its windows, on a face, and when a wish is met. */
+export function SunView({ place }: { place: Place }) {
+  const { production, rows, day } = useProduction();
+  const clock = usePreferences((s) => s.clock);
+  const [minute, setMinute] = useState(() => 13 * 60);
+  const [facing, setFacing] = useState(180);
+  const [sky, setSky] = useState<Sky>('clear');
+  const [wish, setWish] = useState<Omit<SunWish, 'facingBearingDeg'>>({ light: 'back', mostAltitudeDeg: 8 });
+  const [shotId, setShotId] = useState('');
+  const at = useMemo(
+    () =>
+      day ? { date: day.date, timeZone: day.timeZone, latitude: place.latitude, longitude: place.longitude } : null,
+    [day, place],
+  );
+  const steps = useMemo(() => (at ? sunPath(at, place.skyline) : []), [at, place.skyline]);
+  const rooms = rows.rooms.filter((r) => r.placeId === place.id);
+  const windows = useMemo(() => rooms.map((room) => ({ room, sun: windowSun(room, steps) })), [rooms, steps]);
+  if (!day || !at)
+    return <Empty title="No day yet">The sun is worked out for a shooting day: make one under Day first.</Empty>;
+  const sun = sunPosition(at, minute);
+  const up = sun.altitudeDeg > Math.max(0, skylineAt(place.skyline, sun.azimuthDeg));
+  const times = sunTimes(at);
+  const light = daylight(sun.altitudeDeg, sky);
+  const say = (m: number | null) => (m === null ? 'not this day' : formatMinuteOfDay(m, day, clock));
+  const span = ([from, to]: readonly [number, number]) => `${say(from)} to ${say(to)}`;
+  const spans = sunWindows(steps, { ...wish, facingBearingDeg: facing });
+  const shots = rows.shots.filter(
+    (s) => rows.scenes.find((c) => c.id === s.sceneId)?.placeId === place.id && !s.dropped,
+  );
+  const give = () => {
+    const shot = shots.find((s) => s.id === shotId);
+    if (!shot) return;
+    void change(production.id, `${shot.code}: sun window`, [
+      { op: 'update', table: 'shots', row: shot, values: { windows: spans.slice(0, 6) } },
+    ]);
+    tell(`${shot.code} is only taken ${spans.map(span).join(' or ')} now; the Day is timed with it.`);
+  };
+  return (
+    <>
+      <SunChart steps={steps} skyline={place.skyline} minute={minute} say={say} />
+      <label>
+        <Flex gap={3} align="center" my={3}>
+          <Box minW="64px" fontWeight="700">
+            {say(minute)}
+          </Box>
+          <input
+            type="range"
+            min={0}
+            max={1435}
+            step={5}
+            value={minute}
+            aria-label="Hour"
+            aria-valuetext={say(minute)}
+            onChange={(e) => setMinute(Number(e.target.value))}
+            style={{ flex: 1, minHeight: 44, accentColor: 'var(--chakra-colors-text)' }}
+          />
+        </Flex>
+      </label>
+      <Box display="grid" gridTemplateColumns="repeat(auto-fill, minmax(150px, 1fr))" gap={3} mb={4} data-sun-now>
+        <Figure name="Sun">
+          {sun.altitudeDeg < 0
+            ? `${Math.abs(sun.altitudeDeg).toFixed(0)}° under`
+            : `${sun.altitudeDeg.toFixed(0)}° high`}
+        </Figure>
+        <Figure name="From">
+          {sun.azimuthDeg.toFixed(0)}° {compass(sun.azimuthDeg)}
+        </Figure>
+        <Figure name="Above the skyline">{up ? 'yes' : 'no'}</Figure>
+        <Figure name={`A face to ${compass(facing)}`}>{LIGHT_WORDS[faceLight(facing, sun.azimuthDeg, up)]}</Figure>
+        <Figure name="Sun, square to it">{up ? formatLux(light.sunLux) : '0 lx'}</Figure>
+        <Figure name="Sky, on the ground">{formatLux(light.skyLux)}</Figure>
+      </Box>
+      <Flex gap={3} wrap="wrap" align="end" mb={4}>
+        <label>
+          Face looks to, °
+          <input
+            className="field"
+            inputMode="numeric"
+            style={{ width: 90, display: 'block' }}
+            value={facing}
+            onChange={(e) => setFacing(Math.min(360, Number(e.target.value.replace(/\D/g, '')) || 0))}
+          />
+        </label>
+        <label>
+          Sky
+          <select
+            className="field"
+            style={{ display: 'block', width: 120 }}
+            value={sky}
+            onChange={(e) => setSky(e.target.value as Sky)}
+          >
+            {SKIES.map((s) => (
+              <option key={s}>{s}</option>
+            ))}
+          </select>
+        </label>
+        <label>
+          Wished
+          <select
+            className="field"
+            style={{ display: 'block', width: 130 }}
+            value={wish.light ?? ''}
+            onChange={(e) => setWish({ ...wish, light: (e.target.value || null) as SunWish['light'] })}
+          >
+            <option value="back">back-lit</option>
+            <option value="side">side-lit</option>
+            <option value="front">front-lit</option>
+            <option value="">any side</option>
+          </select>
+        </label>
+        <label>
+          no higher than, °
+          <input
+            className="field"
+            inputMode="numeric"
+            style={{ width: 110, display: 'block' }}
+            value={wish.mostAltitudeDeg ?? ''}
+            onChange={(e) =>
+              setWish({
+                ...wish,
+                mostAltitudeDeg: e.target.value === '' ? null : Number(e.target.value.replace(/\D/g, '')),
+              })
+            }
+          />
+        </label>
+      </Flex>
+      <Box mb={4} data-sun-windows>
+        {spans.length === 0 ? (
+          <Look>Not on this day at this place.</Look>
+        ) : (
+          <strong>{spans.map(span).join(', ')}</strong>
+        )}
+        {spans.length > 0 && shots.length > 0 ? (
+          <Flex gap={2} mt={2} wrap="wrap">
+            <select
+              className="field"
+              style={{ maxWidth: 260 }}
+              aria-label="Shot"
+              value={shotId}
+              onChange={(e) => setShotId(e.target.value)}
+            >
+              <option value="">for which shot …</option>
+              {shots.map((s) => (
+                <option key={s.id} value={s.id}>
+                  {s.code} {s.description}
+                </option>
+              ))}
+            </select>
+            <Button disabled={!shotId} onClick={give}>
+              Take it only then
+            </Button>
+          </Flex>
+        ) : null}
+      </Box>
+      {windows.some((w) => w.sun.length > 0) ? (
+        <>
+          <Box as="h2" fontSize="m" mb={2}>
+            Through the windows
+          </Box>
+          {windows
+            .filter((w) => w.sun.length > 0)
+            .map(({ room, sun: list }) => (
+              <Box key={room.id} mb={4}>
+                {list.map(({ window, spans: s }) => (
+                  <Box key={window.id}>
+                    {room.name}, {window.name || 'window'}:{' '}
+                    {s.length === 0 ? 'no sun that day' : s.map(span).join(', ')}
+                  </Box>
+                ))}
+                <RoomDrawing
+                  room={room}
+                  patches={
+                    up
+                      ? list
+                          .map(({ window }) => sunPatch(room, window, sun.azimuthDeg, sun.altitudeDeg))
+                          .filter((p) => p.length > 2)
+                      : []
+                  }
+                />
+              </Box>
+            ))}
+        </>
+      ) : null}
+      <Sheet>
+        <Part>
+          <h2>{place.name}</h2>
+        </Part>
+        <Part title={`Sun on day ${day.number}`}>
+          <Facts
+            rows={[
+              ['First light', say(times.dawnMin)],
+              ['Sunrise, flat horizon', say(times.riseMin)],
+              ['Over the skyline from', say(steps.find((s) => s.up)?.minute ?? null)],
+              ['Low sun until', say(times.lowSunEndMin)],
+              ['Low sun from', say(times.lowSunStartMin)],
+              ['Behind the skyline', say(steps.findLast((s) => s.up)?.minute ?? null)],
+              ['Sunset, flat horizon', say(times.setMin)],
+              ['Dark', say(times.duskMin)],
+            ]}
+          />
+        </Part>
+        <Part title="Skyline">
+          <FieldEdit
+            label="Bearing and height, in degrees"
+            value={place.skyline.map((p) => `${p.bearingDeg} ${p.altitudeDeg}`).join(', ')}
+            fields={placeFields}
+            hint="Such as: 180 0, 240 4, 275 9"
+            set={(text) => ({ skyline: parseSkyline(text) })}
+            save={(values) =>
+              void change(production.id, `${place.name}: skyline`, [
+                { op: 'update', table: 'places', row: place, values },
+              ])
+            }
+          />
+        </Part>
+        <Why
+          lines={[
+            `Position ${place.latitude.toFixed(4)}°, ${place.longitude.toFixed(4)}°, zone ${day.timeZone}; steps of 5 minutes.`,
+            'Front-lit: the sun within 45° of where the face looks; back-lit: beyond 120°.',
+            'Light of sun and sky: typical daylight by the sun’s height, good to about a stop. Cloud decides.',
+          ]}
+        />
+      </Sheet>
+    </>
+  );
+}
+
+function parseSkyline(text: string): { bearingDeg: number; altitudeDeg: number }[] {
+  if (text.trim() === '') return [];
+  return text.split(',').map((pair) => {
+    const [bearing, altitude, ...rest] = pair.trim().split(/\s+/).map(Number);
+    if (bearing === undefined || altitude === undefined || rest.length > 0 || !Number.isFinite(bearing + altitude))
+      throw new Error(`“${pair.trim()}” is no bearing and height: write 240 4.`);
+    return { bearingDeg: bearing, altitudeDeg: altitude };
+  });
+}
