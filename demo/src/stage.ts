@@ -1,13 +1,14 @@
-import type {
-  BounceItem,
-  CameraItem,
-  FlagItem,
-  FrameItem,
-  LightPlan,
-  LightRole,
-  PersonItem,
-  PlanItem,
-  SourceItem,
+import {
+  PLAN_DEFAULTS,
+  type BounceItem,
+  type CameraItem,
+  type FlagItem,
+  type FrameItem,
+  type LightPlan,
+  type LightRole,
+  type PersonItem,
+  type PlanItem,
+  type SourceItem,
 } from '@kavrell/core/light';
 import type { Feature } from '@kavrell/core/places';
 
@@ -68,17 +69,9 @@ export const bounce = (clothKey: string, f: Loose<BounceItem, Flat>): BounceItem
 
 /** A plan of these things. */
 export const planOf = (roomId: string, items: PlanItem[], more: Partial<LightPlan> = {}): LightPlan => ({
+  ...PLAN_DEFAULTS,
   roomId,
   items,
-  cues: [],
-  atMin: null,
-  daylight: 'computed',
-  sky: 'overcast',
-  ambientLux: 0,
-  ambientK: 4000,
-  haze: 'none',
-  gustMps: null,
-  wanted: { faceId: null, tStop: null, ratio: null, whiteK: 5600 },
   ...more,
 });
 
