@@ -26,6 +26,7 @@ const GROUND = [
   'power',
   'rigging',
   'geometry',
+  'settings',
 ];
 const CAPABILITIES = [
   'brief',
@@ -36,6 +37,7 @@ const CAPABILITIES = [
   'places',
   'light',
   'camera',
+  'sound',
   'people',
   'day',
   'callsheet',

@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { expect, type APIRequestContext, type Locator, type Page } from '@playwright/test';
+import { PRODUCTION_DEFAULTS } from '@kavrell/core/brief';
 
 interface Row extends Record<string, unknown> {
   id: string;
@@ -26,6 +27,14 @@ export async function write(request: APIRequestContext, productionId: string, op
   });
   expect(reply.status(), await reply.text()).toBe(200);
 }
+
+/** A new row for `write`. */
+export const insert = (table: string, values: object, id: string = randomUUID()) => ({
+  op: 'insert',
+  table,
+  id,
+  values,
+});
 
 /** Sets the demo's clock to a time of its first day. */
 export async function setClock(request: APIRequestContext, productionId: string, time: string): Promise<void> {
@@ -79,22 +88,7 @@ export async function freshProduction(request: APIRequestContext, title: string)
     data: {
       id,
       title,
-      client: '',
-      purpose: '',
-      audience: '',
-      feeling: '',
-      captureWidthPx: 3840,
-      captureHeightPx: 2160,
-      currency: 'EUR',
-      shotNumbers: 'letters',
-      readingWpm: 150,
-      rate: '25',
-      ei: 800,
-      shutterDeg: 180,
-      ratioSchool: 'sum',
-      loadShare: 0.8,
-      keepPolicy: { verifiedCopies: 2, apart: true, format: 'never' },
-      simulatedNowOffsetMs: null,
+      ...PRODUCTION_DEFAULTS,
     },
   });
   expect(reply.status()).toBe(200);

@@ -1,68 +1,43 @@
 import { randomUUID } from 'node:crypto';
 import { expect, test, type APIRequestContext, type Page } from '@playwright/test';
-import { freshProduction, ninthBell, open, rowsOf, saved, write } from './kavrell.ts';
+import { PERSON_DEFAULTS } from '@kavrell/core/people';
+import { CIRCUIT_DEFAULTS, PLACE_DEFAULTS, ROOM_DEFAULTS } from '@kavrell/core/places';
+import { freshProduction, insert, ninthBell, open, rowsOf, saved, write } from './kavrell.ts';
 
-const PERSON = {
-  name: 'Hand',
-  shortName: 'Hand',
-  kind: 'crew',
-  role: '',
-  department: '',
-  minor: false,
-  notes: '',
-  phone: '',
-  diet: '',
-};
 /** A production with one empty room of 9 × 7 m, a socket on a 16 A circuit, and somebody to watch what could fall. */
 async function roomToLight(request: APIRequestContext): Promise<string> {
   const id = await freshProduction(request, 'A room to light');
   const [place, circuit] = [randomUUID(), randomUUID()];
-  const insert = (table: string, values: unknown, rowId = randomUUID()) => ({ op: 'insert', table, id: rowId, values });
   await write(request, id, [
-    insert('people', PERSON),
+    insert('people', { ...PERSON_DEFAULTS, name: 'Hand', shortName: 'Hand' }),
     insert(
       'places',
       {
+        ...PLACE_DEFAULTS,
         name: 'Studio',
-        latitude: 50,
-        longitude: -4,
-        address: '',
-        parking: '',
-        walkMin: 0,
-        power: '',
-        hospital: '',
-        contact: '',
-        notes: '',
         confirmed: true,
-        backupPlaceId: null,
-        skyline: [],
       },
       place,
     ),
     insert(
       'circuits',
       {
+        ...CIRCUIT_DEFAULTS,
         placeId: place,
         name: 'C1',
-        kind: 'mains',
-        volts: 230,
         breakerA: 16,
-        otherW: 0,
-        otherWhat: '',
         residualCurrent: true,
-        tankH: null,
         position: 1,
       },
       circuit,
     ),
     insert('rooms', {
+      ...ROOM_DEFAULTS,
       placeId: place,
       name: 'Stage',
       widthM: 9,
       depthM: 7,
       heightM: 4,
-      outside: false,
-      upBearingDeg: 0,
       reflectance: 0.1,
       features: [
         {

@@ -21,6 +21,17 @@ const SCREENS = [
 const VIEWS: Record<string, readonly string[]> = {
   Brief: ['Look', 'Days', 'What changed', 'What is wanted'],
   Places: ['Scouting walk', 'Rooms, power', 'Sun', 'Moves, carts', 'All places'],
+  Camera: [
+    'Walk past',
+    'Exposure',
+    'Lenses, fit',
+    'Sound',
+    'Air, pictures',
+    'Prompter',
+    'Faults',
+    'Bodies',
+    'Settings',
+  ],
   Light: ['All setups', 'Needed', 'Kit', 'Plan'],
   Scenes: ['Coverage', 'Script', 'Track', 'Boards', 'Who has what', 'Bring in', 'Shots'],
 };

@@ -1,4 +1,5 @@
 import { expect, test } from '@playwright/test';
+import { SCENE_DEFAULTS, SHOT_DEFAULTS } from '@kavrell/core/scenes';
 import { cell, freshProduction, ninthBell, open, rowsOf, saved, visit, write } from './kavrell.ts';
 
 test('two windows at one field: the second is told, sees both and decides; other fields both stand', async ({
@@ -166,44 +167,16 @@ test('far too much: long names and 300 shots stay readable and quick to move thr
   );
   const scene = crypto.randomUUID();
   const shot = (i: number) => ({
+    ...SHOT_DEFAULTS,
     sceneId: scene,
     code: `1${String.fromCharCode(65 + Math.floor(i / 26))}${String.fromCharCode(65 + (i % 26))}`,
     position: i,
     description: `x${'long description '.repeat(12)}${i}`,
     size: 'ms',
-    side: '',
-    cameras: [],
-    support: null,
-    movement: null,
     lens: '50 mm',
-    fps: null,
-    setupId: null,
-    sound: '',
-    personIds: [],
-    faceNeeded: false,
     takesPlanned: 2,
-    takeLengthMin: 1,
     rehearseMin: 1,
-    resetMin: 1,
-    turnMin: 1,
-    minutesOverride: null,
     priority: 'must',
-    effort: 1,
-    happensOnce: false,
-    fallback: '',
-    reason: '',
-    windows: [],
-    dropped: false,
-    angle: null,
-    role: null,
-    facing: null,
-    deliverableIds: [],
-    markIds: [],
-    centreSafe: false,
-    beforeSceneId: null,
-    operatorId: null,
-    outfit: '',
-    pass: '',
   });
   await write(request, id, [
     {
@@ -211,23 +184,9 @@ test('far too much: long names and 300 shots stay readable and quick to move thr
       table: 'scenes',
       id: scene,
       values: {
+        ...SCENE_DEFAULTS,
         number: '1',
         title: 'V'.repeat(120),
-        placeId: null,
-        kind: 'shots',
-        script: '',
-        personIds: [],
-        props: '',
-        wardrobe: '',
-        style: 'asWritten',
-        storyState: '',
-        dayId: null,
-        plannedMin: null,
-        lengthMin: null,
-        inside: true,
-        timeOfDay: 'day',
-        eighths: 4,
-        synopsis: '',
         position: 1,
       },
     },

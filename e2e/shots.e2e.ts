@@ -3,20 +3,16 @@ import { mkdtempSync, rmSync, truncateSync, writeFileSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import { expect, test, type APIRequestContext, type Page } from '@playwright/test';
-import { cell, freshProduction, ninthBell, open, rowsOf, saved, write } from './kavrell.ts';
+import { DAY_DEFAULTS } from '@kavrell/core/day';
+import { PERSON_DEFAULTS } from '@kavrell/core/people';
+import { cell, freshProduction, insert, ninthBell, open, rowsOf, saved, write } from './kavrell.ts';
 
-const insert = (table: string, values: object, id = randomUUID()) => ({ op: 'insert', table, id, values });
 const person = (name: string, kind = 'talent') =>
   insert('people', {
+    ...PERSON_DEFAULTS,
     name,
     shortName: name.split(' ')[0],
     kind,
-    role: '',
-    department: '',
-    minor: false,
-    notes: '',
-    phone: '',
-    diet: '',
   });
 const view = (page: Page, name: string) =>
   page.getByRole('tablist', { name: 'Views of the scenes' }).getByRole('tab', { name }).click();
@@ -33,16 +29,14 @@ async function made(request: APIRequestContext, title: string): Promise<string> 
     person('Dov Marsh'),
     person('Ro Castellan', 'crew'),
     insert('days', {
+      ...DAY_DEFAULTS,
       number: 1,
       date: '2027-06-12',
       timeZone: 'Europe/London',
       basePlaceId: null,
       callMin: 690,
-      loadInMin: 30,
-      strikeMin: 20,
       wantedWrapMin: 1000,
       meals: [],
-      notes: '',
     }),
   ]);
   return id;

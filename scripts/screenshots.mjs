@@ -73,7 +73,23 @@ const VIEWS = [
     file: 'camera',
     screen: 'camera',
     theme: 'daylight',
-    act: (page) => page.getByRole('row').filter({ hasText: 'S35' }).locator('[data-column="name"]').click(),
+  },
+  {
+    file: 'exposure',
+    screen: 'camera',
+    act: async (page) => {
+      await page.getByRole('tab', { name: 'Exposure', exact: true }).click();
+      await page
+        .getByLabel('Shot', { exact: true })
+        .selectOption({ label: /7B on A/ })
+        .catch(() => undefined);
+    },
+  },
+  {
+    file: 'sound',
+    screen: 'camera',
+    theme: 'daylight',
+    act: (page) => page.getByRole('tab', { name: 'Sound', exact: true }).click(),
   },
   {
     file: 'roll',

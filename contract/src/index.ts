@@ -1,5 +1,6 @@
 import * as auth from './auth.ts';
 import * as calc from './calc.ts';
+import * as camera from './camera.ts';
 import * as callsheet from './callsheet.ts';
 import * as changes from './changes.ts';
 import * as copies from './copies.ts';
@@ -8,6 +9,7 @@ import * as light from './light.ts';
 import * as productions from './productions.ts';
 import * as roll from './roll.ts';
 import * as scenes from './scenes.ts';
+import * as sound from './sound.ts';
 import * as stale from './stale.ts';
 import * as wrap from './wrap.ts';
 import type { Route } from './route.ts';
@@ -18,6 +20,7 @@ export * from './tables.ts';
 export * from './auth.ts';
 export * from './calc.ts';
 export * from './callsheet.ts';
+export * from './camera.ts';
 export * from './changes.ts';
 export * from './copies.ts';
 export * from './files.ts';
@@ -25,6 +28,7 @@ export * from './light.ts';
 export * from './productions.ts';
 export * from './roll.ts';
 export * from './scenes.ts';
+export * from './sound.ts';
 export * from './stale.ts';
 export * from './wrap.ts';
 
@@ -32,7 +36,7 @@ const isRoute = (x: unknown): x is Route => typeof x === 'object' && x !== null 
 
 /** Every route of the API, by name: for the server's check that each is served, and for tests that walk them. */
 export const ROUTES: Readonly<Record<string, Route>> = Object.fromEntries(
-  [auth, calc, callsheet, changes, copies, files, light, productions, roll, scenes, stale, wrap].flatMap((room) =>
-    Object.entries(room).filter((entry): entry is [string, Route] => isRoute(entry[1])),
+  [auth, calc, callsheet, camera, changes, copies, files, light, productions, roll, scenes, sound, stale, wrap].flatMap(
+    (room) => Object.entries(room).filter((entry): entry is [string, Route] => isRoute(entry[1])),
   ),
 );

@@ -12,7 +12,7 @@ import {
   signOffFields,
 } from '@kavrell/core/brief';
 import { frozenSheet, frozenSheetFields } from '@kavrell/core/callsheet';
-import { camera, cameraFields } from '@kavrell/core/camera';
+import { camera, cameraFields, lens, lensFields } from '@kavrell/core/camera';
 import { card, cardFields, clip, copyFile, copyJob, drive, driveFields, release } from '@kavrell/core/copies';
 import { clock, clockFields, jam, jamFields } from '@kavrell/core/clocks';
 import { day, dayFields, dayItem, dayItemFields } from '@kavrell/core/day';
@@ -50,6 +50,20 @@ import {
   waiver,
   waiverFields,
 } from '@kavrell/core/scenes';
+import {
+  fault,
+  faultFields,
+  link,
+  linkFields,
+  prompt,
+  promptFields,
+  soundBox,
+  soundBoxFields,
+  soundRoute,
+  soundRouteFields,
+  soundSource,
+  soundSourceFields,
+} from '@kavrell/core/sound';
 import { look, lookFields } from '@kavrell/core/stale';
 
 /** Tables that people edit, through change-sets. `row` is what is read, `fields` what may be written, `one` what a row is called. */
@@ -66,6 +80,13 @@ export const EDITABLE = {
   people: { row: person, fields: personFields, one: 'person' },
   engagements: { row: engagement, fields: engagementFields, one: 'engagement' },
   cameras: { row: camera, fields: cameraFields, one: 'camera' },
+  lenses: { row: lens, fields: lensFields, one: 'lens' },
+  soundBoxes: { row: soundBox, fields: soundBoxFields, one: 'box' },
+  soundSources: { row: soundSource, fields: soundSourceFields, one: 'sound source' },
+  links: { row: link, fields: linkFields, one: 'link' },
+  soundRoutes: { row: soundRoute, fields: soundRouteFields, one: 'line of the patch' },
+  prompts: { row: prompt, fields: promptFields, one: 'prompter text' },
+  faults: { row: fault, fields: faultFields, one: 'fault' },
   setups: { row: setup, fields: setupFields, one: 'light setup' },
   relights: { row: relight, fields: relightFields, one: 'relight' },
   scenes: { row: scene, fields: sceneFields, one: 'scene' },
@@ -105,6 +126,7 @@ export const PLAN_TABLES = [
   'people',
   'engagements',
   'cameras',
+  'lenses',
   'setups',
   'relights',
   'deliverables',
@@ -114,6 +136,12 @@ export const PLAN_TABLES = [
   'consents',
   'scenes',
   'shots',
+  'soundBoxes',
+  'soundSources',
+  'links',
+  'soundRoutes',
+  'prompts',
+  'faults',
   'dayItems',
   'pictures',
   'placeFacts',

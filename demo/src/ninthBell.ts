@@ -7,6 +7,7 @@ import type { Person } from '@kavrell/core/people';
 import { PLACE_DEFAULTS, type Place } from '@kavrell/core/places';
 import { SCENE_DEFAULTS, SHOT_DEFAULTS, type Scene, type Shot } from '@kavrell/core/scenes';
 import { ninthBellBrief } from './ninthBellBrief.ts';
+import { ninthBellCamera } from './ninthBellCamera.ts';
 import { ninthBellLight } from './ninthBellLight.ts';
 import { at, emptyPlan, rowMaker, type DemoPlan } from './plan.ts';
 
@@ -729,5 +730,5 @@ export function ninthBell(newId: () => string, mediaRoot: string): DemoPlan {
     cards,
     ...demoClocks(cameras, thursday, production.rate, row),
   });
-  return ninthBellLight(row, plan);
+  return ninthBellCamera(row, ninthBellLight(row, plan));
 }

@@ -89,7 +89,17 @@ export async function benchScenes() {
   }));
   const marks = timed(() =>
     staleMarks({
-      leans: leansOf({ production: { id: 'p' }, scenes, shots, palettes: [], pins: [], frozenSheets: [] }),
+      leans: leansOf({
+        production: { id: 'p' },
+        scenes,
+        shots,
+        palettes: [],
+        pins: [],
+        setups: [],
+        frozenSheets: [],
+        soundSources: [],
+        prompts: [],
+      }),
       changes,
       looks: [],
       births: {},

@@ -1,21 +1,8 @@
 import { randomUUID } from 'node:crypto';
+import { loadSource } from './source.mjs';
 
 /** A change-set holds 2000 rows at most. */
 const MOST_OPS = 1500;
-
-const EMPTY_PLAN = {
-  roomId: null,
-  items: [],
-  cues: [],
-  atMin: null,
-  daylight: 'computed',
-  sky: 'overcast',
-  ambientLux: 0,
-  ambientK: 4000,
-  haze: 'none',
-  gustMps: null,
-  wanted: { faceId: null, tStop: null, ratio: null, whiteK: 5600 },
-};
 
 const pick = (list, i) => list[i % list.length];
 
@@ -24,6 +11,13 @@ const pick = (list, i) => list[i % list.length];
  * three days, `takes` takes with cut and verdict. Resolves with its id.
  */
 export async function makeLarge(request, { shots = 300, takes = 1500 } = {}) {
+  const { PRODUCTION_DEFAULTS } = await loadSource('core/src/brief/index.ts');
+  const { PLACE_DEFAULTS } = await loadSource('core/src/places/index.ts');
+  const { DAY_DEFAULTS, DAY_ITEM_DEFAULTS } = await loadSource('core/src/day/index.ts');
+  const { PERSON_DEFAULTS } = await loadSource('core/src/people/index.ts');
+  const { SETUP_DEFAULTS } = await loadSource('core/src/light/index.ts');
+  const { CAMERA_DEFAULTS } = await loadSource('core/src/camera/index.ts');
+  const { SCENE_DEFAULTS, SHOT_DEFAULTS } = await loadSource('core/src/scenes/index.ts');
   const id = randomUUID();
   const post = async (path, data) => {
     const reply = await request.post(path, { data });
@@ -32,21 +26,7 @@ export async function makeLarge(request, { shots = 300, takes = 1500 } = {}) {
   await post('/api/productions', {
     id,
     title: 'The large one',
-    client: '',
-    purpose: '',
-    audience: '',
-    feeling: '',
-    captureWidthPx: 3840,
-    captureHeightPx: 2160,
-    currency: 'EUR',
-    shotNumbers: 'letters',
-    readingWpm: 150,
-    rate: '25',
-    ei: 800,
-    shutterDeg: 180,
-    ratioSchool: 'sum',
-    loadShare: 0.8,
-    keepPolicy: { verifiedCopies: 2, apart: true, format: 'never' },
+    ...PRODUCTION_DEFAULTS,
     simulatedNowOffsetMs: Date.parse('2027-03-18T11:00:00Z') - Date.now(),
   });
   const places = [randomUUID(), randomUUID(), randomUUID()];
@@ -60,96 +40,54 @@ export async function makeLarge(request, { shots = 300, takes = 1500 } = {}) {
   const ops = [
     ...places.map((p, i) =>
       insert('places', p, {
+        ...PLACE_DEFAULTS,
         name: `Place ${i + 1}`,
         latitude: 50 + i / 100,
-        longitude: -4,
-        address: '',
-        parking: '',
-        walkMin: 3,
-        power: '',
-        hospital: '',
-        contact: '',
-        notes: '',
         confirmed: true,
-        backupPlaceId: null,
-        skyline: [],
       }),
     ),
     ...days.map((d, i) =>
       insert('days', d, {
+        ...DAY_DEFAULTS,
         number: i + 1,
         date: `2027-03-${18 + i}`,
         timeZone: 'Europe/London',
         basePlaceId: places[0],
         callMin: 390,
-        loadInMin: 30,
-        strikeMin: 20,
         wantedWrapMin: 1140,
-        gustMps: null,
-        meals: [{ earliestAfterMin: 240, latestAfterMin: 420, minutes: 45 }],
-        notes: '',
       }),
     ),
     ...people.map((p, i) =>
       insert('people', p, {
+        ...PERSON_DEFAULTS,
         name: `Person number ${i + 1}`,
         shortName: `P${i + 1}`,
         kind: 'talent',
-        role: '',
-        department: '',
-        minor: false,
-        notes: '',
-        phone: '',
-        diet: '',
       }),
     ),
     ...setups.map((s, i) =>
       insert('setups', s, {
+        ...SETUP_DEFAULTS,
         code: `L${i + 1}`,
         name: `Setup ${i + 1}`,
         placeId: pick(places, i),
         rigMin: 30,
-        notes: '',
-        hands: 2,
-        fromSetupId: null,
-        plan: EMPTY_PLAN,
       }),
     ),
     ...['A', 'B', 'C', 'D'].map((letter) =>
       insert('cameras', randomUUID(), {
+        ...CAMERA_DEFAULTS,
         letter,
-        name: 'body',
-        framing: '',
-        operatorId: null,
-        rate: '25',
-        cardSizeBytes: 256e9,
-        rateMbps: 400,
-        clipLimitMin: null,
         batteryMin: 100,
-        sensorWidthMm: 24.9,
-        sensorHeightMm: 14,
-        simulated: false,
       }),
     ),
     ...scenes.map((s, i) =>
       insert('scenes', s, {
+        ...SCENE_DEFAULTS,
         number: String(i + 1),
         title: `Scene number ${i + 1}`,
         placeId: pick(places, i),
-        kind: 'shots',
-        script: '',
-        personIds: [],
-        props: '',
-        wardrobe: '',
-        style: 'asWritten',
-        storyState: '',
-        dayId: null,
-        plannedMin: null,
-        lengthMin: null,
-        inside: true,
-        timeOfDay: 'day',
         eighths: 8,
-        synopsis: '',
         position: i,
       }),
     ),
@@ -158,6 +96,7 @@ export async function makeLarge(request, { shots = 300, takes = 1500 } = {}) {
       const within = i - Math.ceil((scene * shots) / scenes.length);
       const code = `${scene + 1}${within >= letters.length ? letters[Math.floor(within / letters.length) - 1] : ''}${letters[within % letters.length]}`;
       return insert('shots', s, {
+        ...SHOT_DEFAULTS,
         sceneId: scenes[scene],
         code,
         position: i,
@@ -166,49 +105,24 @@ export async function makeLarge(request, { shots = 300, takes = 1500 } = {}) {
         side: pick(['left', 'right'], i >> 2),
         cameras: ['A', 'B'],
         support: pick(['sticks', 'slider'], i),
-        movement: null,
         lens: pick(['35 mm', '50 mm', '85 mm'], i),
-        fps: null,
         setupId: pick(setups, scene),
         sound: 'boom',
         personIds: [pick(people, i), pick(people, i + 5)],
         faceNeeded: true,
-        takesPlanned: 3,
         takeLengthMin: 0.5,
         rehearseMin: 1,
         resetMin: 0.5,
         turnMin: 0.5,
-        minutesOverride: null,
         priority: pick(['must', 'should', 'nice'], i),
-        effort: 1,
-        happensOnce: false,
-        fallback: '',
-        reason: '',
-        windows: [],
-        dropped: false,
-        angle: null,
-        role: null,
-        facing: null,
-        deliverableIds: [],
-        markIds: [],
-        centreSafe: false,
-        beforeSceneId: null,
-        operatorId: null,
-        outfit: '',
-        pass: '',
       });
     }),
     ...shotIds.map((s, i) =>
       insert('dayItems', randomUUID(), {
+        ...DAY_ITEM_DEFAULTS,
         dayId: days[Math.floor((i * 3) / shots)],
         shotId: s,
-        title: '',
-        minutes: null,
-        placeId: null,
-        setupId: null,
-        personIds: [],
         position: i,
-        pinnedStartMin: null,
       }),
     ),
   ];

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { id, line, requiredLine } from '../records/index.ts';
+import { settingValues } from '../settings/index.ts';
 import { RATES } from '../timecode/index.ts';
 
 export const rateField = z.enum(Object.keys(RATES) as [string, ...string[]], {
@@ -29,6 +30,11 @@ export const SHOT_NUMBERS = ['letters', 'running'] as const;
 
 /** The two schools of lighting contrast: (key + fill) : fill, and key : fill. */
 export const RATIO_SCHOOLS = ['sum', 'alone'] as const;
+
+/** Schools of the shutter: the job’s angle, a narrower one for sport and fights, or the nearest that mains light can’t ripple in. */
+export const SHUTTER_SCHOOLS = ['angle', 'sharp', 'flickerSafe'] as const;
+/** Schools of EI: solved last, or kept native with the light made to fit. */
+export const EI_SCHOOLS = ['last', 'native'] as const;
 
 const fields = {
   title: requiredLine('The title', 120),
@@ -75,6 +81,13 @@ const fields = {
     .number({ error: 'The load is a share from 0.3 to 1.' })
     .min(0.3, 'The load is a share from 0.3 to 1.')
     .max(1, 'The load is a share from 0.3 to 1.'),
+  /** What every camera is set to, beside rate, picture size, EI and shutter, which stand above. */
+  sheet: settingValues,
+  /** Mains frequency of the places, which lit things ripple by. */
+  mainsHz: z.union([z.literal(50), z.literal(60)], { error: 'Mains run at 50 or 60 Hz.' }),
+  /** How the shutter is chosen, and whether EI or light gives way. */
+  shutterSchool: z.enum(SHUTTER_SCHOOLS, { error: 'Choose how the shutter is chosen.' }),
+  eiSchool: z.enum(EI_SCHOOLS, { error: 'Choose whether EI comes last or stays native.' }),
   keepPolicy,
   /** Set only on demo productions: added to the real clock so that the shooting day is today. */
   simulatedNowOffsetMs: z.number().nullable(),
@@ -99,6 +112,10 @@ export const PRODUCTION_DEFAULTS: Omit<z.infer<typeof productionFields>, 'title'
   shutterDeg: 180,
   ratioSchool: 'sum',
   loadShare: 0.8,
+  sheet: {},
+  mainsHz: 50,
+  shutterSchool: 'angle',
+  eiSchool: 'last',
   keepPolicy: DEFAULT_KEEP_POLICY,
   simulatedNowOffsetMs: null,
 };

@@ -1,2 +1,6 @@
 export * from './model.ts';
 export * from './media.ts';
+export * from './library.ts';
+export * from './lens.ts';
+export * from './compare.ts';
+export * from './fit.ts';

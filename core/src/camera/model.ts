@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { id, line, recordBase, requiredLine } from '../records/index.ts';
 import { rateField } from '../brief/index.ts';
+import { settingsFound, settingValues } from '../settings/index.ts';
 
 const above = (label: string, unit: string) =>
   z.number({ error: `${label} is a number of ${unit}.` }).positive(`${label} must be more than 0.`);
@@ -25,6 +26,22 @@ export const cameraFields = z.object({
   sensorHeightMm: above('The sensor’s height', 'mm').max(100, 'A sensor higher than 100 mm is not believable.'),
   /** Whether a simulated camera stands in for it. */
   simulated: z.boolean(),
+  /** The class of the library it was made from; null: none. */
+  classKey: z.string().max(24).nullable(),
+  mount: requiredLine('The mount', 40),
+  /** EIs at which the sensor itself works, ascending. */
+  nativeEis: z
+    .array(above('A native EI', '').max(1_000_000, 'A native EI over 1,000,000 is not believable.'))
+    .min(1, 'A camera has one native EI at least.')
+    .max(4, 'Four native EIs are the most.'),
+  /** Fastest rate of the mode that is chosen. */
+  mostFps: above('The fastest rate', 'frames a second').max(2000, 'Over 2000 frames a second is not believable.'),
+  massKg: above('The weight', 'kg').max(100, 'A camera of over 100 kg is not believable.'),
+  watts: above('The draw', 'W').max(500, 'A camera that draws over 500 W is not believable.'),
+  /** What was found in it, setting by setting, and by whom; what the job’s sheet wants stands there. */
+  settings: settingsFound,
+  /** Where it is meant to differ from the job’s sheet. */
+  wants: settingValues,
 });
 export const camera = cameraFields.extend(recordBase);
 export type Camera = z.infer<typeof camera>;
@@ -42,4 +59,12 @@ export const CAMERA_DEFAULTS: Omit<z.infer<typeof cameraFields>, 'letter'> = {
   sensorWidthMm: 24.9,
   sensorHeightMm: 14,
   simulated: false,
+  classKey: null,
+  mount: 'mirrorless 18 mm',
+  nativeEis: [800],
+  mostFps: 60,
+  massKg: 2,
+  watts: 20,
+  settings: {},
+  wants: {},
 };

@@ -30,6 +30,16 @@ export const dayFields = z.object({
     .nullable(),
   notes: line('Notes', 2000),
 });
+/** A new day's values beside its number, date and zone. */
+export const DAY_DEFAULTS: Omit<z.infer<typeof dayFields>, 'number' | 'date' | 'timeZone' | 'basePlaceId'> = {
+  callMin: 450,
+  loadInMin: 30,
+  strikeMin: 20,
+  wantedWrapMin: 1080,
+  meals: [{ earliestAfterMin: 180, latestAfterMin: 330, minutes: 45 }],
+  gustMps: null,
+  notes: '',
+};
 export const day = dayFields.extend(recordBase);
 export type Day = z.infer<typeof day>;
 

@@ -2,7 +2,10 @@ import { z } from 'zod';
 import { defineCalc, figure, inputs, quantity } from '../calc/index.ts';
 import { InputError } from '../errors/index.ts';
 import { FLAT_RECEPTOR_C, illuminanceFor, shutterSeconds, solveExposure } from './illuminance.ts';
+import { eiPrice } from './ladder.ts';
+import { fallingTime } from './motion.ts';
 import { flickerSafeAngles, ndFrom } from './rates.ts';
+import { rippleOf, shutterFor } from './shutter.ts';
 
 const tStop = quantity('The T-stop', '', { above: 0 });
 const ei = quantity('The EI', '', { above: 0 });
@@ -129,5 +132,76 @@ export const exposureCalcs = [
     output: z.object({ playSeconds: figure('The playing time', 's'), factor: figure('The factor', '') }),
     example: { input: { shootFps: 150, playFps: 25, seconds: 10 }, output: { playSeconds: 60, factor: 6 } },
     run: (i) => ({ playSeconds: (i.seconds * i.shootFps) / i.playFps, factor: i.shootFps / i.playFps }),
+  }),
+  defineCalc({
+    name: 'exposure.shutter',
+    about: 'The shutter angle that a school gives at a rate.',
+    formula:
+      'The job’s angle; half of it for sharp movement; or the angle nearest to it in stops that takes in whole ripples of the mains.',
+    assumptions: ['Where one ripple is longer than a frame no angle is safe, and the job’s stays.'],
+    source: 'Whole periods of a periodic light integrate to a constant',
+    input: inputs({
+      school: z.enum(['angle', 'sharp', 'flickerSafe'], { error: 'Choose angle, sharp or flickerSafe.' }),
+      jobDeg: angleDeg,
+      fps,
+      mainsHz: quantity('The mains frequency', 'Hz', { above: 0, to: 1000 }),
+    }),
+    output: z.object({
+      angleDeg: figure('The angle', '°'),
+      ripples: figure('Ripples in one exposure', ''),
+      safe: z.boolean(),
+    }),
+    example: {
+      input: { school: 'flickerSafe', jobDeg: 180, fps: 24, mainsHz: 50 },
+      output: { angleDeg: 172.8, ripples: 2, safe: true },
+    },
+    run: (i) => {
+      const angle = shutterFor(i.school, i.jobDeg, i.fps, i.mainsHz);
+      const { ripples, safe } = rippleOf(angle, i.fps, i.mainsHz);
+      return { angleDeg: angle, ripples, safe };
+    },
+  }),
+  defineCalc({
+    name: 'exposure.eiPrice',
+    about: 'What an EI costs in noise or highlights.',
+    formula: 'log₂ of EI ÷ the native EI at or below it (a third of a stop under one still counts as that one).',
+    assumptions: ['A body with two native EIs is as clean at either.'],
+    source: 'Definition of EI',
+    input: inputs({
+      ei,
+      nativeEis: z.array(quantity('A native EI', '', { above: 0 })).min(1, 'One native EI at least.'),
+    }),
+    output: z.object({ nativeEi: figure('Native EI', ''), stops: figure('Over it', 'stops') }),
+    example: { input: { ei: 3200, nativeEis: [800, 12_800] }, output: { nativeEi: 800, stops: 2 } },
+    run: (i) => {
+      const { nativeEi, stops } = eiPrice(i.ei, i.nativeEis);
+      return { nativeEi, stops };
+    },
+  }),
+  defineCalc({
+    name: 'exposure.falling',
+    about: 'How long something that falls is in the picture, and how it plays.',
+    formula:
+      't = √(2(above + frame) ÷ g) − √(2 × above ÷ g); frames = t × rate; smear = speed at the lower edge × exposure time ÷ frame.',
+    assumptions: ['No air; g = 9.80665 m/s².'],
+    source: 'Uniform acceleration',
+    input: inputs({
+      frameM: quantity('The frame’s height', 'm', { above: 0 }),
+      aboveM: quantity('Let go above it', 'm', { from: 0 }),
+      shootFps: fps,
+      playFps: quantity('The playing rate', 'frames a second', { above: 0 }),
+      angleDeg,
+    }),
+    output: z.object({
+      seconds: figure('In the picture', 's'),
+      playSeconds: figure('Plays', 's'),
+      frames: figure('Frames', ''),
+      blurShare: figure('Smear', 'of the height'),
+    }),
+    example: {
+      input: { frameM: 4.903325, aboveM: 0, shootFps: 50, playFps: 25, angleDeg: 180 },
+      output: { seconds: 1, playSeconds: 2, frames: 50, blurShare: 0.02 },
+    },
+    run: (i) => fallingTime(i.frameM, i.aboveM, i.shootFps, i.playFps, i.angleDeg),
   }),
 ];

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { defineCalc, figure, figureOrNone, inputs, quantity } from '../calc/index.ts';
 import { InputError } from '../errors/index.ts';
+import { equivalentFocalMm } from './framing.ts';
 import { captureRatio, depthOfField, fieldOfViewDeg, framingDistanceM } from './lens.ts';
 
 const focalMm = quantity('The focal length', 'mm', { above: 0 });
@@ -84,5 +85,28 @@ export const opticsCalcs = [
       }
       return depthOfField(i.focalMm, i.stop, i.distanceM, i.sensorWidthMm, i.sensorHeightMm);
     },
+  }),
+  defineCalc({
+    name: 'optics.equivalent',
+    about: 'The focal length that frames the same on another sensor.',
+    formula: 'Focal length × (other sensor’s width × its squeeze) ÷ (sensor’s width × squeeze).',
+    assumptions: ['The same distance; the same width of the picture.'],
+    source: 'Similar triangles',
+    input: inputs({
+      focalMm,
+      fromWidthMm: quantity('The sensor’s width', 'mm', { above: 0 }),
+      toWidthMm: quantity('The other sensor’s width', 'mm', { above: 0 }),
+      fromSqueeze: squeeze.optional(),
+      toSqueeze: squeeze.optional(),
+    }),
+    output: z.object({ focalMm: figure('The focal length', 'mm') }),
+    example: { input: { focalMm: 50, fromWidthMm: 36, toWidthMm: 18 }, output: { focalMm: 25 } },
+    run: (i) => ({
+      focalMm: equivalentFocalMm(
+        i.focalMm,
+        { sensorWidthMm: i.fromWidthMm, squeeze: i.fromSqueeze ?? 1 },
+        { sensorWidthMm: i.toWidthMm, squeeze: i.toSqueeze ?? 1 },
+      ),
+    }),
   }),
 ];

@@ -1,1 +1,2 @@
 export * from './lens.ts';
+export * from './framing.ts';

@@ -16,6 +16,16 @@ export const personFields = z.object({
   phone: line('The phone number', 40),
   diet: line('The diet', 120),
 });
+/** A new person's values beside the names. */
+export const PERSON_DEFAULTS: Omit<z.infer<typeof personFields>, 'name' | 'shortName'> = {
+  kind: 'crew',
+  role: '',
+  department: '',
+  minor: false,
+  notes: '',
+  phone: '',
+  diet: '',
+};
 export const person = personFields.extend(recordBase);
 export type Person = z.infer<typeof person>;
 

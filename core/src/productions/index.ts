@@ -1,6 +1,6 @@
 import type { Ask, Deliverable, Production, Revision, SignOff } from '../brief/index.ts';
 import type { FrozenSheet } from '../callsheet/index.ts';
-import type { Camera } from '../camera/index.ts';
+import type { Camera, Lens } from '../camera/index.ts';
 import {
   cardStatus,
   type Card,
@@ -20,6 +20,7 @@ import type { Consent, Engagement, Person } from '../people/index.ts';
 import type { Cart, Circuit, Move, Place, PlaceFact, Room } from '../places/index.ts';
 import { foldTakes, shotStates, type ShotState, type Take, type TakeEvent } from '../roll/index.ts';
 import type { Pin, Scene, Shot, ShotLink, Slot, Track, Waiver } from '../scenes/index.ts';
+import type { Fault, Link, Prompt, SoundBox, SoundRoute, SoundSource } from '../sound/index.ts';
 import type { Look } from '../stale/index.ts';
 import { minuteToMs, msToMinute } from '../time/index.ts';
 import type { Preferences } from '../units/index.ts';
@@ -37,6 +38,13 @@ export interface ProductionRows {
   people: readonly Person[];
   engagements: readonly Engagement[];
   cameras: readonly Camera[];
+  lenses: readonly Lens[];
+  soundBoxes: readonly SoundBox[];
+  soundSources: readonly SoundSource[];
+  links: readonly Link[];
+  soundRoutes: readonly SoundRoute[];
+  prompts: readonly Prompt[];
+  faults: readonly Fault[];
   setups: readonly Setup[];
   relights: readonly Relight[];
   lightKit: readonly LightKit[];
@@ -161,3 +169,4 @@ export function factsOf(rows: ProductionRows, day: Day, nowMs: number, clock: Pr
 }
 
 export * from './light.ts';
+export * from './camera.ts';

@@ -13,6 +13,7 @@ import { placeCalcs } from '../places/calc.ts';
 import { powerCalcs } from '../power/calc.ts';
 import { riggingCalcs } from '../rigging/calc.ts';
 import { sceneCalcs } from '../scenes/calc.ts';
+import { soundCalcs } from '../sound/calc.ts';
 import { sunCalcs } from '../sun/calc.ts';
 import { timecodeCalcs } from '../timecode/calc.ts';
 
@@ -33,6 +34,7 @@ export const CALCS: readonly Calc[] = Object.freeze([
   ...briefCalcs,
   ...lookCalcs,
   ...sceneCalcs,
+  ...soundCalcs,
 ] as unknown as Calc[]);
 
 const byName = new Map(CALCS.map((calc) => [calc.name, calc]));

@@ -27,6 +27,8 @@ export const FACETS: Readonly<Record<StaleTable, Readonly<Record<string, readonl
   },
   tracks: { track: ['durationS', 'bpm', 'firstBeatS', 'cues'] },
   frozenSheets: {},
+  soundSources: {},
+  prompts: {},
 };
 
 /** A change of a row as the database recorded it, keys as in the rows. */

@@ -2,6 +2,7 @@ import type { Palette } from '../look/index.ts';
 import type { Pin, Scene, Shot } from '../scenes/index.ts';
 import type { Setup } from '../light/index.ts';
 import type { FrozenSheet } from '../callsheet/index.ts';
+import type { Prompt, SoundSource } from '../sound/index.ts';
 import type { Lean } from './marks.ts';
 
 export interface LeanSources {
@@ -12,6 +13,8 @@ export interface LeanSources {
   palettes: readonly Palette[];
   pins: readonly Pin[];
   frozenSheets: readonly FrozenSheet[];
+  soundSources: readonly SoundSource[];
+  prompts: readonly Prompt[];
 }
 
 /** Parts of a scene that its shots were thought out from. */
@@ -19,7 +22,7 @@ const OF_SCENE = ['text', 'people', 'place', 'props'] as const;
 
 /**
  * Who leans on whom in a production: shots on their scene, their light, the deliverables they serve, the gate they must
- * be had before and the track they hang on; light setups on their place and its power; scenes on their place and their palettes; a frozen sheet on its shots, the names on
+ * be had before and the track they hang on; light setups on their place and its power; sound sources on the scenes they are heard in, prompter texts on their scene; scenes on their place and their palettes; a frozen sheet on its shots, the names on
  * it and the rate of the job.
  */
 export function leansOf(s: LeanSources): Lean[] {
@@ -37,6 +40,9 @@ export function leansOf(s: LeanSources): Lean[] {
   for (const setup of s.setups) lean(setup.id, setup.placeId, ['place', 'power']);
   for (const scene of s.scenes) lean(scene.id, scene.placeId, ['place']);
   for (const palette of s.palettes) for (const id of palette.sceneIds) lean(id, palette.id, ['colours']);
+  for (const source of s.soundSources)
+    for (const id of source.sceneIds) lean(source.id, id, ['text', 'people', 'place']);
+  for (const prompt of s.prompts) lean(prompt.id, prompt.sceneId, ['text']);
   const shots = new Map(s.shots.map((shot) => [shot.id, shot]));
   for (const sheet of s.frozenSheets) {
     lean(sheet.id, s.production.id, ['rate']);

@@ -13,6 +13,8 @@ export const STALE_TABLES = [
   'shots',
   'tracks',
   'frozenSheets',
+  'soundSources',
+  'prompts',
 ] as const;
 export type StaleTable = (typeof STALE_TABLES)[number];
 

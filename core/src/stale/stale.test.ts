@@ -219,6 +219,22 @@ describe('who leans on whom', () => {
           shots: [{ shotId: 'shot-3A', code: '3A' }],
         },
       ],
+      soundSources: [
+        {
+          ...row,
+          id: 'pin-microphone',
+          name: 'Ilse',
+          kind: 'person',
+          personId: 'ilse',
+          microphone: 'pin',
+          told: true,
+          sceneIds: ['scene'],
+          position: 1,
+        },
+      ],
+      prompts: [
+        { ...row, id: 'words', title: 'Words', sceneId: 'scene', draft: 1, text: '', wpm: 130, marks: [], position: 1 },
+      ],
     });
     expect(leans.map((l) => `${l.dependentId}>${l.sourceId}`).sort()).toEqual(
       [
@@ -233,6 +249,8 @@ describe('who leans on whom', () => {
         'sheet>shot-3A',
         'sheet>p',
         'sheet>ilse',
+        'pin-microphone>scene',
+        'words>scene',
       ].sort(),
     );
   });

@@ -41,6 +41,7 @@ const CONSTRAINT_WORDS: Record<string, string> = {
   deliverables_tag_live: 'There is a deliverable of that tag already.',
   asks_tag_live: 'Something asked for has that tag already.',
   waivers_key_live: 'That was decided already.',
+  lenses_focal_order: 'The longest focal length of a lens is not shorter than its shortest.',
   frozen_sheets_revision_live: 'That revision of the sheet has gone out already.',
   day_items_shot_live: 'This shot is in that day’s order already.',
 };
@@ -71,8 +72,11 @@ export function toProblem(error: unknown): Problem | null {
   if (error instanceof DatabaseError) {
     const code = (error.parent as unknown as { code?: string }).code;
     if (code === 'KV001') return new HttpProblem(400, 'link', error.parent.message).problem;
-    if (code === '23514' || code === '22003' || code === '22P05')
-      return new HttpProblem(400, 'rule', 'A value lies outside what can be stored.').problem;
+    if (code === '23514' || code === '22003' || code === '22P05') {
+      const constraint = (error.parent as unknown as { constraint?: string }).constraint ?? '';
+      return new HttpProblem(400, 'rule', CONSTRAINT_WORDS[constraint] ?? 'A value lies outside what can be stored.')
+        .problem;
+    }
   }
   const http = error as { status?: number; type?: string };
   if (http.type === 'entity.too.large')

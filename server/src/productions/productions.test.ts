@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import http from 'node:http';
 import type { AddressInfo } from 'node:net';
 import type { Agent } from 'supertest';
+import { PLAN_TABLES } from '@kavrell/contract';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { PRODUCTION_DEFAULTS } from '@kavrell/core/brief';
 import { morningTakes, type DemoPlan } from '@kavrell/demo';
@@ -63,7 +64,7 @@ describe('productions', () => {
     }));
     await server.context.models.shots.bulkCreate(shots);
     expect(await count()).toBe(before);
-    expect(before).toBeLessThanOrEqual(40);
+    expect(before).toBeLessThanOrEqual(PLAN_TABLES.length + 6);
     await server.context.models.shots.destroy({ where: { id: shots.map((s) => s.id) } });
   });
 

@@ -47,7 +47,7 @@ async function recorded({ db }: Context, productionId: string): Promise<Recorded
 
 /** When things were made that were made after the first change; the others have been there all along. */
 async function births({ db }: Context, productionId: string, firstMs: number): Promise<Record<string, number>> {
-  const parts = ['scenes', 'shots', 'frozen_sheets'].map(
+  const parts = ['scenes', 'shots', 'setups', 'sound_sources', 'prompts', 'frozen_sheets'].map(
     (t) =>
       `SELECT id, extract(epoch FROM created_at) * 1000 AS at FROM ${t} WHERE production_id = $1 AND deleted_at IS NULL AND created_at >= to_timestamp($2::double precision / 1000)`,
   );

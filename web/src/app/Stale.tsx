@@ -36,8 +36,9 @@ export function nameOf(rows: ProductionRows, id: string): string {
   if (sheet) return `the sheet, revision ${sheet.revision}`;
   if (id === rows.production.id) return 'the job';
   const named =
-    [...rows.places, ...rows.people, ...rows.setups, ...rows.palettes, ...rows.tracks].find((r) => r.id === id)?.name ??
-    rows.deliverables.find((d) => d.id === id)?.title;
+    [...rows.places, ...rows.people, ...rows.setups, ...rows.palettes, ...rows.tracks, ...rows.soundSources].find(
+      (r) => r.id === id,
+    )?.name ?? [...rows.deliverables, ...rows.prompts].find((d) => d.id === id)?.title;
   return named ?? 'something since deleted';
 }
 

@@ -63,6 +63,13 @@ export function ProductionProvider({
   const people = useRows(productionId, 'people');
   const engagements = useRows(productionId, 'engagements');
   const cameras = useRows(productionId, 'cameras');
+  const lenses = useRows(productionId, 'lenses');
+  const soundBoxes = useRows(productionId, 'soundBoxes');
+  const soundSources = useRows(productionId, 'soundSources');
+  const links = useRows(productionId, 'links');
+  const soundRoutes = useRows(productionId, 'soundRoutes');
+  const prompts = useRows(productionId, 'prompts');
+  const faults = useRows(productionId, 'faults');
   const setups = useRows(productionId, 'setups');
   const relights = useRows(productionId, 'relights');
   const lightKit = useRows(productionId, 'lightKit');
@@ -112,6 +119,13 @@ export function ProductionProvider({
       people: people.rows,
       engagements: engagements.rows,
       cameras: [...cameras.rows].sort((a, b) => (a.letter < b.letter ? -1 : 1)),
+      lenses: byPosition(lenses.rows),
+      soundBoxes: byPosition(soundBoxes.rows),
+      soundSources: byPosition(soundSources.rows),
+      links: byPosition(links.rows),
+      soundRoutes: byPosition(soundRoutes.rows),
+      prompts: byPosition(prompts.rows),
+      faults: byPosition(faults.rows),
       setups: setups.rows,
       relights: relights.rows,
       lightKit: lightKit.rows,
@@ -154,6 +168,13 @@ export function ProductionProvider({
     people.rows,
     engagements.rows,
     cameras.rows,
+    lenses.rows,
+    soundBoxes.rows,
+    soundSources.rows,
+    links.rows,
+    soundRoutes.rows,
+    prompts.rows,
+    faults.rows,
     setups.rows,
     relights.rows,
     lightKit.rows,
@@ -232,6 +253,8 @@ export function ProductionProvider({
       rows?.palettes,
       rows?.pins,
       rows?.frozenSheets,
+      rows?.soundSources,
+      rows?.prompts,
       rows?.looks,
     ],
   );
@@ -255,6 +278,13 @@ export function ProductionProvider({
     people,
     engagements,
     cameras,
+    lenses,
+    soundBoxes,
+    soundSources,
+    links,
+    soundRoutes,
+    prompts,
+    faults,
     setups,
     relights,
     lightKit,

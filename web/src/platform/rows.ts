@@ -4,6 +4,7 @@ import {
   listRows,
   type ChangeOp,
   type EditableName,
+  type FieldsOf,
   type LiveChange,
   type RowOf,
   type TableName,
@@ -142,8 +143,10 @@ export function hearChanges(productionId: string, changes: readonly LiveChange[]
     void queries.invalidateQueries({ queryKey: keyOf(productionId, table) }, { cancelRefetch: false });
 }
 
+/** A new row gives every field of its table. */
+type Insert = { [T in EditableName]: { op: 'insert'; table: T; id?: string; values: FieldsOf<T> } }[EditableName];
 export type Op =
-  | { op: 'insert'; table: EditableName; id?: string; values: AnyRow }
+  | Insert
   | { op: 'update'; table: EditableName; row: { id: string; version: number }; values: AnyRow }
   | { op: 'delete'; table: EditableName; row: { id: string; version: number } };
 

@@ -3,6 +3,7 @@ import { contours } from 'd3-contour';
 import { contourLevels, lightField, lightsOf, type LightScene } from '@kavrell/core/light';
 import { paletteOf, type Swatch } from '@kavrell/core/look';
 import { peaksOf } from '@kavrell/core/scenes';
+import { cleanSet, type CleanSetWish } from '@kavrell/core/sound';
 import { readFountain, type ReadScript } from '@kavrell/core/script';
 
 /** Enough pixels for a palette: finer ones are the same colours again. */
@@ -82,6 +83,10 @@ const work = {
       return top && d ? [{ lux: levels[i] ?? 0, d, at: [x * sx, y * sy] }] : [];
     });
     return { lines, fieldMs };
+  },
+  /** Carriers that do not disturb each other, or null when none were found in the tries given. */
+  cleanSet(wish: CleanSetWish): number[] | null {
+    return cleanSet(wish);
   },
   peaks(channels: Float32Array[], steps: number): number[] {
     return peaksOf(channels, steps);

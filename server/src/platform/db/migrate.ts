@@ -5,6 +5,7 @@ import { clocks } from './migrations/0002-clocks.ts';
 import { media } from './migrations/0003-media.ts';
 import { scenes } from './migrations/0004-scenes.ts';
 import { light } from './migrations/0005-light.ts';
+import { camera } from './migrations/0006-camera.ts';
 
 export interface Migration {
   name: string;
@@ -12,7 +13,7 @@ export interface Migration {
   down: (run: (sql: string) => Promise<void>) => Promise<void>;
 }
 
-const MIGRATIONS: readonly Migration[] = [house, clocks, media, scenes, light];
+const MIGRATIONS: readonly Migration[] = [house, clocks, media, scenes, light, camera];
 
 /** The migrations, each in its own transaction, forward and back. */
 export function migrations(db: Sequelize): Umzug<Sequelize> {

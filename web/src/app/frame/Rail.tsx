@@ -2,6 +2,7 @@ import { Box } from '@chakra-ui/react';
 import { useEffect, useState } from 'react';
 import { NavLink } from 'react-router';
 import { deliverableFacts, scopeChecks } from '@kavrell/core/brief';
+import { cameraToMend } from '@kavrell/core/productions';
 import { clockStates } from '@kavrell/core/clocks';
 import { formatCount } from '@kavrell/core/units';
 import { productionNow } from '../../platform/clock.ts';
@@ -18,7 +19,7 @@ function decisions(path: string, { rows, facts, day, stale }: ProductionView, li
   if (path === 'day') return (facts?.plan.violations.length ?? 0) + (facts?.plan.assumptions.length ?? 0);
   if (path === 'places') return rows.places.filter((p) => !p.confirmed).length;
   if (path === 'light') return lightToMend;
-  if (path === 'camera') return rows.cameras.filter((c) => c.rate !== rows.production.rate).length;
+  if (path === 'camera') return cameraToMend(rows);
   if (path === 'clocks')
     return clockStates(rows.clocks, rows.jams, productionNow(rows.production)).filter((s) => WANTS_JAM.has(s.standing))
       .length;

@@ -8,7 +8,7 @@ import { useProduction } from '../../app/production.tsx';
 import { change } from '../../platform/rows.ts';
 import { Button } from '../../ui/Button.tsx';
 import { FormField } from '../../ui/FormField.tsx';
-import { RATE_CHOICES } from '../camera/CameraScreen.tsx';
+import { RATE_CHOICES } from '../camera/rates.ts';
 
 const form = productionFields.omit({ simulatedNowOffsetMs: true, keepPolicy: true }).extend({
   captureWidthPx: z.coerce.number<number>().pipe(productionFields.shape.captureWidthPx),

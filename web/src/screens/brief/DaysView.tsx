@@ -1,5 +1,5 @@
 import { useMemo } from 'react';
-import { dayFields, type Day } from '@kavrell/core/day';
+import { DAY_DEFAULTS, dayFields, type Day } from '@kavrell/core/day';
 import { formatMinuteOfDay, parseClock } from '@kavrell/core/units';
 import { useProduction } from '../../app/production.tsx';
 import { usePreferences } from '../../platform/preferences.ts';
@@ -48,6 +48,7 @@ export function DaysView() {
       { ...minutesColumn<Day>('loadInMin', 'Load-in', '90px'), extra: 1 },
       { ...minutesColumn<Day>('strikeMin', 'Strike', '90px'), extra: 1 },
       clockColumn('wantedWrapMin', 'Wrap by', clock),
+      { ...numberColumn<Day>('gustMps', 'Gusts', '90px', { unit: 'm/s', optional: true }), extra: 3 },
       { ...textColumn<Day>('notes', 'Notes', 'minmax(200px, 1fr)'), extra: 4 },
     ],
     [rows.places, clock],
@@ -68,12 +69,7 @@ export function DaysView() {
           date: date.toISOString().slice(0, 10),
           timeZone: zone,
           basePlaceId: rows.places[0]?.id ?? null,
-          callMin: 450,
-          loadInMin: 30,
-          strikeMin: 20,
-          wantedWrapMin: 1080,
-          meals: [{ earliestAfterMin: 180, latestAfterMin: 330, minutes: 45 }],
-          notes: '',
+          ...DAY_DEFAULTS,
         },
       },
     ]);

@@ -13,7 +13,7 @@ import { DataTable, type Column } from '../../ui/DataTable.tsx';
 import { tableEdits } from '../../ui/edits.ts';
 import { Empty, Facts, Look, Part, Why } from '../../ui/parts.tsx';
 import { RowFields } from '../../ui/RowFields.tsx';
-import { RATE_CHOICES } from '../camera/CameraScreen.tsx';
+import { RATE_CHOICES } from '../camera/rates.ts';
 import { freeTag } from './tags.ts';
 
 const dueColumn = <R extends { due: string | null }>(): Column<R> => ({

@@ -27,7 +27,7 @@ type NewClock = Omit<Clock, 'id' | 'productionId' | 'version' | 'deletedAt'>;
 
 const blank = (rate: string, position: number): NewClock => ({
   name: 'New clock',
-  kind: 'other',
+  kind: 'other' as const,
   cameraId: null,
   followsId: null,
   link: 'jam',
@@ -52,7 +52,7 @@ export function addUsual(production: Production, cameras: readonly Camera[], clo
             op: 'insert' as const,
             table: 'clocks' as const,
             id: leadId,
-            values: { ...blank(production.rate, at + 1), name: 'Timecode box', kind: 'box', statedPpm: 1 },
+            values: { ...blank(production.rate, at + 1), name: 'Timecode box', kind: 'box' as const, statedPpm: 1 },
           },
         ]),
     ...missing.map((camera, i) => ({
@@ -61,7 +61,7 @@ export function addUsual(production: Production, cameras: readonly Camera[], clo
       values: {
         ...blank(camera.rate, at + 2 + i),
         name: `Camera ${camera.letter}`,
-        kind: 'camera',
+        kind: 'camera' as const,
         cameraId: camera.id,
         followsId: leadId,
       },

@@ -120,7 +120,7 @@ export function FactForm({ topic, place, onKept }: { topic: Topic; place: Place;
   };
   const keep = () => {
     const said: Record<string, string> = {};
-    let detail: Record<string, unknown> | null = null;
+    let detail: Record<string, string | number | null> | null = null;
     const filled = fields.some(([key, , kind]) => (draft.figures[key] ?? '').trim() !== '' && typeof kind === 'string');
     if (
       isDetail(topic.key) &&
@@ -130,9 +130,12 @@ export function FactForm({ topic, place, onKept }: { topic: Topic; place: Place;
       for (const [key, , kind, optional] of fields) {
         const typed = (draft.figures[key] ?? '').trim();
         try {
-          if (typeof kind !== 'string') detail[key] = typed || kind[0];
-          else if (typed === '') detail[key] = optional ? null : key.startsWith('lead') ? 0 : undefined;
-          else detail[key] = kind === 'time' ? parseClock(typed) : Number(typed.replace(',', '.'));
+          if (typeof kind !== 'string') detail[key] = typed || (kind[0] ?? null);
+          // A figure that must be there and is not is named by the schema below.
+          else if (typed === '') {
+            if (optional) detail[key] = null;
+            else if (key.startsWith('lead')) detail[key] = 0;
+          } else detail[key] = kind === 'time' ? parseClock(typed) : Number(typed.replace(',', '.'));
         } catch (error) {
           said[key] = wordsOf(error);
         }

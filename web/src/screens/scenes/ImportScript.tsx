@@ -1,4 +1,5 @@
 import { Box } from '@chakra-ui/react';
+import type { FieldsOf } from '@kavrell/contract';
 import { useEffect, useMemo, useState } from 'react';
 import { mergeScript, type ReadScript } from '@kavrell/core/script';
 import { formatCount, formatEighths } from '@kavrell/core/units';
@@ -50,7 +51,7 @@ export function ImportScript({ text, onTaken }: ImportProps) {
       op: 'insert',
       table: 'scenes',
       id: newId(),
-      values,
+      values: values as FieldsOf<'scenes'>,
     }));
     void change(production.id, `Brought in the script: ${formatCount(writes, 'scene')}`, [
       ...added,

@@ -1,4 +1,5 @@
 import { Box, Flex } from '@chakra-ui/react';
+import type { FieldsOf } from '@kavrell/contract';
 import { useMemo, useState } from 'react';
 import { readTable } from '@kavrell/core/formats';
 import {
@@ -49,8 +50,18 @@ export function ImportShots({ text, onTaken, intoScene }: ImportProps & { intoSc
     .join(' and ');
   const take = () => {
     const ops: Op[] = [
-      ...plan.scenes.map(({ id, values }): Op => ({ op: 'insert', table: 'scenes', id, values })),
-      ...plan.shots.map(({ id, values }): Op => ({ op: 'insert', table: 'shots', id, values })),
+      ...plan.scenes.map(({ id, values }): Op => ({
+        op: 'insert',
+        table: 'scenes',
+        id,
+        values: values as FieldsOf<'scenes'>,
+      })),
+      ...plan.shots.map(({ id, values }): Op => ({
+        op: 'insert',
+        table: 'shots',
+        id,
+        values: values as FieldsOf<'shots'>,
+      })),
     ];
     void change(production.id, `Brought in ${formatCount(good, 'shot')}`, ops);
     onTaken(plan.shots[0]?.id ?? plan.scenes[0]?.id ?? null);

@@ -1,4 +1,5 @@
 import { Box, Flex } from '@chakra-ui/react';
+import type { FieldsOf } from '@kavrell/contract';
 import { useState } from 'react';
 import { positionAfter } from '@kavrell/core/records';
 import type { Scene, Track } from '@kavrell/core/scenes';
@@ -27,16 +28,16 @@ async function decode(file: File): Promise<AudioBuffer> {
   }
 }
 
-const empty = (name: string, durationS: number, position: number) => ({
+const empty = (name: string, durationS: number, position: number): FieldsOf<'tracks'> => ({
   name: name.slice(0, 120),
   kind: 'song',
-  fileHash: null as string | null,
+  fileHash: null,
   durationS,
   bpm: null,
   firstBeatS: 0,
   beatsPerBar: 4,
   cues: [],
-  peaks: [] as number[],
+  peaks: [],
   position,
 });
 

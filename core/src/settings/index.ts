@@ -1,0 +1,2 @@
+export * from './vocabulary.ts';
+export * from './values.ts';

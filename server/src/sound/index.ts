@@ -1,0 +1,71 @@
+import type { Content } from 'pdfmake/interfaces.js';
+import { FAULT_WORDS, isolate, type Fault } from '@kavrell/core/sound';
+import type { ProductionRows } from '@kavrell/core/productions';
+import { faultPdf } from '@kavrell/contract';
+import type { Context } from '../platform/context.ts';
+import {
+  SOFT,
+  fileName,
+  head,
+  heading,
+  renderPdf,
+  rows as rowLayout,
+  sendDocument,
+} from '../platform/documents/index.ts';
+import { HttpProblem } from '../platform/problems.ts';
+import type { Router } from '../platform/routing.ts';
+import { loadRows } from '../productions/load.ts';
+
+export function serveSound(router: Router, context: Context): void {
+  router.serve(faultPdf, async ({ params, res }) => {
+    const rows = await loadRows(context, params.productionId);
+    const fault = rows.faults.find((f) => f.id === params.faultId);
+    if (!fault) throw new HttpProblem(404, 'fault', 'There is no such fault in this production.');
+    const name = fileName(rows.production.title, 'fault', fault.device);
+    sendDocument(res, await evidence(rows, fault), 'application/pdf', name);
+    return undefined;
+  });
+}
+
+/** One page for whoever owns the device: what was wrong, what was swapped and what that showed. */
+function evidence(rows: ProductionRows, fault: Fault): Promise<Buffer> {
+  const zone = rows.days[0]?.timeZone ?? 'UTC';
+  const time = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short', timeZone: zone });
+  const owner = rows.people.find((p) => p.id === fault.ownerId)?.name ?? 'nobody yet';
+  const fact = (name: string, value: string): Content[] => [{ text: name, color: SOFT }, { text: value || '–' }];
+  const content: Content[] = [
+    { text: fault.device, bold: true, fontSize: 18 },
+    { text: fault.symptom, fontSize: 12, margin: [0, 2, 0, 8] },
+    {
+      layout: 'noBorders',
+      table: {
+        widths: [110, '*'],
+        body: [
+          fact('Found', `${time.format(fault.foundAtMs)} (${zone})`),
+          fact('Serial number', fault.serial),
+          fact('Whose it is', fault.owedTo),
+          fact('Decision', FAULT_WORDS[fault.decision]),
+          fact('In whose hands', owner),
+        ],
+      },
+    },
+    heading('What was swapped, one thing at a time'),
+    fault.steps.length === 0
+      ? { text: 'Nothing yet.', color: SOFT }
+      : {
+          layout: rowLayout,
+          table: {
+            headerRows: 1,
+            widths: ['*', 'auto', 'auto', 'auto'],
+            body: [
+              [head('Part'), head('Still there?'), head('When'), head('Who')],
+              ...fault.steps.map((s) => [s.part, s.still ? 'still there' : 'gone', time.format(s.atMs), s.by]),
+            ],
+          },
+        },
+    { text: isolate(fault.chain, fault.steps).words, margin: [0, 8, 0, 0], bold: true },
+    heading('Evidence'),
+    { text: fault.evidence || 'None written down.' },
+  ];
+  return renderPdf(`Fault: ${fault.device}`, content, `${rows.production.title} · fault sheet`);
+}

@@ -1,0 +1,240 @@
+import { Box, Flex } from '@chakra-ui/react';
+import { useState } from 'react';
+import { pathOf, faultPdf } from '@kavrell/contract';
+import { positionAfter } from '@kavrell/core/records';
+import {
+  FAULT_DECISIONS,
+  FAULT_WORDS,
+  PICTURE_CHAIN,
+  SOUND_CHAIN,
+  faultFields,
+  isolate,
+  type Fault,
+} from '@kavrell/core/sound';
+import { formatMinuteOfDay, parseClock } from '@kavrell/core/units';
+import { useProduction } from '../../app/production.tsx';
+import { productionNow } from '../../platform/clock.ts';
+import { newId } from '../../platform/id.ts';
+import { change } from '../../platform/rows.ts';
+import { Button, LinkButton } from '../../ui/Button.tsx';
+import { FieldEdit } from '../../ui/FieldEdit.tsx';
+import { Empty, Look, Part } from '../../ui/parts.tsx';
+import { Sheet } from '../../ui/sheet.tsx';
+
+/** Something sounded or looked wrong: found by swapping one thing at a time, decided by somebody by a time, and written down for whoever owns it. */
+export function FaultsView() {
+  const { production, rows } = useProduction();
+  const [openId, setOpenId] = useState<string | null>(null);
+  const add = (chain: readonly string[]) => {
+    const id = newId();
+    void change(production.id, 'A fault', [
+      {
+        op: 'insert',
+        table: 'faults',
+        id,
+        values: {
+          device: chain === SOUND_CHAIN ? 'Sound' : 'Picture',
+          symptom: chain === SOUND_CHAIN ? 'Crackles' : 'Picture drops out',
+          chain: [...chain],
+          steps: [],
+          decision: '',
+          decideByMin: null,
+          ownerId: null,
+          evidence: '',
+          serial: '',
+          owedTo: '',
+          foundAtMs: Math.round(productionNow(production)),
+          closed: false,
+          position: positionAfter(rows.faults),
+        },
+      },
+    ]);
+    setOpenId(id);
+  };
+  const buttons = (
+    <Flex gap={2} wrap="wrap">
+      <Button onClick={() => add(SOUND_CHAIN)}>Heard something</Button>
+      <Button onClick={() => add(PICTURE_CHAIN)}>Saw something</Button>
+    </Flex>
+  );
+  if (rows.faults.length === 0)
+    return (
+      <Empty title="Nothing is wrong" action={buttons}>
+        “Crackles when Dov turns his head.” One thing is swapped at a time until it is gone; then somebody decides, by a
+        time: replace, take the spare, or accept it.
+      </Empty>
+    );
+  const fault = rows.faults.find((f) => f.id === openId) ?? rows.faults.find((f) => !f.closed) ?? rows.faults[0];
+  return (
+    <>
+      <Box mb={4}>{buttons}</Box>
+      <Flex gap={1} wrap="wrap" mb={4} role="tablist" aria-label="Faults">
+        {rows.faults.map((f) => (
+          <Button
+            key={f.id}
+            size="small"
+            role="tab"
+            aria-selected={f.id === fault?.id}
+            look={f.id === fault?.id ? 'on' : 'plain'}
+            onClick={() => setOpenId(f.id)}
+          >
+            {f.device}: {f.closed ? 'closed' : FAULT_WORDS[f.decision]}
+          </Button>
+        ))}
+      </Flex>
+      {fault ? <Ticket key={fault.id} fault={fault} /> : null}
+    </>
+  );
+}
+
+function Ticket({ fault }: { fault: Fault }) {
+  const { me, production, rows, day } = useProduction();
+  const save = (values: Record<string, unknown>) =>
+    void change(production.id, `Fault: ${fault.device}`, [{ op: 'update', table: 'faults', row: fault, values }]);
+  const state = isolate(fault.chain, fault.steps);
+  const step = (part: string, still: boolean) =>
+    save({ steps: [...fault.steps, { part, still, atMs: Math.round(productionNow(production)), by: me.name }] });
+  return (
+    <Box maxW="720px">
+      <Box fontSize="l" fontWeight="700" mb={1}>
+        {fault.symptom}
+      </Box>
+      <Box as="ol" display="grid" gap={1} mb={4} data-chain>
+        {fault.chain.map((part) => {
+          const tried = fault.steps.find((s) => s.part === part);
+          return (
+            <Flex as="li" key={part} gap={3}>
+              <Box
+                flex="1"
+                fontWeight={state.suspects.includes(part) ? 600 : 400}
+                color={state.suspects.includes(part) ? 'text' : 'soft'}
+              >
+                {part}
+              </Box>
+              <Box>{tried ? (tried.still ? 'swapped, still there' : 'swapped, gone') : ''}</Box>
+            </Flex>
+          );
+        })}
+      </Box>
+      <Box mb={3} fontSize="l" data-isolate>
+        {state.found ? <strong>{state.words}</strong> : state.words}
+      </Box>
+      {state.next ? (
+        <Flex gap={2} wrap="wrap" mb={4}>
+          <Button size="act" onClick={() => step(state.next ?? '', true)}>
+            Still there
+          </Button>
+          <Button size="act" onClick={() => step(state.next ?? '', false)}>
+            Gone
+          </Button>
+        </Flex>
+      ) : null}
+      {fault.steps.length > 0 ? (
+        <Button size="small" mb={4} onClick={() => save({ steps: fault.steps.slice(0, -1) })}>
+          Take the last swap back
+        </Button>
+      ) : null}
+      <Sheet>
+        <Part title="Decision">
+          {fault.decision === '' && !fault.closed ? (
+            <Box mb={2}>
+              <Look>
+                Somebody must decide
+                {fault.decideByMin !== null && day ? ` by ${formatMinuteOfDay(fault.decideByMin, day)}` : ''}.
+              </Look>
+            </Box>
+          ) : null}
+          <FieldEdit
+            label="What is done"
+            value={fault.decision}
+            fields={faultFields}
+            set={(decision) => ({ decision })}
+            save={save}
+            options={FAULT_DECISIONS.map((d) => [d, FAULT_WORDS[d]] as const)}
+          />
+          <FieldEdit
+            label="By when"
+            value={fault.decideByMin !== null && day ? formatMinuteOfDay(fault.decideByMin, day, '24') : ''}
+            fields={faultFields}
+            hint="Such as 13:20"
+            set={(t) => ({ decideByMin: t.trim() === '' ? null : parseClock(t) })}
+            save={save}
+          />
+          <FieldEdit
+            label="Who decides"
+            value={fault.ownerId ?? ''}
+            fields={faultFields}
+            set={(t) => ({ ownerId: t || null })}
+            save={save}
+            options={[
+              ['', 'nobody yet'],
+              ...rows.people.filter((p) => p.kind === 'crew').map((p) => [p.id, p.name] as const),
+            ]}
+          />
+        </Part>
+        <Part title="For whoever owns it">
+          <FieldEdit
+            label="Device"
+            value={fault.device}
+            fields={faultFields}
+            set={(device) => ({ device })}
+            save={save}
+          />
+          <FieldEdit
+            label="Symptom"
+            value={fault.symptom}
+            fields={faultFields}
+            set={(symptom) => ({ symptom })}
+            save={save}
+          />
+          <FieldEdit
+            label="Serial number"
+            value={fault.serial}
+            fields={faultFields}
+            set={(serial) => ({ serial })}
+            save={save}
+          />
+          <FieldEdit
+            label="Whose it is"
+            value={fault.owedTo}
+            fields={faultFields}
+            set={(owedTo) => ({ owedTo })}
+            save={save}
+          />
+          <FieldEdit
+            label="Evidence"
+            value={fault.evidence}
+            fields={faultFields}
+            hint="Which take, which clip, what one hears"
+            set={(evidence) => ({ evidence })}
+            save={save}
+          />
+          <FieldEdit
+            label="The way of the signal"
+            value={fault.chain.join(', ')}
+            fields={faultFields}
+            set={(t) => ({
+              chain: t
+                .split(',')
+                .map((x) => x.trim())
+                .filter(Boolean),
+            })}
+            save={save}
+          />
+          <Flex gap={2} wrap="wrap">
+            <LinkButton
+              href={pathOf(faultPdf, { productionId: production.id, faultId: fault.id })}
+              target="_blank"
+              rel="noreferrer"
+            >
+              Sheet as PDF
+            </LinkButton>
+            <Button onClick={() => save({ closed: !fault.closed })}>
+              {fault.closed ? 'Open it again' : 'Close it'}
+            </Button>
+          </Flex>
+        </Part>
+      </Sheet>
+    </Box>
+  );
+}

@@ -1,0 +1,221 @@
+import { Box } from '@chakra-ui/react';
+import { useMemo } from 'react';
+import {
+  checkCamera,
+  disagreements,
+  doubledCards,
+  jobSheet,
+  standsAt,
+  wantedOf,
+  type Camera,
+} from '@kavrell/core/camera';
+import { SETTINGS, readSetting, sameSetting, settingSaid, type Setting, type SettingKey } from '@kavrell/core/settings';
+import { useProduction } from '../../app/production.tsx';
+import { change } from '../../platform/rows.ts';
+import { DataTable, type Column } from '../../ui/DataTable.tsx';
+import { Empty, Look, Part, Tag, Why } from '../../ui/parts.tsx';
+import { useHashSelection } from '../../ui/selection.ts';
+import { Sheet } from '../../ui/sheet.tsx';
+import { found } from './found.ts';
+import { RATE_CHOICES } from './rates.ts';
+
+type Row = Setting & { id: SettingKey };
+const ROWS: readonly Row[] = SETTINGS.map((s) => ({ ...s, id: s.key }));
+const HARM_WORDS = { 3: 'can’t be used as planned', 2: 'hours of mending', 1: 'a nuisance' } as const;
+
+const optionsOf = (s: Setting): readonly (readonly [string, string])[] | undefined =>
+  s.kind === 'rate'
+    ? [['', '–'], ...RATE_CHOICES]
+    : s.options
+      ? [['', '–'], ...s.options.map((o) => [o, o] as const)]
+      : undefined;
+
+/** The job’s sheet beside what each camera stands at; what differs is shouted, the most harmful first. */
+export function SettingsView() {
+  const { me, production, rows } = useProduction();
+  const [selectedId, select] = useHashSelection();
+  const checks = useMemo(() => rows.cameras.map((c) => checkCamera(production, c)), [rows.cameras, production]);
+  const sheet = useMemo(() => jobSheet(production), [production]);
+  const doubled = useMemo(() => doubledCards(rows.cameras, rows.cards), [rows.cameras, rows.cards]);
+  const apart = useMemo(() => {
+    // What one camera has wrong is said of that camera, not of all of them once more.
+    const said = new Set(checks.flatMap((c) => c.differences.map((d) => d.setting.key)));
+    return disagreements(rows.cameras).filter((d) => !said.has(d.setting.key));
+  }, [rows.cameras, checks]);
+  const columns = useMemo<Column<Row>[]>(() => {
+    const value = (
+      key: string,
+      header: string,
+      width: string,
+      get: (s: Row) => string,
+      render?: (s: Row) => React.ReactNode,
+    ): Column<Row> => ({
+      id: key,
+      header,
+      width,
+      value: (s) => settingSaid(s.key, get(s)),
+      ...(render ? { render } : {}),
+      edit: { get, set: (text, s) => ({ [s.key]: readSetting(s.key, text) }) },
+    });
+    return [
+      { id: 'label', header: 'Setting', width: 'minmax(110px, 1.2fr)', value: (s) => s.label },
+      value('job', 'The job wants', 'minmax(110px, 1fr)', (s) => sheet[s.key] ?? ''),
+      ...rows.cameras.map((c, i): Column<Row> => ({
+        ...value(
+          c.letter,
+          `Camera ${c.letter}`,
+          'minmax(96px, 1fr)',
+          (s) => standsAt(c)[s.key] ?? '',
+          (s) => <Cell setting={s} camera={c} />,
+        ),
+        extra: i + 1,
+      })),
+    ];
+  }, [rows.cameras, sheet, production]);
+  const edit = (list: Row[], values: Record<string, unknown>, column: Column<Row>) => {
+    const camera = rows.cameras.find((c) => c.letter === column.id);
+    const [row] = list;
+    const key = row?.key;
+    if (!row || !key) return;
+    const text = String(values[key] ?? '');
+    if (camera) found(production, camera, { [key]: text }, { from: 'hand', by: me.name });
+    else
+      void change(production.id, `The job: ${row.label.toLowerCase()}`, [
+        { op: 'update', table: 'productions', row: production, values: jobValues(key, text) },
+      ]);
+  };
+  /** Rate, EI, shutter and picture size are figures of the job itself; the rest is its sheet. */
+  const jobValues = (key: SettingKey, text: string): Record<string, unknown> => {
+    if (key === 'rate') return { rate: text };
+    if (key === 'ei' || key === 'shutterDeg') return { [key]: Number(text) };
+    if (key === 'pictureSize') {
+      const [w, h] = text.split(/[×x*]/i).map(Number);
+      return { captureWidthPx: w, captureHeightPx: h };
+    }
+    return { sheet: { ...production.sheet, [key]: text } };
+  };
+  if (rows.cameras.length === 0)
+    return (
+      <Empty title="No camera yet">
+        Add the cameras under Bodies. Then each stands here beside what the job wants: “B: frame rate stands at 23.976,
+        the job wants 25”.
+      </Empty>
+    );
+  const differences = checks.flatMap((c) => c.differences.map((d) => ({ ...d, camera: c.camera })));
+  differences.sort((a, b) => b.setting.harm - a.setting.harm);
+  const chosen = ROWS.find((s) => s.id === selectedId);
+  return (
+    <>
+      {differences.length + doubled.length + apart.length > 0 ? (
+        <Box as="ul" display="grid" gap={2} mb={4} data-differences>
+          {differences.map((d) => (
+            <Box as="li" key={`${d.camera.id}${d.setting.key}`} data-difference={`${d.camera.letter}:${d.setting.key}`}>
+              <Look>{d.words}</Look> {d.setting.why}{' '}
+              <Box as="span" color="soft">
+                {d.setting.mend}
+              </Box>
+            </Box>
+          ))}
+          {doubled.map((d) => (
+            <Box as="li" key={d.camera.id} data-doubled={d.label}>
+              <Look>{d.words}</Look>{' '}
+              <Box as="span" color="soft">
+                Media menu: set the reel counter on.
+              </Box>
+            </Box>
+          ))}
+          {apart.map((d) => (
+            <Box as="li" key={d.setting.key} data-apart={d.setting.key}>
+              <Look>{d.words}</Look> {d.setting.why}
+            </Box>
+          ))}
+        </Box>
+      ) : (
+        <Box mb={4}>All that was looked at is as the job wants it.</Box>
+      )}
+      <DataTable
+        name="Settings"
+        rows={ROWS}
+        columns={columns}
+        selectedId={selectedId}
+        onSelect={(s) => select(s?.id ?? null)}
+        onEdit={edit}
+        height="58vh"
+      />
+      <Sheet>
+        {chosen ? (
+          <Part>
+            <h2>{chosen.label}</h2>
+            <Box mt={2}>{chosen.why}</Box>
+            <Box color="soft" mt={1}>
+              {chosen.mend}
+            </Box>
+            <Box mt={2}>
+              <Tag>{HARM_WORDS[chosen.harm]}</Tag>
+            </Box>
+            {optionsOf(chosen) ? (
+              <Box mt={2} color="soft" fontSize="s">
+                One of:{' '}
+                {optionsOf(chosen)
+                  ?.slice(1)
+                  .map(([, words]) => words)
+                  .join(', ')}
+              </Box>
+            ) : null}
+          </Part>
+        ) : null}
+        <Part title="How far the walk is">
+          <Box as="ul" display="grid" gap={2}>
+            {checks.map((c) => (
+              <Box as="li" key={c.camera.id} data-prep={c.camera.letter}>
+                <strong>{c.camera.letter}</strong>{' '}
+                {c.standing === 'differs' ? (
+                  <Look>
+                    {c.differences.length} {c.differences.length === 1 ? 'differs' : 'differ'}
+                  </Look>
+                ) : c.standing === 'ready' ? (
+                  'ready'
+                ) : (
+                  `${c.unseen.length} not looked at`
+                )}
+                {c.seen ? (
+                  <Box as="span" color="soft">
+                    {' '}
+                    · {c.seen.by}
+                  </Box>
+                ) : null}
+              </Box>
+            ))}
+          </Box>
+        </Part>
+        <Why
+          lines={[
+            'A setting that nobody looked at is not right: yesterday’s job leaves its settings in the cameras. Walk past them, or drop a test clip.',
+            'Ranked by harm: what can’t be used as planned, then what costs hours, then what is a nuisance.',
+          ]}
+        />
+      </Sheet>
+    </>
+  );
+}
+
+function Cell({ setting, camera }: { setting: Row; camera: Camera }) {
+  const { production } = useProduction();
+  const wanted = wantedOf(production, camera)[setting.key];
+  const has = standsAt(camera)[setting.key];
+  if (has === undefined || has === '')
+    return (
+      <Box as="span" color="soft">
+        {wanted === undefined ? '' : 'not looked'}
+      </Box>
+    );
+  const said = settingSaid(setting.key, has);
+  if (wanted !== undefined && !sameSetting(setting.key, wanted, has)) return <Look>{said}</Look>;
+  return camera.settings[setting.key] ? (
+    <span>{said}</span>
+  ) : (
+    <Box as="span" color="soft">
+      {said}, unseen
+    </Box>
+  );
+}
