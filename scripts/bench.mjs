@@ -4,6 +4,7 @@ import os from 'node:os';
 import path from 'node:path';
 import { gzipSync } from 'node:zlib';
 import { ROOT, ensureBuilt, ensureDebian, ensureModules } from './lib/bootstrap.mjs';
+import { benchCamera } from './lib/benchCamera.mjs';
 import { benchCopies } from './lib/benchCopies.mjs';
 import { benchCore } from './lib/benchCore.mjs';
 import { benchLight, benchLightPage } from './lib/benchLight.mjs';
@@ -23,8 +24,9 @@ const only = process.argv[2];
 if (!only || only === '--core') await benchCore();
 if (!only || only === '--scenes') await benchScenes();
 if (!only || only === '--light') await benchLight();
+if (!only || only === '--camera') await benchCamera();
 if (!only || only === '--copies') await benchCopies();
-if (only === '--core' || only === '--copies') process.exit(0);
+if (['--core', '--camera', '--copies'].includes(only)) process.exit(0);
 
 // 1. The first screen's JavaScript.
 const page0 = readFileSync(path.join(ROOT, 'dist', 'web', 'index.html'), 'utf8');

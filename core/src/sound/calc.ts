@@ -79,7 +79,7 @@ export const soundCalcs = [
         guardKhz: i.guardKhz ?? 50,
         fixedMhz: i.fixedMhz ?? [],
         seed: i.seed ?? 1,
-        tries: i.tries ?? 3000,
+        tries: i.tries ?? 2500,
       }),
     }),
   }),

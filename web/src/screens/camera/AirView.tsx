@@ -17,7 +17,7 @@ import { Sheet } from '../../ui/sheet.tsx';
 import { TableBench } from '../../ui/TableBench.tsx';
 
 const STEP_KHZ = 25;
-const TRIES = 3000;
+const TRIES = 2500;
 
 /** Everything that goes through the air, on one list: what disturbs what, a set that is clean, and who sees which picture how late. */
 export function AirView() {
@@ -251,7 +251,7 @@ export function AirView() {
         <Why
           lines={[
             'Third order: 2a − b and a + b − c of all carriers; fifth order 3a − 2b when asked. A product within the guard of a carrier disturbs it.',
-            'The search is the same on any machine: a set whose sums all differ first, then up to 3,000 seeded tries.',
+            'The search is the same on any machine: a set whose sums all differ first, then up to 2,500 seeded tries.',
           ]}
         />
         <Part title="Care">

@@ -1,6 +1,6 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
-import { depthOfField, equivalentFocalMm, seenAt, solveFraming } from '@kavrell/core/optics';
+import { captureRatio, depthOfField, equivalentFocalMm, seenAt, solveFraming } from '@kavrell/core/optics';
 import { cropOf } from '@kavrell/core/brief';
 import { SIZE_WORDS, type Shot } from '@kavrell/core/scenes';
 import { SIZE_HEIGHT_M } from '@kavrell/core/optics';
@@ -22,6 +22,7 @@ export function FrameBench() {
   const [distance, setDistance] = useState('2.5');
   const [focal, setFocal] = useState('50');
   const [stop, setStop] = useState('2.8');
+  const [squeeze, setSqueeze] = useState('1');
   const [open, setOpen] = useState<Open>('focal');
   const camera = rows.cameras.find((c) => c.letter === letter) ?? rows.cameras[0];
   if (!camera) return null;
@@ -33,7 +34,10 @@ export function FrameBench() {
       : open === 'distance'
         ? solveFraming({ heightM: SIZE_HEIGHT_M[size] ?? 1, focalMm: number(focal) }, sensor.heightMm)
         : solveFraming({ distanceM: number(distance), focalMm: number(focal) }, sensor.heightMm);
-  const seen = seenAt(f.distanceM, f.focalMm, sensor);
+  const squeezed = Math.min(2, Math.max(1, number(squeeze)));
+  const seen = seenAt(f.distanceM, f.focalMm, sensor, squeezed);
+  const widest = Math.max(0, ...rows.deliverables.map((d) => d.widthPx / d.heightPx));
+  const kept = widest > 0 ? captureRatio(sensor.widthMm / sensor.heightMm, squeezed, widest) : null;
   const sharp =
     f.distanceM * 1000 > f.focalMm
       ? depthOfField(f.focalMm, number(stop), f.distanceM, sensor.widthMm, sensor.heightMm)
@@ -115,6 +119,16 @@ export function FrameBench() {
             onChange={(e) => setStop(e.target.value)}
           />
         </label>
+        <label>
+          Squeeze
+          <input
+            className="field"
+            inputMode="decimal"
+            style={{ display: 'block', width: 70 }}
+            value={squeeze}
+            onChange={(e) => setSqueeze(e.target.value)}
+          />
+        </label>
         <Flex gap={1} role="group" aria-label="Solve">
           {pick('size', 'Solve size')}
           {pick('distance', 'Solve distance')}
@@ -122,7 +136,10 @@ export function FrameBench() {
         </Flex>
       </Flex>
       <Flex gap={5} wrap="wrap" align="start">
-        <Frame widthM={seen.widthM} heightM={seen.heightM} />
+        <Box>
+          <Frame widthM={seen.widthM} heightM={seen.heightM} />
+          {sharp ? <Sharp nearM={sharp.nearM} farM={sharp.farM} atM={f.distanceM} /> : null}
+        </Box>
         <Box minW="240px" flex="1">
           <Box display="grid" gridTemplateColumns="1fr 1fr" gap={3} mb={3} data-frame>
             <Figure name="In the picture">
@@ -137,6 +154,12 @@ export function FrameBench() {
               rows={[
                 ['Sharp', `${metres(sharp.nearM)} to ${metres(sharp.farM)}`],
                 ['From which all is sharp', metres(sharp.hyperfocalM)],
+                ...(kept
+                  ? [
+                      ['As captured', `${kept.capturedRatio.toFixed(2)} : 1`] as const,
+                      ['Cut away for the widest delivery', `${Math.round(kept.cropShare * 100)} %`] as const,
+                    ]
+                  : []),
                 ...rows.cameras
                   .filter((c) => c.id !== camera.id)
                   .map(
@@ -201,6 +224,36 @@ function Frame({ widthM, heightM }: { widthM: number; heightM: number }) {
           />
         );
       })}
+    </svg>
+  );
+}
+
+const RULER_PX = 360;
+/** From the lens outwards: what is sharp, and where focus stands. The end of the ruler is twice the distance. */
+function Sharp({ nearM, farM, atM }: { nearM: number; farM: number | null; atM: number }) {
+  const x = (m: number) => Math.min(RULER_PX, (m / (2 * atM)) * RULER_PX);
+  const end = farM === null ? RULER_PX : x(farM);
+  return (
+    <svg
+      width={RULER_PX}
+      height={34}
+      viewBox={`0 0 ${RULER_PX} 34`}
+      role="img"
+      aria-label={`Sharp from ${metres(nearM)} to ${metres(farM)}`}
+      style={{ maxWidth: '100%', display: 'block', marginTop: 8 }}
+    >
+      <path d={`M0 12H${RULER_PX}`} stroke="var(--chakra-colors-edge)" />
+      <rect x={x(nearM)} y={7} width={Math.max(2, end - x(nearM))} height={10} fill="var(--chakra-colors-soft)" />
+      <path d={`M${x(atM)} 2V22`} stroke="var(--chakra-colors-text)" strokeWidth={2} />
+      <text x={2} y={32} fontSize={11} fill="var(--chakra-colors-soft)">
+        lens
+      </text>
+      <text x={x(atM)} y={32} fontSize={11} textAnchor="middle" fill="var(--chakra-colors-text)">
+        {metres(atM)}
+      </text>
+      <text x={RULER_PX - 2} y={32} fontSize={11} textAnchor="end" fill="var(--chakra-colors-soft)">
+        {metres(2 * atM)}
+      </text>
     </svg>
   );
 }

@@ -16,7 +16,8 @@ import { newId } from '../../platform/id.ts';
 import { change } from '../../platform/rows.ts';
 import { choiceColumn, flagColumn, numberColumn, textColumn } from '../../ui/columns.tsx';
 import type { Column } from '../../ui/DataTable.tsx';
-import { Facts, Look, Part } from '../../ui/parts.tsx';
+import { Facts, Look, Part, Why } from '../../ui/parts.tsx';
+import { Sheet } from '../../ui/sheet.tsx';
 import { TableBench } from '../../ui/TableBench.tsx';
 import { FrameBench } from './FrameBench.tsx';
 import { useFit } from './useFit.ts';
@@ -121,6 +122,16 @@ export function LensesView() {
         )}
       />
       <FrameBench />
+      <Sheet>
+        <Why
+          lines={[
+            'For each camera of a shot the fastest lens is taken that reaches, is here, and goes on; each lens once a shot, unless there are more.',
+            'Sizes are heights in the picture: medium 1.1 m, close 0.4 m. Distance = focal length × height ÷ sensor height.',
+            'Flange distances decide adapters: a lens whose flange is longer than the body’s goes on, a shorter one would not focus far.',
+            'Exposure is worked out in the order rate, shutter, stop, EI, ND, with the light that is read on the setup’s plan.',
+          ]}
+        />
+      </Sheet>
     </>
   );
 

@@ -31,7 +31,8 @@ import { tell } from '../../platform/notices.ts';
 import { Button } from '../../ui/Button.tsx';
 import { choiceColumn, flagColumn, numberColumn, textColumn } from '../../ui/columns.tsx';
 import type { Column } from '../../ui/DataTable.tsx';
-import { Look, Part } from '../../ui/parts.tsx';
+import { Look, Part, Why } from '../../ui/parts.tsx';
+import { Sheet } from '../../ui/sheet.tsx';
 import { TableBench } from '../../ui/TableBench.tsx';
 import { microphonesFor, patchTheRest, putOn, scratchForAll } from './patching.ts';
 
@@ -411,9 +412,6 @@ export function PatchView() {
         nameOf={(r) => `${name(r.sourceId)} into ${boxName(r.boxId)} ${r.channel}`}
         adds={rows.soundSources.length > 0 && rows.soundBoxes.length > 0 ? [['Add a line', addRoute]] : []}
         empty="Choose a source on a channel above."
-        side={() => (
-          <Part title="Care">Hearing: levels low before headphones go on. Phantom power off before plugs move.</Part>
-        )}
       />
       <Box as="h2" fontSize="m" mb={2}>
         Wild sounds: {formatCount(wild.length, 'shot')}
@@ -425,6 +423,16 @@ export function PatchView() {
           </li>
         ))}
       </Box>
+      <Sheet>
+        <Why
+          lines={[
+            'A channel takes one source; two that are never heard in the same scene may share it.',
+            'What happens once wants two clean sources into two boxes: a card, a battery or a cable takes one of them.',
+            'Every camera records scratch, so that its clips line up when timecode fails.',
+          ]}
+        />
+        <Part title="Care">Hearing: levels low before headphones go on. Phantom power off before plugs move.</Part>
+      </Sheet>
     </>
   );
 }
