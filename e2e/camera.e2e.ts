@@ -127,6 +127,7 @@ test('six people into the recorder, and a channel conflict mended', async ({ pag
   const channel = (n: number) => page.getByLabel(`Recorder channel ${n}`, { exact: true });
   await expect(channel(6).locator('option:checked')).toHaveText('V6');
 
+  await saved(page);
   // Somebody edits a line of the patch onto a channel that is taken.
   const findings = page.locator('[data-patch-findings]');
   const routes = await rowsOf(request, id, 'soundRoutes');

@@ -8,6 +8,7 @@ test('a shot is added by one line, edited in place, moved and undone, all by key
   await expect(page.getByRole('heading', { name: /The founder speaks/ }).first()).toBeVisible();
 
   await page.keyboard.press('n');
+  await expect(page.getByLabel('Add a shot in one line')).toBeFocused();
   await page.keyboard.type('3 mcu ilse 50mm slider-in 2t must');
   const chips = page.locator('[data-quickline-chips]');
   for (const chip of ['3F', 'scene 3', 'MCU', 'Ilse', '50 mm', 'slider, in', '2 takes', 'must'])

@@ -1,21 +1,29 @@
 import { z } from 'zod';
 import { defineCalc, figure } from '../calc/index.ts';
-import { InputError } from '../errors/index.ts';
-import { checkPlan, orderPlan, timeOrder } from './order.ts';
+import { SPREADS, dayOdds, oddsInput } from './odds.ts';
+import { orderPlan } from './order.ts';
+import { solveOrder } from './solve.ts';
 
 const span = z.object({ startMin: z.number(), endMin: z.number() });
+const quantile = z.object({
+  p50: figure('Half of days by', 'min'),
+  p80: figure('80 % of days by', 'min'),
+  p95: figure('95 % of days by', 'min'),
+});
 
 export const dayCalcs = [
   defineCalc({
     name: 'day.order',
-    about: 'Times of a day’s shots, change-overs and meals.',
+    about: 'The order of a day that its school wants, with the times of shots, change-overs and meals.',
     formula:
-      'Each shot and meal starts as early as the order, windows, pins and limits allow; a change-over stands before each shot; meals lie where they cost least.',
+      'Each shot and meal starts as early as the order, windows, pins and limits allow; a change-over stands before each shot; meals lie where they cost least. changeovers: least wrap, then change-over minutes, then waiting; people: least waiting, then wrap; effort: least Σ effort × start, then wrap; story: as given.',
     assumptions: [
       'All times are minutes.',
-      'So far only the school “story” is computed: the order given is timed, not sought.',
+      'Up to 15 shots the least wrap is proven; beyond, a seeded search whose steps follow from plan, seed and budget, never from the clock.',
+      '`optimal` is true only when the wrap is proven least.',
     ],
-    source: 'Kavrell: exact forward pass over shots done and meals taken',
+    source:
+      'Held and Karp 1962 with time windows; simulated annealing after Kirkpatrick 1983; timing by an exact forward pass',
     input: orderPlan,
     output: z.object({
       order: z.array(
@@ -58,19 +66,53 @@ export const dayCalcs = [
         violations: [],
       },
     },
-    run: (plan) => {
-      if (plan.school !== 'story') {
-        throw new InputError(
-          'order.school',
-          'Only the school “story” can be computed so far: it times the order given.',
-          ['school'],
-        );
-      }
-      checkPlan(plan);
-      return timeOrder(
-        plan,
-        plan.shots.map((shot) => shot.id),
-      );
+    run: (plan) => solveOrder(plan),
+  }),
+  defineCalc({
+    name: 'day.odds',
+    about: 'How likely a day wraps in time, and what hangs on what, from many simulated days.',
+    formula:
+      'Each change-over and shot takes its estimate (the median) × e^(spread × luck + day spread × the day’s luck), luck standard normal; each day is timed as day.order times it; shares and quantiles over all days.',
+    assumptions: [
+      `Spreads (standard deviation of the logarithm) unless given: ${Object.entries(SPREADS)
+        .map(([k, v]) => `${k} ${v}`)
+        .join(', ')}; rules of thumb.`,
+      'The order stays as it is: nobody re-plans on the day.',
+      'The same seed gives the same answer; a shot’s luck hangs on its id.',
+    ],
+    source: 'Monte Carlo simulation; inverse normal after Acklam',
+    input: oddsInput,
+    output: z.object({
+      runs: z.number(),
+      byShare: figure('Days that wrap in time', 'share'),
+      wrap: quantile,
+      meals: z.array(quantile.extend({ keptShare: z.number() })),
+      windows: z.array(z.object({ id: z.string(), keptShare: z.number() })),
+      released: z.array(quantile.extend({ person: z.string() })),
+      risks: z.array(z.object({ id: z.string(), share: z.number() })),
+    }),
+    example: {
+      input: {
+        plan: {
+          startMin: 480,
+          school: 'story',
+          shots: [{ id: '1A', minutes: 20, place: 'P', setup: 'L1', side: 'a' }],
+          change: { repositionMin: 4, lensMin: 3, rigMin: 6, turnaroundMin: 15, relightDefaultMin: 30, moveMin: {} },
+        },
+        byMin: 530,
+        spreads: { shot: 0, first: 0, day: 0 },
+        runs: 100,
+      },
+      output: {
+        runs: 100,
+        byShare: 1,
+        wrap: { p50: 530, p80: 530, p95: 530 },
+        meals: [],
+        windows: [],
+        released: [],
+        risks: [{ id: '1A', share: 0 }],
+      },
     },
+    run: (i) => dayOdds(i),
   }),
 ];

@@ -350,21 +350,23 @@ export function PatchView() {
           </Box>
           <Box as="ul" display="grid" gridTemplateColumns="repeat(auto-fill, minmax(260px, 1fr))" gap={2} data-check-in>
             {rows.soundRoutes.map((r) => (
-              <Button
-                key={r.id}
-                minH="48px"
-                justifyContent="space-between"
-                whiteSpace="normal"
-                textAlign="left"
-                minW={0}
-                look={r.check === 'ok' ? 'on' : 'plain'}
-                onClick={() => tick(r)}
-              >
-                <span>
-                  {name(r.sourceId)} → {boxName(r.boxId)} {r.channel}
-                </span>
-                <span>{CHECK_WORDS[r.check]}</span>
-              </Button>
+              <li key={r.id}>
+                <Button
+                  w="100%"
+                  minH="48px"
+                  justifyContent="space-between"
+                  whiteSpace="normal"
+                  textAlign="left"
+                  minW={0}
+                  look={r.check === 'ok' ? 'on' : 'plain'}
+                  onClick={() => tick(r)}
+                >
+                  <span>
+                    {name(r.sourceId)} → {boxName(r.boxId)} {r.channel}
+                  </span>
+                  <span>{CHECK_WORDS[r.check]}</span>
+                </Button>
+              </li>
             ))}
           </Box>
         </Box>

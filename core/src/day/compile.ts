@@ -1,0 +1,301 @@
+import { changeBetween, type OrderContext, type OrderPlan } from './order.ts';
+
+/** A plan as numbers, so that many orders can be timed quickly. Shots go by their place in the plan. */
+export interface Compiled {
+  plan: OrderPlan;
+  n: number;
+  minutes: Float64Array;
+  /** Change-over minutes: `n × n` from one shot to another, and before the first. */
+  change: Float64Array;
+  first: Float64Array;
+  /** NaN: no pin. */
+  pin: Float64Array;
+  windows: readonly (readonly (readonly [number, number])[])[];
+  must: Uint8Array;
+  effort: Float64Array;
+  /** For each shot, which must have come before it. */
+  after: readonly (readonly number[])[];
+  /** Which person is in which shot. */
+  people: readonly (readonly number[])[];
+  personCount: number;
+  meals: readonly { earliest: number; latest: number; minutes: number }[];
+  start: number;
+}
+
+/** Makes a plan ready for timing. `before` is what stands before the first shot when timing goes on in the midst of a day. */
+export function compile(plan: OrderPlan, before: OrderContext | null = null): Compiled {
+  const { shots } = plan;
+  const n = shots.length;
+  const index = new Map(shots.map((s, i) => [s.id, i]));
+  const change = new Float64Array(n * n);
+  const first = new Float64Array(n);
+  shots.forEach((to, j) => {
+    first[j] = changeBetween(plan.change, before, to).minutes;
+    shots.forEach((from, i) => {
+      change[i * n + j] = changeBetween(plan.change, from, to).minutes;
+    });
+  });
+  const names = new Map<string, number>();
+  const people = shots.map((s) =>
+    [...new Set(s.people ?? [])].map((p) => {
+      if (!names.has(p)) names.set(p, names.size);
+      return names.get(p) as number;
+    }),
+  );
+  return {
+    plan,
+    n,
+    minutes: Float64Array.from(shots, (s) => s.minutes),
+    change,
+    first,
+    pin: Float64Array.from(shots, (s) => s.pinnedStartMin ?? NaN),
+    windows: shots.map((s) => s.windows ?? []),
+    must: Uint8Array.from(shots, (s) => (s.priority === 'must' ? 1 : 0)),
+    effort: Float64Array.from(shots, (s) => s.effort ?? 0),
+    after: shots.map((s) => (s.after ?? []).flatMap((id) => index.get(id) ?? [])),
+    people,
+    personCount: names.size,
+    meals: (plan.meals ?? []).map((m) => ({
+      earliest: plan.startMin + (m.earliestAfterMin ?? 0),
+      latest: plan.startMin + m.latestAfterMin,
+      minutes: m.minutes,
+    })),
+    start: plan.startMin,
+  };
+}
+
+/** What an order comes to: broken rules first, then times. */
+export interface Score {
+  mustBroken: number;
+  broken: number;
+  lateMin: number;
+  wrapMin: number;
+  changeMin: number;
+  waitingMin: number;
+  effort: number;
+}
+
+/**
+ * Times orders of one compiled plan, over and over, without making anything new. Gives the figures of `timeOrder`, which stays
+ * the one that says how; a property holds the two together.
+ */
+export class Timer {
+  readonly c: Compiled;
+  private readonly end: Float64Array;
+  private readonly broken: Int32Array;
+  private readonly mustBroken: Int32Array;
+  private readonly late: Float64Array;
+  private readonly back: Int8Array;
+  private readonly starts: Float64Array;
+  private readonly place: Int32Array;
+  private readonly firstAt: Float64Array;
+  private readonly lastAt: Float64Array;
+  private readonly own: Float64Array;
+  private readonly states: number;
+  /** Of the order timed last: start of each place in it, and start of each meal (NaN: not taken). */
+  readonly startAt: Float64Array;
+  readonly mealAt: Float64Array;
+  readonly score: Score = { mustBroken: 0, broken: 0, lateMin: 0, wrapMin: 0, changeMin: 0, waitingMin: 0, effort: 0 };
+
+  constructor(c: Compiled) {
+    this.c = c;
+    const states = c.meals.length + 1;
+    this.states = states;
+    const cells = (c.n + 1) * states;
+    this.end = new Float64Array(cells);
+    this.broken = new Int32Array(cells);
+    this.mustBroken = new Int32Array(cells);
+    this.late = new Float64Array(cells);
+    this.back = new Int8Array(cells);
+    this.starts = new Float64Array(cells);
+    this.place = new Int32Array(c.n);
+    this.startAt = new Float64Array(c.n);
+    this.mealAt = new Float64Array(c.meals.length);
+    this.firstAt = new Float64Array(c.personCount);
+    this.lastAt = new Float64Array(c.personCount);
+    this.own = new Float64Array(c.personCount);
+  }
+
+  /** Times `order`. With other `minutes` and `changes` (by place in the order) it times a day as it might go. */
+  time(
+    order: ArrayLike<number>,
+    count = order.length,
+    minutes: Float64Array | null = null,
+    changes: Float64Array | null = null,
+  ): Score {
+    const { c, states, end, broken, mustBroken, late, back, starts, place } = this;
+    const { n, meals } = c;
+    place.fill(c.n);
+    for (let i = 0; i < count; i += 1) place[order[i] as number] = i;
+    for (let m = 0; m < states; m += 1) end[m] = NaN;
+    end[0] = c.start;
+    broken[0] = 0;
+    mustBroken[0] = 0;
+    late[0] = 0;
+    let changeMin = 0;
+    for (let i = 0; i < count; i += 1) {
+      const s = order[i] as number;
+      const change = changes
+        ? (changes[i] as number)
+        : i > 0
+          ? (c.change[(order[i - 1] as number) * n + s] as number)
+          : (c.first[s] as number);
+      changeMin += change;
+      const length = minutes ? (minutes[s] as number) : (c.minutes[s] as number);
+      let wrongAfter = 0;
+      for (const other of c.after[s] as readonly number[]) if ((place[other] as number) > i) wrongAfter = 1;
+      const pin = c.pin[s] as number;
+      const windows = c.windows[s] as readonly (readonly [number, number])[];
+      const must = c.must[s] as number;
+      const from = i * states;
+      const to = from + states;
+      for (let m = 0; m < states; m += 1) end[to + m] = NaN;
+      for (let m = 0; m < states; m += 1) {
+        const at = end[from + m] as number;
+        if (at !== at) continue;
+        for (let eat = 0; eat < 2; eat += 1) {
+          let ready = at;
+          let b = broken[from + m] as number;
+          let mb = mustBroken[from + m] as number;
+          let l = late[from + m] as number;
+          if (eat === 1) {
+            if (i === 0 || m >= meals.length) break;
+            const meal = meals[m] as Compiled['meals'][number];
+            const begin = ready > meal.earliest ? ready : meal.earliest;
+            if (begin > meal.latest) {
+              b += 1;
+              l += begin - meal.latest;
+            }
+            ready = begin + meal.minutes;
+          }
+          ready += change;
+          let begin = ready;
+          if (pin === pin) {
+            if (ready > pin) {
+              b += 1;
+              mb += must;
+              l += ready - pin;
+            } else begin = pin;
+          } else if (windows.length > 0) {
+            let best = Infinity;
+            let last = -Infinity;
+            for (let k = 0; k < windows.length; k += 1) {
+              const [a, z] = windows[k] as readonly [number, number];
+              const start = ready > a ? ready : a;
+              if (start + length <= z && start < best) best = start;
+              if (z - length > last) last = z - length;
+            }
+            if (best < Infinity) begin = best;
+            else {
+              b += 1;
+              mb += must;
+              if (ready > last) l += ready - last;
+            }
+          }
+          if (wrongAfter) {
+            b += 1;
+            mb += must;
+          }
+          const cell = to + m + eat;
+          const done = begin + length;
+          const known = end[cell] as number;
+          const wins =
+            known !== known ||
+            mb < (mustBroken[cell] as number) ||
+            (mb === mustBroken[cell] &&
+              (b < (broken[cell] as number) ||
+                (b === broken[cell] && (l < (late[cell] as number) || (l === late[cell] && done < known)))));
+          if (!wins) continue;
+          end[cell] = done;
+          broken[cell] = b;
+          mustBroken[cell] = mb;
+          late[cell] = l;
+          back[cell] = eat;
+          starts[cell] = begin;
+        }
+      }
+    }
+    // Meals not taken are due when the day goes past their latest start.
+    let best = -1;
+    const row = count * states;
+    const final = this.score;
+    for (let m = 0; m < states; m += 1) {
+      const at = end[row + m] as number;
+      if (at !== at) continue;
+      let b = broken[row + m] as number;
+      const mb = mustBroken[row + m] as number;
+      let l = late[row + m] as number;
+      for (let k = m; k < meals.length; k += 1) {
+        const { latest } = meals[k] as Compiled['meals'][number];
+        if (at > latest) {
+          b += 1;
+          l += at - latest;
+        }
+      }
+      const wins =
+        best < 0 ||
+        mb < final.mustBroken ||
+        (mb === final.mustBroken &&
+          (b < final.broken ||
+            (b === final.broken && (l < final.lateMin || (l === final.lateMin && at < final.wrapMin)))));
+      if (!wins) continue;
+      best = m;
+      final.mustBroken = mb;
+      final.broken = b;
+      final.lateMin = l;
+      final.wrapMin = at;
+    }
+    final.changeMin = changeMin;
+    // Back along the way taken: starts of shots and meals.
+    this.mealAt.fill(NaN);
+    let m = best;
+    for (let i = count; i > 0; i -= 1) {
+      const cell = i * states + m;
+      this.startAt[i - 1] = starts[cell] as number;
+      if (back[cell] === 1) {
+        m -= 1;
+        const before = end[(i - 1) * states + m] as number;
+        const meal = meals[m] as Compiled['meals'][number];
+        this.mealAt[m] = before > meal.earliest ? before : meal.earliest;
+      }
+    }
+    return final;
+  }
+
+  /** Waiting of people and Σ effort × start of the order timed last: asked for apart, since not every school needs them. */
+  more(order: ArrayLike<number>, count = order.length): void {
+    const { c, startAt, mealAt, firstAt, lastAt, own, score } = this;
+    let effort = 0;
+    for (let i = 0; i < count; i += 1) effort += (c.effort[order[i] as number] as number) * (startAt[i] as number);
+    score.effort = effort;
+    score.waitingMin = 0;
+    if (c.personCount === 0) return;
+    firstAt.fill(NaN);
+    own.fill(0);
+    for (let i = 0; i < count; i += 1) {
+      const s = order[i] as number;
+      const start = startAt[i] as number;
+      const length = c.minutes[s] as number;
+      for (const p of c.people[s] as readonly number[]) {
+        const f = firstAt[p] as number;
+        if (f !== f) firstAt[p] = start;
+        lastAt[p] = start + length;
+        own[p] = (own[p] as number) + length;
+      }
+    }
+    let waiting = 0;
+    for (let p = 0; p < c.personCount; p += 1) {
+      const f = firstAt[p] as number;
+      if (f !== f) continue;
+      const z = lastAt[p] as number;
+      let eaten = 0;
+      for (let k = 0; k < mealAt.length; k += 1) {
+        const at = mealAt[k] as number;
+        const length = c.meals[k]?.minutes ?? 0;
+        if (at >= f && at + length <= z) eaten += length;
+      }
+      waiting += z - f - (own[p] as number) - eaten;
+    }
+    score.waitingMin = waiting;
+  }
+}

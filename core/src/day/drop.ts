@@ -1,0 +1,70 @@
+import { dayOdds, type OddsInput } from './odds.ts';
+import type { OrderPlan, OrderShot } from './order.ts';
+
+const RANK: Readonly<Record<NonNullable<OrderShot['priority']>, number>> = { nice: 0, should: 1, must: 2 };
+const rankOf = (s: OrderShot) => RANK[s.priority ?? 'should'];
+/** Days played for each trial; the answer is played in full. */
+const TRIAL_RUNS = 1500;
+
+export interface Drop {
+  /** Left away, the least important first. */
+  ids: string[];
+  before: number;
+  after: number;
+  /** False when even every shot that is no must is not enough. */
+  reached: boolean;
+}
+
+/** A plan and order without some shots. What came after one of them no longer waits for it. */
+export function without(plan: OrderPlan, gone: ReadonlySet<string>): OrderPlan {
+  return {
+    ...plan,
+    shots: plan.shots
+      .filter((s) => !gone.has(s.id))
+      .map((s) => (s.after?.some((a) => gone.has(a)) ? { ...s, after: s.after.filter((a) => !gone.has(a)) } : s)),
+  };
+}
+
+/**
+ * The fewest, least important shots to leave away so that the odds of wrapping in time reach `level`: the least important class that still has any, and in it the one
+ * that helps most, one after the other; then none is left away that need not be. Musts are never offered.
+ */
+export function whatToDrop(input: OddsInput, level: number): Drop {
+  const ids = input.order ?? input.plan.shots.map((s) => s.id);
+  const oddsWithout = (gone: ReadonlySet<string>, runs: number) =>
+    dayOdds({ ...input, plan: without(input.plan, gone), order: ids.filter((id) => !gone.has(id)), runs }).byShare;
+  const full = input.runs ?? 10_000;
+  const before = oddsWithout(new Set(), full);
+  const shots = new Map(input.plan.shots.map((s) => [s.id, s]));
+  const gone: string[] = [];
+  let now = before;
+  while (now < level) {
+    const left = ids.flatMap((id) => {
+      const s = shots.get(id);
+      return s && !gone.includes(id) && rankOf(s) < 2 ? [s] : [];
+    });
+    const lowest = Math.min(...left.map(rankOf));
+    const candidates = left.filter((s) => rankOf(s) === lowest);
+    if (candidates.length === 0) break;
+    // Only the longest few of a large class are tried: a short one never helps more.
+    const tried = [...candidates].sort((a, b) => b.minutes - a.minutes).slice(0, 10);
+    let best: { id: string; odds: number } | null = null;
+    for (const s of tried) {
+      const odds = oddsWithout(new Set([...gone, s.id]), TRIAL_RUNS);
+      if (!best || odds > best.odds) best = { id: s.id, odds };
+    }
+    if (!best) break;
+    gone.push(best.id);
+    now = oddsWithout(new Set(gone), full);
+  }
+  // What turned out not to be needed comes back, the most important first.
+  for (const id of [...gone].reverse()) {
+    const fewer = new Set(gone.filter((g) => g !== id));
+    const odds = oddsWithout(fewer, full);
+    if (now >= level && odds >= level) {
+      gone.splice(gone.indexOf(id), 1);
+      now = odds;
+    }
+  }
+  return { ids: gone, before, after: now, reached: now >= level };
+}

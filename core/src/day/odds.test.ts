@@ -1,0 +1,252 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import {
+  SPREADS,
+  bestInTime,
+  dayOdds,
+  learnPace,
+  observe,
+  oddsInput,
+  timeOrder,
+  whatToDrop,
+  without,
+  type OrderPlan,
+  type OrderShot,
+} from './index.ts';
+import { plans } from './testing.ts';
+
+const change: OrderPlan['change'] = {
+  repositionMin: 4,
+  lensMin: 3,
+  rigMin: 6,
+  turnaroundMin: 15,
+  relightDefaultMin: 30,
+  moveMin: { 'p>q': 40, 'q>p': 40 },
+};
+const shot = (id: string, minutes: number, more: Partial<OrderShot> = {}): OrderShot => ({
+  id,
+  minutes,
+  place: 'p',
+  setup: 'L1',
+  side: 'a',
+  ...more,
+});
+const plan = (shots: OrderShot[], more: Partial<OrderPlan> = {}): OrderPlan => ({
+  startMin: 480,
+  school: 'story',
+  shots,
+  change,
+  ...more,
+});
+const NONE = { shot: 0, first: 0, place: 0, setup: 0, side: 0, same: 0, day: 0 };
+
+describe('the odds', () => {
+  it('without any scatter every day is the plan', () => {
+    fc.assert(
+      fc.property(plans(8), (p) => {
+        const ids = p.shots.map((s) => s.id);
+        const told = timeOrder(p, ids);
+        const odds = dayOdds({ plan: p, byMin: told.wrapMin, spreads: NONE, runs: 100 });
+        expect(odds.wrap.p50).toBeCloseTo(told.wrapMin, 6);
+        expect(odds.wrap.p95).toBeCloseTo(told.wrapMin, 6);
+        expect(odds.byShare).toBe(1);
+        expect(dayOdds({ plan: p, byMin: told.wrapMin - 0.01, spreads: NONE, runs: 100 }).byShare).toBe(0);
+        const broken = new Set(
+          told.violations.filter((v) => v.code === 'window' || v.code === 'pin').flatMap((v) => v.ids),
+        );
+        for (const w of odds.windows) expect(w.keptShare).toBe(broken.has(w.id) ? 0 : 1);
+      }),
+      { numRuns: 60 },
+    );
+  });
+  it('one block alone is lognormal with the estimate as its median', () => {
+    // Nothing but one shot of 60 min, σ = √(0.25² + 0.1²): P(T ≤ t) = Φ(ln(t/60)/σ).
+    const alone = plan([shot('a', 60)], { change: { ...change, relightDefaultMin: 0 } });
+    const sigma = Math.hypot(SPREADS.shot, SPREADS.day);
+    const odds = dayOdds({ plan: alone, byMin: 480 + 60 * Math.exp(sigma), runs: 40_000 });
+    expect(odds.wrap.p50 - 480).toBeCloseTo(60, 0);
+    expect(odds.byShare).toBeCloseTo(0.8413, 2);
+    expect((odds.wrap.p95 - 480) / (60 * Math.exp(1.6449 * sigma))).toBeCloseTo(1, 1);
+  });
+  it('agrees with a simulation of its own that shares no code', () => {
+    const p = plan([shot('a', 30), shot('b', 20, { side: 'b' }), shot('c', 40, { setup: 'L2' })]);
+    let state = 99;
+    const random = () => {
+      state = (Math.imul(state, 1_103_515_245) + 12_345) & 0x7fffffff;
+      return (state + 0.5) / 0x80000000;
+    };
+    const normal = () => Math.sqrt(-2 * Math.log(random())) * Math.cos(2 * Math.PI * random());
+    const blocks: [number, number][] = [
+      [30, 0.25],
+      [30, 0.25],
+      [15, 0.3],
+      [20, 0.25],
+      [30, 0.3],
+      [40, 0.25],
+    ];
+    let within = 0;
+    const days = 60_000;
+    for (let i = 0; i < days; i += 1) {
+      const today = Math.exp(0.1 * normal());
+      if (480 + blocks.reduce((t, [m, s]) => t + m * today * Math.exp(s * normal()), 0) <= 660) within += 1;
+    }
+    expect(dayOdds({ plan: p, byMin: 660, runs: 40_000 }).byShare).toBeCloseTo(within / days, 1.7);
+  });
+  it('the same seed, the same answer; another seed, nearly', () => {
+    const p = plan(Array.from({ length: 12 }, (_, i) => shot(`s${i}`, 10 + i)));
+    const input = { plan: p, byMin: 760, runs: 4000 };
+    expect(dayOdds(input)).toEqual(dayOdds(input));
+    expect(dayOdds({ ...input, seed: 2 }).byShare).toBeCloseTo(dayOdds(input).byShare, 1);
+  });
+  it('more shots never raise the odds, less time neither', () => {
+    fc.assert(
+      fc.property(
+        plans(9, { rules: false, metric: true }),
+        fc.nat(),
+        fc.integer({ min: 500, max: 1000 }),
+        (p, which, byMin) => {
+          const gone = new Set([p.shots[which % p.shots.length]?.id ?? '']);
+          const free = { ...p, meals: [] };
+          const fewer = without(free, gone);
+          const full = dayOdds({ plan: free, byMin, runs: 300 });
+          if (fewer.shots.length > 0)
+            expect(dayOdds({ plan: fewer, byMin, runs: 300 }).byShare).toBeGreaterThanOrEqual(full.byShare);
+          expect(dayOdds({ plan: free, byMin: byMin - 20, runs: 300 }).byShare).toBeLessThanOrEqual(full.byShare);
+          expect(full.wrap.p50 <= full.wrap.p80 && full.wrap.p80 <= full.wrap.p95).toBe(true);
+        },
+      ),
+      { numRuns: 80 },
+    );
+  });
+  it('names who is let go when, and what carries the risk', () => {
+    const odds = dayOdds({
+      plan: plan([shot('short', 5, { people: ['ilse'] }), shot('long', 120, { people: ['dov'] })]),
+      byMin: 700,
+    });
+    expect(odds.risks[0]?.id).toBe('long');
+    expect(odds.released.map((r) => r.person)).toEqual(['ilse', 'dov']);
+    expect(odds.released[0]?.p95 ?? 0).toBeLessThan(odds.released[1]?.p50 ?? 0);
+    const total = odds.risks.reduce((t, r) => t + r.share, 0);
+    expect(total).toBeCloseTo(1, 1);
+  });
+  it('bad input is refused in words', () => {
+    expect(() => dayOdds({ plan: plan([shot('a', 1)]), order: ['z'], byMin: 1 })).toThrow(/not in the plan/);
+    expect(oddsInput.safeParse({ plan: plan([]), byMin: 1, runs: 5 }).error?.issues[0]?.message).toMatch(
+      /Under 100 days/,
+    );
+    expect(oddsInput.safeParse({ plan: plan([]), byMin: 1, spreads: { shot: -1 } }).success).toBe(false);
+    expect(dayOdds({ plan: plan([]), byMin: 480 }).byShare).toBe(1);
+  });
+});
+
+describe('what to drop', () => {
+  const p = plan([
+    shot('must', 90, { priority: 'must' }),
+    shot('should', 60, { priority: 'should' }),
+    shot('nice', 30, { priority: 'nice' }),
+    shot('nice2', 12, { priority: 'nice' }),
+  ]);
+  it('the least important first, no more than needed, never a must', () => {
+    const some = whatToDrop({ plan: p, byMin: 710, runs: 2000 }, 0.6);
+    expect(some.reached).toBe(true);
+    expect(some.ids).not.toContain('must');
+    expect(some.ids).not.toContain('should');
+    const hopeless = whatToDrop({ plan: p, byMin: 500, runs: 1000 }, 0.9);
+    expect(hopeless.reached).toBe(false);
+    expect(hopeless.ids).not.toContain('must');
+    expect(whatToDrop({ plan: p, byMin: 2000, runs: 500 }, 0.9).ids).toEqual([]);
+  });
+  it('what is said to be reached is, and putting any of it back is not enough', () => {
+    fc.assert(
+      fc.property(plans(7, { rules: false }), fc.integer({ min: 520, max: 800 }), (q, byMin) => {
+        const input = { plan: q, byMin, runs: 400 };
+        const drop = whatToDrop(input, 0.8);
+        const odds = (gone: readonly string[]) => dayOdds({ ...input, plan: without(q, new Set(gone)) }).byShare;
+        expect(odds(drop.ids)).toBeCloseTo(drop.after, 9);
+        if (drop.reached) for (const id of drop.ids) expect(odds(drop.ids.filter((x) => x !== id))).toBeLessThan(0.8);
+      }),
+      { numRuns: 25 },
+    );
+  });
+});
+
+describe('“I have so many minutes”', () => {
+  it('takes the musts first, with the move still ahead, and ends in time', () => {
+    const p = plan(
+      [
+        shot('far', 20, { place: 'q', setup: 'T1', priority: 'must' }),
+        shot('near', 20, { priority: 'should' }),
+        shot('nice', 5, { priority: 'nice' }),
+      ],
+      { startMin: 900 },
+    );
+    const now = { place: 'p', setup: 'L1', side: 'a' };
+    expect(bestInTime(p, 40, now).ids.sort()).toEqual(['near', 'nice']);
+    expect(bestInTime(p, 100, now).ids).toContain('far');
+    expect(bestInTime(p, 3, now)).toMatchObject({ ids: [], leftIds: ['far', 'near', 'nice'] });
+  });
+  it('ends in time, breaks nothing, and no single shot more would fit as well', () => {
+    fc.assert(
+      fc.property(plans(8), fc.integer({ min: 10, max: 240 }), (p, minutes) => {
+        const now = { place: 'bench', setup: 'L1', side: 'left' };
+        const best = bestInTime(p, minutes, now);
+        expect(best.order.wrapMin).toBeLessThanOrEqual(p.startMin + minutes + 1e-6);
+        expect(best.order.violations).toEqual([]);
+        expect([...best.ids, ...best.leftIds].sort()).toEqual(p.shots.map((s) => s.id).sort());
+        for (const s of p.shots)
+          if (
+            s.priority === 'must' &&
+            !best.ids.includes(s.id) &&
+            !best.ids.some((id) => p.shots.find((x) => x.id === id)?.priority === 'must') &&
+            !s.after &&
+            !s.windows &&
+            s.pinnedStartMin === undefined &&
+            p.meals?.length === 0
+          ) {
+            const alone = timeOrder({ ...p, shots: [s] }, [s.id], now);
+            expect(alone.wrapMin).toBeGreaterThan(p.startMin + minutes);
+          }
+      }),
+      { numRuns: 80 },
+    );
+  });
+});
+
+describe('pace', () => {
+  it('is drawn toward 1 with the weight of five', () => {
+    const of = (n: number, ratio: number) =>
+      learnPace(Array.from({ length: n }, () => ({ kind: 'side' as const, estimate: 10, actual: 10 * ratio }))).find(
+        (p) => p.kind === 'side',
+      );
+    expect(of(0, 2)).toMatchObject({ count: 0, measured: null, factor: 1 });
+    expect(of(5, 2)).toMatchObject({ count: 5, measured: 2, factor: 1.5 });
+    expect(of(45, 2)?.factor).toBeCloseTo(1.9, 9);
+    expect(of(9, 50)).toMatchObject({ count: 0, factor: 1 });
+  });
+  it('lies between 1 and what was measured', () => {
+    fc.assert(
+      fc.property(fc.array(fc.double({ min: 0.2, max: 5, noNaN: true }), { minLength: 1, maxLength: 40 }), (ratios) => {
+        const [p] = learnPace(ratios.map((r) => ({ kind: 'first', estimate: 20, actual: 20 * r })));
+        const [low, high] = [Math.min(1, p?.measured ?? 1), Math.max(1, p?.measured ?? 1)];
+        expect(p?.factor).toBeGreaterThanOrEqual(low - 1e-9);
+        expect(p?.factor).toBeLessThanOrEqual(high + 1e-9);
+      }),
+    );
+  });
+  it('reads what lay between, less the meal', () => {
+    const w = (first: number, last: number, takes = 3) => ({
+      changeKind: 'setup' as const,
+      changeEstimateMin: 20,
+      shotEstimateMin: 20,
+      takesPlanned: 3,
+      firstRollMin: first,
+      lastCutMin: last,
+      takes,
+    });
+    const seen = observe([w(600, 615), w(715, 730, 6)], [{ startMin: 620, endMin: 665 }]);
+    expect(seen.filter((o) => o.kind === 'takes').map((o) => o.actual)).toEqual([3, 6]);
+    // 100 min between less 45 of meal, and 15 of rolling: 70, shared half and half.
+    expect(seen.find((o) => o.kind === 'setup')?.actual).toBeCloseTo(35, 9);
+    expect(seen.filter((o) => o.kind === 'shot').map((o) => o.actual)).toEqual([15, 35]);
+  });
+});

@@ -1,0 +1,103 @@
+import type { ChangeKind } from './order.ts';
+
+/** What minutes are learned of: change-overs by their kind, the work of a shot, how many takes one needs. */
+export const PACE_KINDS = ['first', 'place', 'setup', 'side', 'same', 'shot', 'takes'] as const;
+export type PaceKind = (typeof PACE_KINDS)[number];
+export const PACE_WORDS: Readonly<Record<PaceKind, string>> = {
+  first: 'first rig',
+  place: 'moves',
+  setup: 'relights',
+  side: 'turnarounds',
+  same: 'repositions',
+  shot: 'shots',
+  takes: 'takes a shot',
+};
+
+/** One thing that was estimated and then took what it took. */
+export interface Observation {
+  kind: PaceKind;
+  estimate: number;
+  actual: number;
+}
+
+export interface Pace {
+  kind: PaceKind;
+  count: number;
+  /** Median of actual ÷ estimate; null without observations. */
+  measured: number | null;
+  /** What plans use: the measured ratio drawn toward 1 with the weight of five observations. */
+  factor: number;
+}
+
+/** So many observations does the estimate itself count as. */
+export const PRIOR_WEIGHT = 5;
+/** Ratios beyond this are a lunch or a forgotten cut, not a pace. */
+const MOST_RATIO = 6;
+
+/** The pace of each kind: (5 × 1 + n × the median ratio) ÷ (5 + n). Source: shrinkage toward a prior mean with the weight of five observations. */
+export function learnPace(observations: readonly Observation[]): Pace[] {
+  return PACE_KINDS.map((kind) => {
+    const ratios = observations
+      .filter((o) => o.kind === kind && o.estimate > 0 && o.actual > 0)
+      .map((o) => o.actual / o.estimate)
+      .filter((r) => r <= MOST_RATIO && r >= 1 / MOST_RATIO)
+      .sort((a, b) => a - b);
+    const count = ratios.length;
+    if (count === 0) return { kind, count, measured: null, factor: 1 };
+    const half = Math.floor(count / 2);
+    const measured =
+      count % 2 ? (ratios[half] as number) : ((ratios[half - 1] as number) + (ratios[half] as number)) / 2;
+    return { kind, count, measured, factor: (PRIOR_WEIGHT + count * measured) / (PRIOR_WEIGHT + count) };
+  });
+}
+
+export interface Worked {
+  /** What it was of the plan. */
+  changeKind: ChangeKind;
+  changeEstimateMin: number;
+  shotEstimateMin: number;
+  takesPlanned: number;
+  /** First roll and last cut, minutes of the day; takes rolled. */
+  firstRollMin: number;
+  lastCutMin: number;
+  takes: number;
+}
+
+/**
+ * Observations out of a day as it was worked: shots in the order they were rolled. A change-over is what lay between the last cut of one and the first roll of the next, less meals
+ * in between and the rehearsal share of the shot’s own estimate, which is credited to the shot.
+ */
+export function observe(
+  worked: readonly Worked[],
+  meals: readonly { startMin: number; endMin: number }[],
+): Observation[] {
+  const out: Observation[] = [];
+  worked.forEach((w, i) => {
+    const before = worked[i - 1];
+    out.push({ kind: 'takes', estimate: w.takesPlanned, actual: w.takes });
+    if (!before) {
+      out.push({ kind: 'shot', estimate: w.shotEstimateMin, actual: w.lastCutMin - w.firstRollMin });
+      return;
+    }
+    const eaten = meals
+      .filter((m) => m.startMin >= before.lastCutMin - 1 && m.endMin <= w.firstRollMin + 1)
+      .reduce((t, m) => t + m.endMin - m.startMin, 0);
+    const between = w.firstRollMin - before.lastCutMin - eaten;
+    const whole = between + w.lastCutMin - w.firstRollMin;
+    const estimate = w.changeEstimateMin + w.shotEstimateMin;
+    if (between <= 0 || estimate <= 0) return;
+    // Rehearsal lies before the first roll: what is between is shared as the estimates are.
+    const share = w.changeEstimateMin / estimate;
+    const change = Math.min(between, whole * share);
+    if (w.changeEstimateMin > 0) out.push({ kind: w.changeKind, estimate: w.changeEstimateMin, actual: change });
+    out.push({ kind: 'shot', estimate: w.shotEstimateMin, actual: whole - change });
+  });
+  return out;
+}
+
+export type Factors = Readonly<Record<PaceKind, number>>;
+export const LISTED: Factors = { first: 1, place: 1, setup: 1, side: 1, same: 1, shot: 1, takes: 1 };
+export const factorsOf = (paces: readonly Pace[]): Factors => ({
+  ...LISTED,
+  ...Object.fromEntries(paces.map((p) => [p.kind, p.factor])),
+});
