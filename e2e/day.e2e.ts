@@ -101,7 +101,7 @@ test('the frame: find anything, keys, the three answers with their why, both the
 
   await page.keyboard.press('1');
   await expect(page.getByRole('heading', { name: 'Will we make the day?' })).toBeVisible();
-  await expect(page.getByRole('complementary')).toContainText('no odds are claimed');
+  await expect(page.getByRole('complementary')).toContainText('Odds on the Day');
   await page.keyboard.press('2');
   await expect(page.getByRole('complementary')).toContainText('Musts left');
   await page.keyboard.press('3');

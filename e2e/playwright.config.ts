@@ -2,6 +2,9 @@ import path from 'node:path';
 import { defineConfig } from '@playwright/test';
 import CHROMIUM from '../scripts/lib/chromium.json' with { type: 'json' };
 
+/** Each half of the tests keeps its own session and results. */
+const RESULTS = process.env.KAVRELL_E2E_RESULTS ?? path.join(import.meta.dirname, 'results');
+
 /** Started by `npm test`, which gives the address of a whole Kavrell with the demo and a one-time link. */
 export default defineConfig({
   testDir: '.',
@@ -11,11 +14,11 @@ export default defineConfig({
   fullyParallel: false,
   timeout: 40_000,
   expect: { timeout: 10_000 },
-  outputDir: './results/artifacts',
-  reporter: [['list'], ['json', { outputFile: 'results/results.json' }]],
+  outputDir: path.join(RESULTS, 'artifacts'),
+  reporter: [['list'], ['json', { outputFile: path.join(RESULTS, 'results.json') }]],
   use: {
     baseURL: process.env.KAVRELL_E2E_ADDRESS,
-    storageState: path.join(import.meta.dirname, 'results', 'owner.json'),
+    storageState: path.join(RESULTS, 'owner.json'),
     viewport: { width: 1280, height: 800 },
     locale: 'en-GB',
     launchOptions: CHROMIUM,

@@ -6,7 +6,7 @@ import { chromium, type FullConfig } from '@playwright/test';
 async function signIn(config: FullConfig): Promise<void> {
   const link = process.env.KAVRELL_E2E_LINK;
   if (!link) throw new Error('KAVRELL_E2E_LINK is not set: run the end-to-end tests with npm test.');
-  const folder = path.join(import.meta.dirname, 'results');
+  const folder = process.env.KAVRELL_E2E_RESULTS ?? path.join(import.meta.dirname, 'results');
   mkdirSync(folder, { recursive: true });
   const browser = await chromium.launch(config.projects[0]?.use.launchOptions ?? {});
   const page = await browser.newPage();

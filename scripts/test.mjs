@@ -1,5 +1,5 @@
 import { spawn } from 'node:child_process';
-import { mkdirSync, mkdtempSync, readFileSync, rmSync, chmodSync } from 'node:fs';
+import { chmodSync, mkdirSync, mkdtempSync, readFileSync, readdirSync, rmSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import { ROOT, ensureBuilt, ensureDebian, ensureModules } from './lib/bootstrap.mjs';
@@ -61,24 +61,43 @@ if (!unitOk && unit.numFailedTests === 0) counts.failed += 1;
 ensureBuilt();
 const { startInstance } = await import('./lib/instance.mjs');
 const { freePort } = await import('./lib/postgres.mjs');
-const dir = mkdtempSync(path.join(os.tmpdir(), 'kavrell-e2e-'));
-chmodSync(dir, 0o755);
-const instance = await startInstance({ dir, port: await freePort(), demo: true, fast: true, log: 'error' });
-try {
-  const e2eFile = path.join(ROOT, 'e2e', 'results', 'results.json');
-  rmSync(e2eFile, { force: true });
-  const e2eOk = await run('playwright', ['test', '--config', 'e2e/playwright.config.ts'], {
-    KAVRELL_E2E_ADDRESS: instance.address,
-    KAVRELL_E2E_LINK: instance.link,
-  });
-  const { stats } = JSON.parse(readFileSync(e2eFile, 'utf8'));
-  counts.passed += stats.expected + stats.flaky;
-  counts.failed += stats.unexpected;
-  if (!e2eOk && stats.unexpected === 0) counts.failed += 1;
-} finally {
-  await instance.stop();
-  rmSync(dir, { recursive: true, force: true });
+
+/** Tests that take long, in one half; all others in the other. Each half has a whole Kavrell of its own, since tests of one share its demo. */
+const SLOW = /(look|clocks|copies|roll|house)\.e2e\.ts$/;
+const files = readdirSync(path.join(ROOT, 'e2e')).filter((f) => f.endsWith('.e2e.ts'));
+async function half(name, own) {
+  const dir = mkdtempSync(path.join(os.tmpdir(), 'kavrell-e2e-'));
+  chmodSync(dir, 0o755);
+  const instance = await startInstance({ dir, port: await freePort(), demo: true, fast: true, log: 'error' });
+  const results = path.join(ROOT, 'e2e', 'results', name);
+  mkdirSync(results, { recursive: true });
+  const file = path.join(results, 'results.json');
+  rmSync(file, { force: true });
+  try {
+    const ok = await run('playwright', ['test', '--config', 'e2e/playwright.config.ts', ...own], {
+      KAVRELL_E2E_ADDRESS: instance.address,
+      KAVRELL_E2E_LINK: instance.link,
+      KAVRELL_E2E_RESULTS: results,
+    });
+    const { stats } = JSON.parse(readFileSync(file, 'utf8'));
+    counts.passed += stats.expected + stats.flaky;
+    counts.failed += stats.unexpected;
+    if (!ok && stats.unexpected === 0) counts.failed += 1;
+  } finally {
+    await instance.stop();
+    rmSync(dir, { recursive: true, force: true });
+  }
 }
+await Promise.all([
+  half(
+    'one',
+    files.filter((f) => SLOW.test(f)),
+  ),
+  half(
+    'two',
+    files.filter((f) => !SLOW.test(f)),
+  ),
+]);
 
 say(`\n${((Date.now() - started) / 1000).toFixed(0)} s in all`);
 say(`${counts.passed} passed, ${counts.failed} failed`);

@@ -15,7 +15,7 @@ import { frozenSheet, frozenSheetFields } from '@kavrell/core/callsheet';
 import { camera, cameraFields, lens, lensFields } from '@kavrell/core/camera';
 import { card, cardFields, clip, copyFile, copyJob, drive, driveFields, release } from '@kavrell/core/copies';
 import { clock, clockFields, jam, jamFields } from '@kavrell/core/clocks';
-import { day, dayFields, dayItem, dayItemFields } from '@kavrell/core/day';
+import { day, dayFields, dayItem, dayItemFields, savedOrder, savedOrderFields } from '@kavrell/core/day';
 import { palette, paletteFields, picture, pictureFields } from '@kavrell/core/look';
 import { lightKit, lightKitFields, relight, relightFields, setup, setupFields } from '@kavrell/core/light';
 import { consent, consentFields, engagement, engagementFields, person, personFields } from '@kavrell/core/people';
@@ -92,6 +92,7 @@ export const EDITABLE = {
   scenes: { row: scene, fields: sceneFields, one: 'scene' },
   shots: { row: shot, fields: shotFields, one: 'shot' },
   dayItems: { row: dayItem, fields: dayItemFields, one: 'line of the day' },
+  savedOrders: { row: savedOrder, fields: savedOrderFields, one: 'saved order' },
   drives: { row: drive, fields: driveFields, one: 'drive' },
   cards: { row: card, fields: cardFields, one: 'card' },
   clocks: { row: clock, fields: clockFields, one: 'clock' },
@@ -143,6 +144,7 @@ export const PLAN_TABLES = [
   'prompts',
   'faults',
   'dayItems',
+  'savedOrders',
   'pictures',
   'placeFacts',
   'palettes',

@@ -1,4 +1,5 @@
 import { CAMERA_DEFAULTS } from '@kavrell/core/camera';
+import { PERSON_DEFAULTS } from '@kavrell/core/people';
 import { PRODUCTION_DEFAULTS } from '@kavrell/core/brief';
 import { PLACE_DEFAULTS } from '@kavrell/core/places';
 import { SCENE_DEFAULTS, SHOT_DEFAULTS, type Scene, type Shot } from '@kavrell/core/scenes';
@@ -55,15 +56,12 @@ export function finalBoard(newId: () => string): DemoPlan {
   });
   const person = (name: string, kind: 'crew' | 'talent', role: string) =>
     row({
+      ...PERSON_DEFAULTS,
       name,
       shortName: name.split(' ')[0] ?? name,
       kind,
       role,
       department: kind === 'crew' ? 'Camera' : '',
-      minor: false,
-      notes: '',
-      phone: '',
-      diet: '',
     });
   const tove = person('Tove Ackerley', 'crew', 'Director, and graphics');
   const abel = person('Abel Moreau-Finn', 'crew', 'Cameras 3 and 4');

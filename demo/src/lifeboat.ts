@@ -1,4 +1,5 @@
 import { PRODUCTION_DEFAULTS } from '@kavrell/core/brief';
+import { PERSON_DEFAULTS } from '@kavrell/core/people';
 import { CAMERA_DEFAULTS } from '@kavrell/core/camera';
 import { DAY_ITEM_DEFAULTS } from '@kavrell/core/day';
 import { PLACE_DEFAULTS } from '@kavrell/core/places';
@@ -74,15 +75,12 @@ export function lifeboat(newId: () => string): DemoPlan {
     shortName = name.split(' ')[0] ?? name,
   ) =>
     row({
+      ...PERSON_DEFAULTS,
       name,
       shortName,
       kind,
       role,
       department: kind === 'crew' ? 'Camera' : '',
-      minor: false,
-      notes: '',
-      phone: '',
-      diet: '',
     });
   const ro = person('Ro Castellan', 'crew', 'Director of photography, alone');
   const elin = person('Elin Marsh-Dove', 'talent', 'Coxswain');

@@ -3,7 +3,7 @@ import { CAMERA_DEFAULTS, type Camera } from '@kavrell/core/camera';
 import { demoClocks } from './clocks.ts';
 import type { Day, DayItem } from '@kavrell/core/day';
 import { SETUP_DEFAULTS, type Setup } from '@kavrell/core/light';
-import type { Person } from '@kavrell/core/people';
+import { PERSON_DEFAULTS, type Person } from '@kavrell/core/people';
 import { PLACE_DEFAULTS, type Place } from '@kavrell/core/places';
 import { SCENE_DEFAULTS, SHOT_DEFAULTS, type Scene, type Shot } from '@kavrell/core/scenes';
 import { ninthBellBrief } from './ninthBellBrief.ts';
@@ -93,22 +93,22 @@ export function ninthBell(newId: () => string, mediaRoot: string): DemoPlan {
 
   const person = (name: string, kind: Person['kind'], role: string, department: string, fields: Partial<Person> = {}) =>
     row({
+      ...PERSON_DEFAULTS,
       name,
       shortName: name.split(' ')[0] ?? name,
       kind,
       role,
       department,
-      minor: false,
-      notes: '',
-      phone: '',
-      diet: '',
       ...fields,
     });
   const oda = person('Oda Varga', 'crew', 'Director of photography, camera A', 'Camera', {
     phone: '+44 1632 960114',
     diet: 'vegetarian',
   });
-  const mirko = person('Mirko Hale', 'crew', 'Second operator, camera B', 'Camera', { phone: '+44 1632 960127' });
+  const mirko = person('Mirko Hale', 'crew', 'Second operator, camera B', 'Camera', {
+    phone: '+44 1632 960127',
+    travelMin: 65,
+  });
   const jonna = person('Jonna Reyes', 'crew', 'Gaffer and grip', 'Light', {
     phone: '+44 1632 960133',
     diet: 'no nuts',

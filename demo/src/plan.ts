@@ -48,6 +48,7 @@ export function emptyPlan(production: DemoPlan['production']): DemoPlan {
     scenes: [],
     shots: [],
     dayItems: [],
+    savedOrders: [],
     pictures: [],
     palettes: [],
     tracks: [],

@@ -88,6 +88,8 @@ const fields = {
   /** How the shutter is chosen, and whether EI or light gives way. */
   shutterSchool: z.enum(SHUTTER_SCHOOLS, { error: 'Choose how the shutter is chosen.' }),
   eiSchool: z.enum(EI_SCHOOLS, { error: 'Choose whether EI comes last or stays native.' }),
+  /** Whether plans use the pace learned on this job. */
+  usePace: z.boolean(),
   keepPolicy,
   /** Set only on demo productions: added to the real clock so that the shooting day is today. */
   simulatedNowOffsetMs: z.number().nullable(),
@@ -116,6 +118,7 @@ export const PRODUCTION_DEFAULTS: Omit<z.infer<typeof productionFields>, 'title'
   mainsHz: 50,
   shutterSchool: 'angle',
   eiSchool: 'last',
+  usePace: false,
   keepPolicy: DEFAULT_KEEP_POLICY,
   simulatedNowOffsetMs: null,
 };

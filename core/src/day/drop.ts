@@ -1,5 +1,5 @@
 import { dayOdds, type OddsInput } from './odds.ts';
-import type { OrderPlan, OrderShot } from './order.ts';
+import type { OrderContext, OrderPlan, OrderShot } from './order.ts';
 
 const RANK: Readonly<Record<NonNullable<OrderShot['priority']>, number>> = { nice: 0, should: 1, must: 2 };
 const rankOf = (s: OrderShot) => RANK[s.priority ?? 'should'];
@@ -29,15 +29,16 @@ export function without(plan: OrderPlan, gone: ReadonlySet<string>): OrderPlan {
  * The fewest, least important shots to leave away so that the odds of wrapping in time reach `level`: the least important class that still has any, and in it the one
  * that helps most, one after the other; then none is left away that need not be. Musts are never offered.
  */
-export function whatToDrop(input: OddsInput, level: number): Drop {
+export function whatToDrop(input: OddsInput, level: number, before: OrderContext | null = null): Drop {
   const ids = input.order ?? input.plan.shots.map((s) => s.id);
   const oddsWithout = (gone: ReadonlySet<string>, runs: number) =>
-    dayOdds({ ...input, plan: without(input.plan, gone), order: ids.filter((id) => !gone.has(id)), runs }).byShare;
+    dayOdds({ ...input, plan: without(input.plan, gone), order: ids.filter((id) => !gone.has(id)), runs }, before)
+      .byShare;
   const full = input.runs ?? 10_000;
-  const before = oddsWithout(new Set(), full);
+  const whole = oddsWithout(new Set(), full);
   const shots = new Map(input.plan.shots.map((s) => [s.id, s]));
   const gone: string[] = [];
-  let now = before;
+  let now = whole;
   while (now < level) {
     const left = ids.flatMap((id) => {
       const s = shots.get(id);
@@ -66,5 +67,5 @@ export function whatToDrop(input: OddsInput, level: number): Drop {
       now = odds;
     }
   }
-  return { ids: gone, before, after: now, reached: now >= level };
+  return { ids: gone, before: whole, after: now, reached: now >= level };
 }

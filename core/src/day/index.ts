@@ -6,6 +6,8 @@ export * from './odds.ts';
 export * from './drop.ts';
 export * from './left.ts';
 export * from './pace.ts';
+export * from './why.ts';
+export * from './split.ts';
 export * from './plan.ts';
 export * from './blocks.ts';
 export * from './project.ts';

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { id, line, minuteOfDay, minutes, position, recordBase } from '../records/index.ts';
+import { id, line, minuteOfDay, minutes, position, recordBase, requiredLine } from '../records/index.ts';
 import { isCalendarDate, isTimeZone } from '../time/index.ts';
 
 export const meal = z.object({
@@ -69,6 +69,17 @@ export const DAY_ITEM_DEFAULTS: Omit<z.infer<typeof dayItemFields>, 'dayId' | 'p
   personIds: [],
   pinnedStartMin: null,
 };
+
+/** An order of a day that is kept beside the one it has. */
+export const savedOrderFields = z.object({
+  dayId: id,
+  name: requiredLine('The order’s name', 60),
+  /** Lines of the day, first to last. */
+  itemIds: z.array(id).max(600, 'Six hundred lines are the most one day can have.'),
+  position,
+});
+export const savedOrder = savedOrderFields.extend(recordBase);
+export type SavedOrder = z.infer<typeof savedOrder>;
 
 /** Default minutes of changes that no place or setup says otherwise. */
 export const CHANGE_DEFAULTS = Object.freeze({

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { compile, Timer, type Compiled } from './compile.ts';
-import { changeBetween, checkPlan, orderPlan, type ChangeKind, type OrderPlan } from './order.ts';
+import { changeBetween, checkPlan, orderPlan, type ChangeKind, type OrderContext, type OrderPlan } from './order.ts';
 import { InputError } from '../errors/index.ts';
 
 /**
@@ -43,6 +43,8 @@ export interface Odds {
   /** Share of days that wrap by the wrap that was asked for. */
   byShare: number;
   wrap: Quantiles;
+  /** Wraps at 0, 5, … 100 % of days. */
+  curve: number[];
   meals: (Quantiles & { keptShare: number })[];
   /** Of shots with a window or a pin: the share of days that keep it. */
   windows: { id: string; keptShare: number }[];
@@ -114,11 +116,16 @@ function quantiles(values: Float64Array): Quantiles {
   return { p50: quantile(sorted, 0.5), p80: quantile(sorted, 0.8), p95: quantile(sorted, 0.95) };
 }
 
+function curveOf(values: Float64Array): number[] {
+  const sorted = values.slice().sort();
+  return Array.from({ length: 21 }, (_, i) => quantile(sorted, i / 20));
+}
+
 /**
  * Plays the day many times: each change-over and each shot is its estimate (the median) times e^(spread × luck + day spread × the day’s luck), timed as
  * `day.order` times a day. The same seed gives the same answer; a shot’s luck hangs on its id, so plans that share shots share their luck.
  */
-export function dayOdds(input: OddsInput): Odds {
+export function dayOdds(input: OddsInput, before: OrderContext | null = null): Odds {
   const { plan } = input;
   checkPlan(plan);
   const ids = input.order ?? plan.shots.map((s) => s.id);
@@ -131,14 +138,14 @@ export function dayOdds(input: OddsInput): Odds {
   const runs = input.runs ?? DEFAULT_RUNS;
   const spreads = { ...SPREADS, ...input.spreads };
   const seed = (input.seed ?? 1) | 0;
-  const c = compile(plan);
+  const c = compile(plan, before);
   const timer = new Timer(c);
   const n = order.length;
   const kinds: ChangeKind[] = [];
   const base = Float64Array.from(order, (s, i) => {
     const { kind, minutes } = changeBetween(
       plan.change,
-      i > 0 ? (plan.shots[order[i - 1] as number] ?? null) : null,
+      i > 0 ? (plan.shots[order[i - 1] as number] ?? null) : before,
       plan.shots[s] as OrderPlan['shots'][number],
     );
     kinds.push(kind);
@@ -218,6 +225,7 @@ export function dayOdds(input: OddsInput): Odds {
     runs,
     byShare: n === 0 ? (c.start <= input.byMin ? 1 : 0) : within / runs,
     wrap: n === 0 ? { p50: c.start, p80: c.start, p95: c.start } : quantiles(wraps),
+    curve: curveOf(n === 0 ? Float64Array.of(c.start) : wraps),
     meals: meals.map((m, i) => ({ ...quantiles(m), keptShare: (mealsKept[i] as number) / runs })),
     windows: guarded.map((i, g) => ({
       id: plan.shots[order[i] as number]?.id ?? '',

@@ -10,6 +10,8 @@ export interface Projection {
   leftIds: string[];
   /** What can't be kept from here on, in words. */
   troubles: string[];
+  /** What is still to do, as a plan of its own; null when nothing is. */
+  rest: RemainingDay | null;
 }
 
 /** A shot in hand is taken to need at least this many minutes more. */
@@ -25,12 +27,40 @@ export function projectDay(
   doneIds: ReadonlySet<string>,
   current: { itemId: string; startedMin: number } | null,
 ): Projection {
-  const left = plan.rows.filter((row) => !doneIds.has(row.itemId));
-  if (left.length === 0) {
+  const rest = remainingDay(plan, nowMin, doneIds, current);
+  if (!rest) {
     const lastEnd = Math.min(nowMin, plan.wrapMin - plan.day.strikeMin);
     const wrapMin = doneIds.size ? Math.max(lastEnd, nowMin) + plan.day.strikeMin : plan.wrapMin;
-    return { wrapMin, behindMin: wrapMin - plan.wrapMin, leftIds: [], troubles: [] };
+    return { wrapMin, behindMin: wrapMin - plan.wrapMin, leftIds: [], troubles: [], rest: null };
   }
+  const timed = timeOrder(rest.order, rest.ids, rest.before);
+  const wrapMin = timed.wrapMin + plan.day.strikeMin;
+  return {
+    wrapMin,
+    behindMin: wrapMin - plan.wrapMin,
+    leftIds: rest.ids,
+    troubles: nameItems(plan.rows, timed.violations).map((v) => v.message),
+    rest,
+  };
+}
+
+/** What is still to do, as a plan of its own that begins now; null when nothing is. */
+export interface RemainingDay {
+  order: OrderPlan;
+  ids: string[];
+  /** What stands before the first of it. */
+  before: OrderContext | null;
+}
+
+/** The rest of a day: rows neither got nor dropped, the one in hand first with what it still needs, meals whose latest start has not passed. */
+export function remainingDay(
+  plan: DayPlan,
+  nowMin: number,
+  doneIds: ReadonlySet<string>,
+  current: { itemId: string; startedMin: number } | null,
+): RemainingDay | null {
+  const left = plan.rows.filter((row) => !doneIds.has(row.itemId));
+  if (left.length === 0) return null;
   const inHand = left.find((row) => row.itemId === current?.itemId);
   // The change-over to the shot in hand lies behind it: its own place stands before it, and the reposition is credited.
   const credit = inHand ? plan.order.change.repositionMin : 0;
@@ -58,16 +88,7 @@ export function projectDay(
       earliestAfterMin: Math.max(0, m.earliest - startMin),
       latestAfterMin: m.latest - startMin,
     }));
-  const timed = timeOrder(
-    { ...plan.order, shots, startMin, meals },
-    queue.map((row) => row.itemId),
-    before,
-  );
-  const wrapMin = timed.wrapMin + plan.day.strikeMin;
-  return {
-    wrapMin,
-    behindMin: wrapMin - plan.wrapMin,
-    leftIds: queue.map((row) => row.itemId),
-    troubles: nameItems(plan.rows, timed.violations).map((v) => v.message),
-  };
+  const ids = queue.map((row) => row.itemId);
+  const queued = new Set(ids);
+  return { order: { ...plan.order, shots: shots.filter((x) => queued.has(x.id)), startMin, meals }, ids, before };
 }

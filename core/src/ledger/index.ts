@@ -26,7 +26,7 @@ export interface LedgerSources {
   clock: Preferences['clock'];
 }
 
-/** *Will we make the day?* Planned (or, under way, projected) wrap against the wanted one, in minutes; no odds are claimed. */
+/** *Will we make the day?* Planned (or, under way, projected) wrap against the wanted one, in minutes; the odds stand on the Day. */
 function makeAnswer({ plan, projection, clock }: LedgerSources): Answer {
   const base = { question: 'make' as const, title: 'Make the day' };
   if (!plan || plan.rows.length === 0)
@@ -47,7 +47,7 @@ function makeAnswer({ plan, projection, clock }: LedgerSources): Answer {
   const why = [
     `${projection ? 'Projected from now' : 'Planned'}: wrap at ${time(wrapMin)}; you wanted ${time(day.wantedWrapMin)}.`,
     `Call ${time(day.callMin)} + load-in ${day.loadInMin} min + work ${Math.round(working)} min + change-overs ${Math.round(plan.changeMin)} min + meals ${plan.meals.reduce((t, m) => t + m.endMin - m.startMin, 0)} min + waiting ${Math.round(plan.idleMin)} min + strike ${day.strikeMin} min.`,
-    'An estimate with every shot at its own minutes: no odds are claimed.',
+    'An estimate with every shot at its own minutes; how likely it is stands under Odds on the Day.',
     ...(projection
       ? [
           `Against the plan: ${formatAgainst(projection.behindMin, { late: 'behind', early: 'ahead', even: 'on time' })}.`,

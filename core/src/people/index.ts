@@ -1,3 +1,5 @@
 export * from './model.ts';
 export * from './calls.ts';
 export * from './consent.ts';
+export * from './load.ts';
+export * from './hours.ts';

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { id, line, minuteOfDay, minutes, recordBase, requiredLine } from '../records/index.ts';
+import { isCalendarDate } from '../time/index.ts';
 
 export const personKind = z.enum(['crew', 'talent', 'client']);
 
@@ -15,6 +16,21 @@ export const personFields = z.object({
   /** Personal: sent only to roles that need it. */
   phone: line('The phone number', 40),
   diet: line('The diet', 120),
+  emergency: line('Whom to call', 160),
+  /** For ten hours, in the job’s currency, minor units; null: not agreed. */
+  dayRateMinor: z
+    .int('A rate is an amount of money.')
+    .min(0, 'A rate can’t be negative.')
+    .max(1e10, 'A rate that high is not believable.')
+    .nullable(),
+  /** Door to set. */
+  travelMin: minutes('The way to the set', 600),
+  /** Dates they can’t, as YYYY-MM-DD. */
+  away: z
+    .array(z.string().refine(isCalendarDate, 'Write a date that exists, as YYYY-MM-DD.'))
+    .max(200, 'Two hundred dates are the most.'),
+  /** What they may: drive, fly, climb, handle, and until when. */
+  permits: line('What they may', 200),
 });
 /** A new person's values beside the names. */
 export const PERSON_DEFAULTS: Omit<z.infer<typeof personFields>, 'name' | 'shortName'> = {
@@ -25,12 +41,23 @@ export const PERSON_DEFAULTS: Omit<z.infer<typeof personFields>, 'name' | 'short
   notes: '',
   phone: '',
   diet: '',
+  emergency: '',
+  dayRateMinor: null,
+  travelMin: 0,
+  away: [],
+  permits: '',
 };
 export const person = personFields.extend(recordBase);
 export type Person = z.infer<typeof person>;
 
 /** The fields of a person that only the owner sees. */
-export const PERSONAL_FIELDS = ['phone', 'diet', 'notes'] as const satisfies readonly (keyof Person)[];
+export const PERSONAL_FIELDS = [
+  'phone',
+  'diet',
+  'notes',
+  'emergency',
+  'dayRateMinor',
+] as const satisfies readonly (keyof Person)[];
 
 export const engagementFields = z.object({
   dayId: id,

@@ -12,7 +12,15 @@ import {
   type Drive,
 } from '../copies/index.ts';
 import type { Clock, Jam } from '../clocks/index.ts';
-import { planDay, projectDay, type Day, type DayItem, type DayPlan, type Projection } from '../day/index.ts';
+import {
+  planDay,
+  projectDay,
+  type Day,
+  type DayItem,
+  type DayPlan,
+  type Projection,
+  type SavedOrder,
+} from '../day/index.ts';
 import { ledger, type Answer } from '../ledger/index.ts';
 import type { LightKit, Relight, Setup } from '../light/index.ts';
 import type { Palette, Picture } from '../look/index.ts';
@@ -51,6 +59,7 @@ export interface ProductionRows {
   scenes: readonly Scene[];
   shots: readonly Shot[];
   dayItems: readonly DayItem[];
+  savedOrders: readonly SavedOrder[];
   deliverables: readonly Deliverable[];
   asks: readonly Ask[];
   signOffs: readonly SignOff[];
@@ -170,3 +179,4 @@ export function factsOf(rows: ProductionRows, day: Day, nowMs: number, clock: Pr
 
 export * from './light.ts';
 export * from './camera.ts';
+export * from './day.ts';

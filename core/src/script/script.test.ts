@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { PERSON_DEFAULTS } from '../people/index.ts';
 import { describe, expect, it } from 'vitest';
 import { sceneRow } from '../scenes/testing.ts';
 import { eighthsOf, mergeScript, readFountain, readHeading, toFountain, wrappedLines } from './index.ts';
@@ -28,6 +29,7 @@ ILSE (CONT'D)
 Nine.
 `;
 const person = (name: string, id: string) => ({
+  ...PERSON_DEFAULTS,
   id,
   productionId: '',
   version: 1,
@@ -35,12 +37,6 @@ const person = (name: string, id: string) => ({
   name,
   shortName: name.split(' ')[0] ?? name,
   kind: 'talent' as const,
-  role: '',
-  department: '',
-  minor: false,
-  notes: '',
-  phone: '',
-  diet: '',
 });
 const people = [person('Ilse Tregarrow', 'ilse'), person('Wren Achebe', 'wren')];
 

@@ -91,7 +91,7 @@ describe('the three answers', () => {
     const [make, got, kept] = facts.answers;
     expect(got.figure).toBe(`7 of ${facts.dayShotIds.size}`);
     expect(kept.figure.replaceAll('\u00a0', ' ')).toBe('0 of 6 cards');
-    expect(make.why.join(' ')).toContain('no odds are claimed');
+    expect(make.why.join(' ')).toContain('how likely it is stands under Odds');
     expect(make.figure).not.toContain('%');
   });
   it('say so when there is nothing', () => {

@@ -39,7 +39,7 @@ export function serveRows(router: Router, context: Context): void {
     if (me.role !== 'owner' && OWNERS_ONLY.has(params.table)) return [];
     const rows = await readRows(context, params.productionId, params.table);
     if (params.table !== 'people' || me.role === 'owner') return rows;
-    const blank = Object.fromEntries(PERSONAL_FIELDS.map((f) => [f, '']));
+    const blank = Object.fromEntries(PERSONAL_FIELDS.map((f) => [f, f === 'dayRateMinor' ? null : '']));
     return rows.map((row) => ({ ...row, ...blank }));
   });
 }

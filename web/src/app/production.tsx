@@ -76,6 +76,7 @@ export function ProductionProvider({
   const scenes = useRows(productionId, 'scenes');
   const shots = useRows(productionId, 'shots');
   const dayItems = useRows(productionId, 'dayItems');
+  const savedOrders = useRows(productionId, 'savedOrders');
   const deliverables = useRows(productionId, 'deliverables');
   const asks = useRows(productionId, 'asks');
   const signOffs = useRows(productionId, 'signOffs');
@@ -132,6 +133,7 @@ export function ProductionProvider({
       scenes: byPosition(scenes.rows),
       shots: byPosition(shots.rows),
       dayItems: dayItems.rows,
+      savedOrders: byPosition(savedOrders.rows),
       deliverables: byPosition(deliverables.rows),
       asks: byPosition(asks.rows),
       signOffs: byPosition(signOffs.rows),
@@ -181,6 +183,7 @@ export function ProductionProvider({
     scenes.rows,
     shots.rows,
     dayItems.rows,
+    savedOrders.rows,
     deliverables.rows,
     asks.rows,
     signOffs.rows,
@@ -291,6 +294,7 @@ export function ProductionProvider({
     scenes,
     shots,
     dayItems,
+    savedOrders,
     deliverables,
     asks,
     signOffs,

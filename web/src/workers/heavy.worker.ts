@@ -1,5 +1,6 @@
 import { expose } from 'comlink';
 import { contours } from 'd3-contour';
+import { dayOdds, whatToDrop, type Drop, type Odds, type OddsInput, type OrderContext } from '@kavrell/core/day';
 import { contourLevels, lightField, lightsOf, type LightScene } from '@kavrell/core/light';
 import { paletteOf, type Swatch } from '@kavrell/core/look';
 import { peaksOf } from '@kavrell/core/scenes';
@@ -87,6 +88,12 @@ const work = {
   /** Carriers that do not disturb each other, or null when none were found in the tries given. */
   cleanSet(wish: CleanSetWish): number[] | null {
     return cleanSet(wish);
+  },
+  odds(input: OddsInput, before: OrderContext | null): Odds {
+    return dayOdds(input, before);
+  },
+  drop(input: OddsInput, level: number, before: OrderContext | null): Drop {
+    return whatToDrop(input, level, before);
   },
   peaks(channels: Float32Array[], steps: number): number[] {
     return peaksOf(channels, steps);

@@ -6,6 +6,7 @@ import { media } from './migrations/0003-media.ts';
 import { scenes } from './migrations/0004-scenes.ts';
 import { light } from './migrations/0005-light.ts';
 import { camera } from './migrations/0006-camera.ts';
+import { people } from './migrations/0007-people.ts';
 
 export interface Migration {
   name: string;
@@ -13,7 +14,7 @@ export interface Migration {
   down: (run: (sql: string) => Promise<void>) => Promise<void>;
 }
 
-const MIGRATIONS: readonly Migration[] = [house, clocks, media, scenes, light, camera];
+const MIGRATIONS: readonly Migration[] = [house, clocks, media, scenes, light, camera, people];
 
 /** The migrations, each in its own transaction, forward and back. */
 export function migrations(db: Sequelize): Umzug<Sequelize> {

@@ -1,12 +1,20 @@
 import { Box, Flex } from '@chakra-ui/react';
-import { formatCount } from '@kavrell/core/units';
+import { formatCount, formatMinuteOfDay } from '@kavrell/core/units';
+import { usePreferences } from '../../platform/preferences.ts';
 import { useOutbox } from '../../platform/outbox.ts';
 import { hold, useSheet } from '../../ui/sheet.tsx';
+import { shareSaid, useDayOdds } from '../odds.ts';
 import { useProduction } from '../production.tsx';
 
 /** The three answers, always; each opens its reasons. Then what has been saved. */
 export function Ledger() {
-  const { facts } = useProduction();
+  const { facts, day } = useProduction();
+  const odds = useDayOdds();
+  const clock = usePreferences((s) => s.clock);
+  const likely =
+    odds && day
+      ? `${shareSaid(odds.byShare)} in time, 95\u00a0% by ${formatMinuteOfDay(odds.wrap.p95 + day.strikeMin, day, clock)}`
+      : '';
   const held = useSheet((s) => s.held);
   const waiting = useOutbox((s) => s.entries.length);
   const refused = useOutbox((s) => s.refused.length);
@@ -59,7 +67,7 @@ export function Ledger() {
             {a.figure}
           </Box>
           <Box as="span" hideBelow="md" overflow="hidden" textOverflow="ellipsis">
-            {a.rest}
+            {a.question === 'make' && likely ? `${a.rest} · ${likely}` : a.rest}
           </Box>
         </Box>
       ))}

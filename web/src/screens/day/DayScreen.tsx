@@ -7,14 +7,21 @@ import {
   useSensor,
   useSensors,
   type DragEndEvent,
+  type DragOverEvent,
 } from '@dnd-kit/core';
-import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrategy } from '@dnd-kit/sortable';
-import { useEffect, useRef } from 'react';
+import {
+  SortableContext,
+  arrayMove,
+  sortableKeyboardCoordinates,
+  verticalListSortingStrategy,
+} from '@dnd-kit/sortable';
+import { useEffect, useRef, useState } from 'react';
 import { moveTo, positionAfter } from '@kavrell/core/records';
 import { formatDate, formatMinuteOfDay, formatMinutes } from '@kavrell/core/units';
-import type { DayItem, DayRow } from '@kavrell/core/day';
+import { priceOf, type DayItem, type DayRow, type Price } from '@kavrell/core/day';
 import { useProduction } from '../../app/production.tsx';
 import { newId } from '../../platform/id.ts';
+import { useKept } from '../../platform/kept.ts';
 import { useKeysOf } from '../../platform/keys.ts';
 import { usePreferences } from '../../platform/preferences.ts';
 import { change } from '../../platform/rows.ts';
@@ -22,10 +29,22 @@ import { Button } from '../../ui/Button.tsx';
 import { Empty, ScreenHead } from '../../ui/parts.tsx';
 import { useHashSelection } from '../../ui/selection.ts';
 import { Sheet } from '../../ui/sheet.tsx';
+import { Views } from '../../ui/Views.tsx';
 import { AddShots } from './AddShots.tsx';
 import { DaySheet } from './DaySheet.tsx';
+import { LeftView } from './LeftView.tsx';
+import { OddsView } from './OddsView.tsx';
+import { OrdersView } from './OrdersView.tsx';
+import { PriceBar } from './PriceBar.tsx';
 import { DayLine, SideLine, type Between, type LineFacts } from './DayLine.tsx';
 
+const VIEWS = [
+  ['order', 'In order'],
+  ['orders', 'Other orders'],
+  ['odds', 'Odds'],
+  ['left', 'I have 40 minutes'],
+] as const;
+type View = (typeof VIEWS)[number][0];
 const KEYS = [
   { keys: '↑ ↓', does: 'go through the day' },
   { keys: 'Alt ↑ ↓', does: 'move the line; times follow' },
@@ -39,6 +58,8 @@ export function DayScreen() {
   const [selectedId, select] = useHashSelection();
   const list = useRef<HTMLDivElement>(null);
   useKeysOf('Day', KEYS);
+  const [view, setView] = useKept<View>('day', ['order', 'orders', 'odds', 'left']);
+  const [price, setPrice] = useState<Price | null>(null);
   const sensors = useSensors(
     useSensor(PointerSensor, { activationConstraint: { distance: 6 } }),
     useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
@@ -47,6 +68,7 @@ export function DayScreen() {
     if (selectedId) list.current?.querySelector(`[data-line="${selectedId}"]`)?.scrollIntoView({ block: 'nearest' });
   }, [selectedId]);
 
+  const tabs = <Views label="Day" views={VIEWS} open={view} onOpen={setView} />;
   if (!day || !facts) {
     return (
       <Empty title="No day yet">
@@ -55,6 +77,15 @@ export function DayScreen() {
     );
   }
   const { plan } = facts;
+  if (view !== 'order') {
+    const Open = { orders: OrdersView, odds: OddsView, left: LeftView }[view];
+    return (
+      <>
+        <ScreenHead title={formatDate(day.date, { long: true })}>{tabs}</ScreenHead>
+        <Open />
+      </>
+    );
+  }
   const say = (m: number) => formatMinuteOfDay(m, day, clock);
   const items = plan.rows
     .map((r) => rows.dayItems.find((i) => i.id === r.itemId))
@@ -82,7 +113,15 @@ export function DayScreen() {
     ]);
     select(plan.rows[index + 1]?.itemId ?? null);
   };
+  /** The price of letting go here, before it is let go. */
+  const onDragOver = ({ active, over }: DragOverEvent) => {
+    const ids = items.map((i) => i.id);
+    const [from, to] = [ids.indexOf(String(active.id)), ids.indexOf(String(over?.id ?? ''))];
+    if (from < 0 || to < 0 || from === to) setPrice(null);
+    else setPrice(priceOf(plan.order, ids, arrayMove(ids, from, to)));
+  };
   const onDragEnd = ({ active, over }: DragEndEvent) => {
+    setPrice(null);
     const from = items.findIndex((i) => i.id === active.id);
     const to = items.findIndex((i) => i.id === over?.id);
     if (from >= 0 && to >= 0 && from !== to) move(from, to);
@@ -125,6 +164,7 @@ export function DayScreen() {
   return (
     <>
       <ScreenHead title={`${formatDate(day.date, { long: true })}, in order`}>
+        {tabs}
         <Button onClick={addBlock}>Add a block</Button>
         <AddShots />
       </ScreenHead>
@@ -143,11 +183,14 @@ export function DayScreen() {
           onKeyDown={onKeyDown}
           minW={0}
         >
+          {price ? <PriceBar price={price} /> : null}
           <SideLine start={say(day.callMin)} title="Call, load-in" minutes={day.loadInMin} />
           <DndContext
             accessibility={{ container: document.body }}
             sensors={sensors}
             collisionDetection={closestCenter}
+            onDragOver={onDragOver}
+            onDragCancel={() => setPrice(null)}
             onDragEnd={onDragEnd}
           >
             <SortableContext items={items.map((i) => i.id)} strategy={verticalListSortingStrategy}>

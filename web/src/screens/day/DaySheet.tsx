@@ -1,5 +1,5 @@
 import { Flex } from '@chakra-ui/react';
-import { dayItemFields, dayFields, type DayItem, type DayRow } from '@kavrell/core/day';
+import { dayItemFields, dayFields, whyHere, type DayItem, type DayRow } from '@kavrell/core/day';
 import { formatAgainst, formatMinuteOfDay, formatMinutes, parseClock, parseMinutes } from '@kavrell/core/units';
 import { useNavigate } from 'react-router';
 import { useProduction } from '../../app/production.tsx';
@@ -42,6 +42,12 @@ export function DaySheet({
   const late = plan.wrapMin - day.wantedWrapMin;
   const people = item?.personIds.map((id) => rows.people.find((p) => p.id === id)?.shortName ?? '?').join(', ') ?? '';
   const setups = rows.setups.filter((s) => s.placeId === row?.placeId);
+  const ids = plan.rows.map((r) => r.itemId);
+  const named = (id: string) => {
+    const r = plan.rows.find((x) => x.itemId === id);
+    return r?.shot?.code ?? r?.title ?? '';
+  };
+  const here = row ? whyHere(plan.order, ids, row.itemId, named) : null;
   return (
     <>
       {row && item ? (
@@ -64,6 +70,20 @@ export function DaySheet({
           <Why
             lines={[
               `Change before it: ${row.changeTitle.toLowerCase()}, ${formatMinutes(row.changeMin)}: ${KIND_WHY[row.changeKind]}.`,
+              ...(here
+                ? [
+                    `Why here? One earlier: ${here.earlier}. One later: ${here.later}.`,
+                    ...(here.best
+                      ? [
+                          here.best.wrapMin < -0.5 && here.best.violations <= 0
+                            ? `As line ${here.best.index + 1} the day would wrap ${formatMinutes(-here.best.wrapMin)} earlier.`
+                            : here.best.violations > 0
+                              ? 'Anywhere else something would be missed.'
+                              : `Nowhere else does the day wrap earlier.`,
+                        ]
+                      : []),
+                  ]
+                : []),
               ...plan.violations.filter((v) => v.ids.includes(row.itemId)).map((v) => v.message),
             ]}
           />
@@ -182,7 +202,7 @@ export function DaySheet({
       <Why
         lines={[
           'Each line starts as early as the order, its window and its fixed start allow. A shot takes rehearsal + reset + takes × (take + time between).',
-          'Meals fall between two lines, where they cost least. Times are the listed order’s; no odds are claimed.',
+          'Meals fall between two lines, where they cost least. Times are the listed order’s; see Odds for how likely they are.',
         ]}
       />
     </>

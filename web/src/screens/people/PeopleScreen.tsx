@@ -1,20 +1,24 @@
 import { Flex } from '@chakra-ui/react';
 import { useMemo } from 'react';
-import { callsOfDay, personFields, type Person } from '@kavrell/core/people';
-import { formatDate, formatMinuteOfDay } from '@kavrell/core/units';
+import { PERSON_DEFAULTS, callsOfDay, personFields, type Person } from '@kavrell/core/people';
+import { formatDate, formatMinuteOfDay, formatMoney, parseMoney } from '@kavrell/core/units';
 import { useProduction } from '../../app/production.tsx';
 import { newId } from '../../platform/id.ts';
+import { useKept } from '../../platform/kept.ts';
 import { usePreferences } from '../../platform/preferences.ts';
 import { change } from '../../platform/rows.ts';
 import { Button } from '../../ui/Button.tsx';
-import { choiceColumn, flagColumn, textColumn } from '../../ui/columns.tsx';
+import { choiceColumn, flagColumn, minutesColumn, textColumn } from '../../ui/columns.tsx';
 import { DataTable, type Column } from '../../ui/DataTable.tsx';
 import { tableEdits } from '../../ui/edits.ts';
 import { RowFields } from '../../ui/RowFields.tsx';
 import { Empty, Facts, Part, ScreenHead } from '../../ui/parts.tsx';
 import { useHashSelection } from '../../ui/selection.ts';
 import { Sheet } from '../../ui/sheet.tsx';
+import { Views } from '../../ui/Views.tsx';
 import { CrewLinks } from './CrewLinks.tsx';
+import { HoursView } from './HoursView.tsx';
+import { LoadView } from './LoadView.tsx';
 
 const KINDS = [
   ['crew', 'crew'],
@@ -22,11 +26,19 @@ const KINDS = [
   ['client', 'client'],
 ] as const;
 
+const VIEWS = [
+  ['all', 'Everybody'],
+  ['load', 'Who does what'],
+  ['hours', 'Hours, rest'],
+] as const;
+type View = (typeof VIEWS)[number][0];
+
 /** Who is in it, on which day, and when they are called. */
 export function PeopleScreen() {
   const { production, rows, day, facts } = useProduction();
   const clock = usePreferences((s) => s.clock);
   const [selectedId, select] = useHashSelection();
+  const [view, setView] = useKept<View>('people', ['all', 'load', 'hours']);
   const calls = useMemo(
     () =>
       facts ? new Map(callsOfDay(facts.plan, rows.engagements, rows.people).map((c) => [c.person.id, c])) : new Map(),
@@ -53,8 +65,32 @@ export function PeopleScreen() {
       { ...textColumn<Person>('phone', 'Phone', '150px'), extra: 2 },
       { ...textColumn<Person>('diet', 'Diet', '110px'), extra: 3 },
       { ...textColumn<Person>('notes', 'Notes', 'minmax(140px, 1fr)'), extra: 4 },
+      { ...textColumn<Person>('emergency', 'Call in need', '150px'), extra: 5 },
+      { ...minutesColumn<Person>('travelMin', 'Way to set', '100px'), extra: 5 },
+      {
+        id: 'dayRateMinor',
+        header: 'Day rate',
+        width: '120px',
+        end: true,
+        extra: 6,
+        value: (p) => p.dayRateMinor,
+        render: (p) => <span>{p.dayRateMinor === null ? '–' : formatMoney(p.dayRateMinor, production.currency)}</span>,
+        edit: {
+          get: (p) => (p.dayRateMinor === null ? '' : String(p.dayRateMinor / 100)),
+          set: (t) => ({ dayRateMinor: t.trim() === '' ? null : parseMoney(t) }),
+        },
+      },
+      {
+        id: 'away',
+        header: 'Can’t on',
+        width: '140px',
+        extra: 6,
+        value: (p) => p.away.join(', '),
+        edit: { get: (p) => p.away.join(', '), set: (t) => ({ away: t.split(/[\s,;]+/).filter(Boolean) }) },
+      },
+      { ...textColumn<Person>('permits', 'May', '140px'), extra: 6 },
     ],
-    [calls, day, clock],
+    [calls, day, clock, production.currency],
   );
   const edits = tableEdits<Person>(production.id, 'people', (p) => p.name, 'person');
   const add = () => {
@@ -66,15 +102,9 @@ export function PeopleScreen() {
         table: 'people',
         id,
         values: {
+          ...PERSON_DEFAULTS,
           name: `Person ${n}`,
           shortName: `Person${n}`,
-          kind: 'crew',
-          role: '',
-          department: '',
-          minor: false,
-          notes: '',
-          phone: '',
-          diet: '',
         },
       },
     ]);
@@ -98,6 +128,7 @@ export function PeopleScreen() {
   return (
     <>
       <ScreenHead title="People">
+        <Views label="People" views={VIEWS} open={view} onOpen={setView} />
         <Button look="primary" onClick={add}>
           Add a person
         </Button>
@@ -107,6 +138,10 @@ export function PeopleScreen() {
           Crew come at the general call; people in the picture are called when they are needed. The short name is the
           word you type in a shot’s line: “ilse”.
         </Empty>
+      ) : view === 'load' ? (
+        <LoadView />
+      ) : view === 'hours' ? (
+        <HoursView />
       ) : (
         <DataTable
           name="People"
@@ -118,56 +153,58 @@ export function PeopleScreen() {
           {...edits}
         />
       )}
-      <Sheet>
-        {person ? (
-          <>
-            <Part>
-              <h2>{person.name}</h2>
-              <div>{person.role}</div>
-            </Part>
-            <Part title="Days">
-              <Flex gap={2} wrap="wrap">
-                {rows.days.map((d) => {
-                  const on = rows.engagements.some((e) => e.dayId === d.id && e.personId === person.id);
-                  return (
-                    <Button
-                      key={d.id}
-                      aria-pressed={on}
-                      look={on ? 'on' : 'plain'}
-                      onClick={() => toggle(d.id, d.number)}
-                    >
-                      {formatDate(d.date)}
-                    </Button>
-                  );
-                })}
-              </Flex>
-            </Part>
-            {call && day ? (
-              <Part title={`Day ${day.number}`}>
-                <Facts
-                  rows={[
-                    ['Call', formatMinuteOfDay(call.callMin, day, clock)],
-                    [
-                      'First needed',
-                      call.firstNeedMin === null ? '–' : formatMinuteOfDay(call.firstNeedMin, day, clock),
-                    ],
-                    ['Last needed', call.releaseMin === null ? '–' : formatMinuteOfDay(call.releaseMin, day, clock)],
-                    ['Why', call.why],
-                  ]}
-                />
+      {view === 'all' ? (
+        <Sheet>
+          {person ? (
+            <>
+              <Part>
+                <h2>{person.name}</h2>
+                <div>{person.role}</div>
               </Part>
-            ) : null}
-            {person.minor ? (
-              <Part title="Care">
-                Under 18: agreed hours and breaks, and a guardian or chaperone; the law of the place decides.
+              <Part title="Days">
+                <Flex gap={2} wrap="wrap">
+                  {rows.days.map((d) => {
+                    const on = rows.engagements.some((e) => e.dayId === d.id && e.personId === person.id);
+                    return (
+                      <Button
+                        key={d.id}
+                        aria-pressed={on}
+                        look={on ? 'on' : 'plain'}
+                        onClick={() => toggle(d.id, d.number)}
+                      >
+                        {formatDate(d.date)}
+                      </Button>
+                    );
+                  })}
+                </Flex>
               </Part>
-            ) : null}
-            <RowFields row={person} columns={columns} fields={personFields} onEdit={edits.onEdit} />
-            <Part>Phone, diet and notes are shown to you only, not to people who came by a link.</Part>
-          </>
-        ) : null}
-        <CrewLinks />
-      </Sheet>
+              {call && day ? (
+                <Part title={`Day ${day.number}`}>
+                  <Facts
+                    rows={[
+                      ['Call', formatMinuteOfDay(call.callMin, day, clock)],
+                      [
+                        'First needed',
+                        call.firstNeedMin === null ? '–' : formatMinuteOfDay(call.firstNeedMin, day, clock),
+                      ],
+                      ['Last needed', call.releaseMin === null ? '–' : formatMinuteOfDay(call.releaseMin, day, clock)],
+                      ['Why', call.why],
+                    ]}
+                  />
+                </Part>
+              ) : null}
+              {person.minor ? (
+                <Part title="Care">
+                  Under 18: agreed hours and breaks, and a guardian or chaperone; the law of the place decides.
+                </Part>
+              ) : null}
+              <RowFields row={person} columns={columns} fields={personFields} onEdit={edits.onEdit} />
+              <Part>Phone, diet and notes are shown to you only, not to people who came by a link.</Part>
+            </>
+          ) : null}
+          <CrewLinks />
+        </Sheet>
+      ) : null}
     </>
   );
 }

@@ -1,0 +1,215 @@
+import { Box, Flex } from '@chakra-ui/react';
+import { useEffect, useState } from 'react';
+import { PACE_WORDS, SPREADS, type Drop, type Odds } from '@kavrell/core/day';
+import { oddsOf, paceOf, planOf } from '@kavrell/core/productions';
+import { formatCount, formatMinuteOfDay } from '@kavrell/core/units';
+import { shareSaid, useDayOdds } from '../../app/odds.ts';
+import { useProduction } from '../../app/production.tsx';
+import { wordsOf } from '../../platform/api.ts';
+import { tell } from '../../platform/notices.ts';
+import { usePreferences } from '../../platform/preferences.ts';
+import { change } from '../../platform/rows.ts';
+import { heavy } from '../../workers/heavy.ts';
+import { Button } from '../../ui/Button.tsx';
+import { Empty, Facts, Figure, Look, Part, Why } from '../../ui/parts.tsx';
+import { Sheet } from '../../ui/sheet.tsx';
+import { OddsChart } from './OddsChart.tsx';
+
+const LEVELS = [0.8, 0.9, 0.95] as const;
+const EARLIER_MIN = 15;
+
+/** How likely the day wraps in time, what hangs on what, and what would make it likelier. */
+export function OddsView() {
+  const { production, rows, facts, day } = useProduction();
+  const clock = usePreferences((s) => s.clock);
+  const odds = useDayOdds();
+  const [level, setLevel] = useState<number>(0.9);
+  const [drop, setDrop] = useState<Drop | null>(null);
+  const [busy, setBusy] = useState(false);
+  const [buys, setBuys] = useState<{ earlier: Odds; hands: Odds } | null>(null);
+  const asked = facts ? oddsOf(facts.plan, facts.projection) : null;
+  useEffect(() => {
+    setDrop(null);
+    setBuys(null);
+    if (!asked || !day || !facts) return;
+    let gone = false;
+    const { input, before } = asked;
+    // One pair of hands more, on every setup that is rigged on the day.
+    const handed = planOf(
+      {
+        ...rows,
+        setups: rows.setups.map((s) => ({
+          ...s,
+          hands: Math.min(30, s.hands + 1),
+          rigMin: s.rigMin === null ? null : (s.rigMin * s.hands) / (s.hands + 1),
+        })),
+      },
+      day,
+    );
+    const withHands = facts.projection ? { ...input.plan, change: handed.order.change } : handed.order;
+    const timer = setTimeout(() => {
+      void Promise.all([
+        heavy().odds({ ...input, byMin: input.byMin + EARLIER_MIN, runs: 4000 }, before),
+        heavy().odds({ ...input, plan: { ...input.plan, change: withHands.change }, runs: 4000 }, before),
+      ]).then(
+        ([earlier, hands]) => !gone && setBuys({ earlier, hands }),
+        () => !gone && setBuys(null),
+      );
+    }, 600);
+    return () => {
+      gone = true;
+      clearTimeout(timer);
+    };
+  }, [facts?.plan]);
+  if (!facts || !day || !asked)
+    return (
+      <Empty title="No odds yet">
+        Put shots on this day: 10,000 such days are then played, each with its own luck.
+      </Empty>
+    );
+  const say = (m: number) => formatMinuteOfDay(m, day, clock);
+  const strike = day.strikeMin;
+  const nameOf = (id: string) => {
+    const r = facts.plan.rows.find((x) => x.itemId === id);
+    return r?.shot?.code ?? r?.title ?? id;
+  };
+  const person = (id: string) => rows.people.find((p) => p.id === id)?.shortName ?? id;
+  const pace = paceOf(rows, [facts.plan], facts.takes).filter((p) => p.count > 0);
+  const seek = async () => {
+    setBusy(true);
+    try {
+      setDrop(await heavy().drop({ ...asked.input, runs: 4000 }, level, asked.before));
+    } catch (error) {
+      tell(wordsOf(error));
+    } finally {
+      setBusy(false);
+    }
+  };
+  const dropped = (drop?.ids ?? []).flatMap((id) => facts.plan.rows.find((r) => r.itemId === id) ?? []);
+  const doDrop = () => {
+    const shots = dropped.flatMap((r) => (r.shot ? [r.shot] : []));
+    void change(production.id, `Dropped ${shots.map((s) => s.code).join(', ')}`, [
+      ...shots.map((row) => ({ op: 'update' as const, table: 'shots' as const, row, values: { dropped: true } })),
+      ...dropped.flatMap((r) => {
+        const row = rows.dayItems.find((i) => i.id === r.itemId);
+        return row ? [{ op: 'delete' as const, table: 'dayItems' as const, row }] : [];
+      }),
+    ]);
+    tell(`${formatCount(shots.length, 'shot')} dropped from the day. Ctrl+Z brings them back.`);
+  };
+  if (!odds) return <Box role="status">Playing 10,000 days …</Box>;
+  return (
+    <>
+      <Box display="grid" gridTemplateColumns="repeat(auto-fill, minmax(170px, 1fr))" gap={3} mb={4} data-odds>
+        <Figure name={`Wrapped by ${say(day.wantedWrapMin)}`} look={odds.byShare < 0.8}>
+          {shareSaid(odds.byShare)}
+        </Figure>
+        <Figure name="Half of days by">{say(odds.wrap.p50 + strike)}</Figure>
+        <Figure name="80 % by">{say(odds.wrap.p80 + strike)}</Figure>
+        <Figure name="95 % by">{say(odds.wrap.p95 + strike)}</Figure>
+      </Box>
+      <OddsChart curve={odds.curve.map((m) => m + strike)} byMin={day.wantedWrapMin} say={say} />
+      <Flex gap={2} align="center" wrap="wrap" mt={4} mb={2}>
+        <Box>To be in time with</Box>
+        <select
+          className="field"
+          style={{ width: 90 }}
+          aria-label="Odds wanted"
+          value={String(level)}
+          onChange={(e) => setLevel(Number(e.target.value))}
+        >
+          {LEVELS.map((l) => (
+            <option key={l} value={String(l)}>
+              {l * 100} %
+            </option>
+          ))}
+        </select>
+        <Button disabled={busy} onClick={() => void seek()}>
+          {busy ? 'Trying …' : 'What to drop?'}
+        </Button>
+      </Flex>
+      {drop ? (
+        <Box mb={4} role="status" data-drop>
+          {drop.ids.length === 0 ? (
+            drop.reached ? (
+              <>Nothing: the odds are {shareSaid(drop.after)} as it is.</>
+            ) : (
+              <Look>Nothing that is no must is left to drop, and the odds stay at {shareSaid(drop.after)}.</Look>
+            )
+          ) : (
+            <>
+              Without {dropped.map((r) => r.shot?.code ?? r.title).join(', ')}: {shareSaid(drop.after)} in place of{' '}
+              {shareSaid(drop.before)}
+              {drop.reached ? '. ' : <Look>: still short, and only musts are left. </Look>}
+              <Button size="small" onClick={doDrop}>
+                Drop {formatCount(drop.ids.length, 'line')}
+              </Button>
+            </>
+          )}
+        </Box>
+      ) : null}
+      {buys ? (
+        <Box mb={4} data-buys>
+          {EARLIER_MIN} min earlier: {shareSaid(buys.earlier.byShare)}. One more pair of hands at every rig:{' '}
+          {shareSaid(buys.hands.byShare)}.
+        </Box>
+      ) : null}
+      <Flex gap={8} wrap="wrap" align="start">
+        <Box minW="240px" flex="1">
+          <Box as="h2" fontSize="m" mb={2}>
+            What carries the risk
+          </Box>
+          <Facts rows={odds.risks.slice(0, 7).map((r) => [nameOf(r.id), `${Math.round(r.share * 100)} %`] as const)} />
+        </Box>
+        {odds.windows.length + odds.meals.length > 0 ? (
+          <Box minW="240px" flex="1">
+            <Box as="h2" fontSize="m" mb={2}>
+              What must be on time
+            </Box>
+            <Facts
+              rows={[
+                ...odds.windows.map(
+                  (w) =>
+                    [
+                      nameOf(w.id),
+                      w.keptShare < 0.8 ? <Look key={w.id}>{shareSaid(w.keptShare)}</Look> : shareSaid(w.keptShare),
+                    ] as const,
+                ),
+                ...odds.meals.map((m, i) => [`Meal ${i + 1}, half by ${say(m.p50)}`, shareSaid(m.keptShare)] as const),
+              ]}
+            />
+          </Box>
+        ) : null}
+        {odds.released.length > 0 ? (
+          <Box minW="240px" flex="1">
+            <Box as="h2" fontSize="m" mb={2}>
+              Let go: half by, 95 % by
+            </Box>
+            <Facts rows={odds.released.map((r) => [person(r.person), `${say(r.p50)}, ${say(r.p95)}`] as const)} />
+          </Box>
+        ) : null}
+      </Flex>
+      <Sheet>
+        <Part title="Your pace on this job">
+          {pace.length === 0 ? (
+            'Nothing yet: it is learned from the takes that are rolled.'
+          ) : (
+            <Facts
+              rows={pace.map(
+                (p) => [`${PACE_WORDS[p.kind]}, ${formatCount(p.count, 'time')}`, `× ${p.factor.toFixed(2)}`] as const,
+              )}
+            />
+          )}
+        </Part>
+        <Why
+          lines={[
+            `${odds.runs.toLocaleString('en')} days: each shot and change-over is its estimate (the median) × e^(spread × luck + day spread × the day’s luck).`,
+            `Spreads: shots ${SPREADS.shot}, moves ${SPREADS.place}, relights ${SPREADS.setup}, turnarounds ${SPREADS.side}, repositions ${SPREADS.same}, the whole day ${SPREADS.day}. Rules of thumb.`,
+            'The order stays as it is: nobody re-plans while it goes wrong. The same plan gives the same odds.',
+            'Pace: the median of what things took over what was planned, drawn toward 1 with the weight of five.',
+          ]}
+        />
+      </Sheet>
+    </>
+  );
+}

@@ -1,0 +1,281 @@
+import { Box, Flex } from '@chakra-ui/react';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { timeOrder, type Order, type OrderPlan } from '@kavrell/core/day';
+import { positionAfter } from '@kavrell/core/records';
+import { formatAgainst, formatCount, formatMinuteOfDay, formatMinutes } from '@kavrell/core/units';
+import { useProduction } from '../../app/production.tsx';
+import { wordsOf } from '../../platform/api.ts';
+import { tell } from '../../platform/notices.ts';
+import { usePreferences } from '../../platform/preferences.ts';
+import { change } from '../../platform/rows.ts';
+import { seekOrder } from '../../workers/order.ts';
+import { Button } from '../../ui/Button.tsx';
+import { Empty, Look, Part, Why } from '../../ui/parts.tsx';
+import { Sheet } from '../../ui/sheet.tsx';
+import { baseOf, takeOrder } from './base.ts';
+
+type School = OrderPlan['school'];
+const SCHOOLS: readonly (readonly [School, string, string])[] = [
+  ['changeovers', 'Fewest change-overs', 'the earliest wrap'],
+  ['people', 'People first', 'least waiting'],
+  ['effort', 'Demanding first', 'the hardest while fresh'],
+];
+
+type Found =
+  | { state: 'seeking'; wrapMin: number | null; changeMin: number | null }
+  | { state: 'done'; order: Order }
+  | { state: 'failed'; words: string }
+  | { state: 'stopped' };
+
+/** The order as listed beside what each school would have, with what each costs; taken with one press, kept beside, never forced. */
+export function OrdersView() {
+  const view = useProduction();
+  const { production, rows, facts, day } = view;
+  const clock = usePreferences((s) => s.clock);
+  const base = useMemo(() => baseOf(view), [facts?.plan, facts?.projection]);
+  const [found, setFound] = useState<Partial<Record<School, Found>>>({});
+  const running = useRef<(() => void)[]>([]);
+  const stop = () => {
+    running.current.splice(0).forEach((cancel) => cancel());
+    setFound((f) =>
+      Object.fromEntries(
+        Object.entries(f).map(([k, v]) => [k, v?.state === 'seeking' ? { state: 'stopped' as const } : v]),
+      ),
+    );
+  };
+  useEffect(() => () => running.current.splice(0).forEach((cancel) => cancel()), []);
+  // An order found for another plan is none.
+  useEffect(() => setFound({}), [facts?.plan]);
+  if (!facts || !day || !base)
+    return (
+      <Empty title="Nothing to put in order">
+        Put shots on this day, then see here what each way of ordering them costs.
+      </Empty>
+    );
+  const listed = timeOrder(base.order, base.ids, base.before);
+  const say = (m: number) => formatMinuteOfDay(m, day, clock);
+  const strike = day.strikeMin;
+  const seek = () => {
+    stop();
+    for (const [school] of SCHOOLS) {
+      setFound((f) => ({ ...f, [school]: { state: 'seeking', wrapMin: null, changeMin: null } }));
+      const { done, cancel } = seekOrder({ ...base.order, school, seed: 1 }, base.before, (b) =>
+        setFound((f) =>
+          f[school]?.state === 'seeking'
+            ? { ...f, [school]: { state: 'seeking', wrapMin: b.wrapMin, changeMin: b.changeMin } }
+            : f,
+        ),
+      );
+      running.current.push(cancel);
+      done.then(
+        (order) => setFound((f) => ({ ...f, [school]: { state: 'done', order } })),
+        (error: unknown) => setFound((f) => ({ ...f, [school]: { state: 'failed', words: wordsOf(error) } })),
+      );
+    }
+  };
+  const items = rows.dayItems.filter((i) => i.dayId === day.id);
+  const take = (words: string, ids: readonly string[]) => {
+    const moved = takeOrder(production.id, `Day ${day.number}: ${words}`, items, [...base.doneIds, ...ids]);
+    tell(
+      moved === 0
+        ? 'The day stands in that order already.'
+        : `${formatCount(moved, 'line')} moved. Ctrl+Z takes it back.`,
+    );
+  };
+  const keep = () =>
+    void change(production.id, `Day ${day.number}: order kept`, [
+      {
+        op: 'insert',
+        table: 'savedOrders',
+        values: {
+          dayId: day.id,
+          name: `Order ${rows.savedOrders.length + 1}, wrap ${say(facts.plan.wrapMin)}`,
+          itemIds: facts.plan.rows.map((r) => r.itemId),
+          position: positionAfter(rows.savedOrders),
+        },
+      },
+    ]);
+  const saved = rows.savedOrders.filter((o) => o.dayId === day.id);
+  const seeking = Object.values(found).some((f) => f?.state === 'seeking');
+  const line = (
+    title: string,
+    note: string,
+    o: Order | null,
+    more: React.ReactNode,
+    act: React.ReactNode,
+    key: string,
+  ) => (
+    <Box as="tr" key={key} borderBottom="1px solid" borderColor="hairline" data-school={key}>
+      <Box as="td" py={2} pr={3}>
+        <strong>{title}</strong>
+        <Box color="soft" fontSize="s">
+          {note}
+        </Box>
+      </Box>
+      <Box as="td" textAlign="right" pr={3} whiteSpace="nowrap">
+        {o ? formatMinutes(o.changeMin) : ''}
+      </Box>
+      <Box as="td" textAlign="right" pr={3} whiteSpace="nowrap" className="narrow-off">
+        {o ? formatMinutes(o.waitingMin) : ''}
+      </Box>
+      <Box as="td" textAlign="right" pr={3} whiteSpace="nowrap">
+        {o ? say(o.wrapMin + strike) : ''}
+      </Box>
+      <Box as="td" pr={3}>
+        {o ? (
+          <>
+            {o.violations.length ? (
+              <Look>{formatCount(o.violations.length, 'rule')} broken</Look>
+            ) : o.optimal ? (
+              'proven earliest'
+            ) : (
+              ''
+            )}
+            {o !== listed && o.violations.length === 0 ? (
+              <Box color="soft" fontSize="s">
+                {formatAgainst(o.wrapMin - listed.wrapMin, { late: 'later', early: 'earlier', even: 'the same wrap' })}
+              </Box>
+            ) : null}
+          </>
+        ) : (
+          more
+        )}
+      </Box>
+      <Box as="td" textAlign="right">
+        {act}
+      </Box>
+    </Box>
+  );
+  return (
+    <>
+      <Flex gap={2} mb={3} wrap="wrap">
+        <Button look="primary" onClick={seek} disabled={seeking}>
+          Seek better orders
+        </Button>
+        {seeking ? <Button onClick={stop}>Stop</Button> : null}
+        <Button onClick={keep}>Keep this order beside</Button>
+      </Flex>
+      {base.doneIds.length > 0 ? (
+        <Box mb={2}>
+          {formatCount(base.doneIds.length, 'line')} done stay where they are; the rest is ordered from now.
+        </Box>
+      ) : null}
+      <Box as="table" w="100%" aria-label="Orders">
+        <thead>
+          <Box as="tr" color="soft" fontSize="s" textAlign="left">
+            <th>Order</th>
+            <Box as="th" textAlign="right" pr={3}>
+              Change-overs
+            </Box>
+            <Box as="th" textAlign="right" pr={3} className="narrow-off">
+              Waiting
+            </Box>
+            <Box as="th" textAlign="right" pr={3}>
+              Wrap
+            </Box>
+            <th aria-label="What of it" />
+            <th aria-label="Take it" />
+          </Box>
+        </thead>
+        <tbody>
+          {line('As listed', 'story order, or your own', listed, null, null, 'listed')}
+          {SCHOOLS.map(([school, title, note]) => {
+            const f = found[school];
+            const order = f?.state === 'done' ? f.order : null;
+            const more =
+              f?.state === 'seeking' ? (
+                f.wrapMin === null ? (
+                  'seeking …'
+                ) : (
+                  `seeking …, ${say(f.wrapMin + strike)} so far`
+                )
+              ) : f?.state === 'failed' ? (
+                <Look>{f.words}</Look>
+              ) : f?.state === 'stopped' ? (
+                'stopped'
+              ) : (
+                ''
+              );
+            return line(
+              title,
+              note,
+              order,
+              more,
+              order ? (
+                <Button
+                  size="small"
+                  onClick={() =>
+                    take(
+                      title.toLowerCase(),
+                      order.order.map((o) => o.id),
+                    )
+                  }
+                >
+                  Take it
+                </Button>
+              ) : null,
+              school,
+            );
+          })}
+          {saved.map((o) => {
+            const known = new Set(base.ids);
+            const ids = [
+              ...o.itemIds.filter((id) => known.has(id)),
+              ...base.ids.filter((id) => !o.itemIds.includes(id)),
+            ];
+            return line(
+              o.name,
+              ids.length === o.itemIds.length ? 'kept beside' : 'kept beside; lines that came since stand at its end',
+              timeOrder(base.order, ids, base.before),
+              null,
+              <Flex gap={1} justify="flex-end">
+                <Button size="small" onClick={() => take(o.name, ids)}>
+                  Take it
+                </Button>
+                <Button
+                  size="small"
+                  onClick={() =>
+                    void change(production.id, `Threw away ${o.name}`, [{ op: 'delete', table: 'savedOrders', row: o }])
+                  }
+                >
+                  Throw away
+                </Button>
+              </Flex>,
+              o.id,
+            );
+          })}
+        </tbody>
+      </Box>
+      <Sheet>
+        <Part title="What holds the order">
+          <Box as="ul" display="grid" gap={2}>
+            {listed.violations.map((v) => (
+              <li key={v.message}>
+                <Look>{v.ids.reduce((t, id) => t.replaceAll(id, nameOf(id)), v.message)}</Look>
+              </li>
+            ))}
+            {facts.plan.rows
+              .filter((r) => r.pinnedStartMin !== null)
+              .map((r) => (
+                <li key={r.itemId}>
+                  {nameOf(r.itemId)} is fixed at {say(r.pinnedStartMin ?? 0)}.
+                </li>
+              ))}
+          </Box>
+        </Part>
+        <Why
+          lines={[
+            'All orders are timed by the same rules: change-overs before each line, meals where they cost least, windows and fixed starts.',
+            'Up to 15 lines every set is looked at and the earliest wrap is proven; beyond, a seeded search: the same order on any machine.',
+            'People first: least time between anybody’s first and last shot that is not their own. Demanding first: least effort × start.',
+          ]}
+        />
+      </Sheet>
+    </>
+  );
+
+  function nameOf(id: string): string {
+    const r = facts?.plan.rows.find((x) => x.itemId === id);
+    return r?.shot?.code ?? r?.title ?? id;
+  }
+}

@@ -1,0 +1,39 @@
+import type { OrderContext, OrderPlan } from '@kavrell/core/day';
+import type { DayItem } from '@kavrell/core/day';
+import type { ProductionView } from '../../app/production.tsx';
+import { change } from '../../platform/rows.ts';
+
+/** What can still be ordered: the whole day, or, under way, what is left of it; and the lines that stay where they are. */
+export interface Base {
+  order: OrderPlan;
+  ids: string[];
+  before: OrderContext | null;
+  doneIds: string[];
+}
+
+export function baseOf({ facts }: Pick<ProductionView, 'facts'>): Base | null {
+  if (!facts || facts.plan.rows.length === 0) return null;
+  const all = facts.plan.rows.map((r) => r.itemId);
+  const rest = facts.projection?.rest;
+  if (facts.projection && !rest) return null;
+  if (!rest) return { order: facts.plan.order, ids: all, before: null, doneIds: [] };
+  return { order: rest.order, ids: rest.ids, before: rest.before, doneIds: all.filter((id) => !rest.ids.includes(id)) };
+}
+
+/** Puts the lines of a day into an order: one change-set, only the lines that move. */
+export function takeOrder(
+  productionId: string,
+  label: string,
+  items: readonly DayItem[],
+  ids: readonly string[],
+): number {
+  const byId = new Map(items.map((i) => [i.id, i]));
+  const ops = ids.flatMap((id, i) => {
+    const row = byId.get(id);
+    return row && row.position !== i + 1
+      ? [{ op: 'update' as const, table: 'dayItems' as const, row, values: { position: i + 1 } }]
+      : [];
+  });
+  void change(productionId, label, ops);
+  return ops.length;
+}

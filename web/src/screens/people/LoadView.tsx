@@ -1,0 +1,111 @@
+import { Box } from '@chakra-ui/react';
+import { useMemo } from 'react';
+import { dutiesOf, roleLoad, type Duty } from '@kavrell/core/people';
+import { formatMinuteOfDay } from '@kavrell/core/units';
+import { useProduction } from '../../app/production.tsx';
+import { usePreferences } from '../../platform/preferences.ts';
+import { Empty, Look, Part, Why } from '../../ui/parts.tsx';
+import { Sheet } from '../../ui/sheet.tsx';
+
+/** Who does what in which minutes: two things at once, and what nobody does. */
+export function LoadView() {
+  const { rows, facts, day } = useProduction();
+  const clock = usePreferences((s) => s.clock);
+  const sources = useMemo(
+    () =>
+      facts ? { plan: facts.plan, people: rows.people, engagements: rows.engagements, cameras: rows.cameras } : null,
+    [facts?.plan, rows.people, rows.engagements, rows.cameras],
+  );
+  if (!sources || !day || !facts || facts.plan.rows.length === 0)
+    return (
+      <Empty title="Nobody has anything to do yet">
+        Put shots on the day. Then it says who has two things at once: “Oda has camera A and watching black flag at once
+        for 58 min”.
+      </Empty>
+    );
+  const say = (m: number) => formatMinuteOfDay(m, day, clock);
+  const found = roleLoad(sources, say);
+  const duties = dutiesOf(sources);
+  const people = [...new Set(duties.map((d) => d.personId))];
+  const [from, to] = [facts.plan.order.startMin, Math.max(facts.plan.wrapMin, facts.plan.order.startMin + 1)];
+  const name = (id: string | null) =>
+    id === null ? 'nobody' : (rows.people.find((p) => p.id === id)?.shortName ?? '?');
+  return (
+    <>
+      {found.length > 0 ? (
+        <Box as="ul" display="grid" gap={2} mb={4} data-load>
+          {found.map((f) => (
+            <li key={f.key}>
+              <Box as="span" color={f.level === 'danger' ? 'rolling' : 'look'} fontWeight="600">
+                {f.words}
+              </Box>{' '}
+              {f.mend}
+            </li>
+          ))}
+        </Box>
+      ) : (
+        <Box mb={4}>Everybody has one thing at a time, and nothing is left undone.</Box>
+      )}
+      <Box as="ul" display="grid" gap={2} aria-label="Duties by person">
+        {people.map((id) => (
+          <Box as="li" key={id ?? 'nobody'} display="grid" gridTemplateColumns="92px 1fr" gap={3} alignItems="center">
+            <Box fontWeight="600">{id === null ? <Look>nobody</Look> : name(id)}</Box>
+            <Lanes duties={duties.filter((d) => d.personId === id)} from={from} to={to} say={say} />
+          </Box>
+        ))}
+      </Box>
+      <Sheet>
+        <Why
+          lines={[
+            'Duties of each line: its cameras by their operators, sound when it records sound, lights when they change, raised frames by who was named to watch them.',
+            'A camera that is fixed somewhere needs nobody. Times are the day’s as planned.',
+          ]}
+        />
+        <Part title="Care">A watcher of a raised frame watches and does nothing else.</Part>
+      </Sheet>
+    </>
+  );
+}
+
+const LANE_PX = 20;
+/** A person’s duties along the day, those at the same time under one another. */
+function Lanes({
+  duties,
+  from,
+  to,
+  say,
+}: {
+  duties: readonly Duty[];
+  from: number;
+  to: number;
+  say: (m: number) => string;
+}) {
+  const names = [...new Set(duties.map((d) => d.what))];
+  const x = (m: number) => `${((m - from) / (to - from)) * 100}%`;
+  return (
+    <Box position="relative" h={`${names.length * LANE_PX}px`} bg="panel">
+      {duties.map((d) => (
+        <Box
+          key={`${d.what}${d.startMin}`}
+          position="absolute"
+          top={`${names.indexOf(d.what) * LANE_PX + 1}px`}
+          h={`${LANE_PX - 2}px`}
+          border="1px solid"
+          borderColor={d.personId === null ? 'look' : 'edge'}
+          borderRadius="r"
+          bg="raised"
+          px={1}
+          fontSize="s"
+          lineHeight={`${LANE_PX - 4}px`}
+          overflow="hidden"
+          whiteSpace="nowrap"
+          textOverflow="ellipsis"
+          title={`${d.what}, ${say(d.startMin)} to ${say(d.endMin)}`}
+          style={{ left: x(d.startMin), width: `calc(${x(d.endMin)} - ${x(d.startMin)})` }}
+        >
+          {d.what}
+        </Box>
+      ))}
+    </Box>
+  );
+}
