@@ -58,7 +58,7 @@ for (const theme of ['stage', 'daylight'] as const) {
     page,
     request,
   }) => {
-    test.setTimeout(180_000);
+    test.setTimeout(360_000);
     const preferences = { state: { theme, lengths: 'metric', clock: '24', letterKeys: true }, version: 0 };
     await page.addInitScript((p) => localStorage.setItem('kavrell-preferences', JSON.stringify(p)), preferences);
     await open(page, await ninthBell(request), 'day');

@@ -1,7 +1,11 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import {
+  LISTED,
   SPREADS,
+  factorsOf,
+  paceSaid,
+  paced,
   bestInTime,
   dayOdds,
   learnPace,
@@ -232,6 +236,21 @@ describe('pace', () => {
         expect(p?.factor).toBeLessThanOrEqual(high + 1e-9);
       }),
     );
+  });
+  it('a plan at another pace: each kind by its own factor, and said', () => {
+    const p = plan([shot('a', 10), shot('b', 20, { setup: 'L2' })], {
+      change: { ...change, relightMin: { '>L1': 30, 'L1>L2': 12 } },
+    });
+    const own = learnPace([
+      ...Array.from({ length: 5 }, () => ({ kind: 'shot' as const, estimate: 10, actual: 20 })),
+      ...Array.from({ length: 5 }, () => ({ kind: 'setup' as const, estimate: 10, actual: 5 })),
+    ]);
+    const slow = paced(p, factorsOf(own));
+    expect(slow.shots.map((s) => s.minutes)).toEqual([15, 30]);
+    expect(slow.change.relightMin).toEqual({ '>L1': 30, 'L1>L2': 9 });
+    expect(paceSaid(own)).toMatch(/relights × 0\.75 \(5 times\), shots × 1\.50 \(5 times\)/);
+    expect(paced(p, LISTED)).toEqual(p);
+    expect(paceSaid(learnPace([]))).toBe('');
   });
   it('reads what lay between, less the meal', () => {
     const w = (first: number, last: number, takes = 3) => ({

@@ -1,4 +1,4 @@
-import type { ChangeKind } from './order.ts';
+import type { ChangeKind, OrderPlan } from './order.ts';
 
 /** What minutes are learned of: change-overs by their kind, the work of a shot, how many takes one needs. */
 export const PACE_KINDS = ['first', 'place', 'setup', 'side', 'same', 'shot', 'takes'] as const;
@@ -101,3 +101,34 @@ export const factorsOf = (paces: readonly Pace[]): Factors => ({
   ...LISTED,
   ...Object.fromEntries(paces.map((p) => [p.kind, p.factor])),
 });
+
+const scaled = (pairs: Readonly<Record<string, number>>, factor: (key: string) => number): Record<string, number> =>
+  Object.fromEntries(Object.entries(pairs).map(([key, m]) => [key, m * factor(key)]));
+
+/** A plan at another pace: shots and each kind of change-over by their factors. A rig from nothing (`>S`) goes by the first rig’s, from one setup to another by the relights’. */
+export function paced(plan: OrderPlan, f: Factors): OrderPlan {
+  const { change } = plan;
+  return {
+    ...plan,
+    shots: plan.shots.map((s) => ({ ...s, minutes: s.minutes * f.shot })),
+    change: {
+      repositionMin: change.repositionMin * f.same,
+      lensMin: change.lensMin * f.same,
+      rigMin: change.rigMin * f.same,
+      turnaroundMin: change.turnaroundMin * f.side,
+      relightDefaultMin: change.relightDefaultMin * f.setup,
+      ...(change.relightMin
+        ? { relightMin: scaled(change.relightMin, (key) => (key.startsWith('>') ? f.first : f.setup)) }
+        : {}),
+      moveMin: scaled(change.moveMin, () => f.place),
+    },
+  };
+}
+
+/** What a pace changed, in one line for whoever reads the plan; empty when it changed nothing. */
+export function paceSaid(paces: readonly Pace[]): string {
+  const told = paces.filter((p) => p.kind !== 'takes' && p.count > 0 && Math.abs(p.factor - 1) > 0.005);
+  return told.length === 0
+    ? ''
+    : `Minutes are at your own pace: ${told.map((p) => `${PACE_WORDS[p.kind]} × ${p.factor.toFixed(2)} (${p.count} times)`).join(', ')}.`;
+}

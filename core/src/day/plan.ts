@@ -11,6 +11,7 @@ import {
 } from '../light/index.ts';
 import { shotMinutes, type Scene, type Shot } from '../scenes/index.ts';
 import { CHANGE_DEFAULTS, type Day, type DayItem } from './model.ts';
+import { factorsOf, paceSaid, paced, type Pace } from './pace.ts';
 import { timeOrder, type ChangeKind, type OrderPlan, type OrderShot, type Violation } from './order.ts';
 
 /** Everything a day's order is worked out from: one production's rows, of all days. */
@@ -100,6 +101,16 @@ export function orderPlanOf(s: DaySources): { order: OrderPlan; items: DayItem[]
   const orderShots = items.map((item) => {
     const shot = item.shotId ? shots.get(item.shotId) : undefined;
     return toOrderShot(item, shot, shot ? scenes.get(shot.sceneId) : undefined);
+  });
+  // What must be had before a moment starts comes before every line of that moment.
+  items.forEach((item, i) => {
+    const gate = item.shotId ? shots.get(item.shotId)?.beforeSceneId : null;
+    if (!gate) return;
+    items.forEach((other, j) => {
+      const later = orderShots[j];
+      if (later && i !== j && other.shotId && shots.get(other.shotId)?.sceneId === gate)
+        later.after = [...(later.after ?? []), item.id];
+    });
   });
 
   const relightMin: Record<string, number> = {};
@@ -193,9 +204,12 @@ function lightMinutes(s: Pick<DaySources, 'setups' | 'relights' | 'lightKit' | '
   };
 }
 
-/** Times a day in its listed order: rows, meals, change-overs, wrap, and what was assumed or can't be kept. */
-export function planDay(s: DaySources): DayPlan {
-  const { order, items, assumptions } = orderPlanOf(s);
+/** Times a day in its listed order: rows, meals, change-overs, wrap, and what was assumed or can't be kept. With `paces`, at the pace that was learned. */
+export function planDay(s: DaySources, paces: readonly Pace[] | null = null): DayPlan {
+  const { order: listed, items, assumptions } = orderPlanOf(s);
+  const order = paces ? paced(listed, factorsOf(paces)) : listed;
+  const said = paces ? paceSaid(paces) : '';
+  if (said) assumptions.push(said);
   const timed = timeOrder(
     order,
     items.map((i) => i.id),

@@ -18,6 +18,7 @@ import {
   type Day,
   type DayItem,
   type DayPlan,
+  type Pace,
   type Projection,
   type SavedOrder,
 } from '../day/index.ts';
@@ -31,6 +32,7 @@ import type { Pin, Scene, Shot, ShotLink, Slot, Track, Waiver } from '../scenes/
 import type { Fault, Link, Prompt, SoundBox, SoundRoute, SoundSource } from '../sound/index.ts';
 import type { Look } from '../stale/index.ts';
 import { minuteToMs, msToMinute } from '../time/index.ts';
+import { paceOf } from './day.ts';
 import type { Preferences } from '../units/index.ts';
 
 /** All live rows of one production, as stored. */
@@ -101,21 +103,39 @@ export type PlanRows = Pick<
   'dayItems' | 'shots' | 'scenes' | 'setups' | 'relights' | 'lightKit' | 'rooms' | 'places' | 'moves'
 >;
 
-/** The timed plan of one day. */
-export function planOf(rows: PlanRows, day: Day): DayPlan {
-  return planDay({
-    day,
-    items: rows.dayItems,
-    shots: rows.shots,
-    scenes: rows.scenes,
-    setups: rows.setups,
-    relights: rows.relights,
-    lightKit: rows.lightKit,
-    rooms: rows.rooms,
-    places: rows.places,
-    moves: rows.moves,
-  });
+/** The timed plan of one day; at the pace of the job where it says so and takes have been rolled. */
+export function planOf(
+  rows: PlanRows & Partial<Pick<ProductionRows, 'production' | 'days' | 'takeEvents'>>,
+  day: Day,
+): DayPlan {
+  const paces =
+    rows.production?.usePace && rows.days && rows.takeEvents
+      ? jobPace({ ...rows, days: rows.days, takeEvents: rows.takeEvents })
+      : null;
+  return planDay(daySources(rows, day), paces);
 }
+
+/** The pace of the job against its plans as estimated. */
+export function jobPace(rows: PlanRows & Pick<ProductionRows, 'days' | 'takeEvents'>): Pace[] {
+  return paceOf(
+    rows,
+    rows.days.map((d) => planDay(daySources(rows, d))),
+    foldTakes(rows.takeEvents),
+  );
+}
+
+const daySources = (rows: PlanRows, day: Day) => ({
+  day,
+  items: rows.dayItems,
+  shots: rows.shots,
+  scenes: rows.scenes,
+  setups: rows.setups,
+  relights: rows.relights,
+  lightKit: rows.lightKit,
+  rooms: rows.rooms,
+  places: rows.places,
+  moves: rows.moves,
+});
 
 /** When the production’s last day ends by its plan; null when it has none. */
 export function lastDayEndMs(rows: PlanRows & Pick<ProductionRows, 'days'>): number | null {

@@ -226,6 +226,8 @@ export function ProductionProvider({
       rows?.rooms,
       rows?.places,
       rows?.moves,
+      rows?.production.usePace,
+      rows?.production.usePace ? rows.takeEvents : null,
     ],
   );
   const takes = useMemo(() => foldTakes(takeEvents.rows), [takeEvents.rows]);

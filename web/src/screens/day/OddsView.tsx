@@ -1,7 +1,7 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { useEffect, useState } from 'react';
 import { PACE_WORDS, SPREADS, type Drop, type Odds } from '@kavrell/core/day';
-import { oddsOf, paceOf, planOf } from '@kavrell/core/productions';
+import { jobPace, oddsOf, planOf } from '@kavrell/core/productions';
 import { formatCount, formatMinuteOfDay } from '@kavrell/core/units';
 import { shareSaid, useDayOdds } from '../../app/odds.ts';
 import { useProduction } from '../../app/production.tsx';
@@ -74,7 +74,7 @@ export function OddsView() {
     return r?.shot?.code ?? r?.title ?? id;
   };
   const person = (id: string) => rows.people.find((p) => p.id === id)?.shortName ?? id;
-  const pace = paceOf(rows, [facts.plan], facts.takes).filter((p) => p.count > 0);
+  const pace = jobPace(rows).filter((p) => p.count > 0);
   const seek = async () => {
     setBusy(true);
     try {
@@ -200,6 +200,21 @@ export function OddsView() {
               )}
             />
           )}
+          {pace.length > 0 ? (
+            <Button
+              size="small"
+              mt={3}
+              aria-pressed={production.usePace}
+              look={production.usePace ? 'on' : 'plain'}
+              onClick={() =>
+                void change(production.id, production.usePace ? 'Plans as estimated' : 'Plans at your own pace', [
+                  { op: 'update', table: 'productions', row: production, values: { usePace: !production.usePace } },
+                ])
+              }
+            >
+              {production.usePace ? 'Plans use it' : 'Use it in plans'}
+            </Button>
+          ) : null}
         </Part>
         <Why
           lines={[
