@@ -11,7 +11,9 @@ const view = (page: Page, name: string) =>
   page.getByRole('tablist', { name: 'Day', exact: true }).getByRole('tab', { name, exact: true }).click();
 
 /** Twelve shots that go to and fro between two setups, one of them pinned, and a day that is a little too short for them. */
-async function toAndFro(request: APIRequestContext): Promise<{ id: string; codes: string[] }> {
+async function toAndFro(
+  request: APIRequestContext,
+): Promise<{ id: string; day: string; shotIds: string[]; codes: string[] }> {
   const id = await freshProduction(request, `To and fro ${randomUUID().slice(0, 5)}`);
   const [place, day, scene, one, two, ilse] = Array.from({ length: 6 }, () => randomUUID()) as [
     string,
@@ -79,7 +81,7 @@ async function toAndFro(request: APIRequestContext): Promise<{ id: string; codes
       ),
     ),
   ]);
-  return { id, codes: shots.map((s) => s.code) };
+  return { id, day, shotIds: shots.map((s) => s.shotId), codes: shots.map((s) => s.code) };
 }
 
 test('an order is sought in a worker, proven, explained, taken and undone; another is kept beside', async ({
@@ -168,4 +170,52 @@ test('a line is dragged: the price is shown while it is held', async ({ page, re
   await page.mouse.up();
   await expect(page.locator('[data-price]')).toBeHidden();
   await saved(page);
+});
+
+test('five shots that took twice their minutes: plans use that pace when asked, and say so', async ({
+  page,
+  request,
+}) => {
+  const { id, day, shotIds } = await toAndFro(request);
+  const min = (m: number) => Date.UTC(2027, 4, 4, 8) + m * 60_000;
+  const logged = (takeId: string, seq: number, atMs: number, payload: object) => ({
+    id: randomUUID(),
+    takeId,
+    atMs,
+    seq,
+    clientId: 'paced',
+    device: 'test',
+    payload,
+  });
+  const events = shotIds.slice(0, 5).flatMap((shotId, i) => {
+    const takeId = randomUUID();
+    const timecode = '10:00:00:00';
+    return [
+      logged(takeId, 2 * i, min(45 * i), {
+        kind: 'rolled',
+        shotId,
+        dayId: day,
+        number: 1,
+        wild: false,
+        cameras: [],
+        timecode,
+      }),
+      logged(takeId, 2 * i + 1, min(45 * i + 30), { kind: 'cut', timecode }),
+    ];
+  });
+  const answer = await request.post(`/api/productions/${id}/take-events`, { data: { events } });
+  expect(answer.ok(), await answer.text()).toBe(true);
+  await open(page, id, 'day');
+  const said = page.getByText('Minutes are at your own pace');
+  await expect(page.getByRole('tab', { name: 'Odds', exact: true })).toBeVisible();
+  await expect(said).toHaveCount(0);
+  await view(page, 'Odds');
+  const use = page.getByRole('button', { name: 'Use it in plans' });
+  await expect(use).toHaveAttribute('aria-pressed', 'false');
+  await use.click();
+  await saved(page);
+  await view(page, 'In order');
+  await expect(said).toContainText(/shots × 1\.\d\d \(5 times\)/);
+  await page.keyboard.press('Control+z');
+  await expect(said).toHaveCount(0);
 });

@@ -50,6 +50,21 @@ describe('a day from its rows', () => {
       '6A doesn’t fit any of its windows.',
     );
   });
+  it('what gates a moment is asked before it: a line of the moment before its gate is a fault', () => {
+    const seventh = demo.scenes.find((x) => demo.shots.some((y) => y.code === '7C' && y.sceneId === x.id));
+    const gated = (code: string) =>
+      planOf(
+        { ...demo, shots: demo.shots.map((x) => (x.code === code ? { ...x, beforeSceneId: seventh?.id ?? null } : x)) },
+        thursday,
+      );
+    const seven = gated('6A').order.shots.filter((x) => x.after?.includes(row(plan, '6A').itemId));
+    expect(seven.map((x) => x.id).sort()).toEqual(
+      plan.rows.flatMap((r) => (r.shot?.sceneId === seventh?.id ? [r.itemId] : [])).sort(),
+    );
+    // 6A stands before the pour as listed, 8A after it.
+    expect(gated('6A').violations).toEqual(plan.violations);
+    expect(gated('8A').violations.length).toBeGreaterThan(plan.violations.length);
+  });
   it('a shot whose scene has no place still has its minutes', () => {
     const scenes = demo.scenes.map((s) => ({ ...s, placeId: null }));
     expect(planOf({ ...demo, scenes }, thursday).rows).toHaveLength(plan.rows.length);

@@ -8,6 +8,10 @@ import { usePreferences } from '../../platform/preferences.ts';
 import { Empty, Look, Part, Why } from '../../ui/parts.tsx';
 import { Sheet } from '../../ui/sheet.tsx';
 
+/** What the phone has no room for; overtime and long waits are told in words above. */
+const ROOMY = ['Over', 'Waits'];
+const shown = (column: string) => (ROOMY.includes(column) ? { base: 'none', md: 'table-cell' } : 'table-cell');
+
 const h = (hours: number) => (hours <= 0 ? '–' : `${hours.toFixed(1)} h`);
 
 /** Hours, overtime, waiting and rest of everybody on the day. */
@@ -53,7 +57,7 @@ export function HoursView() {
               Who
             </Box>
             {['Call', 'Let go', 'Here', 'Over', 'Waits', 'Rest'].map((t) => (
-              <Box as="th" key={t} textAlign="right" pr={2}>
+              <Box as="th" key={t} textAlign="right" pr={2} display={shown(t)}>
                 {t}
               </Box>
             ))}
@@ -71,15 +75,15 @@ export function HoursView() {
               <Box as="td" py={2}>
                 {p.person.name}
               </Box>
-              {[
-                say(p.callMin),
-                say(p.releaseMin),
-                h(p.workedH),
-                h(p.overtimeH + p.doubleH),
-                p.waitingMin < 1 ? '–' : `${Math.round(p.waitingMin)} min`,
-              ].map((t, i) => (
-                <Box as="td" key={i} textAlign="right" pr={2} whiteSpace="nowrap">
-                  {t}
+              {Object.entries({
+                Call: say(p.callMin),
+                'Let go': say(p.releaseMin),
+                Here: h(p.workedH),
+                Over: h(p.overtimeH + p.doubleH),
+                Waits: p.waitingMin < 1 ? '–' : `${Math.round(p.waitingMin)} min`,
+              }).map(([t, words]) => (
+                <Box as="td" key={t} textAlign="right" pr={2} whiteSpace="nowrap" display={shown(t)}>
+                  {words}
                 </Box>
               ))}
               <Box as="td" textAlign="right" pr={2} whiteSpace="nowrap">
