@@ -7,6 +7,7 @@ import { ROOT, ensureBuilt, ensureDebian, ensureModules } from './lib/bootstrap.
 import { benchCamera } from './lib/benchCamera.mjs';
 import { benchCopies } from './lib/benchCopies.mjs';
 import { benchCore } from './lib/benchCore.mjs';
+import { benchDay } from './lib/benchDay.mjs';
 import { benchLight, benchLightPage } from './lib/benchLight.mjs';
 import { benchScenes, benchScenesPage } from './lib/benchScenes.mjs';
 import { quantile, report } from './lib/measure.mjs';
@@ -25,8 +26,9 @@ if (!only || only === '--core') await benchCore();
 if (!only || only === '--scenes') await benchScenes();
 if (!only || only === '--light') await benchLight();
 if (!only || only === '--camera') await benchCamera();
+if (!only || only === '--day') await benchDay();
 if (!only || only === '--copies') await benchCopies();
-if (['--core', '--camera', '--copies'].includes(only)) process.exit(0);
+if (['--core', '--camera', '--day', '--copies'].includes(only)) process.exit(0);
 
 // 1. The first screen's JavaScript.
 const page0 = readFileSync(path.join(ROOT, 'dist', 'web', 'index.html'), 'utf8');
