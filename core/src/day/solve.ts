@@ -125,7 +125,7 @@ function search(c: Compiled, plan: OrderPlan, known: number[] | null, watch: Wat
   const steps = Math.floor(Math.max(400, Math.min(affordable, n * n * 400)));
   const rounds = 2;
   const perRound = Math.floor(steps / rounds);
-  const blocks = classesOf(c);
+  const blocks = LEVELS.map((level) => classesOf(c, level));
   const order = new Int32Array(n);
   const next = new Int32Array(n);
   for (let round = 0; round < rounds; round += 1) {
@@ -192,18 +192,28 @@ function everyOrder(n: number, first: readonly number[], whole: (o: ArrayLike<nu
   return best;
 }
 
-/** Shots that are the same to a change-over: moved together, they cost nothing between. */
-function classesOf(c: Compiled): Int32Array {
+/** What is best moved whole: all of one side, of one setup, of one place. */
+const LEVELS = ['side', 'setup', 'place'] as const;
+type Level = (typeof LEVELS)[number];
+
+/** Shots that are the same to a change-over up to a level: moved together, they cost little between. */
+function classesOf(c: Compiled, level: Level): Int32Array {
   const keys = new Map<string, number>();
   return Int32Array.from(c.plan.shots, (s) => {
-    const key = [s.place, s.setup, s.side].join('\u0000');
+    const key = [s.place, level === 'place' ? '' : s.setup, level === 'side' ? s.side : ''].join('\u0000');
     if (!keys.has(key)) keys.set(key, keys.size);
     return keys.get(key) as number;
   });
 }
 
-/** A neighbour: a stretch moved elsewhere (turned round half the time), two shots swapped, a stretch turned, or a block of one setup and side moved whole. */
-function propose(order: Int32Array, next: Int32Array, random: () => number, c: Compiled, blocks: Int32Array): void {
+/** A neighbour: a stretch moved elsewhere (turned round half the time), two shots swapped, a stretch turned, or all that is together of one side, setup or place moved whole. */
+function propose(
+  order: Int32Array,
+  next: Int32Array,
+  random: () => number,
+  c: Compiled,
+  levels: readonly Int32Array[],
+): void {
   const { n } = c;
   const pick = random();
   if (pick < 0.12) {
@@ -215,13 +225,14 @@ function propose(order: Int32Array, next: Int32Array, random: () => number, c: C
   let from = Math.floor(random() * n);
   let length = 1 + Math.floor(random() * random() * Math.min(8, n - 1));
   if (pick > 0.6) {
-    // The whole block around it.
+    // The whole block around it: most often of a side, now and then of a setup or place.
+    const blocks = levels[pick > 0.88 ? 0 : pick > 0.83 ? 2 : pick > 0.72 ? 1 : 0] as Int32Array;
     const kind = blocks[order[from] as number];
     let to = from;
     while (from > 0 && blocks[order[from - 1] as number] === kind) from -= 1;
     while (to < n - 1 && blocks[order[to + 1] as number] === kind) to += 1;
     length = to - from + 1;
-    if (pick > 0.9 && to < n - 1) {
+    if (pick > 0.93 && to < n - 1) {
       // And the one after it.
       const after = blocks[order[to + 1] as number];
       while (to < n - 1 && blocks[order[to + 1] as number] === after) to += 1;
