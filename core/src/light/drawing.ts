@@ -121,19 +121,20 @@ export function featureMarks(f: Feature, unitM: number): Mark[] {
       [f.x1 + nx * k, f.y1 + ny * k],
       [f.x2 + nx * k, f.y2 + ny * k],
     ]);
+  const opening = path(
+    [
+      [f.x1 - nx, f.y1 - ny],
+      [f.x2 - nx, f.y2 - ny],
+      [f.x2 + nx, f.y2 + ny],
+      [f.x1 + nx, f.y1 + ny],
+    ],
+    true,
+  );
   switch (f.kind) {
     case 'window':
       return [
         {
-          d: path(
-            [
-              [f.x1 - nx, f.y1 - ny],
-              [f.x2 - nx, f.y2 - ny],
-              [f.x2 + nx, f.y2 + ny],
-              [f.x1 + nx, f.y1 + ny],
-            ],
-            true,
-          ),
+          d: opening,
           fill: 'paper',
           weight: 'thin',
         },
@@ -142,15 +143,7 @@ export function featureMarks(f: Feature, unitM: number): Mark[] {
     case 'door':
       return [
         {
-          d: path(
-            [
-              [f.x1 - nx, f.y1 - ny],
-              [f.x2 - nx, f.y2 - ny],
-              [f.x2 + nx, f.y2 + ny],
-              [f.x1 + nx, f.y1 + ny],
-            ],
-            true,
-          ),
+          d: opening,
           fill: 'paper',
           weight: 'hair',
           dash: true,

@@ -37,6 +37,20 @@ const lightsFor = (plan: LightPlan, more: Partial<Parameters<typeof lightsOf>[0]
 /** A face at the origin that looks down the plan, and a lamp before it. */
 const face = aPerson({ turnDeg: 180 });
 const before = (distanceM: number, f = {}) => aSource({ yM: distanceM, turnDeg: 0, ...f });
+/** A window two metres wide in the wall at y = 0. */
+const window = {
+  id: 'w',
+  kind: 'window' as const,
+  name: '',
+  x1: 2,
+  y1: 0,
+  x2: 4,
+  y2: 0,
+  bottomM: 0.8,
+  topM: 2.4,
+  reachable: true,
+  circuitId: null,
+};
 const onAxis = (distanceM: number, f = {}) => {
   const plan = aPlan([before(distanceM, f)]);
   return total(fallOn(lightsFor(plan), plan, vec(0, 0, 1.5), direction(180)).lux);
@@ -232,19 +246,6 @@ describe('rooms and daylight', () => {
     expect(grey.keyLux).toBeGreaterThan(50);
   });
   it('a lamp outside lights only through a window', () => {
-    const window = {
-      id: 'w',
-      kind: 'window' as const,
-      name: '',
-      x1: 2,
-      y1: 0,
-      x2: 4,
-      y2: 0,
-      bottomM: 0.8,
-      topM: 2.4,
-      reachable: true,
-      circuitId: null,
-    };
     const lamp = aSource({ xM: 3, yM: -2, turnDeg: 180 });
     const looking = aPerson({ xM: 3, yM: 2, turnDeg: 0 });
     expect(
@@ -253,19 +254,6 @@ describe('rooms and daylight', () => {
     expect(read(aPlan([looking, lamp]), { room: aRoom({ reflectance: 0 }) }).keyLux).toBe(0);
   });
   it('a window gives sky by its form factor, and sun where it shines in', () => {
-    const window = {
-      id: 'w',
-      kind: 'window' as const,
-      name: '',
-      x1: 2,
-      y1: 0,
-      x2: 4,
-      y2: 0,
-      bottomM: 0.8,
-      topM: 2.4,
-      reachable: true,
-      circuitId: null,
-    };
     const room = aRoom({ features: [window], reflectance: 0 });
     const plan = aPlan([aPerson({ xM: 3, yM: 1, turnDeg: 0 })]);
     const noon = { ...daylight(20, 'clear'), altitudeDeg: 20, azimuthDeg: 0 };
