@@ -15,6 +15,7 @@ import type { Column } from '../../ui/DataTable.tsx';
 import { Look, Part, Why } from '../../ui/parts.tsx';
 import { Sheet } from '../../ui/sheet.tsx';
 import { TableBench } from '../../ui/TableBench.tsx';
+import { TypedNumber } from '../../ui/TypedNumber.tsx';
 
 const STEP_KHZ = 25;
 const TRIES = 2500;
@@ -155,16 +156,7 @@ export function AirView() {
     }
   };
   const field = (label: string, value: string, onChange: (t: string) => void) => (
-    <label>
-      {label}
-      <input
-        className="field"
-        inputMode="decimal"
-        style={{ display: 'block', width: 96 }}
-        value={value}
-        onChange={(e) => onChange(e.target.value)}
-      />
-    </label>
+    <TypedNumber label={label} width={96} value={value} onChange={onChange} />
   );
   return (
     <>

@@ -7,6 +7,7 @@ import { SIZE_HEIGHT_M } from '@kavrell/core/optics';
 import { useProduction } from '../../app/production.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { Facts, Figure } from '../../ui/parts.tsx';
+import { TypedNumber } from '../../ui/TypedNumber.tsx';
 
 type Open = 'size' | 'distance' | 'focal';
 const FIGURE_M = 1.75;
@@ -87,48 +88,22 @@ export function FrameBench() {
             ))}
           </select>
         </label>
-        <label>
-          Distance, m
-          <input
-            className="field"
-            inputMode="decimal"
-            style={{ display: 'block', width: 90 }}
-            readOnly={open === 'distance'}
-            value={open === 'distance' ? f.distanceM.toFixed(2) : distance}
-            onChange={(e) => setDistance(e.target.value)}
-          />
-        </label>
-        <label>
-          Focal length, mm
-          <input
-            className="field"
-            inputMode="decimal"
-            style={{ display: 'block', width: 110 }}
-            readOnly={open === 'focal'}
-            value={open === 'focal' ? f.focalMm.toFixed(0) : focal}
-            onChange={(e) => setFocal(e.target.value)}
-          />
-        </label>
-        <label>
-          Stop
-          <input
-            className="field"
-            inputMode="decimal"
-            style={{ display: 'block', width: 70 }}
-            value={stop}
-            onChange={(e) => setStop(e.target.value)}
-          />
-        </label>
-        <label>
-          Squeeze
-          <input
-            className="field"
-            inputMode="decimal"
-            style={{ display: 'block', width: 70 }}
-            value={squeeze}
-            onChange={(e) => setSqueeze(e.target.value)}
-          />
-        </label>
+        <TypedNumber
+          label="Distance, m"
+          width={90}
+          readOnly={open === 'distance'}
+          value={open === 'distance' ? f.distanceM.toFixed(2) : distance}
+          onChange={setDistance}
+        />
+        <TypedNumber
+          label="Focal length, mm"
+          width={110}
+          readOnly={open === 'focal'}
+          value={open === 'focal' ? f.focalMm.toFixed(0) : focal}
+          onChange={setFocal}
+        />
+        <TypedNumber label="Stop" width={70} value={stop} onChange={setStop} />
+        <TypedNumber label="Squeeze" width={70} value={squeeze} onChange={setSqueeze} />
         <Flex gap={1} role="group" aria-label="Solve">
           {pick('size', 'Solve size')}
           {pick('distance', 'Solve distance')}

@@ -27,6 +27,7 @@ import { Empty, Facts, Part } from '../../ui/parts.tsx';
 import { RowFields } from '../../ui/RowFields.tsx';
 import { Sheet } from '../../ui/sheet.tsx';
 import { RoomDrawing } from './RoomDrawing.tsx';
+import { TypedNumber } from '../../ui/TypedNumber.tsx';
 
 const WALLS = ['top', 'right', 'bottom', 'left'] as const;
 type Wall = (typeof WALLS)[number];
@@ -390,28 +391,8 @@ function AddFeature({ room, circuits, add }: { room: Room; circuits: readonly Ci
             ))}
           </select>
         </label>
-        <label>
-          from, m
-          <input
-            className="field"
-            style={{ display: 'block', width: 80 }}
-            inputMode="decimal"
-            value={from}
-            onChange={(e) => setFrom(e.target.value)}
-          />
-        </label>
-        {kind === 'socket' ? null : (
-          <label>
-            wide, m
-            <input
-              className="field"
-              style={{ display: 'block', width: 80 }}
-              inputMode="decimal"
-              value={wide}
-              onChange={(e) => setWide(e.target.value)}
-            />
-          </label>
-        )}
+        <TypedNumber label="from, m" value={from} onChange={setFrom} />
+        {kind === 'socket' ? null : <TypedNumber label="wide, m" value={wide} onChange={setWide} />}
         <Button type="submit">Put it in</Button>
         {problem ? (
           <Box role="alert" color="look">
