@@ -1,6 +1,8 @@
 import { randomUUID } from 'node:crypto';
 import { expect, type APIRequestContext, type Locator, type Page } from '@playwright/test';
+import { PLAN_TABLES } from '@kavrell/contract';
 import { PRODUCTION_DEFAULTS } from '@kavrell/core/brief';
+import { ninthBell as demoNinthBell, type DemoPlan } from '@kavrell/demo';
 
 interface Row extends Record<string, unknown> {
   id: string;
@@ -93,6 +95,24 @@ export async function freshProduction(request: APIRequestContext, title: string)
   });
   expect(reply.status()).toBe(200);
   return id;
+}
+
+const NOT_COPIED: readonly string[] = ['drives', 'cards', 'clocks', 'jams', 'looks', 'frozenSheets'];
+
+/** The Ninth Bell as planned, as a production of its own that a test may change; before its day, nothing shot yet. */
+export async function ownNinthBell(request: APIRequestContext): Promise<{ id: string; plan: DemoPlan }> {
+  const plan = demoNinthBell(randomUUID, '/nowhere');
+  const { id, version: _v, deletedAt: _d, ...values } = plan.production;
+  const simulatedNowOffsetMs = Date.parse('2027-03-18T05:00:00Z') - Date.now();
+  const made = await request.post('/api/productions', {
+    data: { ...values, id, title: `Bell ${id.slice(0, 5)}`, simulatedNowOffsetMs },
+  });
+  expect(made.status(), await made.text()).toBe(200);
+  const ops = PLAN_TABLES.filter((t) => !NOT_COPIED.includes(t)).flatMap((table) =>
+    plan[table].map(({ id: rowId, productionId: _p, version: _w, deletedAt: _x, ...row }) => insert(table, row, rowId)),
+  );
+  await write(request, id, ops);
+  return { id, plan };
 }
 
 /** True when the page is wider than its window. */

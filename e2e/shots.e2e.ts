@@ -298,6 +298,7 @@ test('a sheet that went out keeps its numbers: they can’t be edited, and a sho
         personIds: [],
         position: i,
         pinnedStartMin: null,
+        unit: 1,
       }),
     ),
   );

@@ -6,6 +6,7 @@ import * as changes from './changes.ts';
 import * as copies from './copies.ts';
 import * as files from './files.ts';
 import * as light from './light.ts';
+import * as people from './people.ts';
 import * as productions from './productions.ts';
 import * as roll from './roll.ts';
 import * as scenes from './scenes.ts';
@@ -25,6 +26,7 @@ export * from './changes.ts';
 export * from './copies.ts';
 export * from './files.ts';
 export * from './light.ts';
+export * from './people.ts';
 export * from './productions.ts';
 export * from './roll.ts';
 export * from './scenes.ts';
@@ -36,7 +38,21 @@ const isRoute = (x: unknown): x is Route => typeof x === 'object' && x !== null 
 
 /** Every route of the API, by name: for the server's check that each is served, and for tests that walk them. */
 export const ROUTES: Readonly<Record<string, Route>> = Object.fromEntries(
-  [auth, calc, callsheet, camera, changes, copies, files, light, productions, roll, scenes, sound, stale, wrap].flatMap(
-    (room) => Object.entries(room).filter((entry): entry is [string, Route] => isRoute(entry[1])),
-  ),
+  [
+    auth,
+    calc,
+    callsheet,
+    camera,
+    changes,
+    copies,
+    files,
+    light,
+    people,
+    productions,
+    roll,
+    scenes,
+    sound,
+    stale,
+    wrap,
+  ].flatMap((room) => Object.entries(room).filter((entry): entry is [string, Route] => isRoute(entry[1]))),
 );

@@ -28,6 +28,8 @@ export function ninthBell(newId: () => string, mediaRoot: string): DemoPlan {
     deletedAt: null,
     ...PRODUCTION_DEFAULTS,
     currency: 'GBP',
+    hotelMinor: 9500,
+    driveHourMinor: 900,
     title: 'The Ninth Bell',
     purpose:
       'A bell is cast once in a lifetime here: why the ninth was missing, and that it will ring for everybody at sea.',
@@ -517,6 +519,8 @@ export function ninthBell(newId: () => string, mediaRoot: string): DemoPlan {
       rehearseMin: 0,
       minutesOverride: 12,
       priority: 'must',
+      // Nothing cools before it is poured.
+      beforeSceneId: sceneOf(8).id,
       happensOnce: true,
       effort: 3,
       personIds: [dov.id, wren.id, ilse.id],
@@ -652,6 +656,7 @@ export function ninthBell(newId: () => string, mediaRoot: string): DemoPlan {
       personIds: [],
       position: line,
       pinnedStartMin: null,
+      unit: 1,
       ...fields,
     });
   };

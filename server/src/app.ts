@@ -14,6 +14,7 @@ import { serveChanges } from './changes/index.ts';
 import { serveCopies } from './copies/index.ts';
 import { serveFiles } from './files/index.ts';
 import { serveLight } from './light/index.ts';
+import { servePeople } from './people/index.ts';
 import { serveProductions } from './productions/index.ts';
 import { serveRoll } from './roll/index.ts';
 import { serveRows } from './rows/index.ts';
@@ -144,6 +145,7 @@ export async function makeApp(context: Context): Promise<RunningApp> {
   serveFiles(router, context);
   serveLight(router, context);
   serveCamera(router, context);
+  servePeople(router, context);
   serveSound(router, context);
   serveScenes(router, context);
   serveStale(router, context);

@@ -36,6 +36,13 @@ export const SHUTTER_SCHOOLS = ['angle', 'sharp', 'flickerSafe'] as const;
 /** Schools of EI: solved last, or kept native with the light made to fit. */
 export const EI_SCHOOLS = ['last', 'native'] as const;
 
+const priceField = (label: string) =>
+  z
+    .int(`${label} is an amount of money.`)
+    .min(0, `${label} can’t cost less than nothing.`)
+    .max(1e9, `${label} that dear is not believable.`)
+    .nullable();
+
 const fields = {
   title: requiredLine('The title', 120),
   client: line('The client', 160),
@@ -90,6 +97,9 @@ const fields = {
   eiSchool: z.enum(EI_SCHOOLS, { error: 'Choose whether EI comes last or stays native.' }),
   /** Whether plans use the pace learned on this job. */
   usePace: z.boolean(),
+  /** A night in a hotel, and an hour of driving (fuel and wear), in the job’s currency, minor units; null: not said. */
+  hotelMinor: priceField('A night in a hotel'),
+  driveHourMinor: priceField('An hour of driving'),
   keepPolicy,
   /** Set only on demo productions: added to the real clock so that the shooting day is today. */
   simulatedNowOffsetMs: z.number().nullable(),
@@ -119,6 +129,8 @@ export const PRODUCTION_DEFAULTS: Omit<z.infer<typeof productionFields>, 'title'
   shutterSchool: 'angle',
   eiSchool: 'last',
   usePace: false,
+  hotelMinor: null,
+  driveHourMinor: null,
   keepPolicy: DEFAULT_KEEP_POLICY,
   simulatedNowOffsetMs: null,
 };

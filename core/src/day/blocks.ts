@@ -1,4 +1,4 @@
-import type { DayPlan, DayRow } from './plan.ts';
+import { unitPlan, type DayPlan, type DayRow } from './plan.ts';
 
 export type BlockKind = 'call' | 'change' | 'work' | 'meal' | 'wait' | 'strike';
 
@@ -15,12 +15,13 @@ export interface DayBlock {
 /**
  * A timed day as blocks that follow each other without a hole: load-in, change-overs, meals, waiting, work,
  * strike. Rows of one scene that follow each other with less than `joinMin` of change between are one block;
- * ones with a fixed start stand alone unless `joinPinned`.
+ * ones with a fixed start stand alone unless `joinPinned`. Of several units the main one’s, or the one asked for.
  */
 export function dayBlocks(
-  plan: DayPlan,
-  { joinMin = 0, joinPinned = false }: { joinMin?: number; joinPinned?: boolean } = {},
+  whole: DayPlan,
+  { joinMin = 0, joinPinned = false, unit }: { joinMin?: number; joinPinned?: boolean; unit?: number } = {},
 ): DayBlock[] {
+  const plan = unitPlan(whole, unit ?? whole.units[0]?.unit ?? 1);
   const blocks: DayBlock[] = [];
   const { day } = plan;
   let at = day.callMin;

@@ -143,7 +143,11 @@ export class Timer {
       changeMin += change;
       const length = minutes ? (minutes[s] as number) : (c.minutes[s] as number);
       let wrongAfter = 0;
-      for (const other of c.after[s] as readonly number[]) if ((place[other] as number) > i) wrongAfter = 1;
+      for (const other of c.after[s] as readonly number[]) {
+        const at = place[other] as number;
+        // One that is not in this order (another day’s) is nobody’s fault here.
+        if (at > i && at < n) wrongAfter = 1;
+      }
       const pin = c.pin[s] as number;
       const windows = c.windows[s] as readonly (readonly [number, number])[];
       const must = c.must[s] as number;

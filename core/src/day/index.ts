@@ -7,6 +7,8 @@ export * from './drop.ts';
 export * from './left.ts';
 export * from './pace.ts';
 export * from './why.ts';
+export * from './mend.ts';
+export * from './cut.ts';
 export * from './split.ts';
 export * from './plan.ts';
 export * from './blocks.ts';

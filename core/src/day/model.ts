@@ -55,6 +55,8 @@ export const dayItemFields = z.object({
   personIds: z.array(id).max(60, 'Sixty people are the most one block can name.'),
   position,
   pinnedStartMin: minuteOfDay('The pinned start').nullable(),
+  /** Which unit works it: 1 is the main one; others work apart at the same time. */
+  unit: z.int('A unit is counted 1, 2, 3.').min(1, 'Units are counted from 1.').max(4, 'Four units are the most.'),
 });
 export const dayItem = dayItemFields.extend(recordBase);
 export type DayItem = z.infer<typeof dayItem>;
@@ -68,6 +70,7 @@ export const DAY_ITEM_DEFAULTS: Omit<z.infer<typeof dayItemFields>, 'dayId' | 'p
   setupId: null,
   personIds: [],
   pinnedStartMin: null,
+  unit: 1,
 };
 
 /** An order of a day that is kept beside the one it has. */

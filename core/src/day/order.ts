@@ -54,9 +54,12 @@ export interface TimedShot {
 }
 
 export interface Violation {
-  code: 'window' | 'pin' | 'after' | 'meal.late' | 'meal.missed';
+  /** `twice`: in two units at once; only days with several units have it. */
+  code: 'window' | 'pin' | 'after' | 'meal.late' | 'meal.missed' | 'twice';
   message: string;
   ids: string[];
+  /** Of a meal: which one, from 0. */
+  mealIndex?: number;
 }
 
 export interface Order {
@@ -270,6 +273,7 @@ export function timeOrder(plan: OrderPlan, ids: readonly string[], before: Order
         code: 'meal.late',
         message: `Meal ${mealIndex + 1} starts ${Math.ceil(lateMin)} min late.`,
         ids: [],
+        mealIndex,
       });
     }
     way.meal = { startMin: start, endMin: start + m.minutes };
@@ -285,7 +289,12 @@ export function timeOrder(plan: OrderPlan, ids: readonly string[], before: Order
       end.broken += 1;
       // A meal never had is as late as the day is long: a late meal is better than none.
       end.lateMin += way.end - plan.startMin - m.latestAfterMin;
-      end.violations.push({ code: 'meal.missed', message: `There is no gap for meal ${taken + k + 1}.`, ids: [] });
+      end.violations.push({
+        code: 'meal.missed',
+        message: `There is no gap for meal ${taken + k + 1}.`,
+        ids: [],
+        mealIndex: taken + k,
+      });
     });
     if (better(end, best)) best = end;
   });
@@ -315,7 +324,15 @@ export function timeOrder(plan: OrderPlan, ids: readonly string[], before: Order
 }
 
 /** Σ over people of (last end − first start − own shot minutes − meals inside), in minutes. */
-function waitingMinutes(shots: readonly OrderShot[], order: readonly TimedShot[], meals: Order['meals']): number {
+const waitingMinutes = (...timed: Parameters<typeof waitsOf>): number =>
+  [...waitsOf(...timed).values()].reduce((t, m) => t + m, 0);
+
+/** Of each person: minutes between first start and last end that are neither their own shots nor a meal. `shots` and `order` line up. */
+export function waitsOf(
+  shots: readonly OrderShot[],
+  order: readonly TimedShot[],
+  meals: Order['meals'],
+): Map<string, number> {
   const spans = new Map<string, { first: number; last: number; own: number }>();
   shots.forEach((shot, i) => {
     const { startMin, endMin } = order[i] as TimedShot;
@@ -326,10 +343,13 @@ function waitingMinutes(shots: readonly OrderShot[], order: readonly TimedShot[]
       spans.set(person, span);
     }
   });
-  let total = 0;
-  for (const { first, last, own } of spans.values()) {
-    const eaten = meals.reduce((t, m) => t + (m.startMin >= first && m.endMin <= last ? m.endMin - m.startMin : 0), 0);
-    total += last - first - own - eaten;
-  }
-  return total;
+  return new Map(
+    [...spans].map(([person, { first, last, own }]) => {
+      const eaten = meals.reduce(
+        (t, m) => t + (m.startMin >= first && m.endMin <= last ? m.endMin - m.startMin : 0),
+        0,
+      );
+      return [person, last - first - own - eaten];
+    }),
+  );
 }

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { ninthBell } from '../../../demo/src/ninthBell.ts';
 import { callsOfDay } from '../people/index.ts';
-import { planOf } from '../productions/index.ts';
-import { dayBlocks, projectDay, type DayPlan } from './index.ts';
+import { oddsOf, planOf } from '../productions/index.ts';
+import { dayBlocks, projectDay, unitPlan, type DayPlan } from './index.ts';
 
 let n = 0;
 const newId = () => `00000000-0000-7000-8000-${String((n += 1)).padStart(12, '0')}`;
@@ -133,5 +133,40 @@ describe('projection', () => {
   it('ends with strike when nothing is left', () => {
     const all = new Set(plan.rows.map((r) => r.itemId));
     expect(projectDay(plan, 1000, all, null)).toMatchObject({ wrapMin: 1000 + thursday.strikeMin, leftIds: [] });
+  });
+});
+
+describe('units that work apart', () => {
+  const items = demo.dayItems.map((i) => {
+    const code = demo.shots.find((s) => s.id === i.shotId)?.code ?? '';
+    return /^3/.test(code) ? { ...i, unit: 2 } : i;
+  });
+  const both = planOf({ ...demo, dayItems: items }, thursday);
+  it('each is timed from the call by itself; the day wraps with the later', () => {
+    expect(both.units.map((u) => u.unit)).toEqual([1, 2]);
+    expect(both.rows).toHaveLength(plan.rows.length);
+    expect(row(both, '3A').startMin).toBe(thursday.callMin + thursday.loadInMin + 38);
+    expect(both.wrapMin).toBe(Math.max(...both.units.map((u) => u.wrapMin)));
+    expect(both.rows.map((r) => r.startMin)).toEqual(both.rows.map((r) => r.startMin).sort((a, b) => a - b));
+    expect(unitPlan(both, 2).rows.every((r) => r.unit === 2)).toBe(true);
+    expect(unitPlan(plan, 1)).toBe(plan);
+  });
+  it('who or what is wanted in both at once is named', () => {
+    const words = both.violations.filter((v) => v.code === 'twice').map((v) => v.message);
+    expect(words.some((w) => /^Camera A.* is wanted for .* at once, in two units\.$/.test(w))).toBe(true);
+  });
+  it('its blocks, its projection and its odds are its own', () => {
+    expect(
+      dayBlocks(both, { unit: 2 })
+        .flatMap((b) => b.rows)
+        .every((r) => r.unit === 2),
+    ).toBe(true);
+    const done = new Set(both.rows.filter((r) => r.unit === 1).map((r) => r.itemId));
+    const later = projectDay(both, 600, done, null);
+    expect(later.rests[1]).toBeNull();
+    expect(later.rests[2]?.ids.length).toBe(unitPlan(both, 2).rows.length);
+    expect(later.rest).toBeNull();
+    expect(oddsOf(both, later)?.unit).toBe(2);
+    expect(oddsOf(both, null)?.unit).toBe(both.units.reduce((a, b) => (b.wrapMin > a.wrapMin ? b : a)).unit);
   });
 });

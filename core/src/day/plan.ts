@@ -31,6 +31,8 @@ export interface DaySources {
 /** One timed line of the day. */
 export interface DayRow {
   itemId: string;
+  /** Which unit works it: 1 is the main one. */
+  unit: number;
   shot: Shot | null;
   scene: Scene | null;
   title: string;
@@ -49,8 +51,8 @@ export interface DayRow {
   endMin: number;
 }
 
-export interface DayPlan {
-  day: Day;
+export interface UnitDay {
+  unit: number;
   order: OrderPlan;
   rows: DayRow[];
   meals: { startMin: number; endMin: number }[];
@@ -64,6 +66,13 @@ export interface DayPlan {
   violations: Violation[];
   /** What was assumed because nobody said it, in words. */
   assumptions: string[];
+}
+
+/** The whole day: rows of all units by their start, the latest wrap, minutes of change-overs and waiting of all; `order` and `meals` are the main unit’s. */
+export interface DayPlan extends Omit<UnitDay, 'unit'> {
+  day: Day;
+  /** Units that work apart, the main one first; a day without any has one. */
+  units: UnitDay[];
 }
 
 const NOWHERE = 'nowhere';
@@ -90,12 +99,12 @@ function toOrderShot(item: DayItem, shot: Shot | undefined, scene: Scene | undef
   };
 }
 
-/** Builds the `day.order` plan of a day (school *story*: the listed order) and says what had to be assumed. */
-export function orderPlanOf(s: DaySources): { order: OrderPlan; items: DayItem[]; assumptions: string[] } {
+/** Builds the `day.order` plan of one unit’s day (school *story*: the listed order) and says what had to be assumed. */
+function orderPlanOf(s: DaySources, unit: number): { order: OrderPlan; items: DayItem[]; assumptions: string[] } {
   const shots = new Map(s.shots.map((x) => [x.id, x]));
   const scenes = new Map(s.scenes.map((x) => [x.id, x]));
   const items = s.items
-    .filter((i) => i.dayId === s.day.id && !(i.shotId && (shots.get(i.shotId)?.dropped ?? true)))
+    .filter((i) => i.dayId === s.day.id && i.unit === unit && !(i.shotId && (shots.get(i.shotId)?.dropped ?? true)))
     .sort((a, b) => a.position - b.position || (a.id < b.id ? -1 : 1));
   const assumptions: string[] = [];
   const orderShots = items.map((item) => {
@@ -204,9 +213,80 @@ function lightMinutes(s: Pick<DaySources, 'setups' | 'relights' | 'lightKit' | '
   };
 }
 
-/** Times a day in its listed order: rows, meals, change-overs, wrap, and what was assumed or can't be kept. With `paces`, at the pace that was learned. */
+/** Times a day in its listed order, each unit by itself: rows, meals, change-overs, wrap, and what was assumed or can't be kept. With `paces`, at the pace that was learned. */
 export function planDay(s: DaySources, paces: readonly Pace[] | null = null): DayPlan {
-  const { order: listed, items, assumptions } = orderPlanOf(s);
+  const numbers = [...new Set(s.items.flatMap((i) => (i.dayId === s.day.id ? [i.unit] : [])))].sort((a, b) => a - b);
+  const all = (numbers.length ? numbers : [1]).map((unit) => planUnit(s, paces, unit));
+  // A unit whose lines are all dropped has no day.
+  const worked = all.filter((u) => u.rows.length > 0);
+  return joinUnits(s.day, worked.length ? worked : all.slice(0, 1));
+}
+
+function joinUnits(day: Day, units: UnitDay[]): DayPlan {
+  const [main] = units as [UnitDay];
+  if (units.length === 1) return { day, ...main, units };
+  const sum = (of: (u: UnitDay) => number) => units.reduce((t, u) => t + of(u), 0);
+  const rows = units.flatMap((u) => u.rows).sort((a, b) => a.startMin - b.startMin || a.unit - b.unit);
+  return {
+    ...main,
+    day,
+    rows,
+    changeMin: sum((u) => u.changeMin),
+    idleMin: sum((u) => u.idleMin),
+    waitingMin: sum((u) => u.waitingMin),
+    lastShotEndMin: Math.max(...units.map((u) => u.lastShotEndMin)),
+    wrapMin: Math.max(...units.map((u) => u.wrapMin)),
+    violations: [...units.flatMap((u) => u.violations), ...clashes(units)],
+    assumptions: [...new Set(units.flatMap((u) => u.assumptions))],
+    units,
+  };
+}
+
+/** One unit’s part of the day, as a day of its own. */
+export function unitPlan(plan: DayPlan, unit: number): DayPlan {
+  const own = plan.units.find((u) => u.unit === unit) ?? (plan.units[0] as UnitDay);
+  return plan.units.length === 1 ? plan : { day: plan.day, ...own, units: [own] };
+}
+
+/** What two units can’t both have: a person, a camera, or a moment that another unit’s shot must come before. */
+function clashes(units: readonly UnitDay[]): Violation[] {
+  const found: Violation[] = [];
+  const named = (r: DayRow) => r.shot?.code ?? r.title;
+  const rows = units.flatMap((u) => u.rows);
+  for (const [i, a] of rows.entries())
+    for (const b of rows.slice(i + 1)) {
+      if (a.unit === b.unit) continue;
+      for (const [early, late] of [
+        [a, b],
+        [b, a],
+      ] as const)
+        if (early.shot?.beforeSceneId && early.shot.beforeSceneId === late.scene?.id && early.endMin > late.startMin)
+          found.push({
+            code: 'after',
+            message: `${named(late)} starts in unit ${late.unit} before unit ${early.unit} has ${named(early)}, which it needs first.`,
+            ids: [late.itemId, early.itemId],
+          });
+      if (a.startMin >= b.endMin || b.startMin >= a.endMin) continue;
+      const people = a.personIds.filter((p) => b.personIds.includes(p));
+      const cameras = a.cameras.filter((c) => b.cameras.includes(c));
+      if (people.length > 0)
+        found.push({
+          code: 'twice',
+          message: `Somebody is wanted for ${named(a)} and ${named(b)} at once, in two units.`,
+          ids: [a.itemId, b.itemId],
+        });
+      if (cameras.length > 0)
+        found.push({
+          code: 'twice',
+          message: `Camera ${cameras.join(', ')} is wanted for ${named(a)} and ${named(b)} at once, in two units.`,
+          ids: [a.itemId, b.itemId],
+        });
+    }
+  return found;
+}
+
+function planUnit(s: DaySources, paces: readonly Pace[] | null, unit: number): UnitDay {
+  const { order: listed, items, assumptions } = orderPlanOf(s, unit);
   const order = paces ? paced(listed, factorsOf(paces)) : listed;
   const said = paces ? paceSaid(paces) : '';
   if (said) assumptions.push(said);
@@ -226,6 +306,7 @@ export function planDay(s: DaySources, paces: readonly Pace[] | null = null): Da
     const setup = setups.get(o.setup) ?? null;
     return {
       itemId: item.id,
+      unit,
       shot,
       scene: shot ? (scenes.get(shot.sceneId) ?? null) : null,
       title: item.title || (shot ? shot.description || shot.code : 'Untitled block'),
@@ -249,7 +330,7 @@ export function planDay(s: DaySources, paces: readonly Pace[] | null = null): Da
     };
   });
   return {
-    day: s.day,
+    unit,
     order,
     rows,
     meals: timed.meals,

@@ -1,5 +1,5 @@
 import { timeOrder, type OrderContext, type OrderPlan } from './order.ts';
-import { nameItems, type DayPlan } from './plan.ts';
+import { nameItems, unitPlan, type DayPlan } from './plan.ts';
 
 export interface Projection {
   /** Projected end of strike, minutes of the day. */
@@ -10,8 +10,10 @@ export interface Projection {
   leftIds: string[];
   /** What can't be kept from here on, in words. */
   troubles: string[];
-  /** What is still to do, as a plan of its own; null when nothing is. */
+  /** What the main unit has still to do, as a plan of its own; null when nothing is. */
   rest: RemainingDay | null;
+  /** The same for each unit. */
+  rests: Readonly<Record<number, RemainingDay | null>>;
 }
 
 /** A shot in hand is taken to need at least this many minutes more. */
@@ -27,11 +29,39 @@ export function projectDay(
   doneIds: ReadonlySet<string>,
   current: { itemId: string; startedMin: number } | null,
 ): Projection {
+  const [main, ...others] = plan.units;
+  if (!main || others.length === 0) return projectUnit(plan, nowMin, doneIds, current);
+  const each = plan.units.map((u) => projectUnit(unitPlan(plan, u.unit), nowMin, doneIds, current));
+  const wrapMin = Math.max(...each.map((p) => p.wrapMin));
+  return {
+    wrapMin,
+    behindMin: wrapMin - plan.wrapMin,
+    leftIds: each.flatMap((p) => p.leftIds),
+    troubles: each.flatMap((p) => p.troubles),
+    rest: each[0]?.rest ?? null,
+    rests: Object.fromEntries(plan.units.map((u, i) => [u.unit, each[i]?.rest ?? null])),
+  };
+}
+
+function projectUnit(
+  plan: DayPlan,
+  nowMin: number,
+  doneIds: ReadonlySet<string>,
+  current: { itemId: string; startedMin: number } | null,
+): Projection {
+  const unit = plan.units[0]?.unit ?? 1;
   const rest = remainingDay(plan, nowMin, doneIds, current);
   if (!rest) {
     const lastEnd = Math.min(nowMin, plan.wrapMin - plan.day.strikeMin);
     const wrapMin = doneIds.size ? Math.max(lastEnd, nowMin) + plan.day.strikeMin : plan.wrapMin;
-    return { wrapMin, behindMin: wrapMin - plan.wrapMin, leftIds: [], troubles: [], rest: null };
+    return {
+      wrapMin,
+      behindMin: wrapMin - plan.wrapMin,
+      leftIds: [],
+      troubles: [],
+      rest: null,
+      rests: { [unit]: null },
+    };
   }
   const timed = timeOrder(rest.order, rest.ids, rest.before);
   const wrapMin = timed.wrapMin + plan.day.strikeMin;
@@ -41,6 +71,7 @@ export function projectDay(
     leftIds: rest.ids,
     troubles: nameItems(plan.rows, timed.violations).map((v) => v.message),
     rest,
+    rests: { [unit]: rest },
   };
 }
 

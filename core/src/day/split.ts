@@ -23,13 +23,19 @@ export interface Split {
 }
 
 const STEPS_PER_MS = 700;
+/** A minute over the wanted wrap against a minute of change-overs. */
+const OVER_WEIGHT = 8;
 
 /**
  * Shots shared out over several days, then each day put in order: least minutes over, then least change-overs. Setups and places are kept together, since only shots that
  * share them are cheap together. Seeded: shots move from lane to lane and within one, then each lane is solved by itself. Throws
  * `InputError` when a shot has no lane it may be in.
  */
-export function splitOrder(plan: OrderPlan, lanes: readonly Lane[], budgetMs = 3000): Split {
+export function splitOrder(
+  plan: OrderPlan,
+  lanes: readonly Lane[],
+  { budgetMs = 3000, oneAfterTheOther = true }: { budgetMs?: number; oneAfterTheOther?: boolean } = {},
+): Split {
   checkPlan(plan);
   if (lanes.length === 0) throw new InputError('split.lanes', 'There is no day to put shots on.', ['lanes']);
   const { shots } = plan;
@@ -61,14 +67,29 @@ export function splitOrder(plan: OrderPlan, lanes: readonly Lane[], budgetMs = 3
       (orders[lane] as number[]).push(i);
       room[lane] = (room[lane] as number) - (shots[i]?.minutes ?? 0) - 4;
     }
+  const overs = new Float64Array(lanes.length);
   const costOf = (k: number): number => {
+    overs[k] = 0;
     const o = orders[k] as number[];
     if (o.length === 0) return 0;
     const s = (timers[k] as Timer).time(o);
-    const over = Math.max(0, s.wrapMin - (lanes[k]?.byMin ?? 0));
-    return s.mustBroken * 1e6 + s.broken * 1e4 + s.lateMin * 5 + over * 8 + s.changeMin + 0.02 * s.wrapMin;
+    const lane = lanes[k] as Lane;
+    overs[k] = Math.max(0, s.wrapMin - (oneAfterTheOther ? lane.byMin : lane.startMin)) * OVER_WEIGHT;
+    return s.mustBroken * 1e6 + s.broken * 1e4 + s.lateMin * 5 + s.changeMin + 0.02 * s.wrapMin;
   };
+  // Days: each wants its own wrap. Units side by side: the one that wraps last decides.
+  const late = () => (oneAfterTheOther ? overs.reduce((a, b) => a + b, 0) : Math.max(...overs));
+  // What must come earlier may not stand on a later day.
+  const place = new Map(shots.map((s, i) => [s.id, i]));
+  const pairs = oneAfterTheOther
+    ? shots.flatMap((s, i) => (s.after ?? []).map((a) => [place.get(a) as number, i] as const))
+    : [];
+  const laneOf = new Int32Array(shots.length);
+  orders.forEach((o, k) => o.forEach((i) => (laneOf[i] = k)));
+  const crossings = () => pairs.reduce((t, [a, b]) => t + ((laneOf[a] as number) > (laneOf[b] as number) ? 1e4 : 0), 0);
+  let crossed = crossings();
   const costs = lanes.map((_, k) => costOf(k));
+  let lateNow = late();
   const steps = Math.floor((budgetMs * STEPS_PER_MS * lanes.length) / Math.max(1, shots.length));
   let heat = 40;
   const cool = (0.2 / heat) ** (1 / Math.max(1, steps));
@@ -90,13 +111,22 @@ export function splitOrder(plan: OrderPlan, lanes: readonly Lane[], budgetMs = 3
     orders[from] = without;
     orders[to] = next;
     const [a, b] = [costs[from] as number, costs[to] as number];
+    const [overFrom, overTo] = [overs[from] as number, overs[to] as number];
     const [x, y] = [costOf(from), to === from ? 0 : costOf(to)];
-    const gain = to === from ? a - x : a + b - x - y;
+    const lateThen = late();
+    for (const i of part) laneOf[i] = to;
+    const cross = to === from ? crossed : crossings();
+    const gain = (to === from ? a - x : a + b - x - y) + crossed - cross + lateNow - lateThen;
     if (gain < 0 && random() >= Math.exp(gain / heat)) {
       orders[from] = wasFrom;
       orders[to] = wasTo;
+      for (const i of part) laneOf[i] = from;
+      overs[from] = overFrom;
+      overs[to] = overTo;
       continue;
     }
+    crossed = cross;
+    lateNow = lateThen;
     costs[from] = x;
     if (to !== from) costs[to] = y;
   }

@@ -72,3 +72,21 @@ export const plans = (most: number, { rules = true, metric = false } = {}): fc.A
         })),
       };
     });
+
+/** A shot of ten minutes at one place, with only what a test is about said. */
+export const shotOf = (id: string, setup: string, more: Partial<OrderShot> = {}): OrderShot => ({
+  id,
+  minutes: 10,
+  place: 'p',
+  setup,
+  side: 'a',
+  ...more,
+});
+/** A plan from eight, with the usual minutes of changes. */
+export const aPlanOf = (shots: OrderShot[], more: Partial<OrderPlan> = {}): OrderPlan => ({
+  startMin: 480,
+  school: 'story',
+  shots,
+  change: { repositionMin: 4, lensMin: 3, rigMin: 6, turnaroundMin: 15, relightDefaultMin: 30, moveMin: {} },
+  ...more,
+});

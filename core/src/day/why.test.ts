@@ -1,23 +1,10 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { priceOf, splitOrder, timeOrder, whyHere, type OrderPlan } from './index.ts';
-import { plans } from './testing.ts';
+import { priceOf, splitOrder, timeOrder, whyHere } from './index.ts';
+import { aPlanOf, plans, shotOf } from './testing.ts';
 
-const shot = (id: string, setup: string, more: Partial<OrderPlan['shots'][number]> = {}) => ({
-  id,
-  minutes: 10,
-  place: 'p',
-  setup,
-  side: 'a',
-  ...more,
-});
-const plan = (shots: OrderPlan['shots'], more: Partial<OrderPlan> = {}): OrderPlan => ({
-  startMin: 480,
-  school: 'story',
-  shots,
-  change: { repositionMin: 4, lensMin: 3, rigMin: 6, turnaroundMin: 15, relightDefaultMin: 30, moveMin: {} },
-  ...more,
-});
+const shot = shotOf;
+const plan = aPlanOf;
 
 describe('why here', () => {
   const say = (id: string) => id.toUpperCase();
@@ -63,13 +50,13 @@ describe('shots over several days', () => {
     const split = splitOrder(
       p,
       [lanes[0] as (typeof lanes)[number], { ...(lanes[1] as (typeof lanes)[number]), holds: ['s3'] }],
-      300,
+      { budgetMs: 300 },
     );
     expect(split.lanes.flatMap((l) => l.ids).sort()).toEqual(p.shots.map((s) => s.id).sort());
     expect(split.lanes[1]?.ids).toContain('s3');
     expect(split.overMin).toBeLessThan(30);
     expect(split.lanes.every((l) => l.broken === 0)).toBe(true);
-    expect(splitOrder(p, lanes, 100)).toEqual(splitOrder(p, lanes, 100));
+    expect(splitOrder(p, lanes, { budgetMs: 100 })).toEqual(splitOrder(p, lanes, { budgetMs: 100 }));
   });
   it('one that can be nowhere, or no day at all, is refused in words', () => {
     const p = plan([shot('a', 'L1')]);

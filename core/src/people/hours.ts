@@ -1,4 +1,5 @@
 import type { DayPlan } from '../day/index.ts';
+import { formatMinutes } from '../units/index.ts';
 import { minuteToMs } from '../time/index.ts';
 import { callsOfDay } from './calls.ts';
 import type { Engagement, Person } from './model.ts';
@@ -28,8 +29,23 @@ export interface PersonDay {
   travelMin: number;
   /** Door to door until the next call; null on their last day. */
   restH: number | null;
+  /** Driving home against a bed near by, for who drives half an hour or more and has a call on the next day. */
+  night: { home: Night; hotel: Night } | null;
   findings: { level: 'danger' | 'look'; words: string }[];
 }
+
+/** A night: the rest it leaves, and what it costs (null: nobody said the prices). */
+export interface Night {
+  restH: number;
+  costMinor: number | null;
+}
+/** What an hour on the road and a night in a hotel cost, in minor units. */
+export interface NightPrices {
+  hotelMinor: number | null;
+  driveHourMinor: number | null;
+}
+/** From this way on a bed is worth a thought. */
+const FAR_MIN = 30;
 
 const h = (hours: number) => `${hours.toFixed(1)}\u00a0h`;
 
@@ -42,6 +58,7 @@ export function peopleDay(
   next: DayPlan | null,
   people: readonly Person[],
   engagements: readonly Engagement[],
+  prices: NightPrices = { hotelMinor: null, driveHourMinor: null },
 ): PersonDay[] {
   const later = next ? new Map(callsOfDay(next, engagements, people).map((c) => [c.person.id, c])) : new Map();
   return callsOfDay(plan, engagements, people).map((call): PersonDay => {
@@ -62,6 +79,16 @@ export function peopleDay(
             3_600_000 -
           (2 * person.travelMin) / 60
         : null;
+    // The way home and back in the morning; paid as time where a rate is agreed.
+    const wayH = (2 * person.travelMin) / 60;
+    const wayMinor =
+      prices.driveHourMinor === null
+        ? null
+        : Math.round(wayH * (prices.driveHourMinor + (person.dayRateMinor ?? 0) / HOURS.dayH));
+    const night =
+      restH !== null && person.travelMin >= FAR_MIN
+        ? { home: { restH, costMinor: wayMinor }, hotel: { restH: restH + wayH, costMinor: prices.hotelMinor } }
+        : null;
     const findings: PersonDay['findings'] = [];
     const say = (level: 'danger' | 'look', words: string) => findings.push({ level, words });
     if (restH !== null && restH < HOURS.restDangerH)
@@ -74,8 +101,8 @@ export function peopleDay(
         'look',
         `${person.shortName} rests ${h(restH)} door to door before the next call; ${HOURS.restWishH} are wished.`,
       );
-    const awakeH = workedH + (2 * person.travelMin) / 60;
-    if (person.travelMin >= 30 && awakeH > HOURS.driveTiredH)
+    const awakeH = workedH + wayH;
+    if (person.travelMin >= FAR_MIN && awakeH > HOURS.driveTiredH)
       say(
         'danger',
         `${person.shortName} drives ${person.travelMin}\u00a0min home after ${h(workedH)}: driving tired kills. A driver, a shared car, or a hotel (rest ${restH === null ? '' : `${h(restH + (2 * person.travelMin) / 60)} `}there).`,
@@ -88,7 +115,7 @@ export function peopleDay(
     if (waitingMin > 60)
       say(
         'look',
-        `${person.shortName} waits ${Math.round(waitingMin)}\u00a0min between shots: a later call, or their shots together.`,
+        `${person.shortName} waits ${formatMinutes(waitingMin)} between call and last shot: a later call, or their shots together.`,
       );
     return {
       person,
@@ -100,6 +127,7 @@ export function peopleDay(
       waitingMin,
       travelMin: person.travelMin,
       restH,
+      night,
       findings,
     };
   });

@@ -3,3 +3,4 @@ export * from './calls.ts';
 export * from './consent.ts';
 export * from './load.ts';
 export * from './hours.ts';
+export * from './shared.ts';

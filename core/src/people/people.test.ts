@@ -70,6 +70,7 @@ const item = (dayId: string, s: Shot, i: number): DayItem => ({
   personIds: [],
   position: i,
   pinnedStartMin: null,
+  unit: 1,
 });
 const planned = (d: Day, shots: Shot[], setups: Setup[] = []) =>
   planDay({
@@ -165,10 +166,24 @@ describe('hours and rest', () => {
     );
     expect((mirko?.overtimeH ?? 0) + (mirko?.doubleH ?? 0)).toBeCloseTo((mirko?.workedH ?? 0) - 10, 6);
   });
+  it('the way home is set against a bed near by: its rest and its price', () => {
+    const [paid] = peopleDay(
+      planned(one, long),
+      planned(two, [shot('2A')]),
+      [person('mirko', { travelMin: 45, dayRateMinor: 40_000 })],
+      engagements,
+      { hotelMinor: 9000, driveHourMinor: 1000 },
+    );
+    // An hour and a half of road: 15.00 of driving, and 60.00 of time at 400.00 for ten hours.
+    expect(paid?.night?.home).toEqual({ restH: paid?.restH, costMinor: 7500 });
+    expect(paid?.night?.hotel).toEqual({ restH: (paid?.restH ?? 0) + 1.5, costMinor: 9000 });
+    expect(of('mirko')?.night?.home.costMinor).toBeNull();
+    expect(of('wren')?.night).toBeNull();
+  });
   it('people in the picture are let go after their last shot, and their waiting is told', () => {
     const ilse = of('ilse');
     expect(ilse?.waitingMin).toBeGreaterThan(60);
-    expect(ilse?.findings.some((f) => /waits \d+\smin between shots/.test(f.words))).toBe(true);
+    expect(ilse?.findings.some((f) => /waits .* between call and last shot/.test(f.words))).toBe(true);
     expect(of('wren')?.findings.some((f) => /under 18/.test(f.words))).toBe(true);
   });
   it('the last day has no rest to count; a date that is none is refused', () => {

@@ -1,6 +1,7 @@
 import {
   learnPace,
   observe,
+  unitPlan,
   type DayPlan,
   type OddsInput,
   type OrderContext,
@@ -14,17 +15,28 @@ import type { ProductionRows } from './index.ts';
 
 /** What the odds of a day are asked of: its order as it stands, or, under way, what is left of it. */
 export function oddsOf(
-  plan: DayPlan,
+  whole: DayPlan,
   projection: Projection | null,
-): { input: OddsInput; before: OrderContext | null } | null {
+): { input: OddsInput; before: OrderContext | null; unit: number } | null {
+  // Of units that work apart the one that wraps last decides.
+  const last = whole.units.reduce((a, b) => (b.wrapMin > a.wrapMin ? b : a));
+  const open = projection ? (projection.rests[last.unit] ? last.unit : openUnit(projection)) : last.unit;
+  if (open === null) return null;
+  const plan = unitPlan(whole, open);
   const byMin = plan.day.wantedWrapMin - plan.day.strikeMin;
   if (projection) {
-    const { rest } = projection;
-    return rest && { input: { plan: rest.order, order: rest.ids, byMin }, before: rest.before };
+    const rest = projection.rests[open];
+    return rest ? { input: { plan: rest.order, order: rest.ids, byMin }, before: rest.before, unit: open } : null;
   }
   return plan.rows.length === 0
     ? null
-    : { input: { plan: plan.order, order: plan.rows.map((r) => r.itemId), byMin }, before: null };
+    : { input: { plan: plan.order, order: plan.rows.map((r) => r.itemId), byMin }, before: null, unit: open };
+}
+
+/** A unit that has something left; null when none has. */
+function openUnit(projection: Projection): number | null {
+  const open = Object.entries(projection.rests).find(([, rest]) => rest !== null);
+  return open ? Number(open[0]) : null;
 }
 
 /** The pace of the job, out of the takes that were rolled on its days against the plans of those days. */

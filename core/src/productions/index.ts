@@ -200,3 +200,4 @@ export function factsOf(rows: ProductionRows, day: Day, nowMs: number, clock: Pr
 export * from './light.ts';
 export * from './camera.ts';
 export * from './day.ts';
+export * from './share.ts';

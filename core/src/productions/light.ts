@@ -1,5 +1,5 @@
 import { fpsOf } from '../brief/index.ts';
-import type { Day, DayPlan, DayRow } from '../day/index.ts';
+import type { Day, DayPlan, DayRow, UnitDay } from '../day/index.ts';
 import {
   catalogueOf,
   checkPlan,
@@ -76,6 +76,10 @@ export interface SetupFit extends Fit {
 
 /** Each time a setup is rigged or changed to in a day, with the minutes it has. Meals in between count as taken. */
 export function fitsIn(plan: DayPlan, setupId: string): SetupFit[] {
+  return plan.units.flatMap((u) => fitsOf(u, setupId));
+}
+
+function fitsOf(plan: UnitDay, setupId: string): SetupFit[] {
   return plan.rows.flatMap((row, i) => {
     const before = plan.rows[i - 1];
     if (row.setup?.id !== setupId || before?.setup?.id === setupId) return [];

@@ -1,6 +1,21 @@
 import { expose } from 'comlink';
 import { contours } from 'd3-contour';
-import { dayOdds, whatToDrop, type Drop, type Odds, type OddsInput, type OrderContext } from '@kavrell/core/day';
+import {
+  cutToFit,
+  dayOdds,
+  lastMove,
+  mendsOf,
+  whatToDrop,
+  without,
+  type Cut,
+  type Drop,
+  type LastMove,
+  type Mended,
+  type Odds,
+  type OddsInput,
+  type OrderContext,
+  type OrderPlan,
+} from '@kavrell/core/day';
 import { contourLevels, lightField, lightsOf, type LightScene } from '@kavrell/core/light';
 import { paletteOf, type Swatch } from '@kavrell/core/look';
 import { peaksOf } from '@kavrell/core/scenes';
@@ -94,6 +109,13 @@ const work = {
   },
   drop(input: OddsInput, level: number, before: OrderContext | null): Drop {
     return whatToDrop(input, level, before);
+  },
+  mends(plan: OrderPlan, ids: string[], before: OrderContext | null): Mended[] {
+    return mendsOf(plan, ids, before);
+  },
+  cut(plan: OrderPlan, ids: string[], byMin: number, before: OrderContext | null): { cut: Cut; move: LastMove | null } {
+    const cut = cutToFit(plan, ids, byMin, before, { musts: true });
+    return { cut, move: lastMove(without(plan, new Set(cut.goIds)), cut.keptIds, byMin, before) };
   },
   peaks(channels: Float32Array[], steps: number): number[] {
     return peaksOf(channels, steps);

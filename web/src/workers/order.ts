@@ -17,11 +17,11 @@ export function seekOrder(
   return { done, cancel: () => worker.terminate() };
 }
 
-/** Shares shots out over days. */
-export async function seekSplit(plan: OrderPlan, lanes: Lane[]): Promise<Split> {
+/** Shares shots out over days, or between units that work at the same time. */
+export async function seekSplit(plan: OrderPlan, lanes: Lane[], oneAfterTheOther: boolean): Promise<Split> {
   const worker = start();
   try {
-    return await wrap<OrderWork>(worker).split(plan, lanes);
+    return await wrap<OrderWork>(worker).split(plan, lanes, oneAfterTheOther);
   } finally {
     worker.terminate();
   }

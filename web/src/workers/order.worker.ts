@@ -29,8 +29,8 @@ const work = {
       return true;
     });
   },
-  split(plan: OrderPlan, lanes: Lane[]): Split {
-    return splitOrder(plan, lanes);
+  split(plan: OrderPlan, lanes: Lane[], oneAfterTheOther: boolean): Split {
+    return splitOrder(plan, lanes, { oneAfterTheOther });
   },
 };
 export type OrderWork = typeof work;

@@ -7,6 +7,7 @@ import { scenes } from './migrations/0004-scenes.ts';
 import { light } from './migrations/0005-light.ts';
 import { camera } from './migrations/0006-camera.ts';
 import { people } from './migrations/0007-people.ts';
+import { units } from './migrations/0008-units.ts';
 
 export interface Migration {
   name: string;
@@ -14,7 +15,7 @@ export interface Migration {
   down: (run: (sql: string) => Promise<void>) => Promise<void>;
 }
 
-const MIGRATIONS: readonly Migration[] = [house, clocks, media, scenes, light, camera, people];
+const MIGRATIONS: readonly Migration[] = [house, clocks, media, scenes, light, camera, people, units];
 
 /** The migrations, each in its own transaction, forward and back. */
 export function migrations(db: Sequelize): Umzug<Sequelize> {

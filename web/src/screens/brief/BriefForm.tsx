@@ -10,7 +10,7 @@ import { Button } from '../../ui/Button.tsx';
 import { FormField } from '../../ui/FormField.tsx';
 import { RATE_CHOICES } from '../camera/rates.ts';
 
-const form = productionFields.omit({ simulatedNowOffsetMs: true, keepPolicy: true }).extend({
+const form = productionFields.omit({ simulatedNowOffsetMs: true, keepPolicy: true, hotelMinor: true, driveHourMinor: true }).extend({
   captureWidthPx: z.coerce.number<number>().pipe(productionFields.shape.captureWidthPx),
   captureHeightPx: z.coerce.number<number>().pipe(productionFields.shape.captureHeightPx),
   readingWpm: z.coerce.number<number>().pipe(productionFields.shape.readingWpm),

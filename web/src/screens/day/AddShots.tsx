@@ -3,10 +3,12 @@ import { DAY_ITEM_DEFAULTS } from '@kavrell/core/day';
 import { positionAfter } from '@kavrell/core/records';
 import { useProduction } from '../../app/production.tsx';
 import { change } from '../../platform/rows.ts';
+import { useUnit } from './unit.tsx';
 
 /** Puts the shots of a scene that are on no day yet at the end of this one. */
 export function AddShots() {
   const { production, rows, day } = useProduction();
+  const { unit } = useUnit();
   if (!day) return null;
   const placed = new Set(rows.dayItems.map((i) => i.shotId));
   const free = rows.scenes
@@ -24,7 +26,7 @@ export function AddShots() {
       shots.map((s, i) => ({
         op: 'insert',
         table: 'dayItems',
-        values: { ...DAY_ITEM_DEFAULTS, dayId: day.id, shotId: s.id, position: start + i },
+        values: { ...DAY_ITEM_DEFAULTS, dayId: day.id, shotId: s.id, unit, position: start + i },
       })),
     );
   };

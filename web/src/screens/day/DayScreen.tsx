@@ -18,7 +18,7 @@ import {
 import { useEffect, useRef, useState } from 'react';
 import { moveTo, positionAfter } from '@kavrell/core/records';
 import { formatDate, formatMinuteOfDay, formatMinutes } from '@kavrell/core/units';
-import { priceOf, type DayItem, type DayRow, type Price } from '@kavrell/core/day';
+import { priceOf, unitPlan, type DayItem, type DayRow, type Price } from '@kavrell/core/day';
 import { useProduction } from '../../app/production.tsx';
 import { newId } from '../../platform/id.ts';
 import { useKept } from '../../platform/kept.ts';
@@ -31,11 +31,14 @@ import { useHashSelection } from '../../ui/selection.ts';
 import { Sheet } from '../../ui/sheet.tsx';
 import { Views } from '../../ui/Views.tsx';
 import { AddShots } from './AddShots.tsx';
+import { CutLine } from './CutLine.tsx';
 import { DaySheet } from './DaySheet.tsx';
 import { LeftView } from './LeftView.tsx';
 import { OddsView } from './OddsView.tsx';
 import { OrdersView } from './OrdersView.tsx';
+import { ShareView } from './ShareView.tsx';
 import { PriceBar } from './PriceBar.tsx';
+import { UnitPick, useUnit } from './unit.tsx';
 import { DayLine, SideLine, type Between, type LineFacts } from './DayLine.tsx';
 
 const VIEWS = [
@@ -43,6 +46,7 @@ const VIEWS = [
   ['orders', 'Other orders'],
   ['odds', 'Odds'],
   ['left', 'I have 40 minutes'],
+  ['share', 'Share out'],
 ] as const;
 type View = (typeof VIEWS)[number][0];
 const KEYS = [
@@ -58,7 +62,8 @@ export function DayScreen() {
   const [selectedId, select] = useHashSelection();
   const list = useRef<HTMLDivElement>(null);
   useKeysOf('Day', KEYS);
-  const [view, setView] = useKept<View>('day', ['order', 'orders', 'odds', 'left']);
+  const [view, setView] = useKept<View>('day', ['order', 'orders', 'odds', 'left', 'share']);
+  const { unit, units, setUnit } = useUnit();
   const [price, setPrice] = useState<Price | null>(null);
   const sensors = useSensors(
     useSensor(PointerSensor, { activationConstraint: { distance: 6 } }),
@@ -76,13 +81,17 @@ export function DayScreen() {
       </Empty>
     );
   }
-  const { plan } = facts;
+  const plan = unitPlan(facts.plan, unit);
+  const pick = <UnitPick unit={unit} units={units} onOpen={setUnit} />;
   if (view !== 'order') {
-    const Open = { orders: OrdersView, odds: OddsView, left: LeftView }[view];
+    const Open = { orders: OrdersView, odds: OddsView, left: LeftView, share: ShareView }[view];
     return (
       <>
-        <ScreenHead title={formatDate(day.date, { long: true })}>{tabs}</ScreenHead>
-        <Open />
+        <ScreenHead title={formatDate(day.date, { long: true })}>
+          {tabs}
+          {view === 'odds' ? null : pick}
+        </ScreenHead>
+        <Open key={unit} />
       </>
     );
   }
@@ -153,6 +162,7 @@ export function DayScreen() {
           personIds: [],
           position: positionAfter(items),
           pinnedStartMin: null,
+          unit,
         },
       },
     ]);
@@ -165,6 +175,7 @@ export function DayScreen() {
     <>
       <ScreenHead title={`${formatDate(day.date, { long: true })}, in order`}>
         {tabs}
+        {pick}
         <Button onClick={addBlock}>Add a block</Button>
         <AddShots />
       </ScreenHead>
@@ -183,6 +194,7 @@ export function DayScreen() {
           onKeyDown={onKeyDown}
           minW={0}
         >
+          <CutLine />
           {price ? <PriceBar price={price} /> : null}
           <SideLine start={say(day.callMin)} title="Call, load-in" minutes={day.loadInMin} />
           <DndContext

@@ -1,5 +1,5 @@
 import { Flex } from '@chakra-ui/react';
-import { dayItemFields, dayFields, whyHere, type DayItem, type DayRow } from '@kavrell/core/day';
+import { dayItemFields, dayFields, unitPlan, whyHere, type DayItem, type DayRow } from '@kavrell/core/day';
 import { formatAgainst, formatMinuteOfDay, formatMinutes, parseClock, parseMinutes } from '@kavrell/core/units';
 import { useNavigate } from 'react-router';
 import { useProduction } from '../../app/production.tsx';
@@ -8,6 +8,8 @@ import { usePreferences } from '../../platform/preferences.ts';
 import { change } from '../../platform/rows.ts';
 import { peopleOf } from '../scenes/cells.ts';
 import { Button } from '../../ui/Button.tsx';
+import { Settle } from './Settle.tsx';
+import { unitName, useUnit } from './unit.tsx';
 import { FieldEdit } from '../../ui/FieldEdit.tsx';
 import { Facts, Look, Part, Why } from '../../ui/parts.tsx';
 
@@ -31,9 +33,11 @@ export function DaySheet({
 }) {
   const { production, rows, facts, day } = useProduction();
   const clock = usePreferences((s) => s.clock);
+  const { unit, units, setUnit } = useUnit();
   const navigate = useNavigate();
   if (!facts || !day) return null;
-  const { plan, projection } = facts;
+  const { projection } = facts;
+  const plan = unitPlan(facts.plan, row?.unit ?? unit);
   const say = (m: number) => formatMinuteOfDay(m, day, clock);
   const save = (label: string) => (values: Record<string, unknown>) =>
     item && void change(production.id, label, [{ op: 'update', table: 'dayItems', row: item, values }]);
@@ -84,7 +88,7 @@ export function DaySheet({
                       : []),
                   ]
                 : []),
-              ...plan.violations.filter((v) => v.ids.includes(row.itemId)).map((v) => v.message),
+              ...facts.plan.violations.filter((v) => v.ids.includes(row.itemId)).map((v) => v.message),
             ]}
           />
           <Part title="This line">
@@ -95,6 +99,20 @@ export function DaySheet({
               fields={dayItemFields}
               set={(v) => ({ pinnedStartMin: v.trim() === '' ? null : parseClock(v) })}
               save={save(`Fixed start of ${row.shot?.code ?? row.title}`)}
+            />
+            <FieldEdit
+              label="Who works it"
+              value={String(item.unit)}
+              fields={dayItemFields}
+              set={(v) => ({ unit: Number(v) })}
+              save={(values) => {
+                save(`Unit of ${row.shot?.code ?? row.title}`)(values);
+                setUnit(Number(values.unit));
+              }}
+              options={Array.from(
+                { length: Math.min(4, Math.max(...units) + 1) },
+                (_, i) => [String(i + 1), unitName(i + 1)] as const,
+              )}
             />
             {row.shot ? null : (
               <>
@@ -169,20 +187,7 @@ export function DaySheet({
           ]}
         />
       </Part>
-      {plan.violations.length + plan.assumptions.length > 0 ? (
-        <Part title="To settle">
-          <ul style={{ display: 'grid', gap: 8 }}>
-            {plan.violations.map((v) => (
-              <li key={v.message}>
-                <Look>{v.message}</Look>
-              </li>
-            ))}
-            {plan.assumptions.map((a) => (
-              <li key={a}>{a}</li>
-            ))}
-          </ul>
-        </Part>
-      ) : null}
+      <Settle />
       <Part title="This day">
         <FieldEdit
           label="Call"

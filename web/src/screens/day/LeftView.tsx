@@ -13,6 +13,7 @@ import { FormField } from '../../ui/FormField.tsx';
 import { Empty, Look, Part, Why } from '../../ui/parts.tsx';
 import { Sheet } from '../../ui/sheet.tsx';
 import { baseOf, takeOrder } from './base.ts';
+import { useUnit } from './unit.tsx';
 
 /** “I have 40 minutes”: the best set of what is left, with the move, the meal and the sun still ahead. Worked out here, network or none. */
 export function LeftView() {
@@ -20,7 +21,8 @@ export function LeftView() {
   const { production, rows, facts, day } = view;
   const clock = usePreferences((s) => s.clock);
   const [typed, setTyped] = useState('40');
-  const base = useMemo(() => baseOf(view), [facts?.plan, facts?.projection]);
+  const { unit } = useUnit();
+  const base = useMemo(() => baseOf(view, unit), [facts?.plan, facts?.projection, unit]);
   const problem = useMemo(() => {
     try {
       return parseMinutes(typed) > 0 ? '' : 'Type how many minutes there are, such as 40.';
@@ -45,7 +47,7 @@ export function LeftView() {
     takeOrder(
       production.id,
       `Day ${day.number}: the best in ${minutes} min`,
-      rows.dayItems.filter((i) => i.dayId === day.id),
+      rows.dayItems.filter((i) => i.dayId === day.id && i.unit === unit),
       [...base.doneIds, ...best.ids, ...best.leftIds],
     );
     tell('These come next; the rest stands behind. Ctrl+Z takes it back.');
@@ -116,7 +118,7 @@ export function LeftView() {
         <Why
           lines={[
             'Musts before shoulds before nices; of sets that are worth the same the one that ends first.',
-            'Of up to 15 lines every set is looked at; of more, the ones worth most for their minutes.',
+            'Of up to 12 lines every set is looked at; of more, the ones worth most for their minutes.',
             'Nothing is offered that would miss its window, its fixed start or a meal.',
           ]}
         />

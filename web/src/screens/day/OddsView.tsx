@@ -1,6 +1,6 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { useEffect, useState } from 'react';
-import { PACE_WORDS, SPREADS, type Drop, type Odds } from '@kavrell/core/day';
+import { PACE_WORDS, SPREADS, unitPlan, type Drop, type Odds } from '@kavrell/core/day';
 import { jobPace, oddsOf, planOf } from '@kavrell/core/productions';
 import { formatCount, formatMinuteOfDay } from '@kavrell/core/units';
 import { shareSaid, useDayOdds } from '../../app/odds.ts';
@@ -14,6 +14,7 @@ import { Button } from '../../ui/Button.tsx';
 import { Empty, Facts, Figure, Look, Part, Why } from '../../ui/parts.tsx';
 import { Sheet } from '../../ui/sheet.tsx';
 import { OddsChart } from './OddsChart.tsx';
+import { dropLines } from './base.ts';
 
 const LEVELS = [0.8, 0.9, 0.95] as const;
 const EARLIER_MIN = 15;
@@ -46,11 +47,11 @@ export function OddsView() {
       },
       day,
     );
-    const withHands = facts.projection ? { ...input.plan, change: handed.order.change } : handed.order;
+    const { change: withHands } = unitPlan(handed, asked.unit).order;
     const timer = setTimeout(() => {
       void Promise.all([
         heavy().odds({ ...input, byMin: input.byMin + EARLIER_MIN, runs: 4000 }, before),
-        heavy().odds({ ...input, plan: { ...input.plan, change: withHands.change }, runs: 4000 }, before),
+        heavy().odds({ ...input, plan: { ...input.plan, change: withHands }, runs: 4000 }, before),
       ]).then(
         ([earlier, hands]) => !gone && setBuys({ earlier, hands }),
         () => !gone && setBuys(null),
@@ -87,14 +88,8 @@ export function OddsView() {
   };
   const dropped = (drop?.ids ?? []).flatMap((id) => facts.plan.rows.find((r) => r.itemId === id) ?? []);
   const doDrop = () => {
-    const shots = dropped.flatMap((r) => (r.shot ? [r.shot] : []));
-    void change(production.id, `Dropped ${shots.map((s) => s.code).join(', ')}`, [
-      ...shots.map((row) => ({ op: 'update' as const, table: 'shots' as const, row, values: { dropped: true } })),
-      ...dropped.flatMap((r) => {
-        const row = rows.dayItems.find((i) => i.id === r.itemId);
-        return row ? [{ op: 'delete' as const, table: 'dayItems' as const, row }] : [];
-      }),
-    ]);
+    const shots = dropped.flatMap((r) => r.shot ?? []);
+    dropLines(production.id, `Dropped ${shots.map((s) => s.code).join(', ')}`, rows.dayItems, dropped);
     tell(`${formatCount(shots.length, 'shot')} dropped from the day. Ctrl+Z brings them back.`);
   };
   if (!odds) return <Box role="status">Playing 10,000 days …</Box>;
@@ -218,6 +213,9 @@ export function OddsView() {
         </Part>
         <Why
           lines={[
+            ...(facts.plan.units.length > 1
+              ? [`Of unit ${asked.unit}, which wraps last of ${facts.plan.units.length}.`]
+              : []),
             `${odds.runs.toLocaleString('en')} days: each shot and change-over is its estimate (the median) × e^(spread × luck + day spread × the day’s luck).`,
             `Spreads: shots ${SPREADS.shot}, moves ${SPREADS.place}, relights ${SPREADS.setup}, turnarounds ${SPREADS.side}, repositions ${SPREADS.same}, the whole day ${SPREADS.day}. Rules of thumb.`,
             'The order stays as it is: nobody re-plans while it goes wrong. The same plan gives the same odds.',

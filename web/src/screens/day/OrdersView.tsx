@@ -1,6 +1,6 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { timeOrder, type Order, type OrderPlan } from '@kavrell/core/day';
+import { timeOrder, unitPlan, type Order, type OrderPlan } from '@kavrell/core/day';
 import { positionAfter } from '@kavrell/core/records';
 import { formatAgainst, formatCount, formatMinuteOfDay, formatMinutes } from '@kavrell/core/units';
 import { useProduction } from '../../app/production.tsx';
@@ -13,6 +13,7 @@ import { Button } from '../../ui/Button.tsx';
 import { Empty, Look, Part, Why } from '../../ui/parts.tsx';
 import { Sheet } from '../../ui/sheet.tsx';
 import { baseOf, takeOrder } from './base.ts';
+import { useUnit } from './unit.tsx';
 
 type School = OrderPlan['school'];
 const SCHOOLS: readonly (readonly [School, string, string])[] = [
@@ -32,7 +33,8 @@ export function OrdersView() {
   const view = useProduction();
   const { production, rows, facts, day } = view;
   const clock = usePreferences((s) => s.clock);
-  const base = useMemo(() => baseOf(view), [facts?.plan, facts?.projection]);
+  const { unit } = useUnit();
+  const base = useMemo(() => baseOf(view, unit), [facts?.plan, facts?.projection, unit]);
   const [found, setFound] = useState<Partial<Record<School, Found>>>({});
   const running = useRef<(() => void)[]>([]);
   const stop = () => {
@@ -45,7 +47,7 @@ export function OrdersView() {
   };
   useEffect(() => () => running.current.splice(0).forEach((cancel) => cancel()), []);
   // An order found for another plan is none.
-  useEffect(() => setFound({}), [facts?.plan]);
+  useEffect(() => setFound({}), [facts?.plan, unit]);
   if (!facts || !day || !base)
     return (
       <Empty title="Nothing to put in order">
@@ -69,11 +71,12 @@ export function OrdersView() {
       running.current.push(cancel);
       done.then(
         (order) => setFound((f) => ({ ...f, [school]: { state: 'done', order } })),
-        (error: unknown) => setFound((f) => ({ ...f, [school]: { state: 'failed', words: wordsOf(error) } })),
+        (error: unknown) => setFound((f) => ({ ...f, [school]: { state: 'failed', words: named(wordsOf(error)) } })),
       );
     }
   };
-  const items = rows.dayItems.filter((i) => i.dayId === day.id);
+  const own = unitPlan(facts.plan, unit);
+  const items = rows.dayItems.filter((i) => i.dayId === day.id && i.unit === unit);
   const take = (words: string, ids: readonly string[]) => {
     const moved = takeOrder(production.id, `Day ${day.number}: ${words}`, items, [...base.doneIds, ...ids]);
     tell(
@@ -89,13 +92,14 @@ export function OrdersView() {
         table: 'savedOrders',
         values: {
           dayId: day.id,
-          name: `Order ${rows.savedOrders.length + 1}, wrap ${say(facts.plan.wrapMin)}`,
-          itemIds: facts.plan.rows.map((r) => r.itemId),
+          name: `Order ${rows.savedOrders.length + 1}, wrap ${say(own.wrapMin)}`,
+          itemIds: own.rows.map((r) => r.itemId),
           position: positionAfter(rows.savedOrders),
         },
       },
     ]);
-  const saved = rows.savedOrders.filter((o) => o.dayId === day.id);
+  const ownIds = new Set(own.rows.map((r) => r.itemId));
+  const saved = rows.savedOrders.filter((o) => o.dayId === day.id && o.itemIds.some((id) => ownIds.has(id)));
   const seeking = Object.values(found).some((f) => f?.state === 'seeking');
   const line = (
     title: string,
@@ -251,10 +255,10 @@ export function OrdersView() {
           <Box as="ul" display="grid" gap={2}>
             {listed.violations.map((v) => (
               <li key={v.message}>
-                <Look>{v.ids.reduce((t, id) => t.replaceAll(id, nameOf(id)), v.message)}</Look>
+                <Look>{named(v.message)}</Look>
               </li>
             ))}
-            {facts.plan.rows
+            {own.rows
               .filter((r) => r.pinnedStartMin !== null)
               .map((r) => (
                 <li key={r.itemId}>
@@ -274,6 +278,10 @@ export function OrdersView() {
     </>
   );
 
+  /** Words about lines with the names people use. */
+  function named(words: string): string {
+    return (facts?.plan.rows ?? []).reduce((t, r) => t.replaceAll(r.itemId, nameOf(r.itemId)), words);
+  }
   function nameOf(id: string): string {
     const r = facts?.plan.rows.find((x) => x.itemId === id);
     return r?.shot?.code ?? r?.title ?? id;

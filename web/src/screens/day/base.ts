@@ -1,5 +1,4 @@
-import type { OrderContext, OrderPlan } from '@kavrell/core/day';
-import type { DayItem } from '@kavrell/core/day';
+import { unitPlan, type DayItem, type DayRow, type OrderContext, type OrderPlan } from '@kavrell/core/day';
 import type { ProductionView } from '../../app/production.tsx';
 import { change } from '../../platform/rows.ts';
 
@@ -11,12 +10,14 @@ export interface Base {
   doneIds: string[];
 }
 
-export function baseOf({ facts }: Pick<ProductionView, 'facts'>): Base | null {
-  if (!facts || facts.plan.rows.length === 0) return null;
-  const all = facts.plan.rows.map((r) => r.itemId);
-  const rest = facts.projection?.rest;
+export function baseOf({ facts }: Pick<ProductionView, 'facts'>, unit: number): Base | null {
+  if (!facts) return null;
+  const plan = unitPlan(facts.plan, unit);
+  const all = plan.rows.map((r) => r.itemId);
+  if (all.length === 0) return null;
+  const rest = facts.projection?.rests[unit];
   if (facts.projection && !rest) return null;
-  if (!rest) return { order: facts.plan.order, ids: all, before: null, doneIds: [] };
+  if (!rest) return { order: plan.order, ids: all, before: null, doneIds: [] };
   return { order: rest.order, ids: rest.ids, before: rest.before, doneIds: all.filter((id) => !rest.ids.includes(id)) };
 }
 
@@ -36,4 +37,22 @@ export function takeOrder(
   });
   void change(productionId, label, ops);
   return ops.length;
+}
+
+/** Drops the shots of these lines and takes the lines off the day: one change-set. */
+export function dropLines(
+  productionId: string,
+  label: string,
+  items: readonly DayItem[],
+  lines: readonly DayRow[],
+): void {
+  void change(productionId, label, [
+    ...lines.flatMap((r) =>
+      r.shot ? [{ op: 'update' as const, table: 'shots' as const, row: r.shot, values: { dropped: true } }] : [],
+    ),
+    ...lines.flatMap((r) => {
+      const row = items.find((i) => i.id === r.itemId);
+      return row ? [{ op: 'delete' as const, table: 'dayItems' as const, row }] : [];
+    }),
+  ]);
 }

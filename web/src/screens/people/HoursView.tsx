@@ -2,11 +2,15 @@ import { Box } from '@chakra-ui/react';
 import { useMemo } from 'react';
 import { HOURS, peopleDay } from '@kavrell/core/people';
 import { planOf } from '@kavrell/core/productions';
-import { formatMinuteOfDay } from '@kavrell/core/units';
+import { productionFields } from '@kavrell/core/brief';
+import { formatMinuteOfDay, formatMinutes, formatMoney, parseMoney } from '@kavrell/core/units';
 import { useProduction } from '../../app/production.tsx';
 import { usePreferences } from '../../platform/preferences.ts';
+import { change } from '../../platform/rows.ts';
+import { FieldEdit } from '../../ui/FieldEdit.tsx';
 import { Empty, Look, Part, Why } from '../../ui/parts.tsx';
 import { Sheet } from '../../ui/sheet.tsx';
+import { useBookedTwice } from './booked.ts';
 
 /** What the phone has no room for; overtime and long waits are told in words above. */
 const ROOMY = ['Over', 'Waits'];
@@ -16,13 +20,14 @@ const h = (hours: number) => (hours <= 0 ? '–' : `${hours.toFixed(1)} h`);
 
 /** Hours, overtime, waiting and rest of everybody on the day. */
 export function HoursView() {
-  const { rows, facts, day } = useProduction();
+  const { production, rows, facts, day } = useProduction();
   const clock = usePreferences((s) => s.clock);
   const list = useMemo(() => {
     if (!facts || !day) return [];
     const next = rows.days.find((d) => d.number === day.number + 1);
-    return peopleDay(facts.plan, next ? planOf(rows, next) : null, rows.people, rows.engagements);
-  }, [facts?.plan, rows.days, rows.people, rows.engagements]);
+    return peopleDay(facts.plan, next ? planOf(rows, next) : null, rows.people, rows.engagements, rows.production);
+  }, [facts?.plan, rows.days, rows.people, rows.engagements, rows.production]);
+  const twice = useBookedTwice(day ? [day.date] : []);
   if (!day || list.length === 0)
     return (
       <Empty title="Nobody is on this day yet">
@@ -32,13 +37,22 @@ export function HoursView() {
   const say = (m: number) => formatMinuteOfDay(m, day, clock);
   const away = list.filter((p) => p.person.away.includes(day.date));
   const found = list.flatMap((p) => p.findings);
+  const far = list.filter((p) => p.night !== null);
+  const price = (minor: number | null) => (minor === null ? 'price not said' : formatMoney(minor, production.currency));
   return (
     <>
-      {found.length + away.length > 0 ? (
+      {found.length + away.length + twice.length > 0 ? (
         <Box as="ul" display="grid" gap={2} mb={4} data-hours>
           {away.map((p) => (
             <li key={p.person.id}>
               <Look>{p.person.shortName} can’t on this date, and is on the day.</Look>
+            </li>
+          ))}
+          {twice.map((t) => (
+            <li key={`${t.name}${t.production}`}>
+              <Look>
+                {t.name} is on “{t.production}” on this date too.
+              </Look>
             </li>
           ))}
           {found.map((f) => (
@@ -93,11 +107,50 @@ export function HoursView() {
           ))}
         </tbody>
       </Box>
+      {far.length > 0 ? (
+        <>
+          <Box as="h2" fontSize="m" mt={6} mb={2}>
+            Home tonight, or a bed near by
+          </Box>
+          <Box as="ul" display="grid" gap={2} data-nights>
+            {far.map((p) =>
+              p.night ? (
+                <li key={p.person.id}>
+                  <strong>{p.person.shortName}</strong>, {formatMinutes(p.travelMin)} each way. Home:{' '}
+                  {h(p.night.home.restH)} of rest, {price(p.night.home.costMinor)}. Hotel: {h(p.night.hotel.restH)} of
+                  rest, {price(p.night.hotel.costMinor)}.
+                </li>
+              ) : null,
+            )}
+          </Box>
+        </>
+      ) : null}
       <Sheet>
+        <Part title="What a night costs">
+          {(
+            [
+              ['hotelMinor', 'A night in a hotel'],
+              ['driveHourMinor', 'An hour of driving'],
+            ] as const
+          ).map(([field, label]) => (
+            <FieldEdit
+              key={field}
+              label={`${label}, ${production.currency}`}
+              hint="Empty: not said"
+              value={production[field] === null ? '' : String(production[field] / 100)}
+              fields={productionFields}
+              set={(v) => ({ [field]: v.trim() === '' ? null : parseMoney(v) })}
+              save={(values) =>
+                void change(production.id, label, [{ op: 'update', table: 'productions', row: production, values }])
+              }
+            />
+          ))}
+        </Part>
         <Why
           lines={[
             `Crew from call to wrap, others to the end of their last shot. Overtime from ${HOURS.overtimeH} h, doubled from ${HOURS.doubleH} h.`,
             `Rest is door to door: the way home and back is taken off. ${HOURS.restWishH} h are wished, under ${HOURS.restDangerH} h is danger.`,
+            'The way home costs its driving, and its hours where a day rate is agreed; the hotel costs its night.',
           ]}
         />
         <Part title="Care">

@@ -1,6 +1,6 @@
 import { Box } from '@chakra-ui/react';
 import { useMemo } from 'react';
-import { dutiesOf, roleLoad, type Duty } from '@kavrell/core/people';
+import { dutiesOf, roleLoad, sharedAccess, type Duty, type Shared } from '@kavrell/core/people';
 import { formatMinuteOfDay } from '@kavrell/core/units';
 import { useProduction } from '../../app/production.tsx';
 import { usePreferences } from '../../platform/preferences.ts';
@@ -54,16 +54,77 @@ export function LoadView() {
           </Box>
         ))}
       </Box>
+      <SharedAccess
+        shared={sharedAccess(facts.plan, rows.slots, rows.scenes, rows.people)}
+        say={say}
+        from={from}
+        to={to}
+      />
       <Sheet>
         <Why
           lines={[
             'Duties of each line: its cameras by their operators, sound when it records sound, lights when they change, raised frames by who was named to watch them.',
+            'Quiet: lines whose sound is recorded. Free for stills: change-overs of 8 min or more in one place while somebody of the next picture is there.',
             'A camera that is fixed somewhere needs nobody. Times are the day’s as planned.',
           ]}
         />
         <Part title="Care">A watcher of a raised frame watches and does nothing else.</Part>
       </Sheet>
     </>
+  );
+}
+
+/** What stills and film agree on: when it must be quiet, who holds the place, when the photographer may. */
+function SharedAccess({
+  shared,
+  say,
+  from,
+  to,
+}: {
+  shared: Shared;
+  say: (m: number) => string;
+  from: number;
+  to: number;
+}) {
+  if (shared.quiet.length + shared.held.length + shared.free.length === 0) return null;
+  const lanes = [
+    ['Quiet', shared.quiet],
+    ['Held', shared.held],
+    ['Stills may', shared.free],
+  ] as const;
+  return (
+    <Box mt={6} data-shared>
+      <Box as="h2" fontSize="m" mb={2}>
+        Stills and film
+      </Box>
+      <Box as="ul" display="grid" gap={2}>
+        {shared.held.flatMap((s) =>
+          s.clash
+            ? [
+                <li key={s.startMin}>
+                  <Look>
+                    {say(s.startMin)}–{say(s.endMin)}: {s.clash}
+                  </Look>
+                </li>,
+              ]
+            : [],
+        )}
+        {lanes
+          .filter(([, spans]) => spans.length > 0)
+          .map(([title, spans]) => (
+            <Box as="li" key={title} display="grid" gridTemplateColumns="92px 1fr" gap={3} alignItems="center">
+              <Box fontWeight="600">{title}</Box>
+              <Lanes
+                duties={spans.map((s) => ({ ...s, what: title, personId: '', codes: [s.words] }))}
+                label={(d) => d.codes[0] ?? ''}
+                from={from}
+                to={to}
+                say={say}
+              />
+            </Box>
+          ))}
+      </Box>
+    </Box>
   );
 }
 
@@ -74,8 +135,10 @@ function Lanes({
   from,
   to,
   say,
+  label = (d) => d.what,
 }: {
   duties: readonly Duty[];
+  label?: (d: Duty) => string;
   from: number;
   to: number;
   say: (m: number) => string;
@@ -100,10 +163,10 @@ function Lanes({
           overflow="hidden"
           whiteSpace="nowrap"
           textOverflow="ellipsis"
-          title={`${d.what}, ${say(d.startMin)} to ${say(d.endMin)}`}
+          title={`${label(d)}, ${say(d.startMin)} to ${say(d.endMin)}`}
           style={{ left: x(d.startMin), width: `calc(${x(d.endMin)} - ${x(d.startMin)})` }}
         >
-          {d.what}
+          {label(d)}
         </Box>
       ))}
     </Box>

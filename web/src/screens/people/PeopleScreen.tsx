@@ -1,4 +1,4 @@
-import { Flex } from '@chakra-ui/react';
+import { Box, Flex } from '@chakra-ui/react';
 import { useMemo } from 'react';
 import { PERSON_DEFAULTS, callsOfDay, personFields, type Person } from '@kavrell/core/people';
 import { formatDate, formatMinuteOfDay, formatMoney, parseMoney } from '@kavrell/core/units';
@@ -12,10 +12,11 @@ import { choiceColumn, flagColumn, minutesColumn, textColumn } from '../../ui/co
 import { DataTable, type Column } from '../../ui/DataTable.tsx';
 import { tableEdits } from '../../ui/edits.ts';
 import { RowFields } from '../../ui/RowFields.tsx';
-import { Empty, Facts, Part, ScreenHead } from '../../ui/parts.tsx';
+import { Empty, Facts, Look, Part, ScreenHead } from '../../ui/parts.tsx';
 import { useHashSelection } from '../../ui/selection.ts';
 import { Sheet } from '../../ui/sheet.tsx';
 import { Views } from '../../ui/Views.tsx';
+import { useBookedTwice } from './booked.ts';
 import { CrewLinks } from './CrewLinks.tsx';
 import { HoursView } from './HoursView.tsx';
 import { LoadView } from './LoadView.tsx';
@@ -110,6 +111,7 @@ export function PeopleScreen() {
     ]);
     select(id);
   };
+  const twice = useBookedTwice(rows.days.map((d) => d.date));
   const person = rows.people.find((p) => p.id === selectedId);
   const call = person ? calls.get(person.id) : undefined;
   const toggle = (dayId: string, number: number) => {
@@ -177,6 +179,15 @@ export function PeopleScreen() {
                     );
                   })}
                 </Flex>
+                {twice
+                  .filter((t) => t.name === person.name)
+                  .map((t) => (
+                    <Box key={`${t.production}${t.date}`} mt={2}>
+                      <Look>
+                        Also on “{t.production}” on {formatDate(t.date)}: booked twice.
+                      </Look>
+                    </Box>
+                  ))}
               </Part>
               {call && day ? (
                 <Part title={`Day ${day.number}`}>

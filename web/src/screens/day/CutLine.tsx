@@ -1,0 +1,72 @@
+import { Box, Flex } from '@chakra-ui/react';
+import { useMemo } from 'react';
+import { formatMinuteOfDay, formatMinutes } from '@kavrell/core/units';
+import { useProduction } from '../../app/production.tsx';
+import { tell } from '../../platform/notices.ts';
+import { usePreferences } from '../../platform/preferences.ts';
+import { useHeavy } from '../../workers/useHeavy.ts';
+import { Button } from '../../ui/Button.tsx';
+import { Look } from '../../ui/parts.tsx';
+import { baseOf, takeOrder } from './base.ts';
+import { useUnit } from './unit.tsx';
+
+/** What must go now so that the rest, in its order, is wrapped when it is wanted; and when the last move must begin. Silent while all fits and no move is near. */
+export function CutLine() {
+  const view = useProduction();
+  const { production, rows, facts, day } = view;
+  const { unit } = useUnit();
+  const clock = usePreferences((s) => s.clock);
+  const base = useMemo(() => baseOf(view, unit), [facts?.plan, facts?.projection, unit]);
+  const byMin = day ? day.wantedWrapMin - day.strikeMin : 0;
+  const found = useHeavy(base, base && ((work) => work.cut(base.order, base.ids, byMin, base.before)));
+  if (!facts || !day || !base || !found) return null;
+  const { cut, move } = found;
+  const say = (m: number) => formatMinuteOfDay(m, day, clock);
+  const rowOf = (id: string) => facts.plan.rows.find((r) => r.itemId === id);
+  const nameOf = (id: string) => rowOf(id)?.shot?.code ?? rowOf(id)?.title ?? '';
+  const place = rows.places.find((p) => p.id === rowOf(move?.id ?? '')?.placeId)?.name ?? 'the next place';
+  const live = facts.projection !== null;
+  if (cut.goIds.length === 0 && (!live || !move)) return null;
+  const musts = cut.goIds.filter((id) => rowOf(id)?.shot?.priority === 'must');
+  const putLast = () => {
+    takeOrder(
+      production.id,
+      `Day ${day.number}: cut line`,
+      rows.dayItems.filter((i) => i.dayId === day.id && i.unit === unit),
+      [...base.doneIds, ...cut.keptIds, ...cut.goIds],
+    );
+    tell('They stand last now: shot only if there is time. Ctrl+Z takes it back.');
+  };
+  return (
+    <Box border="1px solid" borderColor="edge" borderRadius="r" px={3} py={2} mb={3} role="status" data-cut>
+      {cut.goIds.length > 0 ? (
+        <Flex gap={3} align="center" wrap="wrap">
+          <Box flex="1" minW="220px">
+            <Look>
+              {live ? 'To wrap' : 'For a wrap'} by {say(day.wantedWrapMin)}, {cut.goIds.map(nameOf).join(', ')} must go.
+            </Look>{' '}
+            {musts.length > 0 ? `${musts.map(nameOf).join(', ')}: a must. ` : ''}
+            {cut.reached
+              ? `The rest wraps at ${say(cut.wrapMin + day.strikeMin)}.`
+              : 'Even then it is not enough: what stays has a fixed start.'}
+          </Box>
+          <Button size="small" onClick={putLast}>
+            Put {cut.goIds.length === 1 ? 'it' : 'them'} last
+          </Button>
+        </Flex>
+      ) : null}
+      {live && move ? (
+        <Box mt={cut.goIds.length ? 1 : 0}>
+          {move.latestMin === null ? (
+            <Look>The move to {place} comes too late for what is there.</Look>
+          ) : (
+            <>
+              Leave for {place} by <strong>{say(Math.floor(move.latestMin))}</strong> at the latest, planned{' '}
+              {say(move.planMin)}: {formatMinutes(Math.max(0, move.latestMin - move.planMin))} to spare.
+            </>
+          )}
+        </Box>
+      ) : null}
+    </Box>
+  );
+}

@@ -1,0 +1,248 @@
+import { Box, Flex } from '@chakra-ui/react';
+import { useEffect, useRef, useState } from 'react';
+import { DAY_ITEM_DEFAULTS, type DayItem, type Split } from '@kavrell/core/day';
+import { planOf, shareBetweenUnits, shareOverDays } from '@kavrell/core/productions';
+import { msToMinute } from '@kavrell/core/time';
+import { formatCount, formatMinuteOfDay, formatMinutes } from '@kavrell/core/units';
+import { useProduction } from '../../app/production.tsx';
+import { wordsOf } from '../../platform/api.ts';
+import { productionNow } from '../../platform/clock.ts';
+import { tell } from '../../platform/notices.ts';
+import { usePreferences } from '../../platform/preferences.ts';
+import { change, type Op } from '../../platform/rows.ts';
+import { seekSplit } from '../../workers/order.ts';
+import { Button } from '../../ui/Button.tsx';
+import { FormField } from '../../ui/FormField.tsx';
+import { Empty, Look, Part, Why } from '../../ui/parts.tsx';
+import { Sheet } from '../../ui/sheet.tsx';
+
+type Found =
+  { state: 'seeking' } | { state: 'done'; split: Split; units: boolean } | { state: 'failed'; words: string };
+
+/** Which shots on which day, or which a second unit takes: shared out, set against what is, taken with one press. */
+export function ShareView() {
+  const { production, rows, facts, day } = useProduction();
+  const clock = usePreferences((s) => s.clock);
+  const [by, setBy] = useState<'days' | 'units'>('days');
+  const [letter, setLetter] = useState('');
+  const [withFree, setWithFree] = useState(true);
+  const [found, setFound] = useState<Found | null>(null);
+  const turn = useRef(0);
+  // What was shared out of other rows is none.
+  useEffect(() => {
+    turn.current += 1;
+    setFound(null);
+  }, [rows.dayItems, rows.shots, rows.days, by, letter, withFree]);
+  if (!day || !facts) return null;
+  const nowMs = productionNow(production);
+  const ahead = rows.days.filter((d) => msToMinute(d.date, d.timeZone, nowMs) < d.callMin);
+  const placed = new Set(rows.dayItems.map((i) => i.shotId));
+  const free = rows.shots
+    .filter((s) => !s.dropped && !placed.has(s.id))
+    .map((s, i): DayItem => ({
+      ...DAY_ITEM_DEFAULTS,
+      id: s.id,
+      productionId: production.id,
+      version: 1,
+      deletedAt: null,
+      dayId: ahead[0]?.id ?? day.id,
+      shotId: s.id,
+      position: 10_000 + i,
+    }));
+  const second = rows.cameras.filter((c) => c.letter !== rows.cameras[0]?.letter);
+  const camera = second.find((c) => c.letter === letter) ?? second[0];
+  const begun = !ahead.some((d) => d.id === day.id);
+  const trouble =
+    by === 'days'
+      ? ahead.length < 2
+        ? 'Sharing out over days needs two days that have not begun.'
+        : ''
+      : begun
+        ? 'This day has begun: move single lines to the second unit in their sheet.'
+        : !camera
+          ? 'A second unit needs a second camera: add one under Camera.'
+          : '';
+  const seek = async () => {
+    const own = (turn.current += 1);
+    setFound({ state: 'seeking' });
+    try {
+      const share =
+        by === 'days'
+          ? shareOverDays(rows, ahead, withFree ? free : [])
+          : shareBetweenUnits(rows, day, camera ?? { letter: '' });
+      const split = await seekSplit({ ...share.plan, seed: 1 }, share.lanes, by === 'days');
+      if (turn.current === own) setFound({ state: 'done', split, units: by === 'units' });
+    } catch (error) {
+      const words = rows.dayItems.reduce((t, i) => t.replaceAll(i.id, nameOf(i.id)), wordsOf(error));
+      if (turn.current === own) setFound({ state: 'failed', words });
+    }
+  };
+  const nameOf = (id: string) => {
+    const item = rows.dayItems.find((i) => i.id === id);
+    return rows.shots.find((s) => s.id === (item?.shotId ?? id))?.code ?? item?.title ?? '';
+  };
+  const take = (split: Split, units: boolean) => {
+    const ops: Op[] = split.lanes.flatMap((lane, k) =>
+      lane.ids.flatMap((id, i): Op[] => {
+        const row = rows.dayItems.find((x) => x.id === id);
+        const dayId = units ? day.id : (ahead[k]?.id ?? day.id);
+        if (!row)
+          return [
+            { op: 'insert', table: 'dayItems', values: { ...DAY_ITEM_DEFAULTS, dayId, shotId: id, position: i + 1 } },
+          ];
+        const unit = units ? k + 1 : row.unit;
+        const list: Op[] =
+          row.dayId === dayId && row.position === i + 1 && row.unit === unit
+            ? []
+            : [{ op: 'update', table: 'dayItems', row, values: { dayId, unit, position: i + 1 } }];
+        const shot = rows.shots.find((s) => s.id === row.shotId);
+        if (units && k === 1 && shot && camera)
+          list.push({
+            op: 'update',
+            table: 'shots',
+            row: shot,
+            values: { cameras: [camera.letter], operatorId: camera.operatorId },
+          });
+        return list;
+      }),
+    );
+    void change(production.id, units ? `Day ${day.number}: two units` : 'Shots shared out over the days', ops);
+    tell(ops.length === 0 ? 'The days stand like that already.' : 'Shared out. Ctrl+Z takes it back.');
+  };
+  const listed = by === 'days' ? ahead.map((d) => planOf(rows, d)) : [];
+  const dayOf = (k: number) => (by === 'days' ? (ahead[k] ?? day) : day);
+  const split = found?.state === 'done' ? found.split : null;
+  const wraps = split?.lanes.map((l, k) => l.wrapMin + dayOf(k).strikeMin) ?? [];
+  return (
+    <>
+      <Flex gap={4} wrap="wrap" align="end" mb={3}>
+        <FormField label="Share out">
+          {(props) => (
+            <select
+              className="field"
+              {...props}
+              value={by}
+              onChange={(e) => setBy(e.target.value === 'units' ? 'units' : 'days')}
+            >
+              <option value="days">over the days still to come</option>
+              <option value="units">this day between two units</option>
+            </select>
+          )}
+        </FormField>
+        {by === 'units' && second.length > 0 ? (
+          <FormField label="The second unit has">
+            {(props) => (
+              <select className="field" {...props} value={camera?.letter} onChange={(e) => setLetter(e.target.value)}>
+                {second.map((c) => (
+                  <option key={c.id} value={c.letter}>
+                    camera {c.letter}
+                    {c.operatorId ? `, ${rows.people.find((p) => p.id === c.operatorId)?.shortName}` : ''}
+                  </option>
+                ))}
+              </select>
+            )}
+          </FormField>
+        ) : null}
+        {by === 'days' && free.length > 0 ? (
+          <label style={{ display: 'flex', gap: 8, alignItems: 'center', minHeight: 36, marginBottom: 16 }}>
+            <input type="checkbox" checked={withFree} onChange={(e) => setWithFree(e.target.checked)} />
+            with {formatCount(free.length, 'shot')} on no day
+          </label>
+        ) : null}
+        <Button
+          look="primary"
+          mb={4}
+          disabled={trouble !== '' || found?.state === 'seeking'}
+          onClick={() => void seek()}
+        >
+          {found?.state === 'seeking' ? 'Sharing out …' : 'Share out'}
+        </Button>
+      </Flex>
+      {trouble ? <Empty title="Nothing to share out">{trouble}</Empty> : null}
+      {found?.state === 'failed' ? (
+        <Box role="alert">
+          <Look>{found.words}</Look> Nothing was changed.
+        </Box>
+      ) : null}
+      {split ? (
+        <Box data-split role="status">
+          <Box display="grid" gridTemplateColumns="repeat(auto-fit, minmax(260px, 1fr))" gap={4} mb={4}>
+            {split.lanes.map((lane, k) => {
+              const own = dayOf(k);
+              const wrap = wraps[k] ?? 0;
+              const over = Math.max(0, wrap - own.wantedWrapMin);
+              const was = listed[k];
+              return (
+                <Box
+                  key={lane.name}
+                  border="1px solid"
+                  borderColor="hairline"
+                  borderRadius="r"
+                  p={3}
+                  data-lane={lane.name}
+                >
+                  <Box as="h2" fontSize="m" mb={1}>
+                    {lane.name}
+                  </Box>
+                  <Box mb={2}>
+                    {lane.ids.length === 0 ? (
+                      'nothing'
+                    ) : (
+                      <>
+                        wrap {formatMinuteOfDay(wrap, own, clock)}, {formatMinutes(lane.changeMin)} of change-overs
+                        {over > 0.5 ? (
+                          <>
+                            {', '}
+                            <Look>{formatMinutes(over)} over</Look>
+                          </>
+                        ) : null}
+                        {lane.broken > 0 ? (
+                          <>
+                            {', '}
+                            <Look>{formatCount(lane.broken, 'rule')} broken</Look>
+                          </>
+                        ) : null}
+                      </>
+                    )}
+                  </Box>
+                  {was ? (
+                    <Box color="soft" fontSize="s" mb={2}>
+                      As it is: wrap {formatMinuteOfDay(was.wrapMin, own, clock)}, {formatMinutes(was.changeMin)} of
+                      change-overs
+                      {was.violations.length ? `, ${formatCount(was.violations.length, 'rule')} broken` : ''}
+                    </Box>
+                  ) : null}
+                  <Box overflowWrap="anywhere">{lane.ids.map(nameOf).join(' · ')}</Box>
+                </Box>
+              );
+            })}
+          </Box>
+          {found?.state === 'done' && found.units ? (
+            <Box mb={3}>
+              The day wraps at {formatMinuteOfDay(Math.max(...wraps), day, clock)} in place of{' '}
+              {formatMinuteOfDay(facts.plan.wrapMin, day, clock)} with one unit.
+            </Box>
+          ) : null}
+          <Button look="primary" onClick={() => found?.state === 'done' && take(found.split, found.units)}>
+            Take it
+          </Button>
+        </Box>
+      ) : null}
+      <Sheet>
+        <Part title="What stays where it is">
+          {by === 'days'
+            ? 'Fixed starts, blocks, moments and what happens once keep their day. Nobody is put on a date they can’t, or on a day they are not engaged for.'
+            : 'The second unit takes only shots without people in the picture, without a fixed start, that one camera can take. Those get its camera and operator.'}
+        </Part>
+        <Why
+          lines={[
+            'Least minutes over the wanted wrap first, then least change-overs: whole setups and places stay together. The same rows give the same answer.',
+            by === 'days'
+              ? 'What must come before a moment stays on its day or an earlier one.'
+              : 'Both units start with the call; the one that wraps last is to wrap as early as can be. What both want at once (a person, a camera) is named on the day.',
+          ]}
+        />
+      </Sheet>
+    </>
+  );
+}

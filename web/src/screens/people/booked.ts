@@ -1,0 +1,27 @@
+import { useQuery } from '@tanstack/react-query';
+import { useMemo } from 'react';
+import { bookings } from '@kavrell/contract';
+import { bookedTwice } from '@kavrell/core/people';
+import { useProduction } from '../../app/production.tsx';
+import { call } from '../../platform/api.ts';
+
+type Twice = ReturnType<typeof bookedTwice>;
+
+/** Who of this production is engaged elsewhere on the same date; on `dates` only. Nothing while it is not known (offline), and for the crew, who may not see other jobs. */
+export function useBookedTwice(dates: readonly string[]): Twice {
+  const { me, production, rows } = useProduction();
+  const others = useQuery({
+    queryKey: ['bookings', production.id],
+    queryFn: () => call(bookings, { params: { productionId: production.id } }),
+    enabled: me.role === 'owner',
+  });
+  const key = dates.join();
+  return useMemo(() => {
+    const dateOf = new Map(rows.days.map((d) => [d.id, d.date]));
+    const mine = rows.people.map((p) => ({
+      name: p.name,
+      dates: rows.engagements.flatMap((e) => (e.personId === p.id ? (dateOf.get(e.dayId) ?? []) : [])),
+    }));
+    return bookedTwice(mine, others.data ?? []).filter((t) => key.split(',').includes(t.date));
+  }, [rows.people, rows.engagements, rows.days, others.data, key]);
+}

@@ -1,0 +1,27 @@
+import { useEffect, useState } from 'react';
+import type { Remote } from 'comlink';
+import { heavy } from './heavy.ts';
+import type { Heavy } from './heavy.worker.ts';
+
+const SETTLE_MS = 200;
+
+/** What the worker says of `key`, asked a moment after it stands still; null until then. A new key makes the former answer none. */
+export function useHeavy<T>(key: unknown, ask: ((work: Remote<Heavy>) => Promise<T>) | null): T | null {
+  const [answer, setAnswer] = useState<{ of: unknown; value: T } | null>(null);
+  useEffect(() => {
+    if (!ask) return;
+    let gone = false;
+    const timer = setTimeout(() => {
+      // What can’t be worked out is said where it is typed; here there is then no answer.
+      ask(heavy()).then(
+        (value) => !gone && setAnswer({ of: key, value }),
+        () => !gone && setAnswer(null),
+      );
+    }, SETTLE_MS);
+    return () => {
+      gone = true;
+      clearTimeout(timer);
+    };
+  }, [key]);
+  return answer && answer.of === key ? answer.value : null;
+}
