@@ -21,7 +21,7 @@ const SCREENS = [
 const VIEWS: Record<string, readonly string[]> = {
   Brief: ['Look', 'Days', 'What changed', 'What is wanted'],
   Places: ['Scouting walk', 'Rooms, power', 'Sun', 'Moves, carts', 'All places'],
-  Day: ['Other orders', 'Odds', 'I have 40 minutes', 'In order'],
+  Day: ['Other orders', 'Odds', 'I have 40 minutes', 'Share out', 'In order'],
   People: ['Who does what', 'Hours, rest', 'Everybody'],
   Camera: [
     'Walk past',

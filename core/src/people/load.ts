@@ -1,5 +1,6 @@
 import type { Camera } from '../camera/index.ts';
 import type { DayPlan, DayRow } from '../day/index.ts';
+import { formatMinutes } from '../units/index.ts';
 import { isRaised } from '../light/index.ts';
 import type { Engagement, Person } from './model.ts';
 
@@ -84,7 +85,6 @@ export function roleLoad(s: LoadSources, time: (m: number) => string): LoadFindi
   const duties = dutiesOf(s);
   const name = (id: string) => s.people.find((p) => p.id === id)?.shortName ?? 'somebody';
   const found: LoadFinding[] = [];
-  const minutes = (m: number) => `${Math.round(m)}\u00a0min`;
   for (const d of duties)
     if (d.personId === null)
       found.push({
@@ -95,7 +95,7 @@ export function roleLoad(s: LoadSources, time: (m: number) => string): LoadFindi
         mend:
           d.what === 'sound'
             ? 'A recordist for these hours, or sound that nobody listens to.'
-            : `Somebody for ${minutes(d.endMin - d.startMin)}.`,
+            : `Somebody for ${formatMinutes(d.endMin - d.startMin)}.`,
         startMin: d.startMin,
         endMin: d.endMin,
       });
@@ -122,8 +122,8 @@ export function roleLoad(s: LoadSources, time: (m: number) => string): LoadFindi
         key: `both:${personId}:${key}`,
         level: p.a.startsWith('watching') || p.b.startsWith('watching') ? 'danger' : 'look',
         personId,
-        words: `${name(personId)} has ${p.a} and ${p.b} at once for ${minutes(p.minutes)}, from ${time(p.startMin)}.`,
-        mend: `One person more for ${minutes(p.minutes)}, or one of the two left.`,
+        words: `${name(personId)} has ${p.a} and ${p.b} at once for ${formatMinutes(p.minutes)}, from ${time(p.startMin)}.`,
+        mend: `One person more for ${formatMinutes(p.minutes)}, or one of the two left.`,
         startMin: p.startMin,
         endMin: p.endMin,
       });

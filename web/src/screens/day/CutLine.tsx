@@ -45,7 +45,7 @@ export function CutLine() {
             <Look>
               {live ? 'To wrap' : 'For a wrap'} by {say(day.wantedWrapMin)}, {cut.goIds.map(nameOf).join(', ')} must go.
             </Look>{' '}
-            {musts.length > 0 ? `${musts.map(nameOf).join(', ')}: a must. ` : ''}
+            {musts.length > 0 ? `Of them musts: ${musts.map(nameOf).join(', ')}. ` : ''}
             {cut.reached
               ? `The rest wraps at ${say(cut.wrapMin + day.strikeMin)}.`
               : 'Even then it is not enough: what stays has a fixed start.'}

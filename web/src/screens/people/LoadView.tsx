@@ -124,11 +124,18 @@ function SharedAccess({
             </Box>
           ))}
       </Box>
+      {shared.free.length > 0 ? (
+        <Box color="soft" fontSize="s" mt={2}>
+          Stills may: {shared.free.map((f) => `${say(f.startMin)}–${say(f.endMin)} ${f.words}`).join(' · ')}
+        </Box>
+      ) : null}
     </Box>
   );
 }
 
 const LANE_PX = 20;
+/** A stretch shorter than this share of the day has no room for words; they stand when it is pointed at. */
+const LEAST_WORDS_SHARE = 0.05;
 /** A person’s duties along the day, those at the same time under one another. */
 function Lanes({
   duties,
@@ -166,7 +173,7 @@ function Lanes({
           title={`${label(d)}, ${say(d.startMin)} to ${say(d.endMin)}`}
           style={{ left: x(d.startMin), width: `calc(${x(d.endMin)} - ${x(d.startMin)})` }}
         >
-          {label(d)}
+          {(d.endMin - d.startMin) / (to - from) > LEAST_WORDS_SHARE ? label(d) : ''}
         </Box>
       ))}
     </Box>
