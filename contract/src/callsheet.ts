@@ -1,11 +1,70 @@
 import { z } from 'zod';
+import { line } from '@kavrell/core/records';
 import { CREW_ROLES, route } from './route.ts';
 
+const ofDay = z.object({ productionId: z.uuid(), dayId: z.uuid() });
+const ofSheet = z.object({ productionId: z.uuid(), sheetId: z.uuid() });
+export const PAPERS = ['A4', 'LETTER'] as const;
+
+/** The sheet as it would go out now; `?paper=LETTER` for the other format. */
 export const callSheetPdf = route({
   method: 'GET',
   path: '/api/productions/:productionId/days/:dayId/call-sheet.pdf',
   roles: ['owner', ...CREW_ROLES],
-  params: z.object({ productionId: z.uuid(), dayId: z.uuid() }),
+  params: ofDay,
   body: null,
   reply: null,
+});
+/** A sheet as it went out. */
+export const frozenSheetPdf = route({
+  method: 'GET',
+  path: '/api/productions/:productionId/sheets/:sheetId/call-sheet.pdf',
+  roles: ['owner', ...CREW_ROLES],
+  params: ofSheet,
+  body: null,
+  reply: null,
+});
+/** Freezes the day as it stands as version `revision`; refused when another window froze that one meanwhile. */
+export const freezeSheet = route({
+  method: 'POST',
+  path: '/api/productions/:productionId/days/:dayId/freeze',
+  roles: ['owner'],
+  params: ofDay,
+  body: z.object({ id: z.uuid(), revision: z.int().min(1), note: line('The note', 300) }),
+  reply: z.object({ id: z.uuid(), revision: z.int() }),
+});
+/** Sends a frozen sheet to everybody on it, or to these, through the simulated outbox. */
+export const sendSheet = route({
+  method: 'POST',
+  path: '/api/productions/:productionId/sheets/:sheetId/send',
+  roles: ['owner'],
+  params: ofSheet,
+  body: z.object({ personIds: z.array(z.uuid()).max(500).nullable() }),
+  reply: z.object({ sent: z.int(), unreached: z.array(z.string()) }),
+});
+export const sheetLink = z.object({
+  id: z.uuid(),
+  /** Null: the link of the printed code, which shows what anybody may see. */
+  personId: z.uuid().nullable(),
+  path: z.string(),
+  expiresAt: z.string(),
+});
+export type SheetLink = z.infer<typeof sheetLink>;
+/** Personal links that hold, to hand out by hand. */
+export const listSheetLinks = route({
+  method: 'GET',
+  path: '/api/productions/:productionId/sheet-links',
+  roles: ['owner'],
+  params: z.object({ productionId: z.uuid() }),
+  body: null,
+  reply: z.array(sheetLink),
+});
+/** Withdraws somebody’s personal link; the next sending makes another. */
+export const revokeSheetLink = route({
+  method: 'DELETE',
+  path: '/api/productions/:productionId/sheet-links/:linkId',
+  roles: ['owner'],
+  params: z.object({ productionId: z.uuid(), linkId: z.uuid() }),
+  body: null,
+  reply: z.object({ ok: z.literal(true) }),
 });

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { route } from './route.ts';
 
-/** Who of other productions is booked on dates of this one: names, for a person booked twice. */
+/** On which dates people of this production, by name, are booked on others. */
 export const bookings = route({
   method: 'GET',
   path: '/api/productions/:productionId/bookings',

@@ -11,7 +11,7 @@ import {
   signOff,
   signOffFields,
 } from '@kavrell/core/brief';
-import { frozenSheet, frozenSheetFields } from '@kavrell/core/callsheet';
+import { frozenSheet, frozenSheetFields, message, sheetRead } from '@kavrell/core/callsheet';
 import { camera, cameraFields, lens, lensFields } from '@kavrell/core/camera';
 import { card, cardFields, clip, copyFile, copyJob, drive, driveFields, release } from '@kavrell/core/copies';
 import { clock, clockFields, jam, jamFields } from '@kavrell/core/clocks';
@@ -33,6 +33,8 @@ import {
   room,
   roomFields,
 } from '@kavrell/core/places';
+import { rental, rentalFields } from '@kavrell/core/kit';
+import { rehearsalNote, rehearsalNoteFields, risk, riskFields } from '@kavrell/core/risks';
 import { deviceState, takeEvent } from '@kavrell/core/roll';
 import {
   pin,
@@ -111,6 +113,9 @@ export const EDITABLE = {
   slots: { row: slot, fields: slotFields, one: 'slot' },
   looks: { row: look, fields: lookFields, one: 'look' },
   frozenSheets: { row: frozenSheet, fields: frozenSheetFields, one: 'frozen sheet' },
+  rentals: { row: rental, fields: rentalFields, one: 'rental' },
+  risks: { row: risk, fields: riskFields, one: 'risk' },
+  rehearsalNotes: { row: rehearsalNote, fields: rehearsalNoteFields, one: 'rehearsal note' },
 } as const;
 export type EditableName = keyof typeof EDITABLE;
 export const EDITABLE_NAMES = Object.keys(EDITABLE) as [EditableName, ...EditableName[]];
@@ -155,6 +160,9 @@ export const PLAN_TABLES = [
   'slots',
   'looks',
   'frozenSheets',
+  'rentals',
+  'risks',
+  'rehearsalNotes',
   'drives',
   'cards',
   'clocks',
@@ -169,6 +177,8 @@ export const DERIVED = {
   copyJobs: { row: copyJob },
   copyFiles: { row: copyFile },
   releases: { row: release },
+  sheetReads: { row: sheetRead },
+  messages: { row: message },
 } as const;
 export type DerivedName = keyof typeof DERIVED;
 

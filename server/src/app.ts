@@ -9,6 +9,7 @@ import { pinoHttp } from 'pino-http';
 import { ROUTES, health } from '@kavrell/contract';
 import { serveCalc } from './calc/index.ts';
 import { serveCallSheet } from './callsheet/index.ts';
+import { servePersonalSheets } from './callsheet/personal.ts';
 import { serveCamera } from './camera/index.ts';
 import { serveChanges } from './changes/index.ts';
 import { serveCopies } from './copies/index.ts';
@@ -151,6 +152,7 @@ export async function makeApp(context: Context): Promise<RunningApp> {
   serveStale(router, context);
   serveCalc(router);
 
+  servePersonalSheets(app, context);
   app.use('/api', (_req, _res, next) => next(new HttpProblem(404, 'route', 'There is nothing at this address.')));
   if (config.webRoot && existsSync(config.webRoot)) serveWeb(app, config.webRoot);
   app.use(problemHandler(log));

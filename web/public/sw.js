@@ -3,13 +3,15 @@ const SHELL = 'kavrell-shell-1';
 const ROWS = 'kavrell-rows-1';
 // Stills of the scouting walk and of boards; sounds are too large to keep.
 const STILLS = 'kavrell-stills-1';
+// Personal sheets, each by its own link.
+const SHEETS = 'kavrell-sheets-1';
 const LARGEST_STILL = 2_000_000;
 
 self.addEventListener('install', (event) =>
   event.waitUntil(
     caches
       .open(SHELL)
-      .then((cache) => cache.addAll(['/', '/theme.js', '/icon.svg']))
+      .then((cache) => cache.addAll(['/', '/theme.js', '/icon.svg', '/sheet.js']))
       .then(() => self.skipWaiting()),
   ),
 );
@@ -60,8 +62,11 @@ const READ = /^\/api\/(auth\/me|productions|productions\/[^/]+\/rows\/\w+)$/;
 self.addEventListener('fetch', (event) => {
   const url = new URL(event.request.url);
   if (event.request.method !== 'GET' || url.origin !== self.location.origin) return;
-  if (event.request.mode === 'navigate') event.respondWith(fromNetworkFirst(event.request, SHELL, '/'));
+  if (event.request.mode === 'navigate' && url.pathname.startsWith('/s/')) {
+    if (/^\/s\/[^/]+$/.test(url.pathname)) event.respondWith(fromNetworkFirst(event.request, SHEETS, url.pathname));
+  } else if (event.request.mode === 'navigate') event.respondWith(fromNetworkFirst(event.request, SHELL, '/'));
   else if (READ.test(url.pathname)) event.respondWith(fromNetworkFirst(event.request, ROWS, url.pathname));
   else if (STILL.test(url.pathname)) event.respondWith(stillFromCacheFirst(event.request));
+  else if (url.pathname === '/sheet.js') event.respondWith(fromNetworkFirst(event.request, SHELL, '/sheet.js'));
   else if (url.pathname.startsWith('/assets/')) event.respondWith(fromCacheFirst(event.request));
 });

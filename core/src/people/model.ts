@@ -4,6 +4,9 @@ import { isCalendarDate } from '../time/index.ts';
 
 export const personKind = z.enum(['crew', 'talent', 'client']);
 
+/** What of others a personal sheet shows. */
+export const SEES = ['own', 'phones', 'all'] as const;
+
 export const personFields = z.object({
   name: requiredLine('The name', 80),
   /** The one word that the quick line and tables use. */
@@ -29,6 +32,15 @@ export const personFields = z.object({
   away: z
     .array(z.string().refine(isCalendarDate, 'Write a date that exists, as YYYY-MM-DD.'))
     .max(200, 'Two hundred dates are the most.'),
+  /** Where sheets are sent. Personal. */
+  email: line('The mail address', 120).refine(
+    (e) => e === '' || /^[^\s@]+@[^\s@]+$/.test(e),
+    'A mail address has one @, such as oda@harbour.example.',
+  ),
+  /** Radio channel or headset line. */
+  comms: line('The radio line', 60),
+  /** What their personal sheet shows of others: nothing, phone numbers, or diets too. Rates never. */
+  sees: z.enum(SEES, { error: 'Choose what their sheet shows of others.' }),
   /** What they may: drive, fly, climb, handle, and until when. */
   permits: line('What they may', 200),
 });
@@ -46,6 +58,9 @@ export const PERSON_DEFAULTS: Omit<z.infer<typeof personFields>, 'name' | 'short
   travelMin: 0,
   away: [],
   permits: '',
+  email: '',
+  comms: '',
+  sees: 'own',
 };
 export const person = personFields.extend(recordBase);
 export type Person = z.infer<typeof person>;
@@ -53,6 +68,7 @@ export type Person = z.infer<typeof person>;
 /** The fields of a person that only the owner sees. */
 export const PERSONAL_FIELDS = [
   'phone',
+  'email',
   'diet',
   'notes',
   'emergency',

@@ -22,6 +22,8 @@ export const placeFields = z.object({
     .min(-180, 'Longitude runs from −180 to 180°.')
     .max(180, 'Longitude runs from −180 to 180°.'),
   address: line('The address', 300),
+  /** How one gets there: turnings, gates, whom to ring. */
+  directions: line('The way there', 400),
   parking: line('Parking', 200),
   walkMin: minutes('The walk from the car', 240),
   power: line('Power', 300),
@@ -42,6 +44,7 @@ export const PLACE_DEFAULTS: Omit<z.infer<typeof placeFields>, 'name'> = {
   latitude: 50.33,
   longitude: -4.77,
   address: '',
+  directions: '',
   parking: '',
   walkMin: 0,
   power: '',

@@ -1,5 +1,5 @@
 import type { Ask, Deliverable, Production, Revision, SignOff } from '../brief/index.ts';
-import type { FrozenSheet } from '../callsheet/index.ts';
+import type { FrozenSheet, SheetRead } from '../callsheet/index.ts';
 import type { Camera, Lens } from '../camera/index.ts';
 import {
   cardStatus,
@@ -22,6 +22,8 @@ import {
   type Projection,
   type SavedOrder,
 } from '../day/index.ts';
+import type { Rental } from '../kit/index.ts';
+import type { RehearsalNote, Risk } from '../risks/index.ts';
 import { ledger, type Answer } from '../ledger/index.ts';
 import type { LightKit, Relight, Setup } from '../light/index.ts';
 import type { Palette, Picture } from '../look/index.ts';
@@ -76,6 +78,10 @@ export interface ProductionRows {
   slots: readonly Slot[];
   looks: readonly Look[];
   frozenSheets: readonly FrozenSheet[];
+  sheetReads: readonly SheetRead[];
+  rentals: readonly Rental[];
+  risks: readonly Risk[];
+  rehearsalNotes: readonly RehearsalNote[];
   drives: readonly Drive[];
   cards: readonly Card[];
   clocks: readonly Clock[];
@@ -201,3 +207,6 @@ export * from './light.ts';
 export * from './camera.ts';
 export * from './day.ts';
 export * from './share.ts';
+export * from './sheet.ts';
+export * from './risks.ts';
+export * from './moving.ts';

@@ -217,6 +217,7 @@ describe('who leans on whom', () => {
           frozenAtMs: 1,
           note: '',
           shots: [{ shotId: 'shot-3A', code: '3A' }],
+          content: null,
         },
       ],
       soundSources: [

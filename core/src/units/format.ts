@@ -145,6 +145,11 @@ export function formatStop(stop: number): string {
   return `T${NBSP}${stop >= 10 ? Math.round(stop) : Math.round(stop * 10) / 10}`;
 }
 
+/** An air temperature, in whole degrees of what one reads lengths in. */
+export function formatTemperature(celsius: number, lengths: 'metric' | 'feet' = 'metric'): string {
+  return lengths === 'feet' ? `${Math.round(celsius * 1.8 + 32)}${NBSP}°F` : `${Math.round(celsius)}${NBSP}°C`;
+}
+
 /** A colour temperature to the nearest 50 K. */
 export function formatKelvin(kelvin: number): string {
   return `${(Math.round(kelvin / 50) * 50).toLocaleString('en')}${NBSP}K`;

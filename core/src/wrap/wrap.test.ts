@@ -1,10 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { morningTakes } from '../../../demo/src/takes.ts';
 import { ninthBell } from '../../../demo/src/ninthBell.ts';
-import { composeCallSheet } from '../callsheet/index.ts';
 import type { Clip } from '../copies/index.ts';
 import { toCsv } from '../formats/index.ts';
-import { factsOf, planOf, type ProductionRows } from '../productions/index.ts';
+import { factsOf, type ProductionRows } from '../productions/index.ts';
 import { minuteToMs, midnightMs } from '../time/index.ts';
 import { formatLabel, parseRate, timeOfDayFrames } from '../timecode/index.ts';
 import { matchClips, wrapRows } from './index.ts';
@@ -30,7 +29,15 @@ const clips: Clip[] = morning.clips.map((c) => {
     rate: c.rate,
   };
 });
-const rows: ProductionRows = { ...demo, clips, copyJobs: [], copyFiles: [], releases: [], takeEvents: morning.events };
+const rows: ProductionRows = {
+  ...demo,
+  clips,
+  copyJobs: [],
+  copyFiles: [],
+  releases: [],
+  sheetReads: [],
+  takeEvents: morning.events,
+};
 const facts = factsOf(rows, day, minuteToMs(day.date, day.timeZone, NOW));
 
 describe('clips and takes', () => {
@@ -98,26 +105,6 @@ describe('the three answers', () => {
     const empty = factsOf({ ...rows, dayItems: [], takeEvents: [], clips: [] }, day, 0);
     expect(empty.answers.map((a) => a.figure)).toEqual(['–', '0 of 0', '0 of 0\u00a0cards']);
   });
-});
-
-describe('the call sheet', () => {
-  const sheet = composeCallSheet({ ...demo, plan: planOf(demo, day), dayCount: 2 });
-  it('agrees with the day', () => {
-    const plan = planOf(demo, day);
-    expect(sheet.lines.flatMap((l) => l.block.rows.map((r) => [r.shot?.code, r.startMin]))).toEqual(
-      plan.rows.map((r) => [r.shot?.code, r.startMin]),
-    );
-    expect(sheet.lines.at(-1)?.block.endMin).toBe(plan.wrapMin);
-  });
-  it('names minors, once-only shots and the long day with care', () => {
-    const words = sheet.cautions.join(' ');
-    expect(words).toContain('Wren Achebe');
-    expect(words).toContain('7C');
-    expect(words).toContain('nobody drives home tired');
-    expect(sheet.cautions.at(-1)).toContain('licensed or competent people decide');
-  });
-  it('gives the three places in the order they are needed', () =>
-    expect(sheet.places.map((p) => p.name)).toEqual(['Pour floor', 'Founder’s bench', 'Sea-mark tower']));
 });
 
 describe('CSV', () => {

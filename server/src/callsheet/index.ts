@@ -1,13 +1,29 @@
+import type { Request } from 'express';
+import { UniqueConstraintError } from 'sequelize';
+import type { FrozenSheet, SheetContent } from '@kavrell/core/callsheet';
 import type { Day } from '@kavrell/core/day';
-import { composeCallSheet } from '@kavrell/core/callsheet';
-import { planOf, type ProductionRows } from '@kavrell/core/productions';
-import { callSheetPdf as callSheetPdfRoute } from '@kavrell/contract';
+import type { Person } from '@kavrell/core/people';
+import { sheetOf, type ProductionRows } from '@kavrell/core/productions';
+import {
+  PAPERS,
+  callSheetPdf as callSheetPdfRoute,
+  freezeSheet,
+  frozenSheetPdf,
+  listSheetLinks,
+  revokeSheetLink,
+  sendSheet,
+} from '@kavrell/contract';
 import type { Context } from '../platform/context.ts';
+import { inChangeSet } from '../platform/db/index.ts';
 import { fileName, sendDocument } from '../platform/documents/index.ts';
 import { HttpProblem } from '../platform/problems.ts';
 import type { Router } from '../platform/routing.ts';
 import { loadRows } from '../productions/load.ts';
+import { linkFor, linkPath } from './links.ts';
 import { callSheetPdf } from './pdf.ts';
+import { recipients, sendTo } from './send.ts';
+
+export type WholeSheet = FrozenSheet & { content: SheetContent };
 
 /** The day of a production, or a problem in words. */
 export function dayIn(rows: ProductionRows, dayId: string): Day {
@@ -16,17 +32,157 @@ export function dayIn(rows: ProductionRows, dayId: string): Day {
   return day;
 }
 
+/** A frozen sheet with all that it says, or a problem in words. */
+export async function wholeSheet({ models }: Context, productionId: string, id: string): Promise<WholeSheet> {
+  const row = (await models.frozenSheets.findOne({
+    where: { id, productionId, deletedAt: null },
+    raw: true,
+  })) as unknown as FrozenSheet | null;
+  if (!row) throw new HttpProblem(404, 'sheet', 'There is no such sheet. It may have been taken back.');
+  if (!row.content)
+    throw new HttpProblem(
+      409,
+      'sheetOld',
+      'This sheet was frozen before its whole text was kept. Freeze a new version and send that.',
+    );
+  return row as WholeSheet;
+}
+
+/** The version before, of the same day; null when there is none with its text. */
+export async function sheetBefore({ models }: Context, sheet: WholeSheet): Promise<WholeSheet | null> {
+  const rows = (await models.frozenSheets.findAll({
+    where: { productionId: sheet.productionId, dayId: sheet.dayId, deletedAt: null },
+    order: [['revision', 'DESC']],
+    raw: true,
+  })) as unknown as FrozenSheet[];
+  return (rows.find((r) => r.revision < sheet.revision && r.content !== null) as WholeSheet | undefined) ?? null;
+}
+
+const paperOf = (req: Request) => PAPERS.find((p) => p === String(req.query.paper).toUpperCase()) ?? 'A4';
+/** This server as the reader reaches it. */
+export const originOf = (req: Request): string => `${req.protocol}://${req.get('host') ?? 'localhost'}`;
+
 export function serveCallSheet(router: Router, context: Context): void {
-  router.serve(callSheetPdfRoute, async ({ params, res }) => {
+  const { db, models } = context;
+  /** Phones on paper are for the owner, who hands it out. */
+  const phonesOf = (people: readonly Person[]) => new Map(people.map((p) => [p.id, p.phone] as const));
+  const latest = (productionId: string, req: Request) =>
+    db.transaction(async (t) => `${originOf(req)}${linkPath(context, await linkFor(context, productionId, null, t))}`);
+
+  router.serve(callSheetPdfRoute, async ({ params, req, res, me }) => {
     const rows = await loadRows(context, params.productionId);
     const day = dayIn(rows, params.dayId);
-    const sheet = composeCallSheet({ ...rows, plan: planOf(rows, day), dayCount: rows.days.length });
+    const pdf = await callSheetPdf({
+      content: sheetOf(rows, day),
+      revision: null,
+      note: '',
+      paper: paperOf(req),
+      phones: me.role === 'owner' ? phonesOf(rows.people) : null,
+      latestUrl: null,
+    });
+    sendDocument(res, pdf, 'application/pdf', fileName(rows.production.title, 'day', String(day.number), 'call sheet'));
+    return undefined;
+  });
+  router.serve(frozenSheetPdf, async ({ params, req, res, me }) => {
+    const sheet = await wholeSheet(context, params.productionId, params.sheetId);
+    const people = (await models.people.findAll({
+      where: { productionId: params.productionId, deletedAt: null },
+      raw: true,
+    })) as unknown as Person[];
+    const pdf = await callSheetPdf({
+      content: sheet.content,
+      revision: sheet.revision,
+      note: sheet.note,
+      paper: paperOf(req),
+      phones: me.role === 'owner' ? phonesOf(people) : null,
+      latestUrl: await latest(params.productionId, req),
+    });
     sendDocument(
       res,
-      await callSheetPdf(sheet),
+      pdf,
       'application/pdf',
-      fileName(rows.production.title, 'day', String(day.number), 'call sheet'),
+      fileName(
+        sheet.content.production.title,
+        'day',
+        String(sheet.content.dayNumber),
+        'version',
+        String(sheet.revision),
+      ),
     );
     return undefined;
+  });
+
+  router.serve(freezeSheet, async ({ params, body, me }) => {
+    const rows = await loadRows(context, params.productionId);
+    const day = dayIn(rows, params.dayId);
+    const newest = Math.max(0, ...rows.frozenSheets.filter((s) => s.dayId === day.id).map((s) => s.revision));
+    const content = sheetOf(rows, day);
+    const taken = new HttpProblem(
+      409,
+      'frozenMeanwhile',
+      `Version ${body.revision} of this day was frozen meanwhile, in another window or by somebody else. Look at what it says, then freeze version ${newest + 1}.`,
+    );
+    if (body.revision !== newest + 1) throw taken;
+    try {
+      await inChangeSet(db, { changeSetId: null, actor: me.actor }, (transaction) =>
+        models.frozenSheets.create(
+          {
+            id: body.id,
+            productionId: params.productionId,
+            dayId: day.id,
+            revision: body.revision,
+            frozenAtMs: Date.now(),
+            note: body.note,
+            shots: content.shots.map((s) => ({ shotId: s.id, code: s.code })),
+            content,
+          },
+          { transaction },
+        ),
+      );
+    } catch (error) {
+      if (error instanceof UniqueConstraintError) throw taken;
+      throw error;
+    }
+    return { id: body.id, revision: body.revision };
+  });
+
+  router.serve(sendSheet, async ({ params, body, req, me }) => {
+    const sheet = await wholeSheet(context, params.productionId, params.sheetId);
+    const before = await sheetBefore(context, sheet);
+    const people = (await models.people.findAll({
+      where: { productionId: params.productionId, deletedAt: null },
+      raw: true,
+    })) as unknown as Person[];
+    const all = recipients(sheet, before, people);
+    const chosen = body.personIds ? all.filter((p) => body.personIds?.includes(p.id)) : all;
+    if (chosen.length === 0)
+      throw new HttpProblem(
+        409,
+        'nobody',
+        'Nobody is on this sheet: put people on the day under People, and freeze it again.',
+      );
+    return sendTo(context, sheet, before, chosen, originOf(req), me.actor);
+  });
+
+  router.serve(listSheetLinks, async ({ params }) => {
+    const [rows] = await db.query(
+      `SELECT id, person_id AS "personId", expires_at AS "expiresAt" FROM sheet_links WHERE production_id = $1 AND revoked_at IS NULL AND expires_at > now() ORDER BY created_at`,
+      { bind: [params.productionId] },
+    );
+    return (rows as { id: string; personId: string | null; expiresAt: Date }[]).map((r) => ({
+      id: r.id,
+      personId: r.personId,
+      expiresAt: new Date(r.expiresAt).toISOString(),
+      path: linkPath(context, r.id),
+    }));
+  });
+  router.serve(revokeSheetLink, async ({ params }) => {
+    await db.query(
+      'UPDATE sheet_links SET revoked_at = coalesce(revoked_at, now()) WHERE id = $1 AND production_id = $2',
+      {
+        bind: [params.linkId, params.productionId],
+      },
+    );
+    return { ok: true as const };
   });
 }

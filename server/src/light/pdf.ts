@@ -14,7 +14,7 @@ import {
 } from '@kavrell/core/light';
 import { surroundingsOf, type ProductionRows } from '@kavrell/core/productions';
 import { formatLux, formatMinutes, formatMinuteOfDay, formatStop } from '@kavrell/core/units';
-import { SOFT, head, heading, renderOnePage, rows as rowLayout } from '../platform/documents/index.ts';
+import { SOFT, head, heading, renderWithin, rows as rowLayout } from '../platform/documents/index.ts';
 
 /** How tightly the page is set: type size, legend columns, room for the drawing, findings and legend lines at the most. */
 interface Density {
@@ -175,9 +175,10 @@ export async function setupPdf(rows: ProductionRows, setup: Setup): Promise<Buff
       { text: planCautions(s).join(' '), color: SOFT, fontSize: small, margin: [0, 4, 0, 0] },
     ];
   };
-  return renderOnePage(
+  return renderWithin(
+    1,
     `${setup.code} ${setup.name}`,
-    DENSITIES.map((d) => () => pageOf(d)),
+    DENSITIES.map((d) => () => ({ content: pageOf(d) })),
     `${rows.production.title} · ${setup.code} · readings are estimates; a meter wins`,
     { landscape: true },
   );

@@ -18,8 +18,8 @@ beforeAll(async () => {
 afterAll(() => server.stop());
 
 const mirko = () => plan.people.find((p) => p.shortName === 'Mirko');
-/** Another production with Mirko on one day of this date. */
-async function alsoOn(date: string, deleted = false): Promise<string> {
+/** Another production with somebody, Mirko unless said, on one day of this date. */
+async function alsoOn(date: string, deleted = false, name = mirko()?.name ?? ''): Promise<string> {
   const id = randomUUID();
   await owner
     .post('/api/productions')
@@ -34,7 +34,7 @@ async function alsoOn(date: string, deleted = false): Promise<string> {
       label: 'A day elsewhere',
       ops: [
         insert('days', day, { ...DAY_DEFAULTS, number: 1, date, timeZone: 'Europe/London', basePlaceId: null }),
-        insert('people', person, { ...PERSON_DEFAULTS, name: mirko()?.name ?? '', shortName: 'Mirko' }),
+        insert('people', person, { ...PERSON_DEFAULTS, name, shortName: 'Mirko' }),
         insert('engagements', engagement, { dayId: day, personId: person, callOffsetMin: 0, callMin: null }),
         ...(deleted ? [{ op: 'delete', table: 'engagements', id: engagement, version: 1 }] : []),
       ],
@@ -44,9 +44,9 @@ async function alsoOn(date: string, deleted = false): Promise<string> {
 }
 
 describe('booked elsewhere', () => {
-  it('names who of other productions is engaged on a date of this one, and on no other', async () => {
+  it('names on which dates people of this production are engaged elsewhere, and nobody else', async () => {
     await alsoOn(plan.days[0]?.date ?? '');
-    await alsoOn('2031-01-01');
+    await alsoOn('2031-01-01', false, 'Somebody Else');
     const { body } = await owner.get(`/api/productions/${plan.production.id}/bookings`).expect(200);
     expect(body).toEqual([
       { name: mirko()?.name, production: `Elsewhere ${plan.days[0]?.date}`, dates: [plan.days[0]?.date] },

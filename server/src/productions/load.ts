@@ -4,7 +4,7 @@ import type { Context } from '../platform/context.ts';
 import { readRows } from '../rows/index.ts';
 import { productionOf } from './index.ts';
 
-const TABLES = [...PLAN_TABLES, 'clips', 'copyJobs', 'copyFiles', 'releases', 'takeEvents'] as const;
+const TABLES = [...PLAN_TABLES, 'clips', 'copyJobs', 'copyFiles', 'releases', 'takeEvents', 'sheetReads'] as const;
 
 /** All rows of a production: one query a table, whatever its size. */
 export async function loadRows(context: Context, productionId: string): Promise<ProductionRows> {

@@ -18,7 +18,7 @@ const ORDER: Partial<Record<TableName, string[]>> = {
 };
 
 /** Prices, agreements and who consented to what: the owner's alone; to others these tables are empty. */
-const OWNERS_ONLY: ReadonlySet<TableName> = new Set(['asks', 'signOffs', 'consents']);
+const OWNERS_ONLY: ReadonlySet<TableName> = new Set(['asks', 'signOffs', 'consents', 'rentals', 'messages']);
 
 /** Rows of one table of one production, deleted ones left out: one query, whatever their number. */
 export async function readRows(

@@ -184,6 +184,7 @@ describe('what is stale', () => {
           frozenAtMs: Date.now(),
           note: '',
           shots: shots.map((s) => ({ shotId: s.id, code: s.code })),
+          content: null,
         },
       },
     ]).expect(200);

@@ -58,28 +58,36 @@ export const head = (
   alignment,
 });
 
-/** Renders a document on A4 with Kavrell's look and page numbers. */
+/** Renders a document, on A4 unless asked otherwise, with Kavrell's look and page numbers. */
 export async function renderPdf(
   title: string,
   content: Content[],
   footer: string,
-  { landscape = false }: { landscape?: boolean } = {},
+  { landscape = false, paper = 'A4' }: { landscape?: boolean; paper?: 'A4' | 'LETTER' } = {},
 ): Promise<Buffer> {
-  return (await counted(title, content, footer, landscape)).pdf;
+  return (await counted(title, content, footer, landscape, paper)).pdf;
 }
 
-/** Tries one layout after the other, the roomiest first, until one fits a single page; the last one is taken as it comes. */
-export async function renderOnePage(
+export interface Layout {
+  content: Content[];
+  /** Size of plain text, points. */
+  fontSize?: number;
+}
+
+/** Tries one layout after the other, the roomiest first, until one fits into `pages`; the last one is taken as it comes. */
+export async function renderWithin(
+  pages: number,
   title: string,
-  tries: readonly (() => Content[])[],
+  tries: readonly (() => Layout)[],
   footer: string,
-  { landscape = false }: { landscape?: boolean } = {},
+  { landscape = false, paper = 'A4' }: { landscape?: boolean; paper?: 'A4' | 'LETTER' } = {},
 ): Promise<Buffer> {
   let last: Buffer | null = null;
-  for (const content of tries) {
-    const { pdf, pages } = await counted(title, content(), footer, landscape);
-    if (pages === 1) return pdf;
-    last = pdf;
+  for (const layout of tries) {
+    const { content, fontSize } = layout();
+    const made = await counted(title, content, footer, landscape, paper, fontSize);
+    if (made.pages <= pages) return made.pdf;
+    last = made.pdf;
   }
   if (!last) throw new Error('A document needs one layout at least.');
   return last;
@@ -90,14 +98,16 @@ async function counted(
   content: Content[],
   footer: string,
   landscape: boolean,
+  paper: 'A4' | 'LETTER' = 'A4',
+  fontSize = 9,
 ): Promise<{ pdf: Buffer; pages: number }> {
   let count = 0;
   const definition: TDocumentDefinitions = {
-    pageSize: 'A4',
+    pageSize: paper,
     pageOrientation: landscape ? 'landscape' : 'portrait',
     pageMargins: [36, 36, 36, 40],
     info: { title, creator: 'Kavrell', producer: 'Kavrell' },
-    defaultStyle: { font: 'Text', fontSize: 9, color: INK, lineHeight: 1.12 },
+    defaultStyle: { font: 'Text', fontSize, color: INK, lineHeight: 1.12 },
     content,
     footer: (page, pages) => {
       count = pages;
@@ -105,7 +115,10 @@ async function counted(
         margin: [36, 12, 36, 0],
         fontSize: 7.5,
         color: SOFT,
-        columns: [footer, { text: `Page ${page} of ${pages}`, alignment: 'right' }],
+        columns: [
+          { width: '*', text: footer },
+          { width: 60, text: `Page ${page} of ${pages}`, alignment: 'right' },
+        ],
       };
     },
   };

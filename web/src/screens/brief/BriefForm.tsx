@@ -10,18 +10,20 @@ import { Button } from '../../ui/Button.tsx';
 import { FormField } from '../../ui/FormField.tsx';
 import { RATE_CHOICES } from '../camera/rates.ts';
 
-const form = productionFields.omit({ simulatedNowOffsetMs: true, keepPolicy: true, hotelMinor: true, driveHourMinor: true }).extend({
-  captureWidthPx: z.coerce.number<number>().pipe(productionFields.shape.captureWidthPx),
-  captureHeightPx: z.coerce.number<number>().pipe(productionFields.shape.captureHeightPx),
-  readingWpm: z.coerce.number<number>().pipe(productionFields.shape.readingWpm),
-  verifiedCopies: z.coerce
-    .number<number>()
-    .int('Copies are a whole number.')
-    .min(1, 'At least one verified copy is needed.')
-    .max(6, 'Six copies are the most Kavrell plans for.'),
-  apart: z.boolean(),
-  format: z.enum(FORMAT_POLICIES),
-});
+const form = productionFields
+  .omit({ simulatedNowOffsetMs: true, keepPolicy: true, hotelMinor: true, driveHourMinor: true })
+  .extend({
+    captureWidthPx: z.coerce.number<number>().pipe(productionFields.shape.captureWidthPx),
+    captureHeightPx: z.coerce.number<number>().pipe(productionFields.shape.captureHeightPx),
+    readingWpm: z.coerce.number<number>().pipe(productionFields.shape.readingWpm),
+    verifiedCopies: z.coerce
+      .number<number>()
+      .int('Copies are a whole number.')
+      .min(1, 'At least one verified copy is needed.')
+      .max(6, 'Six copies are the most Kavrell plans for.'),
+    apart: z.boolean(),
+    format: z.enum(FORMAT_POLICIES),
+  });
 type FormValues = z.infer<typeof form>;
 
 /** The job in a few fields, saved together. What is typed stays until it is saved. */

@@ -1,0 +1,191 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { ninthBell } from '../../../demo/src/ninthBell.ts';
+import { planOf, sheetOf, type ProductionRows } from '../productions/index.ts';
+import {
+  affected,
+  latestOf,
+  readTicks,
+  readersOf,
+  rowCode,
+  sheetContent,
+  sheetDifference,
+  type FrozenSheet,
+  type SheetContent,
+} from './index.ts';
+
+let n = 0;
+const newId = () => `00000000-0000-7000-8000-${String((n += 1)).padStart(12, '0')}`;
+const demo = ninthBell(newId, '/media');
+const rows: ProductionRows = {
+  ...demo,
+  clips: [],
+  copyJobs: [],
+  copyFiles: [],
+  releases: [],
+  takeEvents: [],
+  sheetReads: [],
+};
+const day = demo.days[0] as (typeof demo.days)[number];
+const sheet = sheetOf(rows, day);
+const plan = planOf(rows, day);
+const words = (list: readonly { words: string }[]) => list.map((d) => d.words.replaceAll('\u00a0', ' '));
+const person = (shortName: string) => demo.people.find((p) => p.shortName === shortName);
+
+describe('a sheet composed from the plan', () => {
+  it('agrees with the day, to the minute, and holds by its own schema', () => {
+    expect(sheetContent.safeParse(sheet).success).toBe(true);
+    expect(sheet.shots.map((s) => [s.code, s.startMin])).toEqual(
+      plan.rows.flatMap((r) => (r.shot ? [[r.shot.code, r.startMin]] : [])),
+    );
+    expect(sheet.lines.at(-1)?.endMin).toBe(plan.wrapMin);
+    expect(sheet.lines.flatMap((l) => l.shotCodes)).toEqual(sheet.shots.map((s) => s.code));
+    expect(sheet.places.map((p) => p.name)).toEqual(['Pour floor', 'Founder’s bench', 'Sea-mark tower']);
+  });
+  it('names minors, once-only shots, the long day and what the light plans warn of', () => {
+    const safety = sheet.safety.join(' ');
+    for (const said of ['Wren Achebe', '7C', 'nobody drives home tired', 'L6:']) expect(safety).toContain(said);
+    expect(sheet.safety.at(-1)).toContain('licensed or competent people decide');
+  });
+  it('holds nobody’s phone, diet or rate: diets are counted', () => {
+    const people = demo.people.map((p) => ({
+      ...p,
+      phone: '+44 1632 960 111',
+      email: 'x@y.example',
+      dayRateMinor: 123_456,
+      diet: p.shortName === 'Oda' ? 'no nuts' : 'Vegan ',
+    }));
+    const text = JSON.stringify(sheetOf({ ...rows, people }, day));
+    for (const secret of ['960 111', 'x@y.example', '123456']) expect(text).not.toContain(secret);
+    expect(sheetOf({ ...rows, people }, day).diets).toEqual([
+      { diet: 'vegan', count: sheet.people.length - 1 },
+      { diet: 'no nuts', count: 1 },
+    ]);
+  });
+  it('says what is missing, also of a day with nothing on it', () => {
+    const bare = sheetOf(
+      {
+        ...rows,
+        dayItems: [],
+        engagements: [],
+        places: demo.places.map((p) => ({ ...p, hospital: '', confirmed: false })),
+      },
+      day,
+    );
+    expect(bare.gaps.join(' ')).toMatch(/Nobody is on this day yet.*Nothing is on this day yet/s);
+    expect(
+      sheetOf({ ...rows, places: demo.places.map((p) => ({ ...p, hospital: '' })) }, day).gaps.join(' '),
+    ).toContain('no nearest hospital');
+    expect(sheetContent.safeParse(bare).success).toBe(true);
+  });
+});
+
+describe('the difference of two versions', () => {
+  const changed = (more: Partial<ProductionRows>, on = day): SheetContent => sheetOf({ ...rows, ...more }, on);
+  it('is nothing for the same sheet', () => expect(sheetDifference(sheet, sheet)).toEqual([]));
+  it('tells a later call of one person, and whom it concerns', () => {
+    const engagements = demo.engagements.map((e) =>
+      e.dayId === day.id && e.personId === person('Piet')?.id ? { ...e, callMin: 420 } : e,
+    );
+    const [only, ...rest] = sheetDifference(sheet, changed({ engagements }));
+    expect(rest).toEqual([]);
+    expect(words([only as never])).toEqual(['Piet Lam: call 07:00, was 06:30.']);
+    expect(only?.personIds).toEqual([person('Piet')?.id]);
+    expect(affected([only as never], sheet)).toEqual({ all: false, names: ['Piet'] });
+  });
+  it('tells what is new of a place to those who are needed there', () => {
+    const places = demo.places.map((p) => (p.name === 'Sea-mark tower' ? { ...p, parking: 'On the quay' } : p));
+    const [d] = sheetDifference(sheet, changed({ places }));
+    expect(d?.words).toMatch(/^Sea-mark tower: parking On the quay, was /);
+    expect(d?.personIds).toContain(person('Oda')?.id);
+  });
+  it('tells a new date and everything that moved with it, days first', () => {
+    const later = sheetDifference(sheet, changed({}, { ...day, date: '2027-03-25', callMin: day.callMin + 30 }));
+    expect(words(later)[0]).toBe('The day is Thursday 25 March, not Thursday 18 March.');
+    expect(words(later)[1]).toBe('General call 07:00, was 06:30.');
+    expect(affected(later, sheet).all).toBe(true);
+    expect(later.some((d) => d.kind === 'line')).toBe(true);
+  });
+  it('tells who is new, who is gone, a shot taken off, a caution', () => {
+    const engagements = demo.engagements.filter((e) => e.dayId !== day.id || e.personId !== person('Dov')?.id);
+    expect(words(sheetDifference(sheet, changed({ engagements })))).toContain('Dov Marsh is no longer on this day.');
+    expect(
+      words(sheetDifference(changed({ engagements }), sheet)).some((w) =>
+        w.startsWith('Dov Marsh is new on this day, call'),
+      ),
+    ).toBe(true);
+    const shots = demo.shots.map((s) => (s.code === '9E' ? { ...s, dropped: true } : s));
+    expect(words(sheetDifference(sheet, changed({ shots })))).toContain('Shot 9E is no longer on this day.');
+    expect(words(sheetDifference(sheet, { ...sheet, safety: [...sheet.safety, 'Mind the step.'] }))).toEqual([
+      'New caution: Mind the step.',
+    ]);
+  });
+});
+
+describe('who has read it', () => {
+  const frozen = (id: string, revision: number): FrozenSheet => ({
+    id,
+    productionId: 'p',
+    version: 1,
+    deletedAt: null,
+    dayId: day.id,
+    revision,
+    frozenAtMs: 0,
+    note: '',
+    shots: [],
+    content: sheet,
+  });
+  const [one, two] = [frozen('s1', 1), frozen('s2', 2)];
+  const oda = person('Oda')?.id ?? '';
+  const read = (sheetId: string, kind: 'opened' | 'understood') => ({
+    id: newId(),
+    productionId: 'p',
+    sheetId,
+    personId: oda,
+    kind,
+    atMs: 1,
+  });
+  const of = (...args: Parameters<typeof readersOf>) => readersOf(...args).find((r) => r.personId === oda);
+  it('goes from not sent to understood, version by version', () => {
+    expect(of(one, [one], [], [])).toEqual({ personId: oda, state: 'not sent', understoodRevision: null });
+    expect(of(one, [one], [], [{ sheetId: 's1', personId: oda }])?.state).toBe('sent');
+    expect(of(one, [one], [read('s1', 'opened')], [])?.state).toBe('opened');
+    expect(of(two, [one, two], [read('s1', 'understood')], [{ sheetId: 's2', personId: oda }])).toEqual({
+      personId: oda,
+      state: 'sent',
+      understoodRevision: 1,
+    });
+    expect(latestOf([one, two], day.id)).toBe(two);
+    expect(latestOf([one, two], 'another')).toBeNull();
+  });
+});
+
+describe('ticks from paper', () => {
+  const codes = Array.from({ length: 40 }, (_, i) => rowCode(i + 1, 1));
+  it('come back by their codes; a slip is noticed, never guessed', () => {
+    const { ticks, refused } = readTicks(
+      `${codes[0]} ${(codes[6] ?? '').toLowerCase()}, ${codes[13]}x\n99A 12 hello`,
+      codes,
+    );
+    expect(ticks).toEqual([
+      { code: codes[0], row: 0, mark: 'got' },
+      { code: codes[6], row: 6, mark: 'got' },
+      { code: codes[13], row: 13, mark: 'dropped' },
+    ]);
+    expect(refused.map((r) => r.typed)).toEqual(['99A', '12', 'hello']);
+  });
+  it('a wrong letter is refused with words; one wrong figure nearly always is', () => {
+    const wrong = codes[4]?.endsWith('A') ? '5C' : '5A';
+    expect(readTicks(wrong, codes).refused[0]?.why).toMatch(/ends in another letter/);
+    const slips = codes.flatMap((c, i) =>
+      codes.flatMap((d, j) => (i === j ? [] : [`${d.replace(/\D/g, '')}${c.replace(/\d/g, '')}`])),
+    );
+    expect(slips.filter((s) => readTicks(s, codes).ticks.length > 0).length / slips.length).toBeLessThan(0.1);
+  });
+  it('all codes of a sheet differ; reading any text never throws', () => {
+    expect(new Set(codes).size).toBe(codes.length);
+    fc.assert(fc.property(fc.string(), (text) => void readTicks(text, codes)));
+    const onSheet = [...sheet.lines.flatMap((l) => l.code || []), ...sheet.shots.map((s) => s.row)];
+    expect(new Set(onSheet).size).toBe(onSheet.length);
+  });
+});

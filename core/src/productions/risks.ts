@@ -1,0 +1,31 @@
+import { checkPlan, isRaised, nameOf, stability, type Finding } from '../light/index.ts';
+import { peopleDay } from '../people/index.ts';
+import { scanRisks, type FoundRisk } from '../risks/index.ts';
+import { planOf, type ProductionRows } from './index.ts';
+import { surroundingsOf } from './light.ts';
+
+/** What could go wrong on all days of a production, found from its rows. */
+export function risksOf(rows: ProductionRows): FoundRisk[] {
+  const plans = rows.days.map((d) => planOf(rows, d));
+  const lightFindings = new Map<string, readonly Finding[]>();
+  const windLimits = new Map<string, { name: string; limitMps: number }>();
+  for (const setup of rows.setups) {
+    const plan = plans.find((p) => p.rows.some((r) => r.setup?.id === setup.id));
+    if (!plan) continue;
+    const s = surroundingsOf(rows, setup, plan.day);
+    lightFindings.set(setup.id, checkPlan(s));
+    const limits = setup.plan.items.filter(isRaised).flatMap((i) => {
+      const limitMps = stability(i, s)?.limitMps;
+      return limitMps === undefined ? [] : [{ name: nameOf(i), limitMps }];
+    });
+    const [least] = limits.sort((a, b) => a.limitMps - b.limitMps);
+    if (least) windLimits.set(setup.id, least);
+  }
+  return scanRisks({
+    ...rows,
+    plans,
+    peopleDays: plans.map((p, i) => peopleDay(p, plans[i + 1] ?? null, rows.people, rows.engagements)),
+    lightFindings,
+    windLimits,
+  });
+}

@@ -1,0 +1,3 @@
+export * from './model.ts';
+export * from './scan.ts';
+export * from './due.ts';
