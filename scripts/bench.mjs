@@ -10,6 +10,7 @@ import { benchCore } from './lib/benchCore.mjs';
 import { benchDay } from './lib/benchDay.mjs';
 import { benchLight, benchLightPage } from './lib/benchLight.mjs';
 import { benchScenes, benchScenesPage } from './lib/benchScenes.mjs';
+import { benchSheetPages, benchSheets } from './lib/benchSheets.mjs';
 import { quantile, report } from './lib/measure.mjs';
 import { say } from './lib/say.mjs';
 
@@ -27,8 +28,12 @@ if (!only || only === '--scenes') await benchScenes();
 if (!only || only === '--light') await benchLight();
 if (!only || only === '--camera') await benchCamera();
 if (!only || only === '--day') await benchDay();
+if (!only || only === '--sheets') {
+  await benchSheets();
+  await benchSheetPages(openBrowser, startInstance, freePort);
+}
 if (!only || only === '--copies') await benchCopies();
-if (['--core', '--camera', '--day', '--copies'].includes(only)) process.exit(0);
+if (['--core', '--camera', '--day', '--sheets', '--copies'].includes(only)) process.exit(0);
 
 // 1. The first screen's JavaScript.
 const page0 = readFileSync(path.join(ROOT, 'dist', 'web', 'index.html'), 'utf8');

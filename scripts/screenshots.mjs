@@ -67,6 +67,11 @@ const VIEWS = [
   },
   { file: 'day', screen: 'day', act: (page) => page.locator('[data-line]').filter({ hasText: '7B' }).click() },
   { file: 'call-sheet', screen: 'call-sheet', theme: 'daylight' },
+  {
+    file: 'risks',
+    screen: 'risks',
+    act: (page) => page.locator('[data-risk]').nth(1).getByRole('button').click(),
+  },
   { file: 'copies', screen: 'copies', theme: 'daylight' },
   { file: 'wrap', screen: 'wrap' },
   {

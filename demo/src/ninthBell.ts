@@ -8,6 +8,7 @@ import { PLACE_DEFAULTS, type Place } from '@kavrell/core/places';
 import { SCENE_DEFAULTS, SHOT_DEFAULTS, type Scene, type Shot } from '@kavrell/core/scenes';
 import { ninthBellBrief } from './ninthBellBrief.ts';
 import { ninthBellCamera } from './ninthBellCamera.ts';
+import { ninthBellSheets } from './ninthBellSheets.ts';
 import { ninthBellLight } from './ninthBellLight.ts';
 import { at, emptyPlan, rowMaker, type DemoPlan } from './plan.ts';
 
@@ -735,5 +736,5 @@ export function ninthBell(newId: () => string, mediaRoot: string): DemoPlan {
     cards,
     ...demoClocks(cameras, thursday, production.rate, row),
   });
-  return ninthBellCamera(row, ninthBellLight(row, plan));
+  return ninthBellSheets(row, ninthBellCamera(row, ninthBellLight(row, plan)));
 }

@@ -1,3 +1,4 @@
+import { warmPdf } from './platform/documents/index.ts';
 import { createServer } from 'node:http';
 import type { Server } from 'node:http';
 import { readConfig } from './platform/config.ts';
@@ -32,6 +33,8 @@ server.listen(config.port, config.host, () => {
     const address = `http://${shownHost}:${config.port}`;
     log.info({ address }, 'ready');
     process.send?.({ ready: { address, link: `${address}/enter#${token}` } });
+    // Documents are asked for later than pages; their fonts are read meanwhile.
+    warmPdf().catch((error: unknown) => log.warn({ err: error }, 'fonts of documents'));
   });
 });
 

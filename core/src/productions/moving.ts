@@ -64,14 +64,13 @@ export function movingBreaks(
   for (const r of rows.rentals) {
     const bound = r.dayId === day.id || (r.dayId === null && r.fromDate <= day.date && r.toDate >= day.date);
     if (!bound || (r.fromDate <= toDate && r.toDate >= toDate)) continue;
-    const free = r.freeUntil !== null && today <= r.freeUntil;
+    const free = r.cancelMinor === 0 || (r.freeUntil !== null && today <= r.freeUntil);
     const words = `${r.name}${r.supplier ? ` (${r.supplier})` : ''} is hired ${formatDate(r.fromDate)} to ${formatDate(r.toDate)}`;
+    const until = r.freeUntil === null || today > r.freeUntil ? '' : ` by ${formatDate(r.freeUntil)}`;
     say(
       'rental',
       free ? 'look' : 'danger',
-      free
-        ? `${words}: move it by ${formatDate(r.freeUntil ?? toDate)}, still free.`
-        : `${words}: calling it off costs its fee.`,
+      free ? `${words}: move it${until}, still free.` : `${words}: calling it off costs its fee.`,
       free ? 0 : r.cancelMinor,
     );
   }

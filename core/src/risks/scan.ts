@@ -54,7 +54,7 @@ const code = (r: DayRow) => r.shot?.code ?? r.title;
  * job. Each with why, a trigger where one makes sense, and several remedies. Pure: the same rows give the same list, worst first.
  */
 export function scanRisks(s: ScanSources): FoundRisk[] {
-  const found = s.plans.flatMap((plan, i) => [
+  const each = s.plans.flatMap((plan, i) => [
     ...windRisks(s, plan),
     ...rainRisks(s, plan),
     ...windowRisks(plan),
@@ -62,6 +62,8 @@ export function scanRisks(s: ScanSources): FoundRisk[] {
     ...clipRisks(s, plan),
     ...peopleRisks(s, plan, s.peopleDays[i] ?? []),
   ]);
+  // A setup that is used on two days is one thing to decide.
+  const found = [...new Map(each.map((f) => [f.key, f])).values()];
   return [...found, ...singlePoints(s)].sort(
     (a, b) => b.likelihood * b.harm - a.likelihood * a.harm || b.harm - a.harm || (a.key < b.key ? -1 : 1),
   );
@@ -185,8 +187,8 @@ function lightRisks(s: ScanSources, plan: DayPlan): FoundRisk[] {
       (f) => f.level === 'danger' && !f.key.includes('wind'),
     );
     return findings.slice(0, 3).map((f): FoundRisk => ({
-      key: `light:${plan.day.id}:${setup.id}:${f.key}`,
-      dayId: plan.day.id,
+      key: `light:${setup.id}:${f.key}`,
+      dayId: null,
       title: `${setup.code}: ${f.words}`,
       why: 'Found on its light plan.',
       likelihood: 2,

@@ -91,6 +91,10 @@ export function ProductionProvider({
   const slots = useRows(productionId, 'slots');
   const looks = useRows(productionId, 'looks');
   const frozenSheets = useRows(productionId, 'frozenSheets');
+  const rentals = useRows(productionId, 'rentals');
+  const risks = useRows(productionId, 'risks');
+  const rehearsalNotes = useRows(productionId, 'rehearsalNotes');
+  const sheetReads = useRows(productionId, 'sheetReads');
   const drives = useRows(productionId, 'drives');
   const cards = useRows(productionId, 'cards');
   const clocks = useRows(productionId, 'clocks');
@@ -148,6 +152,10 @@ export function ProductionProvider({
       slots: slots.rows,
       looks: looks.rows,
       frozenSheets: frozenSheets.rows,
+      rentals: byPosition(rentals.rows),
+      risks: byPosition(risks.rows),
+      rehearsalNotes: byPosition(rehearsalNotes.rows),
+      sheetReads: sheetReads.rows,
       drives: drives.rows,
       cards: cards.rows,
       clocks: byPosition(clocks.rows),
@@ -198,6 +206,10 @@ export function ProductionProvider({
     slots.rows,
     looks.rows,
     frozenSheets.rows,
+    rentals.rows,
+    risks.rows,
+    rehearsalNotes.rows,
+    sheetReads.rows,
     drives.rows,
     cards.rows,
     clocks.rows,
@@ -311,6 +323,10 @@ export function ProductionProvider({
     slots,
     looks,
     frozenSheets,
+    rentals,
+    risks,
+    rehearsalNotes,
+    sheetReads,
     drives,
     cards,
     clocks,

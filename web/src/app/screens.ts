@@ -64,6 +64,13 @@ export const SCREENS: readonly ScreenEntry[] = [
     load: named(() => import('../screens/people/PeopleScreen.tsx'), 'PeopleScreen'),
   },
   {
+    path: 'risks',
+    title: 'Risks',
+    group: 'Prepare',
+    roles: owner,
+    load: named(() => import('../screens/risks/RisksScreen.tsx'), 'RisksScreen'),
+  },
+  {
     path: 'day',
     title: 'Day',
     group: 'Prepare',

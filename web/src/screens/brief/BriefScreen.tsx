@@ -5,6 +5,7 @@ import { Views } from '../../ui/Views.tsx';
 import { DaysView } from './DaysView.tsx';
 import { LogView } from './LogView.tsx';
 import { LookView } from './LookView.tsx';
+import { StartView } from './StartView.tsx';
 import { WantedView } from './WantedView.tsx';
 
 const VIEWS = [
@@ -12,13 +13,14 @@ const VIEWS = [
   ['look', 'Look'],
   ['days', 'Days'],
   ['log', 'What changed'],
+  ['start', 'Paste to start'],
 ] as const;
 type View = (typeof VIEWS)[number][0];
 
 /** What is wanted: the job itself, its look, its days, and how all of that changed. */
 export function BriefScreen() {
   const { production } = useProduction();
-  const [view, setView] = useKept<View>('brief', ['wanted', 'look', 'days', 'log']);
+  const [view, setView] = useKept<View>('brief', ['wanted', 'look', 'days', 'log', 'start']);
   return (
     <>
       <ScreenHead title="Brief" note={production.title}>
@@ -30,6 +32,8 @@ export function BriefScreen() {
         <LookView />
       ) : view === 'days' ? (
         <DaysView />
+      ) : view === 'start' ? (
+        <StartView />
       ) : (
         <LogView />
       )}

@@ -64,6 +64,16 @@ export function PeopleScreen() {
       },
       { ...flagColumn<Person>('minor', 'Age', '100px', 'under 18', '18 or over'), extra: 3 },
       { ...textColumn<Person>('phone', 'Phone', '150px'), extra: 2 },
+      { ...textColumn<Person>('email', 'Mail', '160px'), extra: 5 },
+      { ...textColumn<Person>('comms', 'Radio', '90px'), extra: 4 },
+      {
+        ...choiceColumn<Person>('sees', 'Their sheet shows', '170px', [
+          ['own', 'nobody’s numbers'],
+          ['phones', 'phones of others'],
+          ['all', 'phones and diets'],
+        ]),
+        extra: 6,
+      },
       { ...textColumn<Person>('diet', 'Diet', '110px'), extra: 3 },
       { ...textColumn<Person>('notes', 'Notes', 'minmax(140px, 1fr)'), extra: 4 },
       { ...textColumn<Person>('emergency', 'Call in need', '150px'), extra: 5 },

@@ -7,14 +7,29 @@ import { call } from '../../platform/api.ts';
 
 type Twice = ReturnType<typeof bookedTwice>;
 
-/** Who of this production is engaged elsewhere on the same date; on `dates` only. Nothing while it is not known (offline), and for the crew, who may not see other jobs. */
-export function useBookedTwice(dates: readonly string[]): Twice {
-  const { me, production, rows } = useProduction();
-  const others = useQuery({
+/** On which dates people of this production are engaged elsewhere. Nothing while it is not known (offline), and for the crew, who may not see other jobs. */
+function useBookings() {
+  const { me, production } = useProduction();
+  return useQuery({
     queryKey: ['bookings', production.id],
     queryFn: () => call(bookings, { params: { productionId: production.id } }),
     enabled: me.role === 'owner',
-  });
+  }).data;
+}
+
+/** The same, a date at a time. */
+export function useAllBookings(): Twice {
+  const others = useBookings();
+  return useMemo(
+    () => (others ?? []).flatMap((o) => o.dates.map((date) => ({ name: o.name, production: o.production, date }))),
+    [others],
+  );
+}
+
+/** Who of this production is engaged elsewhere on the same date; on `dates` only. */
+export function useBookedTwice(dates: readonly string[]): Twice {
+  const { rows } = useProduction();
+  const others = useBookings();
   const key = dates.join();
   return useMemo(() => {
     const dateOf = new Map(rows.days.map((d) => [d.id, d.date]));
@@ -22,6 +37,6 @@ export function useBookedTwice(dates: readonly string[]): Twice {
       name: p.name,
       dates: rows.engagements.flatMap((e) => (e.personId === p.id ? (dateOf.get(e.dayId) ?? []) : [])),
     }));
-    return bookedTwice(mine, others.data ?? []).filter((t) => key.split(',').includes(t.date));
-  }, [rows.people, rows.engagements, rows.days, others.data, key]);
+    return bookedTwice(mine, others ?? []).filter((t) => key.split(',').includes(t.date));
+  }, [rows.people, rows.engagements, rows.days, others, key]);
 }

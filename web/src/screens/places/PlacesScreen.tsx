@@ -85,6 +85,7 @@ export function PlacesScreen() {
       },
       { ...minutesColumn<Place>('walkMin', 'Walk', '80px'), extra: 0.5 },
       { ...textColumn<Place>('power', 'Power', 'minmax(140px, 1fr)'), extra: 1 },
+      { ...textColumn<Place>('directions', 'Way there', 'minmax(120px, 1fr)'), extra: 4 },
       { ...textColumn<Place>('parking', 'Parking', 'minmax(120px, 1fr)'), extra: 2 },
       { ...textColumn<Place>('address', 'Address', 'minmax(140px, 1fr)'), extra: 3 },
       { ...textColumn<Place>('contact', 'Contact', '130px'), extra: 4 },

@@ -19,6 +19,7 @@ import { CameraCard } from './CameraCard.tsx';
 import { cut, log, roll, timecodeAt, useConsole } from './console.ts';
 import { useShotInHand } from './inHand.ts';
 import { NoteLine } from './NoteLine.tsx';
+import { DueRisks } from './DueRisks.tsx';
 import { RollSheet } from './RollSheet.tsx';
 import { TakeList } from './TakeList.tsx';
 
@@ -167,6 +168,7 @@ export function RollScreen() {
 
   return (
     <>
+      <DueRisks />
       <Flex align="baseline" gap={3} mb={4} wrap="wrap">
         <Box as="h1" display="contents">
           <Box as="span" fontSize="xxl" fontWeight="700" lineHeight="1" data-now-code>

@@ -89,3 +89,34 @@ export function cut(production: Production, day: Day, take: Take): void {
   });
   useConsole.setState({ cutAt: { takeId: take.id, at: Date.now() }, takeId: take.id });
 }
+
+/** A shot ticked on paper: one take, good, said to come from paper; no camera reported it. */
+export function logFromPaper(
+  production: Production,
+  day: Day,
+  takes: readonly Take[],
+  shot: { id: string; code: string },
+): void {
+  const takeId = newId();
+  const at = productionNow(production);
+  const timecode = timecodeAt(production, day, at);
+  void logTakes(production.id, `${shot.code}: got, from paper`, [
+    event(
+      production,
+      takeId,
+      {
+        kind: 'rolled',
+        shotId: shot.id,
+        dayId: day.id,
+        number: nextTakeNumber(takes, shot.id, false),
+        wild: false,
+        cameras: [],
+        timecode,
+      },
+      at,
+    ),
+    event(production, takeId, { kind: 'cut', timecode }, at),
+    event(production, takeId, { kind: 'marked', verdict: 'good' }, at),
+    event(production, takeId, { kind: 'noted', text: 'Ticked on paper' }, at),
+  ]);
+}

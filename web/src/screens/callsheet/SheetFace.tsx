@@ -1,0 +1,224 @@
+import { Box } from '@chakra-ui/react';
+import type { ReactNode } from 'react';
+import type { SheetContent, SheetLine } from '@kavrell/core/callsheet';
+import { formatMinuteOfDay, formatMinutes, formatTemperature } from '@kavrell/core/units';
+import { weatherWords } from '@kavrell/core/weather';
+import { usePreferences } from '../../platform/preferences.ts';
+import { Tapes } from '../../ui/icons.tsx';
+
+const H = ({ children }: { children: ReactNode }) => (
+  <Box as="h2" fontSize="l" mt={5} mb={2}>
+    {children}
+  </Box>
+);
+
+/** A sheet as everybody reads it, first on the phone. */
+export function SheetFace({ sheet }: { sheet: SheetContent }) {
+  const { clock, lengths } = usePreferences();
+  const day = { date: sheet.date, timeZone: sheet.timeZone };
+  const say = (m: number | null | undefined) =>
+    m === null || m === undefined ? '–' : formatMinuteOfDay(m, day, clock);
+  const short = (ids: readonly string[]) =>
+    ids.flatMap((id) => sheet.people.find((p) => p.id === id)?.shortName ?? []).join(', ');
+  const figures = [
+    ['General call', sheet.callMin],
+    ['Planned wrap', sheet.wrapMin],
+    ['Sunrise', sheet.sun?.riseMin],
+    ['Low sun from', sheet.sun?.lowSunStartMin],
+    ['Sunset', sheet.sun?.setMin],
+    ['Dark', sheet.sun?.duskMin],
+  ] as const;
+  const units = new Set(sheet.lines.map((l) => l.unit)).size > 1;
+  return (
+    <>
+      <Box display="grid" gridTemplateColumns="repeat(auto-fit, minmax(104px, 1fr))" gap={4} mb={4}>
+        {figures.map(([name, minute], i) => (
+          <div key={name}>
+            <Box color="soft" fontSize="s">
+              {name}
+            </Box>
+            <Box fontSize={i < 2 ? 'xl' : 'l'} fontWeight="700" lineHeight="1.2" data-fact={name}>
+              {say(minute)}
+            </Box>
+          </div>
+        ))}
+      </Box>
+      {sheet.forecast ? (
+        <Box mb={4} data-weather>
+          {weatherWords(sheet.forecast, sheet.callMin, sheet.wrapMin, say, (c) => formatTemperature(c, lengths))}.{' '}
+          <Box as="span" color="soft">
+            Simulated weather
+          </Box>
+        </Box>
+      ) : null}
+      {sheet.notes ? <Box mb={4}>{sheet.notes}</Box> : null}
+      <Box display="grid" gridTemplateColumns={{ base: '1fr', xl: 'minmax(0, 1.6fr) minmax(260px, 1fr)' }} gap={6}>
+        <section aria-label="Order of the day">
+          <Box as="h2" fontSize="l" mb={2}>
+            Order of the day
+          </Box>
+          {sheet.lines.length === 0 ? <Box color="soft">Nothing on this day yet.</Box> : null}
+          <ol>
+            {sheet.lines.map((l) => (
+              <Line key={`${l.unit}${l.kind}${l.startMin}`} line={l} units={units} say={say} who={short(l.personIds)} />
+            ))}
+          </ol>
+          <Box as="details" mt={4}>
+            <Box as="summary" minH="36px" fontWeight="700" cursor="pointer">
+              Shots, {sheet.shots.length}
+            </Box>
+            <ol>
+              {sheet.shots.map((s) => (
+                <Box
+                  as="li"
+                  key={s.id}
+                  display="grid"
+                  gridTemplateColumns="60px 52px minmax(0, 1fr) auto"
+                  columnGap={3}
+                  py={1}
+                  borderBottom="1px solid"
+                  borderColor="hairline"
+                >
+                  <span>{say(s.startMin)}</span>
+                  <strong>{s.code}</strong>
+                  <Box minW={0} overflowWrap="anywhere">
+                    {s.what}
+                    <Box color="soft" fontSize="s">
+                      {s.how}
+                      {s.priority === 'must' ? ' · must' : ''}
+                    </Box>
+                  </Box>
+                  <Box className="mono" color="soft">
+                    {s.row}
+                  </Box>
+                </Box>
+              ))}
+            </ol>
+          </Box>
+        </section>
+        <div>
+          <Box as="h2" fontSize="l" mb={2}>
+            Calls
+          </Box>
+          <ul data-calls>
+            {sheet.people.map((p) => (
+              <Box
+                as="li"
+                key={p.id}
+                display="grid"
+                gridTemplateColumns="60px minmax(0, 1fr)"
+                columnGap={3}
+                py={1}
+                borderBottom="1px solid"
+                borderColor="hairline"
+              >
+                <strong>{say(p.callMin)}</strong>
+                <Box minW={0} overflowWrap="anywhere">
+                  <bdi>{p.name}</bdi>
+                  <Box color="soft" fontSize="s">
+                    {[p.role, p.comms && `radio ${p.comms}`].filter(Boolean).join(' · ')}
+                  </Box>
+                </Box>
+              </Box>
+            ))}
+            {sheet.people.length === 0 ? (
+              <Box color="soft">Nobody is on this day yet: choose days under People.</Box>
+            ) : null}
+          </ul>
+          <H>Places</H>
+          {sheet.places.map((p) => (
+            <Box key={p.id} mb={3} overflowWrap="anywhere">
+              <strong>{p.name}</strong>
+              <Box color="soft" fontSize="s">
+                {[
+                  p.address,
+                  p.directions && `Way there: ${p.directions}`,
+                  p.parking && `Parking: ${p.parking}${p.walkMin ? `, ${formatMinutes(p.walkMin)} on foot` : ''}`,
+                  p.contact && `Contact: ${p.contact}`,
+                  p.hospital && `Hospital: ${p.hospital}`,
+                  ...p.facts,
+                  p.confirmed ? '' : 'Not confirmed yet.',
+                ]
+                  .filter(Boolean)
+                  .map((t) => (
+                    <div key={t}>{t}</div>
+                  ))}
+              </Box>
+            </Box>
+          ))}
+          <H>Good to know</H>
+          <Box as="ul" display="grid" gap={2}>
+            {sheet.diets.length ? (
+              <li>
+                Meals for {sheet.heads}: {sheet.diets.map((d) => `${d.count} × ${d.diet}`).join(', ')}
+              </li>
+            ) : null}
+            {sheet.quiet.length ? (
+              <li>
+                Quiet, sound is recorded: {sheet.quiet.map((q) => `${say(q.startMin)}–${say(q.endMin)}`).join(', ')}
+              </li>
+            ) : null}
+            {[...sheet.technical, ...sheet.soundNotes].map((t) => (
+              <li key={t}>{t}</li>
+            ))}
+          </Box>
+          <H>With care</H>
+          <ul>
+            {sheet.safety.map((c) => (
+              <Box as="li" key={c} mb={2}>
+                {c}
+              </Box>
+            ))}
+          </ul>
+        </div>
+      </Box>
+    </>
+  );
+}
+
+function Line({
+  line: l,
+  units,
+  say,
+  who,
+}: {
+  line: SheetLine;
+  units: boolean;
+  say: (m: number) => string;
+  who: string;
+}) {
+  const work = l.kind === 'work';
+  return (
+    <Box
+      as="li"
+      display="grid"
+      gridTemplateColumns="60px minmax(0, 1fr) auto"
+      columnGap={3}
+      py={work ? 2 : 1}
+      borderBottom="1px solid"
+      borderColor="hairline"
+      color={work ? 'text' : 'soft'}
+      fontSize={work ? 'm' : 's'}
+    >
+      <Box as="span" fontWeight={work ? 700 : 400}>
+        {say(l.startMin)}
+      </Box>
+      <Box minW={0}>
+        <Box fontWeight={work ? 700 : 400} overflowWrap="anywhere">
+          {l.title}
+        </Box>
+        {work ? (
+          <Box color="soft" fontSize="s" display="flex" gap={3} flexWrap="wrap" alignItems="center">
+            {units ? <span>unit {l.unit}</span> : null}
+            {l.light ? <span>{l.light}</span> : null}
+            <Tapes letters={l.cameras} size={18} />
+            {who ? <span>{who}</span> : null}
+            {l.fixed ? <span>fixed start</span> : null}
+            {l.code ? <span className="mono">{l.code}</span> : null}
+          </Box>
+        ) : null}
+      </Box>
+      <span>{formatMinutes(l.endMin - l.startMin)}</span>
+    </Box>
+  );
+}
