@@ -9,6 +9,7 @@ const SCREENS = [
   'Light',
   'Camera',
   'People',
+  'Risks',
   'Day',
   'Call sheet',
   'Roll',
@@ -18,8 +19,10 @@ const SCREENS = [
 ];
 
 /** Screens with several views: each is looked at like a screen of its own. */
-const VIEWS: Record<string, readonly string[]> = {
-  Brief: ['Look', 'Days', 'What changed', 'What is wanted'],
+const VIEWS: Record<string, readonly (string | RegExp)[]> = {
+  Brief: ['Look', 'Days', 'What changed', 'Paste to start', 'What is wanted'],
+  'Call sheet': ['Freeze', 'Who has read it', 'Move the day', 'From paper', 'The sheet'],
+  Risks: [/Rehearsal log/, /What could happen/],
   Places: ['Scouting walk', 'Rooms, power', 'Sun', 'Moves, carts', 'All places'],
   Day: ['Other orders', 'Odds', 'I have 40 minutes', 'Share out', 'In order'],
   People: ['Who does what', 'Hours, rest', 'Everybody'],
@@ -44,8 +47,9 @@ async function everyView(page: Page, screens: readonly string[], look: (name: st
     await visit(page, screen);
     await look(screen);
     for (const view of VIEWS[screen] ?? []) {
-      await page.getByRole('tab', { name: view, exact: true }).click();
-      await expect(page.getByRole('tab', { name: view, exact: true })).toHaveAttribute('aria-selected', 'true');
+      const tab = page.getByRole('tab', { name: view, exact: true });
+      await tab.click();
+      await expect(tab).toHaveAttribute('aria-selected', 'true');
       await look(`${screen}, ${view}`);
     }
   }

@@ -1,5 +1,7 @@
 import { checkPlan, isRaised, nameOf, stability, type Finding } from '../light/index.ts';
-import { peopleDay } from '../people/index.ts';
+import { peopleDay, roleLoad } from '../people/index.ts';
+import { formatMinuteOfDay } from '../units/index.ts';
+import { fitOfPlan } from './camera.ts';
 import { scanRisks, type FoundRisk } from '../risks/index.ts';
 import { planOf, type ProductionRows } from './index.ts';
 import { surroundingsOf } from './light.ts';
@@ -21,11 +23,23 @@ export function risksOf(rows: ProductionRows): FoundRisk[] {
     const [least] = limits.sort((a, b) => a.limitMps - b.limitMps);
     if (least) windLimits.set(setup.id, least);
   }
+  // Shots that hang on one adapter: without it the lens goes on no camera.
+  const adapters = new Map<string, string[]>();
+  for (const f of fitOfPlan(rows, new Map()).fittings)
+    if (f.adapterMm !== null && f.lens)
+      adapters.set(`${f.lens.mount} → ${f.camera.mount}`, [
+        ...(adapters.get(`${f.lens.mount} → ${f.camera.mount}`) ?? []),
+        f.shot.code,
+      ]);
   return scanRisks({
     ...rows,
     plans,
     peopleDays: plans.map((p, i) => peopleDay(p, plans[i + 1] ?? null, rows.people, rows.engagements)),
     lightFindings,
     windLimits,
+    adapters,
+    nobody: plans.map((plan) =>
+      roleLoad({ plan, ...rows }, (m) => formatMinuteOfDay(m, plan.day)).filter((f) => f.personId === null),
+    ),
   });
 }

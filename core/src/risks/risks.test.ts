@@ -61,6 +61,18 @@ describe('what-ifs found from the plan', () => {
     const two = risksOf({ ...rows, soundRoutes: routes.map((r, i) => ({ ...r, boxId: (i % 2 ? a : b)?.id ?? '' })) });
     expect(two.some((f) => f.key === 'single:recorder')).toBe(false);
   });
+  it('what nobody does, light that has no minutes, and the one adapter', () => {
+    expect(has(/^nobody:/)?.title).toMatch(/nobody between/);
+    const late = has(/^late:/);
+    expect(late?.title).toMatch(/^L\d is late for /);
+    expect(late?.trigger).toMatchObject({ kind: 'time' });
+    const cameras = demo.cameras.map((c) => (c.letter === 'A' ? { ...c, mount: 'mirrorless 18 mm' } : c));
+    const lenses = demo.lenses.map((l) => ({ ...l, mount: 'positive lock 52 mm' }));
+    const one = risksOf({ ...rows, cameras, lenses });
+    expect(one.find((f) => f.key.startsWith('single:adapter:'))?.title).toMatch(
+      /^One adapter positive lock 52 mm → mirrorless 18 mm for/,
+    );
+  });
   it('nothing planned, nothing found', () => {
     expect(risksOf({ ...rows, days: [], dayItems: [], cameras: [], setups: [], people: [] })).toEqual([]);
   });

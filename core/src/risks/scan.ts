@@ -1,8 +1,7 @@
 import type { Camera } from '../camera/index.ts';
 import type { Day, DayPlan, DayRow } from '../day/index.ts';
 import type { Finding, Setup } from '../light/index.ts';
-import type { PersonDay } from '../people/index.ts';
-import type { Person } from '../people/index.ts';
+import type { LoadFinding, Person, PersonDay } from '../people/index.ts';
 import type { Circuit, Place, Room } from '../places/index.ts';
 import type { SoundRoute, SoundSource } from '../sound/index.ts';
 import { sunTimes } from '../sun/index.ts';
@@ -36,6 +35,10 @@ export interface ScanSources {
   peopleDays: readonly (readonly PersonDay[])[];
   /** Of each setup with something raised: the least wind that it stands to. */
   windLimits: ReadonlyMap<string, { name: string; limitMps: number }>;
+  /** Adapters between mounts that shots hang on, with those shots. */
+  adapters: ReadonlyMap<string, readonly string[]>;
+  /** Of each day: what nobody does. */
+  nobody: readonly (readonly LoadFinding[])[];
   /** Of each setup: what its light plan is warned of. */
   lightFindings: ReadonlyMap<string, readonly Finding[]>;
 }
@@ -61,6 +64,8 @@ export function scanRisks(s: ScanSources): FoundRisk[] {
     ...lightRisks(s, plan),
     ...clipRisks(s, plan),
     ...peopleRisks(s, plan, s.peopleDays[i] ?? []),
+    ...nobodyRisks(plan, s.nobody[i] ?? []),
+    ...lateLight(plan),
   ]);
   // A setup that is used on two days is one thing to decide.
   const found = [...new Map(each.map((f) => [f.key, f])).values()];
@@ -271,6 +276,65 @@ function peopleRisks(s: ScanSources, plan: DayPlan, days: readonly PersonDay[]):
   return [...rest, ...dark];
 }
 
+function nobodyRisks(plan: DayPlan, nobody: readonly LoadFinding[]): FoundRisk[] {
+  return nobody.map((f) => ({
+    key: `nobody:${plan.day.id}:${f.key}`,
+    dayId: plan.day.id,
+    title: f.words.replace(/ \(.*\)\.$/, ''),
+    why: f.words,
+    likelihood: 3,
+    harm: f.level === 'danger' ? 2 : 1,
+    trigger: { kind: 'time', atMin: Math.max(0, Math.floor(f.startMin - 30)) },
+    remedies: [
+      f.mend,
+      'Somebody who is there does it, told today',
+      'Leave what needs it, or take it when somebody is free',
+    ],
+  }));
+}
+
+/** A relight that something fixed waits for must be done with so many minutes to spare. */
+const LIGHT_SLACK_MIN = 10;
+/** Shorter changes are no light to be late with. */
+const LEAST_LIGHT_MIN = 15;
+/** Exposure and marks are looked at in the last minutes. */
+const LOCK_BEFORE_MIN = 5;
+
+/** Light with no minutes to spare before a fixed start, a window, or what happens once. */
+function lateLight(plan: DayPlan): FoundRisk[] {
+  const { day } = plan;
+  return plan.units.flatMap((u) =>
+    u.rows.flatMap((row, i): FoundRisk[] => {
+      const fixed = row.pinnedStartMin !== null || row.windows.length > 0 || row.shot?.happensOnce === true;
+      const lit = row.changeKind === 'setup' || row.changeKind === 'place' || row.changeKind === 'first';
+      if (!fixed || !lit || !row.setup || row.changeMin < LEAST_LIGHT_MIN) return [];
+      const from = u.rows[i - 1]?.endMin ?? u.order.startMin;
+      const eaten = u.meals
+        .filter((m) => m.startMin >= from && m.endMin <= row.startMin)
+        .reduce((t, m) => t + m.endMin - m.startMin, 0);
+      const slack = row.startMin - from - eaten - row.changeMin;
+      if (slack >= LIGHT_SLACK_MIN) return [];
+      const lockBy = row.startMin - LOCK_BEFORE_MIN;
+      return [
+        {
+          key: `late:${row.itemId}`,
+          dayId: day.id,
+          title: `${row.setup.code} is late for ${code(row)}`,
+          why: `${row.changeTitle} takes ${formatMinutes(row.changeMin)} and has ${formatMinutes(Math.max(0, slack))} to spare; nothing is changed after ${formatMinuteOfDay(lockBy, day)}.`,
+          likelihood: slack < 2 ? 3 : 2,
+          harm: row.shot?.priority === 'must' ? 3 : 2,
+          trigger: { kind: 'time', atMin: Math.max(0, Math.floor(lockBy)) },
+          remedies: [
+            'Begin to rig during the shot before',
+            'The simpler light, decided by its lock-by time',
+            'One more pair of hands for it',
+          ],
+        },
+      ];
+    }),
+  );
+}
+
 function singlePoints(s: ScanSources): FoundRisk[] {
   const found: FoundRisk[] = [];
   const rows = s.plans.flatMap((p) => p.rows);
@@ -324,6 +388,20 @@ function singlePoints(s: ScanSources): FoundRisk[] {
       remedies: ['Somebody on call who could take over', 'A fixed wide that runs from before to after'],
     });
   }
+  for (const [name, codes] of s.adapters)
+    if (codes.length > 0)
+      add({
+        key: `single:adapter:${name}`,
+        title: `One adapter ${name} for ${codes.length === 1 ? codes[0] : `${codes.length} shots`}`,
+        why: `Without it no lens goes on: ${[...new Set(codes)].slice(0, 6).join(', ')}.`,
+        likelihood: 1,
+        harm: 2,
+        remedies: [
+          'A second adapter in another bag',
+          'A lens of the camera’s own mount for the musts',
+          'It is the first thing checked out and back',
+        ],
+      });
   // One driver.
   const drivers = s.people.filter((p) => p.kind === 'crew' && /driv|licen[cs]e/i.test(p.permits));
   const places = new Set(rows.map((r) => r.placeId));

@@ -1,9 +1,8 @@
 import { useQuery } from '@tanstack/react-query';
+import { Suspense, lazy } from 'react';
 import { Navigate, Route, Routes, useLocation, useParams } from 'react-router';
 import { whoAmI, type Me } from '@kavrell/contract';
 import { call } from '../platform/api.ts';
-import { EnterScreen } from '../screens/signin/EnterScreen.tsx';
-import { SignInScreen } from '../screens/signin/SignInScreen.tsx';
 import { ProductionsScreen } from '../screens/productions/ProductionsScreen.tsx';
 import { Loading } from '../ui/parts.tsx';
 import { Frame } from './frame/Frame.tsx';
@@ -11,6 +10,12 @@ import { ProductionProvider } from './production.tsx';
 import { LAZY, SCREENS } from './screens.ts';
 import { Trouble } from './Trouble.tsx';
 import { screenLink } from './links.ts';
+
+/** Their forms are not needed by who is signed in. */
+const EnterScreen = lazy(() => import('../screens/signin/EnterScreen.tsx').then((m) => ({ default: m.EnterScreen })));
+const SignInScreen = lazy(() =>
+  import('../screens/signin/SignInScreen.tsx').then((m) => ({ default: m.SignInScreen })),
+);
 
 function OpenProduction({ me }: { me: Me }) {
   const { productionId = '', day = '0', screen = 'day' } = useParams();
@@ -53,9 +58,11 @@ function SignedIn() {
 
 export function App() {
   return (
-    <Routes>
-      <Route path="/enter" element={<EnterScreen />} />
-      <Route path="*" element={<SignedIn />} />
-    </Routes>
+    <Suspense fallback={<Loading what="the page" />}>
+      <Routes>
+        <Route path="/enter" element={<EnterScreen />} />
+        <Route path="*" element={<SignedIn />} />
+      </Routes>
+    </Suspense>
   );
 }

@@ -121,6 +121,8 @@ export function fetchOtherScreens(): void {
   const idle = window.requestIdleCallback ?? ((run: () => void) => setTimeout(run, 800));
   idle(() => {
     SCREENS.forEach((s) => void s.load());
+    // Whoever signs out with no network finds the door.
+    void import('../screens/signin/SignInScreen.tsx');
     // Photographs are made small by it, on a scouting walk with no network too.
     void import('../workers/heavy.ts').then(({ heavy }) => heavy());
   });

@@ -3,6 +3,7 @@ import { useEffect, useState } from 'react';
 import { NavLink } from 'react-router';
 import { deliverableFacts, scopeChecks } from '@kavrell/core/brief';
 import { cameraToMend } from '@kavrell/core/productions';
+import { undecided } from '@kavrell/core/risks';
 import { clockStates } from '@kavrell/core/clocks';
 import { formatCount } from '@kavrell/core/units';
 import { productionNow } from '../../platform/clock.ts';
@@ -20,6 +21,7 @@ function decisions(path: string, { rows, facts, day, stale }: ProductionView, li
   if (path === 'places') return rows.places.filter((p) => !p.confirmed).length;
   if (path === 'light') return lightToMend;
   if (path === 'camera') return cameraToMend(rows);
+  if (path === 'risks') return undecided(rows.rehearsalNotes).length;
   if (path === 'clocks')
     return clockStates(rows.clocks, rows.jams, productionNow(rows.production)).filter((s) => WANTS_JAM.has(s.standing))
       .length;

@@ -179,6 +179,7 @@ export function DayScreen() {
         <Button onClick={addBlock}>Add a block</Button>
         <AddShots />
       </ScreenHead>
+      {plan.rows.length === 0 ? null : <CutLine />}
       {plan.rows.length === 0 ? (
         <Empty title="Nothing on this day yet">
           Put shots on it with “Add shots”. Kavrell then adds rigging, change-overs, meals and moves, and says when it
@@ -194,7 +195,6 @@ export function DayScreen() {
           onKeyDown={onKeyDown}
           minW={0}
         >
-          <CutLine />
           {price ? <PriceBar price={price} /> : null}
           <SideLine start={say(day.callMin)} title="Call, load-in" minutes={day.loadInMin} />
           <DndContext

@@ -14,8 +14,8 @@ export function RehearsalView() {
   const { production, rows, day } = useProduction();
   const columns = useMemo<Column<RehearsalNote>[]>(
     () => [
-      textColumn('words', 'What was noticed', 'minmax(180px, 2fr)'),
-      flagColumn('defect', 'Is it', '96px', 'a defect', 'a note'),
+      textColumn('words', 'What was noticed', 'minmax(120px, 2fr)'),
+      flagColumn('defect', 'Is it', '80px', 'a defect', 'a note'),
       {
         ...choiceColumn<RehearsalNote>(
           'shotId',
@@ -29,7 +29,7 @@ export function RehearsalView() {
       {
         id: 'decision',
         header: 'Decision',
-        width: '130px',
+        width: '110px',
         value: (n) => DECISION_WORDS[n.decision],
         render: (n) => (
           <span className={n.defect && n.decision === '' ? 'look' : ''}>
