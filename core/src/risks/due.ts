@@ -80,11 +80,12 @@ export interface Conditions {
   forecast: Forecast | null;
 }
 
-/** Whether a trigger has fired: gusts and rain from an hour ahead until their time has passed, a time from itself on. */
+/** Whether a trigger has fired: gusts and rain from an hour ahead of when they matter until their time has passed, a time from itself on for two hours. */
 export function isDue(t: Trigger, c: Conditions): boolean {
   if (t.kind === 'behind') return c.behindMin !== null && c.behindMin > t.overMin;
-  if (t.kind === 'time') return c.nowMin >= t.atMin;
+  if (t.kind === 'time') return c.nowMin >= t.atMin && c.nowMin <= t.atMin + TIME_HOLDS_MIN;
   if (!c.forecast || (t.byMin !== null && c.nowMin > t.byMin + AFTER_MIN)) return false;
+  if (t.fromMin !== null && c.nowMin + AHEAD_MIN < t.fromMin) return false;
   const until = Math.min(c.nowMin + AHEAD_MIN, t.byMin ?? Infinity);
   for (let m = c.nowMin; m <= Math.max(c.nowMin, until); m += 30) {
     const hour = hourAt(c.forecast, m);
@@ -92,6 +93,8 @@ export function isDue(t: Trigger, c: Conditions): boolean {
   }
   return false;
 }
+/** A time that has passed is told for so long; then it was decided one way or the other. */
+const TIME_HOLDS_MIN = 120;
 /** Weather is looked at so far ahead: an hour to take something down. */
 const AHEAD_MIN = 60;
 /** And is still said for a while after its time. */

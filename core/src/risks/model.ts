@@ -3,13 +3,14 @@ import { id, line, minuteOfDay, position, recordBase, requiredLine } from '../re
 
 /** When something that was foreseen is there. Minutes are of the day it stands on. */
 export const trigger = z.discriminatedUnion('kind', [
-  /** Gusts over so many metres a second, seen or forecast, by a time. */
+  /** Gusts over so many metres a second, seen or forecast; from when on it matters, and by when. Null: all day. */
   z.object({
     kind: z.literal('gust'),
     overMps: z
       .number({ error: 'The gust is a number of metres a second.' })
       .min(0)
       .max(60, 'A gust over 60 m/s is not believable.'),
+    fromMin: minuteOfDay('The time').nullable(),
     byMin: minuteOfDay('The time').nullable(),
   }),
   z.object({
@@ -18,6 +19,7 @@ export const trigger = z.discriminatedUnion('kind', [
       .number({ error: 'The rain is a number of millimetres an hour.' })
       .min(0)
       .max(200, 'Over 200 mm an hour is not believable.'),
+    fromMin: minuteOfDay('The time').nullable(),
     byMin: minuteOfDay('The time').nullable(),
   }),
   /** So many minutes behind the plan. */

@@ -111,7 +111,8 @@ describe('what was decided', () => {
     expect(riskFields.safeParse({ ...RISK_DEFAULTS, title: '', position: 1 }).success).toBe(false);
     expect(riskFields.shape.harm.safeParse(7).error?.issues[0]?.message).toBe('The harm is 1, 2 or 3.');
     expect(
-      riskFields.shape.trigger.safeParse({ kind: 'gust', overMps: 99, byMin: null }).error?.issues[0]?.message,
+      riskFields.shape.trigger.safeParse({ kind: 'gust', overMps: 99, fromMin: null, byMin: null }).error?.issues[0]
+        ?.message,
     ).toMatch(/not believable/);
   });
   it('a defect of a rehearsal stays open until somebody decides', () => {
@@ -151,29 +152,37 @@ describe('triggers', () => {
     ...more,
   });
   it('gusts fire an hour ahead, and no more long after their time', () => {
-    const windy = { kind: 'gust', overMps: 8, byMin: 960 } as const;
+    const windy = { kind: 'gust', overMps: 8, fromMin: null, byMin: 960 } as const;
     expect(isDue(windy, at(300))).toBe(false);
     expect(isDue(windy, at(900))).toBe(true);
     expect(isDue(windy, at(1100))).toBe(false);
     expect(isDue({ ...windy, overMps: 20 }, at(900))).toBe(false);
+    // What stands from five on is nobody’s business at noon.
+    expect(isDue({ ...windy, overMps: 3, fromMin: 1020, byMin: 1100 }, at(720))).toBe(false);
+    expect(isDue({ ...windy, overMps: 3, fromMin: 1020, byMin: 1100 }, at(970))).toBe(true);
     expect(isDue(windy, at(900, { forecast: null }))).toBe(false);
   });
-  it('time fires from itself on; behind when it is more', () => {
+  it('time fires from itself on, for two hours; behind when it is more', () => {
     expect(isDue({ kind: 'time', atMin: 660 }, at(659))).toBe(false);
     expect(isDue({ kind: 'time', atMin: 660 }, at(660))).toBe(true);
+    expect(isDue({ kind: 'time', atMin: 660 }, at(800))).toBe(false);
     expect(isDue({ kind: 'behind', overMin: 20 }, at(1, { behindMin: 20 }))).toBe(false);
     expect(isDue({ kind: 'behind', overMin: 20 }, at(1, { behindMin: 21 }))).toBe(true);
     expect(isDue({ kind: 'behind', overMin: 20 }, at(1))).toBe(false);
   });
   it('those of a day are told by the place where the work is; what is gone is not told', () => {
     const plan = planOf(rows, { ...day, gustMps: 9 });
-    const own = stored({ title: 'Wind', trigger: { kind: 'gust', overMps: 3, byMin: null }, dayId: day.id });
+    const own = stored({
+      title: 'Wind',
+      trigger: { kind: 'gust', overMps: 3, fromMin: null, byMin: null },
+      dayId: day.id,
+    });
     const listed = listRisks([], [own, stored({ title: 'Gone', trigger: { kind: 'time', atMin: 1 }, state: 'gone' })]);
     expect(dueRisks(listed, plan, demo.places, null, 900).map((r) => r.title)).toEqual(['Wind']);
   });
   it('are said as people say them', () => {
     const say = (t: Parameters<typeof triggerWords>[0]) => triggerWords(t, day).replaceAll('\u00a0', ' ');
-    expect(say({ kind: 'gust', overMps: 8, byMin: 900 })).toBe('gusts over 8 m/s by 15:00');
+    expect(say({ kind: 'gust', overMps: 8, fromMin: null, byMin: 900 })).toBe('gusts over 8 m/s by 15:00');
     expect(say({ kind: 'behind', overMin: 20 })).toBe('over 20 min behind');
     expect(say({ kind: 'time', atMin: 660 })).toBe('at 11:00');
   });

@@ -91,12 +91,14 @@ export function forecastFor(day: Day, placeId: string, places: readonly Place[])
 
 function windRisks(s: ScanSources, plan: DayPlan): FoundRisk[] {
   const { day } = plan;
-  const setups = new Map(plan.rows.flatMap((r) => (r.setup ? [[r.setup.id, r] as const] : [])));
-  return [...setups].flatMap(([setupId, row]): FoundRisk[] => {
+  const setupIds = [...new Set(plan.rows.flatMap((r) => (r.setup ? [r.setup.id] : [])))];
+  return setupIds.flatMap((setupId): FoundRisk[] => {
+    const own = plan.rows.filter((r) => r.setup?.id === setupId);
+    const [row, last] = [own[0] as DayRow, own.at(-1) as DayRow];
     const stands = s.windLimits.get(setupId);
     const f = forecastFor(day, row.placeId, s.places);
     if (!stands || !f || !outsideOf(s, row)) return [];
-    const gust = weatherOver(f, row.startMin - row.changeMin, row.endMin).gustMps;
+    const gust = weatherOver(f, row.startMin - row.changeMin, last.endMin).gustMps;
     const over = gust > stands.limitMps;
     return [
       {
@@ -109,7 +111,8 @@ function windRisks(s: ScanSources, plan: DayPlan): FoundRisk[] {
         trigger: {
           kind: 'gust',
           overMps: Math.floor(stands.limitMps * 10) / 10,
-          byMin: Math.floor(row.endMin / 5) * 5,
+          fromMin: Math.floor((row.startMin - row.changeMin) / 5) * 5,
+          byMin: Math.floor(last.endMin / 5) * 5,
         },
         remedies: [
           'Take it down; a person may steady it, never be the ballast',
@@ -141,7 +144,12 @@ function rainRisks(s: ScanSources, plan: DayPlan): FoundRisk[] {
         : 'Outside, and a forecast may be wrong.',
       likelihood: rain.length > 0 ? 3 : 1,
       harm: 2,
-      trigger: { kind: 'rain', overMm: 0.5, byMin: Math.floor(first.startMin / 5) * 5 },
+      trigger: {
+        kind: 'rain',
+        overMm: 0.5,
+        fromMin: Math.floor(first.startMin / 5) * 5,
+        byMin: Math.floor((outside.at(-1) as DayRow).endMin / 5) * 5,
+      },
       remedies: [
         ...(backup ? [`Go to ${backup.name} instead`] : ['Find a covered place near by and note it as the backup']),
         'Covers for cameras and cables; nothing on the mains out in the wet',

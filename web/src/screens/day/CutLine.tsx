@@ -1,6 +1,6 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { useMemo } from 'react';
-import { formatMinuteOfDay, formatMinutes } from '@kavrell/core/units';
+import { formatCount, formatMinuteOfDay, formatMinutes } from '@kavrell/core/units';
 import { useProduction } from '../../app/production.tsx';
 import { tell } from '../../platform/notices.ts';
 import { usePreferences } from '../../platform/preferences.ts';
@@ -9,6 +9,9 @@ import { Button } from '../../ui/Button.tsx';
 import { Look } from '../../ui/parts.tsx';
 import { baseOf, takeOrder } from './base.ts';
 import { useUnit } from './unit.tsx';
+
+/** More codes than this are only counted: the bar stays a bar. */
+const MOST_NAMED = 6;
 
 /** What must go now so that the rest, in its order, is wrapped when it is wanted; and when the last move must begin. Silent while all fits and no move is near. */
 export function CutLine() {
@@ -27,6 +30,10 @@ export function CutLine() {
   const place = rows.places.find((p) => p.id === rowOf(move?.id ?? '')?.placeId)?.name ?? 'the next place';
   const live = facts.projection !== null;
   if (cut.goIds.length === 0 && (!live || !move)) return null;
+  const some = (ids: readonly string[]) =>
+    ids.length > MOST_NAMED
+      ? `${ids.slice(0, MOST_NAMED).map(nameOf).join(', ')} and ${formatCount(ids.length - MOST_NAMED, 'more', 'more')}`
+      : ids.map(nameOf).join(', ');
   const musts = cut.goIds.filter((id) => rowOf(id)?.shot?.priority === 'must');
   const putLast = () => {
     takeOrder(
@@ -38,14 +45,27 @@ export function CutLine() {
     tell('They stand last now: shot only if there is time. Ctrl+Z takes it back.');
   };
   return (
-    <Box border="1px solid" borderColor="edge" borderRadius="r" px={3} py={2} mb={3} role="status" data-cut>
+    // At the foot and in view: a list that moved when it comes would be let go at the wrong line.
+    <Box
+      position="sticky"
+      bottom="0"
+      bg="panel"
+      border="1px solid"
+      borderColor="edge"
+      borderRadius="r"
+      px={3}
+      py={2}
+      mt={3}
+      role="status"
+      data-cut
+    >
       {cut.goIds.length > 0 ? (
         <Flex gap={3} align="center" wrap="wrap">
           <Box flex="1" minW="220px">
             <Look>
-              {live ? 'To wrap' : 'For a wrap'} by {say(day.wantedWrapMin)}, {cut.goIds.map(nameOf).join(', ')} must go.
+              {live ? 'To wrap' : 'For a wrap'} by {say(day.wantedWrapMin)}, {some(cut.goIds)} must go.
             </Look>{' '}
-            {musts.length > 0 ? `Of them musts: ${musts.map(nameOf).join(', ')}. ` : ''}
+            {musts.length > 0 ? `Of them musts: ${some(musts)}. ` : ''}
             {cut.reached
               ? `The rest wraps at ${say(cut.wrapMin + day.strikeMin)}.`
               : 'Even then it is not enough: what stays has a fixed start.'}

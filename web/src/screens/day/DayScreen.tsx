@@ -179,7 +179,6 @@ export function DayScreen() {
         <Button onClick={addBlock}>Add a block</Button>
         <AddShots />
       </ScreenHead>
-      {plan.rows.length === 0 ? null : <CutLine />}
       {plan.rows.length === 0 ? (
         <Empty title="Nothing on this day yet">
           Put shots on it with “Add shots”. Kavrell then adds rigging, change-overs, meals and moves, and says when it
@@ -263,6 +262,7 @@ export function DayScreen() {
           </Box>
         </Box>
       )}
+      {plan.rows.length === 0 ? null : <CutLine />}
       <Sheet>
         <DaySheet
           item={items.find((i) => i.id === selectedId)}

@@ -25,8 +25,8 @@ const TRIGGERS = [
   ['time', 'at a time'],
 ] as const;
 const FRESH: Readonly<Record<Trigger['kind'], Trigger>> = {
-  gust: { kind: 'gust', overMps: 8, byMin: null },
-  rain: { kind: 'rain', overMm: 0.5, byMin: null },
+  gust: { kind: 'gust', overMps: 8, fromMin: null, byMin: null },
+  rain: { kind: 'rain', overMm: 0.5, fromMin: null, byMin: null },
   behind: { kind: 'behind', overMin: 20 },
   time: { kind: 'time', atMin: 720 },
 };
@@ -160,14 +160,24 @@ export function RiskSheet({ risk }: { risk: ListedRisk }) {
           />
         ) : null}
         {t?.kind === 'gust' || t?.kind === 'rain' ? (
-          <FieldEdit
-            label="By"
-            hint="Empty: all day"
-            value={say(t.byMin)}
-            fields={riskFields}
-            set={(v) => ({ trigger: { ...t, byMin: v.trim() === '' ? null : parseClock(v) } })}
-            save={save('Trigger')}
-          />
+          <>
+            <FieldEdit
+              label="It matters from"
+              hint="Empty: all day"
+              value={say(t.fromMin)}
+              fields={riskFields}
+              set={(v) => ({ trigger: { ...t, fromMin: v.trim() === '' ? null : parseClock(v) } })}
+              save={save('Trigger')}
+            />
+            <FieldEdit
+              label="By"
+              hint="Empty: all day"
+              value={say(t.byMin)}
+              fields={riskFields}
+              set={(v) => ({ trigger: { ...t, byMin: v.trim() === '' ? null : parseClock(v) } })}
+              save={save('Trigger')}
+            />
+          </>
         ) : null}
         {t?.kind === 'behind' ? (
           <FieldEdit

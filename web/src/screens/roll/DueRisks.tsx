@@ -9,6 +9,8 @@ import { usePreferences } from '../../platform/preferences.ts';
 import { useRisks } from '../risks/list.ts';
 
 const MINUTE_MS = 60_000;
+/** Without the full stop, to stand in a sentence. */
+const plain = (words: string) => words.replace(/\.$/, '');
 /** More than this at once is read by nobody; on the phone the button to roll stays in reach. */
 const MOST = { wide: 3, narrow: 1 } as const;
 
@@ -39,10 +41,10 @@ export function DueRisks() {
             </Box>
             <Box lineClamp={2}>
               {chosen.length
-                ? chosen.map((x) => x.words).join('; ')
+                ? chosen.map((x) => plain(x.words)).join('; ')
                 : `Not decided: ${r.remedies
                     .slice(0, 2)
-                    .map((x) => x.words)
+                    .map((x) => plain(x.words))
                     .join(', or ')}`}
               {owner ? ` · ${owner}` : ''}
             </Box>
