@@ -4,7 +4,7 @@ import { DAY_DEFAULTS, DAY_ITEM_DEFAULTS } from '@kavrell/core/day';
 import { PERSON_DEFAULTS } from '@kavrell/core/people';
 import { PLACE_DEFAULTS } from '@kavrell/core/places';
 import { SCENE_DEFAULTS, SHOT_DEFAULTS } from '@kavrell/core/scenes';
-import { freshProduction, insert, open, ownNinthBell, rowsOf, saved, write } from './kavrell.ts';
+import { freshProduction, holdOver, insert, open, ownNinthBell, rowsOf, saved, write } from './kavrell.ts';
 
 const view = (page: Page, name: string) =>
   page.getByRole('tablist', { name: 'Day', exact: true }).getByRole('tab', { name, exact: true }).click();
@@ -42,12 +42,7 @@ test('the Ninth Bell’s first day: ordered, the pour pinned, dropped to 90 %, o
   await expect(drop).toContainText(/Without|Nothing/, { timeout: 40_000 });
   await view(page, 'In order');
   const lines = page.locator('[data-line]');
-  const [from, to] = [await lines.nth(1).boundingBox(), await lines.nth(3).boundingBox()];
-  if (!from || !to) throw new Error('The lines are not on the page.');
-  await page.mouse.move(from.x + 200, from.y + from.height / 2);
-  await page.mouse.down();
-  await page.mouse.move(from.x + 200, from.y + 30, { steps: 4 });
-  await page.mouse.move(to.x + 200, to.y + to.height / 2 + 4, { steps: 8 });
+  await holdOver(page, lines.nth(1), lines.nth(3));
   await expect(page.locator('[data-price]')).toContainText(/earlier|later|The same wrap/);
   await page.mouse.up();
   await saved(page);

@@ -115,6 +115,16 @@ export async function ownNinthBell(request: APIRequestContext): Promise<{ id: st
   return { id, plan };
 }
 
+/** Takes a line of the day and holds it over another, not let go. */
+export async function holdOver(page: Page, line: Locator, other: Locator): Promise<void> {
+  const [from, to] = [await line.boundingBox(), await other.boundingBox()];
+  if (!from || !to) throw new Error('The lines are not on the page.');
+  await page.mouse.move(from.x + 200, from.y + from.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(from.x + 200, from.y + 30, { steps: 4 });
+  await page.mouse.move(to.x + 200, to.y + to.height / 2 + 4, { steps: 8 });
+}
+
 /** True when the page is wider than its window. */
 export function scrollsSideways(page: Page): Promise<boolean> {
   return page.evaluate(() => {

@@ -5,7 +5,7 @@ import { SETUP_DEFAULTS } from '@kavrell/core/light';
 import { PERSON_DEFAULTS } from '@kavrell/core/people';
 import { PLACE_DEFAULTS } from '@kavrell/core/places';
 import { SCENE_DEFAULTS, SHOT_DEFAULTS } from '@kavrell/core/scenes';
-import { freshProduction, insert, open, rowsOf, saved, write } from './kavrell.ts';
+import { freshProduction, holdOver, insert, open, rowsOf, saved, write } from './kavrell.ts';
 
 const view = (page: Page, name: string) =>
   page.getByRole('tablist', { name: 'Day', exact: true }).getByRole('tab', { name, exact: true }).click();
@@ -160,12 +160,7 @@ test('a line is dragged: the price is shown while it is held', async ({ page, re
   const { id } = await toAndFro(request);
   await open(page, id, 'day');
   const line = (code: string) => page.locator('[data-line]').filter({ hasText: code });
-  const [from, to] = [await line('1B').boundingBox(), await line('1D').boundingBox()];
-  if (!from || !to) throw new Error('The lines are not on the page.');
-  await page.mouse.move(from.x + 200, from.y + from.height / 2);
-  await page.mouse.down();
-  await page.mouse.move(from.x + 200, from.y + 30, { steps: 4 });
-  await page.mouse.move(to.x + 200, to.y + to.height / 2 + 4, { steps: 8 });
+  await holdOver(page, line('1B'), line('1D'));
   await expect(page.locator('[data-price]')).toContainText(/earlier|later|The same wrap/);
   await page.mouse.up();
   await expect(page.locator('[data-price]')).toBeHidden();

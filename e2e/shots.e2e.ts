@@ -303,7 +303,12 @@ test('a sheet that went out keeps its numbers: they can’t be edited, and a sho
     ),
   );
   await open(page, id, 'call-sheet');
-  await page.getByRole('button', { name: 'Freeze revision 1' }).click();
+  const view = (name: string) =>
+    page.getByRole('tablist', { name: 'Call sheet', exact: true }).getByRole('tab', { name }).click();
+  await view('Freeze');
+  await page.getByRole('button', { name: 'Freeze without sending' }).click();
+  await expect(page.getByText('Version 1 is frozen.')).toBeVisible();
+  await view('The sheet');
   await expect(page.locator('[data-frozen="1"]')).toContainText('2 shot numbers stay');
   await saved(page);
   await open(page, id, 'scenes');
@@ -330,7 +335,7 @@ test('a sheet that went out keeps its numbers: they can’t be edited, and a sho
   await page.keyboard.press('Enter');
   await saved(page);
   await open(page, id, 'call-sheet');
-  await expect(page.locator('[data-frozen="1"]')).toContainText('What went out is stale');
+  await expect(page.locator('[data-frozen="1"]')).toContainText(/changed since: see What changed/);
   await expect(page.getByRole('complementary')).toContainText('lens of 1B: was “nothing”, is “85 mm”');
 });
 

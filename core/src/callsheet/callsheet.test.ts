@@ -1,6 +1,5 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { ninthBell } from '../../../demo/src/ninthBell.ts';
 import { planOf, sheetOf, type ProductionRows } from '../productions/index.ts';
 import {
   affected,
@@ -13,19 +12,9 @@ import {
   type FrozenSheet,
   type SheetContent,
 } from './index.ts';
+import { bellRows } from '../productions/testing.ts';
 
-let n = 0;
-const newId = () => `00000000-0000-7000-8000-${String((n += 1)).padStart(12, '0')}`;
-const demo = ninthBell(newId, '/media');
-const rows: ProductionRows = {
-  ...demo,
-  clips: [],
-  copyJobs: [],
-  copyFiles: [],
-  releases: [],
-  takeEvents: [],
-  sheetReads: [],
-};
+const { demo, rows, newId } = bellRows();
 const day = demo.days[0] as (typeof demo.days)[number];
 const sheet = sheetOf(rows, day);
 const plan = planOf(rows, day);

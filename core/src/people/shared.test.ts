@@ -1,11 +1,9 @@
 import { describe, expect, it } from 'vitest';
-import { ninthBell } from '../../../demo/src/ninthBell.ts';
 import { planOf } from '../productions/index.ts';
 import { sharedAccess } from './index.ts';
+import { bellRows } from '../productions/testing.ts';
 
-let n = 0;
-const newId = () => `00000000-0000-7000-8000-${String((n += 1)).padStart(12, '0')}`;
-const demo = ninthBell(newId, '/media');
+const { demo, newId } = bellRows();
 const plan = planOf(demo, demo.days[0] as (typeof demo.days)[number]);
 const scene = demo.scenes.find((s) => s.number === '3');
 const first = plan.rows.find((r) => r.scene?.id === scene?.id);

@@ -1,19 +1,8 @@
 import { describe, expect, it } from 'vitest';
-import { ninthBell } from '../../../demo/src/ninthBell.ts';
 import { movingBreaks, sheetOf, type ProductionRows } from './index.ts';
+import { bellRows } from './testing.ts';
 
-let n = 0;
-const newId = () => `00000000-0000-7000-8000-${String((n += 1)).padStart(12, '0')}`;
-const demo = ninthBell(newId, '/media');
-const rows: ProductionRows = {
-  ...demo,
-  clips: [],
-  copyJobs: [],
-  copyFiles: [],
-  releases: [],
-  takeEvents: [],
-  sheetReads: [],
-};
+const { demo, rows, newId } = bellRows();
 const day = demo.days[0] as (typeof demo.days)[number];
 const TODAY = '2027-03-01';
 const base = { productionId: demo.production.id, version: 1, deletedAt: null };

@@ -1,11 +1,9 @@
 import { describe, expect, it } from 'vitest';
-import { ninthBell } from '../../../demo/src/ninthBell.ts';
 import { splitOrder } from '../day/index.ts';
 import { planOf, shareBetweenUnits, shareOverDays } from './index.ts';
+import { bellRows } from './testing.ts';
 
-let n = 0;
-const newId = () => `00000000-0000-7000-8000-${String((n += 1)).padStart(12, '0')}`;
-const demo = ninthBell(newId, '/media');
+const { demo } = bellRows();
 const [thursday, friday] = demo.days as [(typeof demo.days)[number], (typeof demo.days)[number]];
 const codeOf = (itemId: string) => {
   const item = demo.dayItems.find((i) => i.id === itemId);

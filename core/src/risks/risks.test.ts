@@ -1,6 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { ninthBell } from '../../../demo/src/ninthBell.ts';
-import { planOf, risksOf, type ProductionRows } from '../productions/index.ts';
+import { planOf, risksOf } from '../productions/index.ts';
 import {
   RISK_DEFAULTS,
   dueRisks,
@@ -13,19 +12,9 @@ import {
   type Risk,
 } from './index.ts';
 import { standInForecast } from '../weather/index.ts';
+import { bellRows } from '../productions/testing.ts';
 
-let n = 0;
-const newId = () => `00000000-0000-7000-8000-${String((n += 1)).padStart(12, '0')}`;
-const demo = ninthBell(newId, '/media');
-const rows: ProductionRows = {
-  ...demo,
-  clips: [],
-  copyJobs: [],
-  copyFiles: [],
-  releases: [],
-  takeEvents: [],
-  sheetReads: [],
-};
+const { demo, rows, newId } = bellRows();
 const day = demo.days[0] as (typeof demo.days)[number];
 const found = risksOf(rows);
 const has = (key: RegExp) => found.find((f) => key.test(f.key));

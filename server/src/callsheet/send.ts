@@ -1,5 +1,5 @@
 import type { Transaction } from 'sequelize';
-import { affected, sheetDifference, type FrozenSheet, type SheetContent } from '@kavrell/core/callsheet';
+import { sheetDifference, type FrozenSheet, type SheetContent } from '@kavrell/core/callsheet';
 import type { Person } from '@kavrell/core/people';
 import { formatDate, formatMinuteOfDay } from '@kavrell/core/units';
 import type { Context } from '../platform/context.ts';
@@ -73,7 +73,3 @@ export function recipients(sheet: Whole, before: Whole | null, people: readonly 
   const ids = new Set([...sheet.content.people, ...(before?.content.people ?? [])].map((p) => p.id));
   return people.filter((p) => ids.has(p.id));
 }
-
-/** Names of those a version changes something for. */
-export const concerned = (sheet: Whole, before: Whole): string[] =>
-  affected(sheetDifference(before.content, sheet.content), sheet.content).names;

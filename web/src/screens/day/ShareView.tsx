@@ -1,5 +1,5 @@
 import { Box, Flex } from '@chakra-ui/react';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { DAY_ITEM_DEFAULTS, type DayItem, type Split } from '@kavrell/core/day';
 import { planOf, shareBetweenUnits, shareOverDays } from '@kavrell/core/productions';
 import { msToMinute } from '@kavrell/core/time';
@@ -28,11 +28,20 @@ export function ShareView() {
   const [withFree, setWithFree] = useState(true);
   const [found, setFound] = useState<Found | null>(null);
   const turn = useRef(0);
-  // What was shared out of other rows is none.
+  // What was shared out of other rows is none; the same rows read again are the same.
+  const key = useMemo(
+    () =>
+      JSON.stringify([
+        rows.dayItems.map((i) => [i.id, i.dayId, i.position, i.unit, i.pinnedStartMin]),
+        rows.shots.map((s) => [s.id, s.setupId, s.minutesOverride, s.dropped, s.cameras, s.personIds]),
+        rows.days.map((d) => [d.id, d.date, d.callMin, d.wantedWrapMin]),
+      ]),
+    [rows.dayItems, rows.shots, rows.days],
+  );
   useEffect(() => {
     turn.current += 1;
     setFound(null);
-  }, [rows.dayItems, rows.shots, rows.days, by, letter, withFree]);
+  }, [key, by, letter, withFree]);
   if (!day || !facts) return null;
   const nowMs = productionNow(production);
   const ahead = rows.days.filter((d) => msToMinute(d.date, d.timeZone, nowMs) < d.callMin);

@@ -29,33 +29,35 @@ export function DueRisks() {
   if (due.length === 0) return null;
   const more = all.length - due.length;
   return (
-    <Box as="ul" display="grid" gap={2} mb={3} role="status" data-due>
-      {due.map((r) => {
-        const chosen = r.remedies.filter((x) => x.chosen);
-        const owner = rows.people.find((p) => p.id === r.ownerId)?.shortName;
-        return (
-          <Box as="li" key={r.key} border="1px solid" borderColor="look" borderRadius="r" px={3} py={2}>
-            <Box color="look" fontWeight="700">
-              {r.title}
-              {r.trigger ? ` (${triggerWords(r.trigger, day, clock)})` : ''}
+    <Box role="status" mb={3} data-due>
+      <Box as="ul" display="grid" gap={2}>
+        {due.map((r) => {
+          const chosen = r.remedies.filter((x) => x.chosen);
+          const owner = rows.people.find((p) => p.id === r.ownerId)?.shortName;
+          return (
+            <Box as="li" key={r.key} border="1px solid" borderColor="look" borderRadius="r" px={3} py={2}>
+              <Box color="look" fontWeight="700">
+                {r.title}
+                {r.trigger ? ` (${triggerWords(r.trigger, day, clock)})` : ''}
+              </Box>
+              <Box lineClamp={2}>
+                {chosen.length
+                  ? chosen.map((x) => plain(x.words)).join('; ')
+                  : `Not decided: ${r.remedies
+                      .slice(0, 2)
+                      .map((x) => plain(x.words))
+                      .join(', or ')}`}
+                {owner ? ` · ${owner}` : ''}
+              </Box>
             </Box>
-            <Box lineClamp={2}>
-              {chosen.length
-                ? chosen.map((x) => plain(x.words)).join('; ')
-                : `Not decided: ${r.remedies
-                    .slice(0, 2)
-                    .map((x) => plain(x.words))
-                    .join(', or ')}`}
-              {owner ? ` · ${owner}` : ''}
-            </Box>
+          );
+        })}
+        {more > 0 ? (
+          <Box as="li" color="soft">
+            And {formatCount(more, 'more', 'more')}: see Risks.
           </Box>
-        );
-      })}
-      {more > 0 ? (
-        <Box as="li" color="soft">
-          And {formatCount(more, 'more', 'more')}: see Risks.
-        </Box>
-      ) : null}
+        ) : null}
+      </Box>
     </Box>
   );
 }
