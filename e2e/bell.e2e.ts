@@ -205,11 +205,13 @@ test('two days are shared out anew, and a second unit takes what needs nobody; b
   request,
 }) => {
   test.setTimeout(120_000);
-  const { id } = await ownNinthBell(request);
+  const { id, plan } = await ownNinthBell(request);
   await open(page, id, 'day');
   const before = JSON.stringify(
     (await rowsOf(request, id, 'dayItems')).map((i) => [i.id, i.dayId, i.position, i.unit]),
   );
+  const lines = plan.dayItems.filter((x) => x.dayId === plan.days[0]?.id).length;
+  await expect(page.locator('[data-line]')).toHaveCount(lines);
   await view(page, 'Share out');
   await page.getByRole('button', { name: 'Share out', exact: true }).click();
   const split = page.locator('[data-split]');
@@ -221,6 +223,10 @@ test('two days are shared out anew, and a second unit takes what needs nobody; b
   const now = async () =>
     JSON.stringify((await rowsOf(request, id, 'dayItems')).map((i) => [i.id, i.dayId, i.position, i.unit]));
   await expect.poll(now).toBe(before);
+  // The page has it too before it is asked again: what is found for other rows is thrown away.
+  await view(page, 'In order');
+  await expect(page.locator('[data-line]')).toHaveCount(lines);
+  await view(page, 'Share out');
   await page.getByLabel('Share out', { exact: true }).selectOption('units');
   await page.getByRole('button', { name: 'Share out', exact: true }).click();
   await expect(split.locator('[data-lane="Second unit"]')).not.toContainText('nothing', { timeout: 40_000 });

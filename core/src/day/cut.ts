@@ -61,12 +61,18 @@ export function cutToFit(
     }
     if (late <= 1e-9) break;
   }
-  // What turned out not to be needed comes back to its place, the most important first.
-  for (const s of [...gone].reverse()) {
-    const more = order.filter((x) => x === s || kept.includes(x));
-    if (cost(more) > late + 1e-9) continue;
-    kept = more;
-    gone.splice(gone.indexOf(s), 1);
+  // What turned out not to be needed comes back to its place, the most important first; one that is back may make room for another.
+  for (let again = true; again;) {
+    again = false;
+    for (const s of [...gone].reverse()) {
+      const more = order.filter((x) => x === s || kept.includes(x));
+      const then = cost(more);
+      if (then > late + 1e-9) continue;
+      kept = more;
+      late = then;
+      gone.splice(gone.indexOf(s), 1);
+      again = true;
+    }
   }
   const idOf = (s: number) => plan.shots[s]?.id ?? '';
   const goIds = new Set(gone.map(idOf));

