@@ -4,10 +4,8 @@ import { DAY_DEFAULTS, DAY_ITEM_DEFAULTS } from '@kavrell/core/day';
 import { PERSON_DEFAULTS } from '@kavrell/core/people';
 import { PLACE_DEFAULTS } from '@kavrell/core/places';
 import { SCENE_DEFAULTS, SHOT_DEFAULTS } from '@kavrell/core/scenes';
-import { freshProduction, holdOver, insert, open, ownNinthBell, rowsOf, saved, write } from './kavrell.ts';
+import { dayView, freshProduction, holdOver, insert, open, ownNinthBell, rowsOf, saved, write } from './kavrell.ts';
 
-const view = (page: Page, name: string) =>
-  page.getByRole('tablist', { name: 'Day', exact: true }).getByRole('tab', { name, exact: true }).click();
 const line = (page: Page, code: string) =>
   page.locator('[data-line]').filter({ has: page.getByText(code, { exact: true }) });
 
@@ -27,26 +25,26 @@ test('the Ninth Bell’s first day: ordered, the pour pinned, dropped to 90 %, o
   await fixed.fill('11:05');
   await fixed.press('Enter');
   await saved(page);
-  await view(page, 'Other orders');
+  await dayView(page, 'Other orders');
   await page.getByRole('button', { name: 'Seek better orders' }).click();
   const best = page.locator('[data-school="changeovers"]');
   await expect(best).toContainText('Take it', { timeout: 40_000 });
   await best.getByRole('button', { name: 'Take it' }).click();
   await saved(page);
-  await view(page, 'In order');
+  await dayView(page, 'In order');
   await expect(line(page, '7C')).toContainText('11:05');
-  await view(page, 'Odds');
+  await dayView(page, 'Odds');
   await page.getByLabel('Odds wanted').selectOption('0.9');
   await page.getByRole('button', { name: 'What to drop?' }).click();
   const drop = page.locator('[data-drop]');
   await expect(drop).toContainText(/Without|Nothing/, { timeout: 40_000 });
-  await view(page, 'In order');
+  await dayView(page, 'In order');
   const lines = page.locator('[data-line]');
   await holdOver(page, lines.nth(1), lines.nth(3));
   await expect(page.locator('[data-price]')).toContainText(/earlier|later|The same wrap/);
   await page.mouse.up();
   await saved(page);
-  await view(page, 'I have 40 minutes');
+  await dayView(page, 'I have 40 minutes');
   await page.getByLabel('I have, minutes').fill('40');
   await expect(page.locator('[data-left]')).toContainText(/Done at|Nothing that is left fits/);
 });
@@ -119,7 +117,7 @@ test('two shots that each wait for the other are named; the day stands', async (
   await open(page, id, 'day');
   await expect(page.locator('[data-settle]')).toContainText(/1A comes before 2A, which it needs first/);
   await expect(page.locator('[data-line]')).toHaveCount(2);
-  await view(page, 'Other orders');
+  await dayView(page, 'Other orders');
   await page.getByRole('button', { name: 'Seek better orders' }).click();
   await expect(page.locator('[data-school="changeovers"]')).toContainText(
     /“[12]A” and “[12]A” each wait for the other/,
@@ -172,7 +170,7 @@ test('a day with nothing on it teaches; one with five hundred lines opens and an
     ['I have 40 minutes', 'Nothing is left'],
     ['Share out', 'Nothing to share out'],
   ] as const) {
-    await view(page, tab);
+    await dayView(page, tab);
     await expect(page.getByText(words)).toBeVisible();
   }
   const shots = Array.from({ length: 500 }, (_, i) => ({ id: randomUUID(), code: `${i + 1}A` }));
@@ -188,12 +186,12 @@ test('a day with nothing on it teaches; one with five hundred lines opens and an
     id,
     shots.map((s, i) => insert('dayItems', { ...DAY_ITEM_DEFAULTS, dayId: day, shotId: s.id, position: i })),
   );
-  await view(page, 'In order');
+  await dayView(page, 'In order');
   await expect(page.locator('[data-line]')).toHaveCount(500, { timeout: 30_000 });
   await expect(page.locator('[data-cut]')).toContainText('must go', { timeout: 30_000 });
-  await view(page, 'I have 40 minutes');
+  await dayView(page, 'I have 40 minutes');
   await expect(page.locator('[data-left]')).toContainText('Done at');
-  await view(page, 'Other orders');
+  await dayView(page, 'Other orders');
   await page.getByRole('button', { name: 'Seek better orders' }).click();
   await page.getByRole('button', { name: 'Stop' }).click();
   await expect(page.locator('[data-school="changeovers"]')).toContainText('stopped');
@@ -212,7 +210,7 @@ test('two days are shared out anew, and a second unit takes what needs nobody; b
   );
   const lines = plan.dayItems.filter((x) => x.dayId === plan.days[0]?.id).length;
   await expect(page.locator('[data-line]')).toHaveCount(lines);
-  await view(page, 'Share out');
+  await dayView(page, 'Share out');
   await page.getByRole('button', { name: 'Share out', exact: true }).click();
   const split = page.locator('[data-split]');
   await expect(split.locator('[data-lane]')).toHaveCount(2, { timeout: 40_000 });
@@ -224,16 +222,16 @@ test('two days are shared out anew, and a second unit takes what needs nobody; b
     JSON.stringify((await rowsOf(request, id, 'dayItems')).map((i) => [i.id, i.dayId, i.position, i.unit]));
   await expect.poll(now).toBe(before);
   // The page has it too before it is asked again: what is found for other rows is thrown away.
-  await view(page, 'In order');
+  await dayView(page, 'In order');
   await expect(page.locator('[data-line]')).toHaveCount(lines);
-  await view(page, 'Share out');
+  await dayView(page, 'Share out');
   await page.getByLabel('Share out', { exact: true }).selectOption('units');
   await page.getByRole('button', { name: 'Share out', exact: true }).click();
   await expect(split.locator('[data-lane="Second unit"]')).not.toContainText('nothing', { timeout: 40_000 });
   await expect(split).toContainText('in place of');
   await split.getByRole('button', { name: 'Take it' }).click();
   await saved(page);
-  await view(page, 'In order');
+  await dayView(page, 'In order');
   await page.getByRole('tab', { name: 'Second unit' }).click();
   const second = await page.locator('[data-line]').count();
   expect(second).toBeGreaterThan(0);

@@ -115,6 +115,10 @@ export async function ownNinthBell(request: APIRequestContext): Promise<{ id: st
   return { id, plan };
 }
 
+/** Opens a view of the Day screen. */
+export const dayView = (page: Page, name: string): Promise<void> =>
+  page.getByRole('tablist', { name: 'Day', exact: true }).getByRole('tab', { name, exact: true }).click();
+
 /** Takes a line of the day and holds it over another, not let go. */
 export async function holdOver(page: Page, line: Locator, other: Locator): Promise<void> {
   const [from, to] = [await line.boundingBox(), await other.boundingBox()];

@@ -69,6 +69,8 @@ for (const { theme, screens } of LOOKS) {
     test.setTimeout(240_000);
     const preferences = { state: { theme, lengths: 'metric', clock: '24', letterKeys: true }, version: 0 };
     await page.addInitScript((p) => localStorage.setItem('kavrell-preferences', JSON.stringify(p)), preferences);
+    // A colour on its way to another is nobody’s: what is asked about stands still.
+    await page.emulateMedia({ reducedMotion: 'reduce' });
     await open(page, await ninthBell(request), 'day');
     await everyView(page, screens, async (screen) => {
       expect(await scrollsSideways(page), screen).toBe(false);

@@ -1,14 +1,11 @@
 import { randomUUID } from 'node:crypto';
-import { expect, test, type APIRequestContext, type Page } from '@playwright/test';
+import { expect, test, type APIRequestContext } from '@playwright/test';
 import { DAY_DEFAULTS, DAY_ITEM_DEFAULTS } from '@kavrell/core/day';
 import { SETUP_DEFAULTS } from '@kavrell/core/light';
 import { PERSON_DEFAULTS } from '@kavrell/core/people';
 import { PLACE_DEFAULTS } from '@kavrell/core/places';
 import { SCENE_DEFAULTS, SHOT_DEFAULTS } from '@kavrell/core/scenes';
-import { freshProduction, holdOver, insert, open, rowsOf, saved, write } from './kavrell.ts';
-
-const view = (page: Page, name: string) =>
-  page.getByRole('tablist', { name: 'Day', exact: true }).getByRole('tab', { name, exact: true }).click();
+import { dayView, freshProduction, holdOver, insert, open, rowsOf, saved, write } from './kavrell.ts';
 
 /** Twelve shots that go to and fro between two setups, one of them pinned, and a day that is a little too short for them. */
 async function toAndFro(
@@ -92,7 +89,7 @@ test('an order is sought in a worker, proven, explained, taken and undone; anoth
   const { id } = await toAndFro(request);
   await open(page, id, 'day');
   const before = (await rowsOf(request, id, 'dayItems')).map((i) => i.position);
-  await view(page, 'Other orders');
+  await dayView(page, 'Other orders');
   await page.getByRole('button', { name: 'Keep this order beside' }).click();
   await page.getByRole('button', { name: 'Seek better orders' }).click();
   const best = page.locator('[data-school="changeovers"]');
@@ -104,14 +101,14 @@ test('an order is sought in a worker, proven, explained, taken and undone; anoth
   await best.getByRole('button', { name: 'Take it' }).click();
   await saved(page);
   // The pin holds whatever the order.
-  await view(page, 'In order');
+  await dayView(page, 'In order');
   const pinned = page.locator('[data-line]').filter({ hasText: '1F' });
   await expect(pinned).toContainText('13:00');
   await pinned.click();
   await expect(page.getByRole('complementary')).toContainText('Why here? One earlier:');
   await page.keyboard.press('Control+z');
   await expect.poll(async () => (await rowsOf(request, id, 'dayItems')).map((i) => i.position)).toEqual(before);
-  await view(page, 'Other orders');
+  await dayView(page, 'Other orders');
   await expect(page.getByRole('row').filter({ hasText: 'kept beside' })).toContainText('wrap');
 });
 
@@ -119,7 +116,7 @@ test('odds with their level, what to drop to reach 90 %, and the drop undone', a
   const { id } = await toAndFro(request);
   await open(page, id, 'day');
   await expect(page.locator('[data-answer="make"]')).toContainText(/% in time, 95.% by \d\d:\d\d/);
-  await view(page, 'Odds');
+  await dayView(page, 'Odds');
   await expect(page.locator('[data-odds]')).toContainText(/under 1|%/);
   await page.getByLabel('Odds wanted').selectOption('0.9');
   await page.getByRole('button', { name: 'What to drop?' }).click();
@@ -143,7 +140,7 @@ test('“I have 40 minutes”: the best set, also without network; words when it
 }) => {
   const { id } = await toAndFro(request);
   await open(page, id, 'day');
-  await view(page, 'I have 40 minutes');
+  await dayView(page, 'I have 40 minutes');
   const left = page.locator('[data-left]');
   await expect(left).toContainText('must');
   await context.setOffline(true);
@@ -204,12 +201,12 @@ test('five shots that took twice their minutes: plans use that pace when asked, 
   const said = page.getByText('Minutes are at your own pace');
   await expect(page.getByRole('tab', { name: 'Odds', exact: true })).toBeVisible();
   await expect(said).toHaveCount(0);
-  await view(page, 'Odds');
+  await dayView(page, 'Odds');
   const use = page.getByRole('button', { name: 'Use it in plans' });
   await expect(use).toHaveAttribute('aria-pressed', 'false');
   await use.click();
   await saved(page);
-  await view(page, 'In order');
+  await dayView(page, 'In order');
   await expect(said).toContainText(/shots × 1\.\d\d \(5 times\)/);
   await page.keyboard.press('Control+z');
   await expect(said).toHaveCount(0);

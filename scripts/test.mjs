@@ -63,7 +63,7 @@ const { startInstance } = await import('./lib/instance.mjs');
 const { freePort } = await import('./lib/postgres.mjs');
 
 /** Tests that take long, in one half; all others in the other. Each half has a whole Kavrell of its own, since tests of one share its demo. */
-const SLOW = /(look|clocks|copies|roll|house|sheets)\.e2e\.ts$/;
+const SLOW = /(look|clocks|copies|roll|house)\.e2e\.ts$/;
 const files = readdirSync(path.join(ROOT, 'e2e')).filter((f) => f.endsWith('.e2e.ts'));
 async function half(name, own) {
   const dir = mkdtempSync(path.join(os.tmpdir(), 'kavrell-e2e-'));

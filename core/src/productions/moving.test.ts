@@ -26,6 +26,18 @@ describe('moving a day', () => {
     // Over the change of clocks it is an hour more by the clock.
     expect((moved('2027-04-01').windows[0]?.windows[0]?.[0] ?? 0) - was[0]).toBeGreaterThan(70);
   });
+  it('what the new windows make miss is named, and the plan that comes back has them', () => {
+    // In late June the sun sets after nine: the tower waits for it, far past the causeway and the wrap.
+    const m = moved('2027-06-24');
+    const ninth = m.plan.rows.find((r) => r.shot?.code === '9B');
+    expect(ninth?.startMin).toBeGreaterThan(20 * 60);
+    // A fixed start in March’s low sun can’t wait for June’s.
+    const shots = demo.shots.map((s) =>
+      s.code === '9A' ? { ...s, windows: [[1020, 1100]] as [number, number][] } : s,
+    );
+    const pinned = moved('2026-12-20', { shots });
+    expect(words(pinned)).toMatch(/9[A-E] doesn’t fit any of its windows/);
+  });
   it('who can’t, and who is booked elsewhere', () => {
     const people = demo.people.map((p) => (p.shortName === 'Piet' ? { ...p, away: ['2027-03-25'] } : p));
     const m = moved('2027-03-25', { people }, [{ name: 'mirko hale ', production: 'The other', date: '2027-03-25' }]);

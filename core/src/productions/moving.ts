@@ -17,7 +17,7 @@ export interface Moved {
   costMinor: number;
   /** Windows that follow the sun, by shot: what they become. */
   windows: { shotId: string; windows: [number, number][] }[];
-  /** The day on its new date. */
+  /** The day on its new date, with those windows. */
   plan: DayPlan;
 }
 
@@ -41,7 +41,7 @@ export function movingBreaks(
   const say = (kind: Break['kind'], level: Break['level'], words: string, costMinor = 0) =>
     breaks.push({ kind, level, words, costMinor });
   const moved: Day = { ...day, date: toDate };
-  const plan = planOf(rows, moved);
+  const listed = planOf(rows, day);
   const on = formatDate(toDate, { long: true });
   const time = (m: number) => formatMinuteOfDay(m, moved);
 
@@ -58,7 +58,11 @@ export function movingBreaks(
         say('person', 'danger', `${p.name} is on “${b.production}” that day.`);
   }
 
-  const windows = sunShift(rows, day, toDate, plan, say, time);
+  const windows = sunShift(rows, day, toDate, listed, say, time);
+  // Timed again with the windows of the new date: what they hold up moves too.
+  const shifted = new Map(windows.map((w) => [w.shotId, w.windows]));
+  const shots = rows.shots.map((s) => ({ ...s, windows: shifted.get(s.id) ?? s.windows }));
+  const plan = planOf({ ...rows, shots }, moved);
   placeBreaks(rows, day, toDate, plan, say, time);
 
   for (const r of rows.rentals) {
@@ -88,7 +92,7 @@ export function movingBreaks(
       `Gusts of ${day.gustMps}\u00a0m/s were set for ${formatDate(day.date)}: they are forgotten with the move.`,
     );
   for (const v of plan.violations)
-    if (!planOf(rows, day).violations.some((x) => x.message === v.message)) say('day', 'danger', v.message);
+    if (!listed.violations.some((x) => x.message === v.message)) say('day', 'danger', v.message);
   const rank = { danger: 0, look: 1, note: 2 } as const;
   return {
     breaks: breaks.sort((a, b) => rank[a.level] - rank[b.level]),

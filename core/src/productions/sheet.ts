@@ -4,12 +4,12 @@ import { checkPlan, isRaised, nameOf, open } from '../light/index.ts';
 import { planOf, type ProductionRows } from './index.ts';
 import { surroundingsOf } from './light.ts';
 
-/** The sheet of a day as the rows have it now: the draft that a freeze sends out. */
+/** The sheet of a day as the rows have it now: the draft that a freeze sends out. `plan` spares timing the day once more. */
 export function sheetOf(
   rows: Omit<ProductionRows, 'takeEvents'> & Partial<Pick<ProductionRows, 'takeEvents'>>,
   day: Day,
+  plan: DayPlan = planOf(rows, day),
 ): SheetContent {
-  const plan = planOf(rows, day);
   return composeCallSheet({
     ...rows,
     plan,

@@ -3,7 +3,8 @@ import type { Place } from '../places/index.ts';
 import { formatMinuteOfDay, formatMinutes } from '../units/index.ts';
 import { hourAt, type Forecast } from '../weather/index.ts';
 import type { Risk, Trigger } from './model.ts';
-import { forecastFor, type FoundRisk } from './scan.ts';
+import type { FoundRisk } from './found.ts';
+import { forecastFor } from './scan.ts';
 
 /** A risk as a person sees it: found from the plan or written, with what was decided. */
 export interface ListedRisk extends Omit<FoundRisk, 'remedies'> {
@@ -15,32 +16,33 @@ export interface ListedRisk extends Omit<FoundRisk, 'remedies'> {
   state: Risk['state'];
 }
 
-/** Found and written risks as one list: what is stored of a found one stands in its place; one that is found no more and was decided stays, as told. */
+/** Found and written risks as one list: what was decided on a found one stands with it, and what of it was set by hand; one that is found no more and was decided stays, as told. */
 export function listRisks(found: readonly FoundRisk[], rows: readonly Risk[]): ListedRisk[] {
   const stored = new Map(rows.filter((r) => r.key).map((r) => [r.key, r]));
   const listed = found.map((f): ListedRisk => {
     const row = stored.get(f.key) ?? null;
-    return row
-      ? {
-          ...f,
-          title: row.title,
-          likelihood: grade(row.likelihood),
-          harm: grade(row.harm),
-          trigger: row.trigger,
-          row,
-          remedies: row.remedies,
-          ownerId: row.ownerId,
-          decidedBy: row.decidedBy,
-          state: row.state,
-        }
-      : {
-          ...f,
-          row: null,
-          remedies: f.remedies.map((words) => ({ words, chosen: false })),
-          ownerId: null,
-          decidedBy: '',
-          state: 'open',
-        };
+    if (!row)
+      return {
+        ...f,
+        row,
+        remedies: f.remedies.map((words) => ({ words, chosen: false })),
+        ownerId: null,
+        decidedBy: '',
+        state: 'open',
+      };
+    // What nobody set by hand goes with the plan: a day that moved has its wind at another hour.
+    const hand = new Set(row.byHand);
+    return {
+      ...f,
+      likelihood: hand.has('likelihood') ? grade(row.likelihood) : f.likelihood,
+      harm: hand.has('harm') ? grade(row.harm) : f.harm,
+      trigger: hand.has('trigger') ? row.trigger : f.trigger,
+      row,
+      remedies: row.remedies,
+      ownerId: row.ownerId,
+      decidedBy: row.decidedBy,
+      state: row.state,
+    };
   });
   const keys = new Set(found.map((f) => f.key));
   const own = rows

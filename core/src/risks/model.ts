@@ -33,6 +33,8 @@ export const trigger = z.discriminatedUnion('kind', [
 export type Trigger = z.infer<typeof trigger>;
 
 export const RISK_STATES = ['open', 'decided', 'gone'] as const;
+/** Values of a found risk that follow the plan until somebody sets them. */
+export const BY_HAND = ['likelihood', 'harm', 'trigger'] as const;
 const grade = (label: string) =>
   z.int(`${label} is 1, 2 or 3.`).min(1, `${label} is 1, 2 or 3.`).max(3, `${label} is 1, 2 or 3.`);
 
@@ -52,6 +54,8 @@ export const riskFields = z.object({
     .array(z.object({ words: requiredLine('The remedy', 200), chosen: z.boolean() }))
     .max(12, 'Twelve remedies are the most.'),
   ownerId: id.nullable(),
+  /** Of a found one: which of its values somebody set by hand; the others follow the plan. */
+  byHand: z.array(z.enum(BY_HAND)).max(3),
   /** Who decided, and when, in words. */
   decidedBy: line('Decided by', 120),
   state: z.enum(RISK_STATES, { error: 'Choose open, decided or gone.' }),
@@ -69,6 +73,7 @@ export const RISK_DEFAULTS: Omit<z.infer<typeof riskFields>, 'title' | 'position
   trigger: null,
   remedies: [],
   ownerId: null,
+  byHand: [],
   decidedBy: '',
   state: 'open',
 };

@@ -41,6 +41,15 @@ describe('what-ifs found from the plan', () => {
     const weight = found.map((f) => f.likelihood * f.harm);
     expect(weight).toEqual([...weight].sort((a, b) => b - a));
   });
+  it('keys stay when the plan shifts, so that what was decided stays too', () => {
+    const later = risksOf({ ...rows, days: demo.days.map((d) => ({ ...d, callMin: d.callMin + 10 })) });
+    const keys = (list: typeof found) =>
+      list
+        .map((f) => f.key)
+        .filter((k) => /^(nobody|wind|clip|single|light):/.test(k))
+        .sort();
+    expect(keys(later)).toEqual(keys(found));
+  });
   it('one recorder for all sound of the pour is named; a second one is not', () => {
     const routes = demo.soundRoutes.filter((r) => r.duty !== 'scratch');
     const [box] = demo.soundBoxes;
@@ -83,15 +92,23 @@ describe('what was decided', () => {
     const first = found[0];
     const row = stored({
       key: first?.key ?? '',
-      title: 'Settled',
       state: 'decided',
       likelihood: 1,
       harm: 1,
+      byHand: ['likelihood', 'harm'],
       decidedBy: 'Oda',
+      title: 'Settled',
     });
     const listed = listRisks(found, [row]);
     expect(listed).toHaveLength(found.length);
-    expect(listed.at(-1)).toMatchObject({ title: 'Settled', state: 'decided', row });
+    expect(listed.at(-1)).toMatchObject({ title: first?.title, state: 'decided', decidedBy: 'Oda', row });
+    // What nobody set follows the plan.
+    const followed = listRisks(found, [{ ...row, byHand: [], trigger: { kind: 'time', atMin: 1 } }]);
+    expect(followed.find((r) => r.row)).toMatchObject({
+      likelihood: first?.likelihood,
+      harm: first?.harm,
+      trigger: first?.trigger,
+    });
     const gone = listRisks([], [row, stored({ title: 'Own' })]);
     expect(gone.map((r) => r.title).sort()).toEqual(['Own', 'Settled']);
     expect(gone.find((r) => r.title === 'Settled')?.why).toContain('no longer has it');

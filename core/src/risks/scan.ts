@@ -1,55 +1,19 @@
-import type { Camera } from '../camera/index.ts';
 import type { Day, DayPlan, DayRow } from '../day/index.ts';
-import type { Finding, Setup } from '../light/index.ts';
-import type { LoadFinding, Person, PersonDay } from '../people/index.ts';
-import type { Circuit, Place, Room } from '../places/index.ts';
-import type { SoundRoute, SoundSource } from '../sound/index.ts';
+import { LOCK_MIN, type Setup } from '../light/index.ts';
+import { HOURS, type LoadFinding, type PersonDay } from '../people/index.ts';
+import type { Place } from '../places/index.ts';
 import { sunTimes } from '../sun/index.ts';
 import { formatMinuteOfDay, formatMinutes } from '../units/index.ts';
 import { standInForecast, weatherOver, type Forecast } from '../weather/index.ts';
-import type { Trigger } from './model.ts';
-
-/** A what-if found from the plan. */
-export interface FoundRisk {
-  key: string;
-  dayId: string | null;
-  title: string;
-  why: string;
-  likelihood: 1 | 2 | 3;
-  harm: 1 | 2 | 3;
-  trigger: Trigger | null;
-  remedies: string[];
-}
-
-export interface ScanSources {
-  plans: readonly DayPlan[];
-  people: readonly Person[];
-  cameras: readonly Camera[];
-  setups: readonly Setup[];
-  places: readonly Place[];
-  rooms: readonly Room[];
-  circuits: readonly Circuit[];
-  soundSources: readonly SoundSource[];
-  soundRoutes: readonly SoundRoute[];
-  /** Of each day: hours and rest. */
-  peopleDays: readonly (readonly PersonDay[])[];
-  /** Of each setup with something raised: the least wind that it stands to. */
-  windLimits: ReadonlyMap<string, { name: string; limitMps: number }>;
-  /** Adapters between mounts that shots hang on, with those shots. */
-  adapters: ReadonlyMap<string, readonly string[]>;
-  /** Of each day: what nobody does. */
-  nobody: readonly (readonly LoadFinding[])[];
-  /** Of each setup: what its light plan is warned of. */
-  lightFindings: ReadonlyMap<string, readonly Finding[]>;
-}
+import { codeOf, type FoundRisk, type ScanSources } from './found.ts';
+import { singlePoints } from './single.ts';
 
 /** A window with less than this before it closes is at risk. */
 const SLACK_MIN = 30;
-/** Somebody who carries more roles than this alone is a single point. */
-const MOST_ROLES = 2;
 /** A clip limit nearer to the moment than this cuts it. */
 const CLIP_MARGIN_MIN = 2;
-const code = (r: DayRow) => r.shot?.code ?? r.title;
+/** Cameras are started before a moment and cut after it: so much longer than the moment they roll. */
+const ROLLS_LONGER_MIN = 20;
 
 /**
  * What could go wrong, found from the plan: single points (one driver, one operator, one circuit, one recorder), wind against
@@ -138,7 +102,7 @@ function rainRisks(s: ScanSources, plan: DayPlan): FoundRisk[] {
     {
       key: `rain:${day.id}`,
       dayId: day.id,
-      title: `Rain on ${outside.length === 1 ? code(first) : `${code(first)} to ${code(outside.at(-1) as DayRow)}`}`,
+      title: `Rain on ${outside.length === 1 ? codeOf(first) : `${codeOf(first)} to ${codeOf(outside.at(-1) as DayRow)}`}`,
       why: rain[0]
         ? `Outside, and the simulated forecast has rain around ${time(rain[0].fromMin)}.`
         : 'Outside, and a forecast may be wrong.',
@@ -174,8 +138,8 @@ function windowRisks(plan: DayPlan): FoundRisk[] {
         key: `window:${row.itemId}`,
         dayId: day.id,
         title: late
-          ? `${code(row)} misses its ${row.pinnedStartMin === null ? 'window' : 'fixed start'}`
-          : `${code(row)} runs out of its window`,
+          ? `${codeOf(row)} misses its ${row.pinnedStartMin === null ? 'window' : 'fixed start'}`
+          : `${codeOf(row)} runs out of its window`,
         why: late
           ? `As planned it can’t be kept.`
           : `It is to end at ${time(row.endMin)} and the window closes at ${time(end as number)}: ${formatMinutes(slack as number)} to spare.`,
@@ -218,13 +182,13 @@ function clipRisks(s: ScanSources, plan: DayPlan): FoundRisk[] {
     return row.cameras.flatMap((letter): FoundRisk[] => {
       const camera = s.cameras.find((c) => c.letter === letter);
       const limit = camera?.clipLimitMin ?? null;
-      if (limit === null || limit > row.minutes + CLIP_MARGIN_MIN + 20) return [];
+      if (limit === null || limit > row.minutes + CLIP_MARGIN_MIN + ROLLS_LONGER_MIN) return [];
       return [
         {
           key: `clip:${row.itemId}:${letter}`,
           dayId: plan.day.id,
-          title: `Camera ${letter} stops inside ${code(row)}`,
-          why: `Its clips end after ${formatMinutes(limit)}; ${code(row)} happens once and takes ${formatMinutes(row.minutes)}.`,
+          title: `Camera ${letter} stops inside ${codeOf(row)}`,
+          why: `Its clips end after ${formatMinutes(limit)}; ${codeOf(row)} happens once and takes ${formatMinutes(row.minutes)}.`,
           likelihood: 2,
           harm: row.cameras.length > 1 ? 2 : 3,
           trigger: { kind: 'time', atMin: Math.max(0, Math.floor(row.startMin - CLIP_MARGIN_MIN - 3)) },
@@ -241,14 +205,14 @@ function clipRisks(s: ScanSources, plan: DayPlan): FoundRisk[] {
 
 function peopleRisks(s: ScanSources, plan: DayPlan, days: readonly PersonDay[]): FoundRisk[] {
   const rest = days
-    .filter((d) => d.restH !== null && d.restH < 11)
+    .filter((d) => d.restH !== null && d.restH < HOURS.restWishH)
     .map((d): FoundRisk => ({
       key: `rest:${plan.day.id}:${d.person.id}`,
       dayId: plan.day.id,
       title: `${d.person.shortName} is tired on the next day`,
       why: `${(d.restH ?? 0).toFixed(1)}\u00a0h of rest, door to door.`,
-      likelihood: (d.restH ?? 0) < 10 ? 3 : 2,
-      harm: (d.restH ?? 0) < 10 ? 3 : 2,
+      likelihood: (d.restH ?? 0) < HOURS.restDangerH ? 3 : 2,
+      harm: (d.restH ?? 0) < HOURS.restDangerH ? 3 : 2,
       trigger: { kind: 'behind', overMin: 15 },
       remedies: [
         'A later call for them on the next day',
@@ -268,8 +232,8 @@ function peopleRisks(s: ScanSources, plan: DayPlan, days: readonly PersonDay[]):
           {
             key: `sun:${day.id}`,
             dayId: day.id,
-            title: `The sun goes before ${code(outside)} is done`,
-            why: `Sunset ${formatMinuteOfDay(set, day)}; ${code(outside)} is to end at ${formatMinuteOfDay(outside.endMin, day)}.`,
+            title: `The sun goes before ${codeOf(outside)} is done`,
+            why: `Sunset ${formatMinuteOfDay(set, day)}; ${codeOf(outside)} is to end at ${formatMinuteOfDay(outside.endMin, day)}.`,
             likelihood: outside.endMin > set ? 3 : 2,
             harm: outside.shot?.priority === 'must' ? 3 : 2,
             trigger: { kind: 'behind', overMin: Math.max(5, Math.round(set - outside.endMin)) },
@@ -284,29 +248,36 @@ function peopleRisks(s: ScanSources, plan: DayPlan, days: readonly PersonDay[]):
   return [...rest, ...dark];
 }
 
+/** What nobody does, a job at a time: stretches come and go with the plan, and what was decided must not go with them. */
 function nobodyRisks(plan: DayPlan, nobody: readonly LoadFinding[]): FoundRisk[] {
-  return nobody.map((f) => ({
-    key: `nobody:${plan.day.id}:${f.key}`,
-    dayId: plan.day.id,
-    title: f.words.replace(/ \(.*\)\.$/, ''),
-    why: f.words,
-    likelihood: 3,
-    harm: f.level === 'danger' ? 2 : 1,
-    trigger: { kind: 'time', atMin: Math.max(0, Math.floor(f.startMin - 30)) },
-    remedies: [
-      f.mend,
-      'Somebody who is there does it, told today',
-      'Leave what needs it, or take it when somebody is free',
-    ],
-  }));
+  const jobs = new Map<string, LoadFinding[]>();
+  for (const f of [...nobody].sort((x, y) => x.startMin - y.startMin)) {
+    const what = f.key.split(':')[1] ?? '';
+    jobs.set(what, [...(jobs.get(what) ?? []), f]);
+  }
+  return [...jobs].map(([what, list]): FoundRisk => {
+    const [first] = list as [LoadFinding];
+    return {
+      key: `nobody:${plan.day.id}:${what}`,
+      dayId: plan.day.id,
+      title: first.words.replace(/ \(.*\)\.$/, ''),
+      why: list.map((f) => f.words).join(' '),
+      likelihood: 3,
+      harm: first.level === 'danger' ? 2 : 1,
+      trigger: { kind: 'time', atMin: Math.max(0, Math.floor(first.startMin - 30)) },
+      remedies: [
+        first.mend,
+        'Somebody who is there does it, told today',
+        'Leave what needs it, or take it when somebody is free',
+      ],
+    };
+  });
 }
 
 /** A relight that something fixed waits for must be done with so many minutes to spare. */
 const LIGHT_SLACK_MIN = 10;
 /** Shorter changes are no light to be late with. */
 const LEAST_LIGHT_MIN = 15;
-/** Exposure and marks are looked at in the last minutes. */
-const LOCK_BEFORE_MIN = 5;
 
 /** Light with no minutes to spare before a fixed start, a window, or what happens once. */
 function lateLight(plan: DayPlan): FoundRisk[] {
@@ -322,12 +293,12 @@ function lateLight(plan: DayPlan): FoundRisk[] {
         .reduce((t, m) => t + m.endMin - m.startMin, 0);
       const slack = row.startMin - from - eaten - row.changeMin;
       if (slack >= LIGHT_SLACK_MIN) return [];
-      const lockBy = row.startMin - LOCK_BEFORE_MIN;
+      const lockBy = row.startMin - LOCK_MIN;
       return [
         {
           key: `late:${row.itemId}`,
           dayId: day.id,
-          title: `${row.setup.code} is late for ${code(row)}`,
+          title: `${row.setup.code} is late for ${codeOf(row)}`,
           why: `${row.changeTitle} takes ${formatMinutes(row.changeMin)} and has ${formatMinutes(Math.max(0, slack))} to spare; nothing is changed after ${formatMinuteOfDay(lockBy, day)}.`,
           likelihood: slack < 2 ? 3 : 2,
           harm: row.shot?.priority === 'must' ? 3 : 2,
@@ -341,111 +312,4 @@ function lateLight(plan: DayPlan): FoundRisk[] {
       ];
     }),
   );
-}
-
-function singlePoints(s: ScanSources): FoundRisk[] {
-  const found: FoundRisk[] = [];
-  const rows = s.plans.flatMap((p) => p.rows);
-  const once = rows.filter((r) => r.shot?.happensOnce);
-  const add = (f: Omit<FoundRisk, 'dayId' | 'trigger'>) => found.push({ ...f, dayId: null, trigger: null });
-  // One recorder for every sound of what happens once.
-  const routes = s.soundRoutes.filter((r) => r.duty !== 'scratch');
-  const recorders = new Set(routes.map((r) => r.boxId));
-  if (once.length > 0 && s.soundSources.length > 0 && recorders.size === 1)
-    add({
-      key: 'single:recorder',
-      title: 'One recorder has every sound',
-      why: `All sound lines go into one box; ${once.map(code).join(', ')} can’t be repeated.`,
-      likelihood: 2,
-      harm: 3,
-      remedies: [
-        'A second recorder, or a camera that records the boom too',
-        'Fresh batteries and a new card just before',
-        'Somebody listens from the recorder, not from the mixer',
-      ],
-    });
-  // One operator for most of what is filmed.
-  const byOperator = new Map<string, Set<string>>();
-  for (const c of s.cameras)
-    if (c.operatorId) byOperator.set(c.operatorId, (byOperator.get(c.operatorId) ?? new Set()).add(c.letter));
-  for (const [personId, letters] of byOperator) {
-    const name = s.people.find((p) => p.id === personId)?.shortName ?? 'somebody';
-    if (letters.size >= MOST_ROLES)
-      add({
-        key: `single:operator:${personId}`,
-        title: `${name} alone has cameras ${[...letters].sort().join(', ')}`,
-        why: 'If they fall out, or are held up, those cameras stand.',
-        likelihood: 1,
-        harm: 3,
-        remedies: [
-          'Somebody else knows each of the cameras: ten minutes before the day',
-          'Lock the widest off so that it runs by itself',
-          'The shot list is with two people',
-        ],
-      });
-  }
-  if (byOperator.size === 1 && once.length > 0) {
-    const [only] = byOperator.keys();
-    const name = s.people.find((p) => p.id === only)?.shortName ?? 'somebody';
-    add({
-      key: 'single:only-operator',
-      title: `${name} is the only operator`,
-      why: `${once.map(code).slice(0, 4).join(', ')} can’t be repeated.`,
-      likelihood: 1,
-      harm: 3,
-      remedies: ['Somebody on call who could take over', 'A fixed wide that runs from before to after'],
-    });
-  }
-  for (const [name, codes] of s.adapters)
-    if (codes.length > 0)
-      add({
-        key: `single:adapter:${name}`,
-        title: `One adapter ${name} for ${codes.length === 1 ? codes[0] : `${codes.length} shots`}`,
-        why: `Without it no lens goes on: ${[...new Set(codes)].slice(0, 6).join(', ')}.`,
-        likelihood: 1,
-        harm: 2,
-        remedies: [
-          'A second adapter in another bag',
-          'A lens of the camera’s own mount for the musts',
-          'It is the first thing checked out and back',
-        ],
-      });
-  // One driver.
-  const drivers = s.people.filter((p) => p.kind === 'crew' && /driv|licen[cs]e/i.test(p.permits));
-  const places = new Set(rows.map((r) => r.placeId));
-  if (places.size > 1 && drivers.length === 1)
-    add({
-      key: `single:driver:${drivers[0]?.id ?? ''}`,
-      title: `${drivers[0]?.shortName ?? 'One'} is the only driver`,
-      why: 'Everything that moves between the places is in one car, with one person who may drive it.',
-      likelihood: 2,
-      harm: 3,
-      remedies: [
-        'A second person who may drive it, and the second key',
-        'What the next place can’t do without goes in another car',
-        'A taxi number on the sheet',
-      ],
-    });
-  // One circuit for all light of a setup.
-  for (const setup of s.setups) {
-    const circuits = new Set(
-      setup.plan.items.flatMap((i) => (i.kind === 'source' && i.circuitId ? [i.circuitId] : [])),
-    );
-    const lamps = setup.plan.items.filter((i) => i.kind === 'source' && i.circuitId).length;
-    const [only] = circuits;
-    if (circuits.size === 1 && lamps > 1 && once.some((r) => r.setup?.id === setup.id))
-      add({
-        key: `single:circuit:${setup.id}`,
-        title: `${setup.code} hangs on one circuit`,
-        why: `${lamps} lamps on ${s.circuits.find((c) => c.id === only)?.name ?? 'one breaker'}: if it goes, all light of what can’t be repeated goes.`,
-        likelihood: 2,
-        harm: 3,
-        remedies: [
-          'One lamp on another circuit or a battery',
-          'Somebody at the board who knows which breaker',
-          'The exposure that still works with the lamps out, noted',
-        ],
-      });
-  }
-  return found;
 }

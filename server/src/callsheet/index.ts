@@ -19,6 +19,7 @@ import { fileName, sendDocument } from '../platform/documents/index.ts';
 import { HttpProblem } from '../platform/problems.ts';
 import type { Router } from '../platform/routing.ts';
 import { loadRows } from '../productions/load.ts';
+import { readRows } from '../rows/index.ts';
 import { linkFor, linkPath } from './links.ts';
 import { callSheetPdf } from './pdf.ts';
 import { recipients, sendTo } from './send.ts';
@@ -58,7 +59,8 @@ export async function sheetBefore({ models }: Context, sheet: WholeSheet): Promi
   return (rows.find((r) => r.revision < sheet.revision && r.content !== null) as WholeSheet | undefined) ?? null;
 }
 
-const paperOf = (req: Request) => PAPERS.find((p) => p === String(req.query.paper).toUpperCase()) ?? 'A4';
+/** The paper that was asked for. */
+export const paperOf = (req: Request) => PAPERS.find((p) => p === String(req.query.paper).toUpperCase()) ?? 'A4';
 /** This server as the reader reaches it. */
 export const originOf = (req: Request): string => `${req.protocol}://${req.get('host') ?? 'localhost'}`;
 
@@ -85,10 +87,7 @@ export function serveCallSheet(router: Router, context: Context): void {
   });
   router.serve(frozenSheetPdf, async ({ params, req, res, me }) => {
     const sheet = await wholeSheet(context, params.productionId, params.sheetId);
-    const people = (await models.people.findAll({
-      where: { productionId: params.productionId, deletedAt: null },
-      raw: true,
-    })) as unknown as Person[];
+    const people = (await readRows(context, params.productionId, 'people')) as unknown as Person[];
     const pdf = await callSheetPdf({
       content: sheet.content,
       revision: sheet.revision,
@@ -149,10 +148,7 @@ export function serveCallSheet(router: Router, context: Context): void {
   router.serve(sendSheet, async ({ params, body, req, me }) => {
     const sheet = await wholeSheet(context, params.productionId, params.sheetId);
     const before = await sheetBefore(context, sheet);
-    const people = (await models.people.findAll({
-      where: { productionId: params.productionId, deletedAt: null },
-      raw: true,
-    })) as unknown as Person[];
+    const people = (await readRows(context, params.productionId, 'people')) as unknown as Person[];
     const all = recipients(sheet, before, people);
     const chosen = body.personIds ? all.filter((p) => body.personIds?.includes(p.id)) : all;
     if (chosen.length === 0)

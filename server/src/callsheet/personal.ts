@@ -9,7 +9,7 @@ import { idFrom } from '../platform/ids.ts';
 import { HttpProblem } from '../platform/problems.ts';
 import { nowOf, productionOf } from '../productions/index.ts';
 import { personCalendar } from './calendar.ts';
-import { originOf, type WholeSheet } from './index.ts';
+import { originOf, paperOf, type WholeSheet } from './index.ts';
 import { linkPath, readLink } from './links.ts';
 import { personalPage, wordsPage } from './page.ts';
 import { callSheetPdf } from './pdf.ts';
@@ -190,7 +190,7 @@ export function servePersonalSheets(app: Express, context: Context): void {
         content: sheet.content,
         revision: sheet.revision,
         note: sheet.note,
-        paper: String(req.query.paper).toUpperCase() === 'LETTER' ? 'LETTER' : 'A4',
+        paper: paperOf(req),
         phones: phones.size > 0 ? phones : null,
         latestUrl: `${originOf(req)}${opened.path}`,
       });

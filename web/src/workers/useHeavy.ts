@@ -5,8 +5,15 @@ import type { Heavy } from './heavy.worker.ts';
 
 const SETTLE_MS = 200;
 
-/** What the worker says of `key`, asked a moment after it stands still; null until then. A new key makes the former answer none. */
-export function useHeavy<T>(key: unknown, ask: ((work: Remote<Heavy>) => Promise<T>) | null): T | null {
+/**
+ * What the worker says of `key`, asked a moment after it stands still; null until then. A new key makes the former answer none, unless
+ * `same` has not changed with it: then that answer stands until the next one comes.
+ */
+export function useHeavy<T>(
+  key: unknown,
+  ask: ((work: Remote<Heavy>) => Promise<T>) | null,
+  same: unknown = key,
+): T | null {
   const [answer, setAnswer] = useState<{ of: unknown; value: T } | null>(null);
   useEffect(() => {
     if (!ask) return;
@@ -14,7 +21,7 @@ export function useHeavy<T>(key: unknown, ask: ((work: Remote<Heavy>) => Promise
     const timer = setTimeout(() => {
       // What can’t be worked out is said where it is typed; here there is then no answer.
       ask(heavy()).then(
-        (value) => !gone && setAnswer({ of: key, value }),
+        (value) => !gone && setAnswer({ of: same, value }),
         () => !gone && setAnswer(null),
       );
     }, SETTLE_MS);
@@ -23,5 +30,5 @@ export function useHeavy<T>(key: unknown, ask: ((work: Remote<Heavy>) => Promise
       clearTimeout(timer);
     };
   }, [key]);
-  return answer && answer.of === key ? answer.value : null;
+  return answer && answer.of === same && ask ? answer.value : null;
 }

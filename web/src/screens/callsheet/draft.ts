@@ -8,7 +8,7 @@ export function useSheets(): { draft: SheetContent | null; sheets: FrozenSheet[]
   const { rows, day, facts } = useProduction();
   // Takes don't change a sheet; everything else may.
   const draft = useMemo(
-    () => (day ? sheetOf(rows, day) : null),
+    () => (day && facts ? sheetOf(rows, day, facts.plan) : null),
     [
       day,
       facts?.plan,
@@ -24,6 +24,8 @@ export function useSheets(): { draft: SheetContent | null; sheets: FrozenSheet[]
       rows.rooms,
       rows.circuits,
       rows.lightKit,
+      rows.cameras,
+      rows.shots,
       rows.risks,
     ],
   );

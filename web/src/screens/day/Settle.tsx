@@ -1,6 +1,5 @@
 import { Box, Flex } from '@chakra-ui/react';
-import { mendWords, nameItems, type Mend, type Trouble } from '@kavrell/core/day';
-import { unitPlan } from '@kavrell/core/day';
+import { mendWords, nameItems, unitPlan, type Mend, type Trouble } from '@kavrell/core/day';
 import { formatCount, formatMinuteOfDay, formatMinutes } from '@kavrell/core/units';
 import { useMemo } from 'react';
 import { useProduction } from '../../app/production.tsx';

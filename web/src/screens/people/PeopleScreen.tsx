@@ -220,7 +220,10 @@ export function PeopleScreen() {
                 </Part>
               ) : null}
               <RowFields row={person} columns={columns} fields={personFields} onEdit={edits.onEdit} />
-              <Part>Phone, diet and notes are shown to you only, not to people who came by a link.</Part>
+              <Part>
+                Mail, notes, rates and whom to call are shown to you only. Phones and diets of others stand on the
+                personal sheets of those for whom you say so (“Their sheet shows”).
+              </Part>
             </>
           ) : null}
           <CrewLinks />

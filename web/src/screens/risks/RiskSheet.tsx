@@ -1,6 +1,7 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { positionAfter } from '@kavrell/core/records';
 import {
+  BY_HAND,
   HARMS,
   LIKELIHOODS,
   RISK_DEFAULTS,
@@ -39,7 +40,10 @@ const number = (text: string, what: string) => {
 /** One risk: how bad, when it is there, what can be done, who decides. A found one is kept once something is decided on it. */
 export function RiskSheet({ risk }: { risk: ListedRisk }) {
   const { production, rows, day } = useProduction();
-  const save = (label: string) => (values: Record<string, unknown>) => {
+  const save = (label: string) => (edit: Record<string, unknown>) => {
+    const set = BY_HAND.filter((key) => key in edit);
+    const byHand = [...new Set([...(risk.row?.byHand ?? []), ...set])];
+    const values = set.length > 0 ? { ...edit, byHand } : edit;
     if (risk.row) void change(production.id, label, [{ op: 'update', table: 'risks', row: risk.row, values }]);
     else
       void change(production.id, label, [
