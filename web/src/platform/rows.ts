@@ -130,17 +130,32 @@ export function hearChanges(productionId: string, changes: readonly LiveChange[]
   const old = new Set<TableName>();
   for (const { table, id, version, changeSet } of changes) {
     if (isOwn(changeSet ?? id)) continue;
-    const rows = queries.getQueryData<AnyRow[]>(keyOf(productionId, table));
-    if (!rows) continue;
-    const known = rows.find((r) => r[rowKey(table)] === id);
+    const query = queries.getQueryCache().find<AnyRow[]>({ queryKey: keyOf(productionId, table) });
+    if (!query) continue;
+    const known = query.state.data?.find((r) => r[rowKey(table)] === id);
     if (!known || (typeof known.version === 'number' && known.version < version)) old.add(table);
   }
   // Files of a copy job are not told one by one: they move when their job does.
   if (old.has('copyJobs')) old.add('copyFiles').add('clips');
   if ([...old].some((table) => LEANED_ON.has(table)))
     void queries.invalidateQueries({ queryKey: facetKey(productionId) });
-  for (const table of old)
-    void queries.invalidateQueries({ queryKey: keyOf(productionId, table) }, { cancelRefetch: false });
+  for (const table of old) void readAgain(keyOf(productionId, table));
+}
+
+/** What is to be read once more when the reading under way has ended. */
+const onceMore = new Set<string>();
+
+/**
+ * Reads rows again. A reading under way may have begun before the change: it is let end, as a stream of changes would otherwise never
+ * let one end, and then one more is made.
+ */
+async function readAgain(queryKey: ReturnType<typeof keyOf>): Promise<void> {
+  const late = queries.isFetching({ queryKey }) > 0;
+  const name = queryKey.join('/');
+  if (late && onceMore.has(name)) return;
+  if (late) onceMore.add(name);
+  await queries.invalidateQueries({ queryKey }, { cancelRefetch: false });
+  if (late && onceMore.delete(name)) await readAgain(queryKey);
 }
 
 /** A new row gives every field of its table. */
