@@ -116,41 +116,67 @@ describe('documents', () => {
 });
 
 describe('live updates', () => {
-  it('reach an open window within a second, with what changed', async () => {
-    const web = http.createServer(server.running.app);
+  let web: http.Server;
+  let cookie: string;
+  beforeAll(async () => {
+    web = http.createServer(server.running.app);
     await new Promise<void>((done) => web.listen(0, '127.0.0.1', done));
-    const { port } = web.address() as AddressInfo;
     const entered = await server
       .agent()
       .post('/api/auth/enter')
       .send({ token: await ownerLink(server.context) });
-    const cookie = entered.headers['set-cookie']?.[0]?.split(';')[0] ?? '';
-    const heard = new Promise<string>((done, fail) => {
-      const req = http.get({ port, host: '127.0.0.1', path: url('live'), headers: { cookie } }, (res) => {
-        let text = '';
-        res.on('data', (chunk: Buffer) => {
-          text += chunk.toString();
-          const found = /event: change\ndata: (.*)\n/.exec(text);
-          if (!found) return;
-          req.destroy();
-          done(found[1] ?? '');
-        });
-      });
-      req.on('error', (error) => (error.message.includes('hang up') ? undefined : fail(error)));
+    cookie = entered.headers['set-cookie']?.[0]?.split(';')[0] ?? '';
+  });
+  afterAll(() => {
+    web.closeAllConnections();
+    web.close();
+  });
+  /** An open window: resolves when it listens; `heard` with the first change, `ended` when the server lets it go. */
+  function listen(): Promise<{ heard: Promise<string>; ended: Promise<void> }> {
+    const { port } = web.address() as AddressInfo;
+    return new Promise((listening, fail) => {
+      http
+        .get({ port, host: '127.0.0.1', path: url('live'), headers: { cookie } }, (res) => {
+          let text = '';
+          const heard = new Promise<string>((done) =>
+            res.on('data', (chunk: Buffer) => {
+              text += chunk.toString();
+              const found = /event: change\ndata: (.*)\n/.exec(text);
+              if (found) done(found[1] ?? '');
+            }),
+          );
+          const ended = new Promise<void>((done) => res.on('end', done));
+          res.once('data', () => listening({ heard, ended }));
+          res.on('error', () => undefined);
+        })
+        .on('error', fail);
     });
-    await new Promise((done) => setTimeout(done, 200));
+  }
+  async function rename(title: string, version: number): Promise<string> {
     const set = randomUUID();
-    const scene = plan.scenes[0];
     await owner
       .post(url('changes'))
       .send({
         id: set,
         label: 'live',
-        ops: [{ op: 'update', table: 'scenes', id: scene?.id, version: 1, values: { title: 'Told' } }],
+        ops: [{ op: 'update', table: 'scenes', id: plan.scenes[0]?.id, version, values: { title } }],
       })
       .expect(200);
-    expect(JSON.parse(await heard)).toEqual([{ table: 'scenes', id: scene?.id, version: 2, changeSet: set }]);
-    web.closeAllConnections();
-    web.close();
+    return set;
+  }
+  it('reach an open window within a second, with what changed', async () => {
+    const { heard } = await listen();
+    const changeSet = await rename('Told', 1);
+    expect(JSON.parse(await heard)).toEqual([{ table: 'scenes', id: plan.scenes[0]?.id, version: 2, changeSet }]);
+  });
+  it('when the database was away, windows are let go to listen and read anew, and hear again', async () => {
+    const { ended } = await listen();
+    await server.context.db.query(
+      `SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = current_database() AND query = 'LISTEN kavrell'`,
+    );
+    await ended;
+    const { heard } = await listen();
+    await rename('Told again', 2);
+    expect(JSON.parse(await heard)).toMatchObject([{ table: 'scenes', version: 3 }]);
   });
 });

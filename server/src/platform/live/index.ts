@@ -1,3 +1,4 @@
+import { setTimeout as sleep } from 'node:timers/promises';
 import pg from 'pg';
 import { z } from 'zod';
 import { live, liveChange, type LiveChange } from '@kavrell/contract';
@@ -5,7 +6,11 @@ import type { Logger } from '../log.ts';
 import type { Router } from '../routing.ts';
 
 const notice = z.object({ p: z.string(), t: z.string(), i: z.string(), v: z.int(), c: z.string().nullable() });
-type Listener = (changes: LiveChange[]) => void;
+interface Listener {
+  tell(changes: LiveChange[]): void;
+  /** Something may have been missed: the window is to listen anew, and reads all again when it does. */
+  end(): void;
+}
 
 /** What arrives within this time is sent as one message. */
 const GATHER_MS = 40;
@@ -31,12 +36,21 @@ export class Live {
     client.on('notification', (n) => this.hear(n.payload ?? ''));
     client.on('error', (error) => {
       this.log.warn({ err: error }, 'live: lost the database, trying again');
-      if (!this.stopped)
-        setTimeout(() => void this.start().catch((e: unknown) => this.log.error({ err: e }, 'live')), RECONNECT_MS);
+      if (this.client === client) void this.startAgain();
     });
     await client.connect();
     await client.query('LISTEN kavrell');
     this.client = client;
+  }
+
+  /** Until the database is back. What was said meanwhile nobody heard, so every window listens anew. */
+  private async startAgain(): Promise<void> {
+    this.client = null;
+    while (!this.client && !this.stopped) {
+      await sleep(RECONNECT_MS);
+      await this.start().catch((error: unknown) => this.log.warn({ err: error }, 'live: the database is still away'));
+    }
+    for (const set of this.listeners.values()) for (const { end } of set) end();
   }
 
   private hear(payload: string): void {
@@ -52,7 +66,7 @@ export class Live {
     setTimeout(() => {
       const gathered = this.waiting.get(p) ?? [];
       this.waiting.delete(p);
-      for (const listener of this.listeners.get(p) ?? []) listener(gathered);
+      for (const { tell } of this.listeners.get(p) ?? []) tell(gathered);
     }, GATHER_MS);
   }
 
@@ -76,9 +90,10 @@ export function serveLive(router: Router, hub: Live): void {
   router.serve(live, async ({ params, req, res }) => {
     res.writeHead(200, { 'content-type': 'text/event-stream', 'cache-control': 'no-store', 'x-accel-buffering': 'no' });
     res.write('retry: 1000\n\n');
-    const off = hub.listen(params.productionId, (changes) =>
-      res.write(`event: change\ndata: ${JSON.stringify(changes)}\n\n`),
-    );
+    const off = hub.listen(params.productionId, {
+      tell: (changes) => res.write(`event: change\ndata: ${JSON.stringify(changes)}\n\n`),
+      end: () => res.end(),
+    });
     const beat = setInterval(() => res.write(': still here\n\n'), HEARTBEAT_MS);
     req.on('close', () => {
       clearInterval(beat);
