@@ -223,7 +223,7 @@ test.describe('reading the jam log', () => {
   test.use({ serviceWorkers: 'block' });
 
   test('while clocks are being read no one is told that there are none', async ({ page }) => {
-    await page.route('**/rows/clocks', () => undefined);
+    await page.route('**/rows/*clocks*', () => undefined);
     await page.goto(`/p/${id}/1/clocks`);
     await expect(page.getByText('Reading the production …')).toBeVisible();
     await expect(page.getByText('No clock yet')).toHaveCount(0);
@@ -232,7 +232,7 @@ test.describe('reading the jam log', () => {
   test('a jam log that can’t be read is said to be so, and read again when asked', async ({ page }) => {
     let broken = true;
     const detail = 'The jam log can’t be read now.';
-    await page.route('**/rows/jams', (route) =>
+    await page.route('**/rows/*jams*', (route) =>
       broken
         ? route.fulfill({
             status: 403,

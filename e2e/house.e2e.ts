@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { cell, ninthBell, open, rowsOf, saved } from './kavrell.ts';
+import { cell, ninthBell, open, rowsOf, saved, visit } from './kavrell.ts';
 
 test('a shot is moved by mouse alone', async ({ page, request }) => {
   const id = await ninthBell(request);
@@ -19,4 +19,17 @@ test('the health of the house can be asked without signing in', async ({ playwri
   const stranger = await playwright.request.newContext({ baseURL: process.env.KAVRELL_E2E_ADDRESS ?? '' });
   expect(await (await stranger.get('/api/health')).json()).toMatchObject({ ok: true, database: true, worker: true });
   await stranger.dispose();
+});
+
+test.describe('without the worker between', () => {
+  // What the service worker fetches is not seen by the page.
+  test.use({ serviceWorkers: 'block' });
+  test('a production’s rows are read with one request when it is opened', async ({ page, request }) => {
+    const asked: string[] = [];
+    page.on('request', (r) => (r.url().includes('/rows/') ? asked.push(r.url()) : undefined));
+    await open(page, await ninthBell(request), 'day');
+    expect(asked).toHaveLength(1);
+    await visit(page, 'Places');
+    expect(asked).toHaveLength(1);
+  });
 });

@@ -19,7 +19,8 @@ export async function ninthBell(request: APIRequestContext): Promise<string> {
 
 /** Rows of a table, as the server has them. */
 export async function rowsOf(request: APIRequestContext, productionId: string, table: string): Promise<Row[]> {
-  return (await (await request.get(`/api/productions/${productionId}/rows/${table}`)).json()) as Row[];
+  const reply = await request.get(`/api/productions/${productionId}/rows/${table}`);
+  return ((await reply.json()) as Record<string, Row[]>)[table]!;
 }
 
 /** Writes as another window would. */

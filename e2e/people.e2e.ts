@@ -87,9 +87,7 @@ test('a crew link opens what its role may, shows no phone, and ends when withdra
   await expect(nav.getByRole('link', { name: 'Scenes' })).toHaveCount(0);
   await nav.getByRole('link', { name: 'On the day' }).click();
   await expect(phone.locator('[data-roll-state]')).toBeVisible();
-  const people = (await (await stranger.request.get(`/api/productions/${id}/rows/people`)).json()) as {
-    phone: string;
-  }[];
+  const people = await rowsOf(stranger.request, id, 'people');
   expect(people.every((p) => p.phone === '')).toBe(true);
 
   await page
@@ -142,9 +140,9 @@ test('from nothing: a production is begun, and every screen teaches its first st
     await visit(page, screen);
     await expect(page.getByRole('heading', { name: words })).toBeVisible();
   }
-  await visit(page, 'Brief');
-  await page.getByRole('tab', { name: 'Days' }).click();
+  await visit(page, 'Call sheet');
   await page.getByRole('button', { name: 'Add a day' }).click();
+  await expect(page.getByRole('main')).toContainText('day 1 of 1');
   await page.getByRole('link', { name: 'Places' }).click();
   await page.getByRole('button', { name: 'Add a place' }).first().click();
   await page.getByRole('link', { name: 'People' }).click();

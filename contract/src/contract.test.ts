@@ -27,9 +27,9 @@ describe('routes', () => {
     expect(open.map((r) => r.path).sort()).toEqual(['/api/auth/enter', '/api/auth/sign-in']);
   });
   it('fill in their parameters, made safe for an address', () => {
-    expect(pathOf(listRows, { productionId: ID, table: 'shots' })).toBe(`/api/productions/${ID}/rows/shots`);
-    expect(pathOf(listRows, { productionId: 'a/b', table: 'x' })).toContain('a%2Fb');
-    expect(() => pathOf(listRows, { productionId: ID })).toThrow('needs table');
+    expect(pathOf(listRows, { productionId: ID, tables: 'shots' })).toBe(`/api/productions/${ID}/rows/shots`);
+    expect(pathOf(listRows, { productionId: 'a/b', tables: 'x' })).toContain('a%2Fb');
+    expect(() => pathOf(listRows, { productionId: ID })).toThrow('needs tables');
   });
 });
 

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { production, productionFields } from '@kavrell/core/brief';
 import { CREW_ROLES, route } from './route.ts';
-import { TABLE_NAMES } from './tables.ts';
+import { TABLE_NAMES, type TableName } from './tables.ts';
 
 const everyone = ['owner', ...CREW_ROLES] as const;
 const inProduction = z.object({ productionId: z.uuid() });
@@ -30,14 +30,23 @@ export const makeProduction = route({
   body: productionFields.extend({ id: z.uuid() }),
   reply: production,
 });
-/** All rows of one table of a production that are not deleted. Personal fields are blank for those who don't need them. */
+/** Tables by name, with commas between. */
+const tableList = z
+  .string()
+  .refine(
+    (list) => list.split(',').every((t) => (TABLE_NAMES as readonly string[]).includes(t)),
+    'There is no such table.',
+  );
+/** The tables of such a list. */
+export const tablesOf = (list: string): TableName[] => list.split(',') as TableName[];
+/** All rows of some tables of a production that are not deleted, by table. Personal fields are blank for those who don't need them. */
 export const listRows = route({
   method: 'GET',
-  path: '/api/productions/:productionId/rows/:table',
+  path: '/api/productions/:productionId/rows/:tables',
   roles: everyone,
-  params: inProduction.extend({ table: z.enum(TABLE_NAMES) }),
+  params: inProduction.extend({ tables: tableList }),
   body: null,
-  reply: z.array(z.record(z.string(), z.unknown())),
+  reply: z.record(z.string(), z.array(z.record(z.string(), z.unknown()))),
 });
 /** Server-sent events: one `change` per changed row, `{ table, id, version, changeSet }`. */
 export const live = route({

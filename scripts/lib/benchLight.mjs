@@ -77,7 +77,7 @@ export async function benchLight() {
 export async function benchLightPage(page, request, makeLarge) {
   const id = await makeLarge(request, { shots: 60, takes: 20 });
   const { plan } = await crowdedPlan();
-  const setups = await (await request.get(`/api/productions/${id}/rows/setups`)).json();
+  const { setups } = await (await request.get(`/api/productions/${id}/rows/setups`)).json();
   const first = setups.find((s) => s.code === 'L1');
   const items = plan.items.map((i) => ('circuitId' in i ? { ...i, circuitId: null, battery: true } : i));
   const op = {

@@ -57,14 +57,37 @@ async function stillFromCacheFirst(request) {
 }
 
 const STILL = /^\/api\/productions\/[^/]+\/files\/[0-9a-f]{64}$/;
-const READ = /^\/api\/(auth\/me|productions|productions\/[^/]+\/rows\/\w+)$/;
+const READ = /^\/api\/(auth\/me|productions)$/;
+const TABLES = /^(\/api\/productions\/[^/]+\/rows\/)([\w,]+)$/;
+
+/** Rows of several tables, kept table by table: they may be asked for in other company when there is no network. */
+async function rowsFromNetworkFirst(event, base, tables) {
+  const cache = await caches.open(ROWS);
+  try {
+    const response = await fetch(event.request);
+    if (response.ok) {
+      const read = await response.clone().json();
+      event.waitUntil(Promise.all(tables.map((t) => cache.put(base + t, new Response(JSON.stringify(read[t]))))));
+    }
+    return response;
+  } catch (error) {
+    const kept = await Promise.all(tables.map((t) => cache.match(base + t)));
+    if (kept.some((k) => !k)) throw error;
+    const texts = await Promise.all(kept.map((k) => k.text()));
+    return new Response(`{${tables.map((t, i) => `"${t}":${texts[i]}`).join(',')}}`, {
+      headers: { 'content-type': 'application/json' },
+    });
+  }
+}
 
 self.addEventListener('fetch', (event) => {
   const url = new URL(event.request.url);
+  const [, base, tables] = TABLES.exec(decodeURIComponent(url.pathname)) ?? [];
   if (event.request.method !== 'GET' || url.origin !== self.location.origin) return;
   if (event.request.mode === 'navigate' && url.pathname.startsWith('/s/')) {
     if (/^\/s\/[^/]+$/.test(url.pathname)) event.respondWith(fromNetworkFirst(event.request, SHEETS, url.pathname));
   } else if (event.request.mode === 'navigate') event.respondWith(fromNetworkFirst(event.request, SHELL, '/'));
+  else if (base) event.respondWith(rowsFromNetworkFirst(event, base, tables.split(',')));
   else if (READ.test(url.pathname)) event.respondWith(fromNetworkFirst(event.request, ROWS, url.pathname));
   else if (STILL.test(url.pathname)) event.respondWith(stillFromCacheFirst(event.request));
   else if (url.pathname === '/sheet.js') event.respondWith(fromNetworkFirst(event.request, SHELL, '/sheet.js'));

@@ -7,7 +7,7 @@ import { createRoot } from 'react-dom/client';
 import { BrowserRouter } from 'react-router';
 import { z } from 'zod';
 import { App } from './app/App.tsx';
-import { fetchOtherScreens } from './app/screens.ts';
+import { fetchScreenOf } from './app/screens.ts';
 import { openOutbox } from './platform/outbox.ts';
 import { queries } from './platform/rows.ts';
 import { system } from './ui/theme.ts';
@@ -15,6 +15,7 @@ import { system } from './ui/theme.ts';
 // The content policy forbids code made at run time; Zod does without it.
 z.config({ jitless: true });
 void openOutbox();
+fetchScreenOf(location.pathname);
 // Only secure pages have service workers; on plain http from another machine Kavrell works, but not without network.
 if (import.meta.env.PROD && 'serviceWorker' in navigator) void navigator.serviceWorker.register('/sw.js');
 
@@ -32,4 +33,3 @@ createRoot(root).render(
     </ChakraProvider>
   </StrictMode>,
 );
-fetchOtherScreens();

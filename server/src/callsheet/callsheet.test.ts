@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import type { Agent } from 'supertest';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { DemoPlan } from '@kavrell/demo';
-import { storeNinthBell, startTestServer, type TestServer } from '../testing/harness.ts';
+import { rowsOf, storeNinthBell, startTestServer, type TestServer } from '../testing/harness.ts';
 
 let server: TestServer;
 let owner: Agent;
@@ -46,14 +46,14 @@ async function linkOf(shortName: string): Promise<string> {
   return link.path;
 }
 const reads = async () =>
-  (await owner.get(url('rows/sheetReads'))).body as { personId: string; kind: string; sheetId: string }[];
+  (await rowsOf(owner, plan.production.id, 'sheetReads')) as { personId: string; kind: string; sheetId: string }[];
 
 describe('a frozen sheet', () => {
   it('keeps what it said, whatever changes later', async () => {
     const id = await freeze('First');
     const place = plan.places[0] as DemoPlan['places'][number];
     await change('places', place.id, 1, { parking: 'Over the bridge' });
-    const [sheet] = (await owner.get(url('rows/frozenSheets'))).body as {
+    const [sheet] = (await rowsOf(owner, plan.production.id, 'frozenSheets')) as {
       id: string;
       content: { places: { parking: string }[]; shots: unknown[] };
     }[];
@@ -72,16 +72,16 @@ describe('a frozen sheet', () => {
       ),
     );
     expect(both.map((r) => r.status).sort()).toEqual([200, 409]);
-    expect((await owner.get(url('rows/frozenSheets'))).body).toHaveLength(2);
+    expect(await rowsOf(owner, plan.production.id, 'frozenSheets')).toHaveLength(2);
   });
   it('goes to everybody on it through the simulated outbox, each with their own link; who has no address is named', async () => {
-    const [sheet] = (await owner.get(url('rows/frozenSheets'))).body as {
+    const [sheet] = (await rowsOf(owner, plan.production.id, 'frozenSheets')) as {
       id: string;
       revision: number;
       dayId: string;
     }[];
     const { body } = await send(sheet?.id ?? '').expect(200);
-    const messages = (await owner.get(url('rows/messages'))).body as {
+    const messages = (await rowsOf(owner, plan.production.id, 'messages')) as {
       recipient: string;
       kind: string;
       body: string;
@@ -181,7 +181,11 @@ describe('a personal link', () => {
   it('altered by a letter, expired, withdrawn or of somebody removed it says so in words', async () => {
     const path = await linkOf('Piet').catch(async () => {
       await change('people', person('Piet').id, 1, { phone: '+44 1632 960 004' });
-      const all = (await owner.get(url('rows/frozenSheets'))).body as { id: string; dayId: string; revision: number }[];
+      const all = (await rowsOf(owner, plan.production.id, 'frozenSheets')) as {
+        id: string;
+        dayId: string;
+        revision: number;
+      }[];
       await send(all.filter((s) => s.dayId === plan.days[0]?.id).sort((a, b) => b.revision - a.revision)[0]?.id ?? '', [
         person('Piet').id,
       ]).expect(200);
@@ -205,7 +209,7 @@ describe('a personal link', () => {
       .expect(200);
     expect((await server.agent().get(path).expect(410)).text).toContain('withdrawn');
     const wren = await linkOf('Mirko');
-    const [row] = ((await owner.get(url('rows/people'))).body as { id: string; version: number }[]).filter(
+    const [row] = ((await rowsOf(owner, plan.production.id, 'people')) as { id: string; version: number }[]).filter(
       (p) => p.id === person('Mirko').id,
     );
     await owner
@@ -244,7 +248,7 @@ describe('the sheet on paper', () => {
     }
   });
   it('an address of 300 characters is taken, one of 301 refused at the field', async () => {
-    const [place] = ((await owner.get(url('rows/places'))).body as { id: string; version: number }[]).filter(
+    const [place] = ((await rowsOf(owner, plan.production.id, 'places')) as { id: string; version: number }[]).filter(
       (p) => p.id === plan.places[2]?.id,
     );
     const write = (address: string) =>
@@ -261,8 +265,8 @@ describe('the sheet on paper', () => {
     const link = await owner.post(url('links')).send({ label: 'Reader', role: 'read', days: 3 }).expect(200);
     const reader = server.agent();
     await reader.post('/api/auth/enter').send({ token: link.body.token }).expect(200);
-    expect((await reader.get(url('rows/messages'))).body).toEqual([]);
-    expect(JSON.stringify((await reader.get(url('rows/frozenSheets'))).body)).not.toMatch(/1632\s?960/);
+    expect(await rowsOf(reader, plan.production.id, 'messages')).toEqual([]);
+    expect(JSON.stringify(await rowsOf(reader, plan.production.id, 'frozenSheets'))).not.toMatch(/1632\s?960/);
     await reader
       .post(url(`days/${plan.days[0]?.id}/freeze`))
       .send({ id: randomUUID(), revision: 9, note: '' })

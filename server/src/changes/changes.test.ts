@@ -1,16 +1,16 @@
 import { randomUUID } from 'node:crypto';
 import type { Agent } from 'supertest';
+import type { TableName } from '@kavrell/contract';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import type { DemoPlan } from '@kavrell/demo';
 import { SHOT_DEFAULTS } from '@kavrell/core/scenes';
-import { storeNinthBell, startTestServer, type TestServer } from '../testing/harness.ts';
+import { rowsOf, storeNinthBell, startTestServer, type TestServer } from '../testing/harness.ts';
 
 let server: TestServer;
 let owner: Agent;
 let plan: DemoPlan;
 const path = () => `/api/productions/${plan.production.id}`;
-const rows = async (table: string) =>
-  (await owner.get(`${path()}/rows/${table}`).expect(200)).body as Record<string, unknown>[];
+const rows = (table: TableName) => rowsOf(owner, plan.production.id, table);
 const write = (ops: unknown[], more: { id?: string; label?: string } = {}) =>
   owner.post(`${path()}/changes`).send({ id: more.id ?? randomUUID(), label: more.label ?? 'a change', ops });
 const shot = (code: string) => plan.shots.find((s) => s.code === code) ?? { id: '', version: 0, sceneId: '' };

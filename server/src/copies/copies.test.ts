@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { mkdir, readFile, readdir, stat, symlink, writeFile } from 'node:fs/promises';
 import path from 'node:path';
 import type { Agent } from 'supertest';
+import type { TableName } from '@kavrell/contract';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import type { DemoPlan } from '@kavrell/demo';
 import {
@@ -13,7 +14,7 @@ import {
   type SimulatedFaults,
 } from '@kavrell/core/copies';
 import { recordMov, recordWav } from '../devices/record.ts';
-import { storeNinthBell, startTestServer, type TestServer } from '../testing/harness.ts';
+import { rowsOf, storeNinthBell, startTestServer, type TestServer } from '../testing/harness.ts';
 import { nextLabel } from './index.ts';
 import { runCopyJobs } from './job.ts';
 import { mediaFolder } from './paths.ts';
@@ -23,7 +24,7 @@ let server: TestServer;
 let owner: Agent;
 let plan: DemoPlan;
 const url = (rest: string) => `/api/productions/${plan.production.id}/${rest}`;
-const rows = async <T>(table: string) => (await owner.get(url(`rows/${table}`)).expect(200)).body as T[];
+const rows = <T>(table: TableName) => rowsOf<T>(owner, plan.production.id, table);
 const card = (label: string) => plan.cards.find((c) => c.label === label) as Card;
 const start = (label: string, drives = 2) =>
   owner

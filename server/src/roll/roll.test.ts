@@ -4,7 +4,7 @@ import type { Agent } from 'supertest';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { DemoPlan } from '@kavrell/demo';
 import { foldTakes, type DeviceState, type TakeEvent, type TakePayload } from '@kavrell/core/roll';
-import { storeNinthBell, startTestServer, type TestServer } from '../testing/harness.ts';
+import { rowsOf, storeNinthBell, startTestServer, type TestServer } from '../testing/harness.ts';
 
 let server: TestServer;
 let owner: Agent;
@@ -12,9 +12,9 @@ let plan: DemoPlan;
 let seq = 0;
 const path = () => `/api/productions/${plan.production.id}`;
 const post = (events: TakeEvent[]) => owner.post(`${path()}/take-events`).send({ events });
-const read = async () => (await owner.get(`${path()}/rows/takeEvents`).expect(200)).body as TakeEvent[];
+const read = () => rowsOf<TakeEvent>(owner, plan.production.id, 'takeEvents');
 const device = async (letter: string) => {
-  const list = (await owner.get(`${path()}/rows/deviceStates`).expect(200)).body as DeviceState[];
+  const list = await rowsOf<DeviceState>(owner, plan.production.id, 'deviceStates');
   return list.find((d) => d.cameraId === plan.cameras.find((c) => c.letter === letter)?.id);
 };
 const event = (takeId: string, payload: TakePayload, atMs = Date.now()): TakeEvent => {

@@ -1,5 +1,5 @@
 import { PERSONAL_FIELDS } from '@kavrell/core/people';
-import { listRows, type TableName } from '@kavrell/contract';
+import { listRows, tablesOf, type Role, type TableName } from '@kavrell/contract';
 import type { Context } from '../platform/context.ts';
 import { isEditable } from '../platform/db/index.ts';
 import type { Router } from '../platform/routing.ts';
@@ -34,12 +34,24 @@ export async function readRows(
   })) as unknown as Record<string, unknown>[];
 }
 
+/** Rows of a table as this role may see them. */
+async function rowsFor(
+  context: Context,
+  productionId: string,
+  table: TableName,
+  role: Role | null,
+): Promise<Record<string, unknown>[]> {
+  if (role !== 'owner' && OWNERS_ONLY.has(table)) return [];
+  const rows = await readRows(context, productionId, table);
+  if (table !== 'people' || role === 'owner') return rows;
+  const blank = Object.fromEntries(PERSONAL_FIELDS.map((f) => [f, f === 'dayRateMinor' ? null : '']));
+  return rows.map((row) => ({ ...row, ...blank }));
+}
+
 export function serveRows(router: Router, context: Context): void {
   router.serve(listRows, async ({ params, me }) => {
-    if (me.role !== 'owner' && OWNERS_ONLY.has(params.table)) return [];
-    const rows = await readRows(context, params.productionId, params.table);
-    if (params.table !== 'people' || me.role === 'owner') return rows;
-    const blank = Object.fromEntries(PERSONAL_FIELDS.map((f) => [f, f === 'dayRateMinor' ? null : '']));
-    return rows.map((row) => ({ ...row, ...blank }));
+    const tables = [...new Set(tablesOf(params.tables))];
+    const lists = await Promise.all(tables.map((table) => rowsFor(context, params.productionId, table, me.role)));
+    return Object.fromEntries(tables.map((table, i) => [table, lists[i]!]));
   });
 }

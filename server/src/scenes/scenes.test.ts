@@ -10,7 +10,7 @@ import { newId } from '../platform/ids.ts';
 import { inChangeSet } from '../platform/db/index.ts';
 import { loadRows } from '../productions/load.ts';
 import { storePlan } from '../productions/store.ts';
-import { startTestServer, storeNinthBell, type TestServer } from '../testing/harness.ts';
+import { rowsOf, startTestServer, storeNinthBell, type TestServer } from '../testing/harness.ts';
 
 let server: TestServer;
 let owner: request.Agent;
@@ -103,9 +103,9 @@ describe('numbers that change places', () => {
       .send({ id: set, label: 'Renumbered', ops: swap('3B', '3A') })
       .expect(200);
     const codes = async () =>
-      (await owner.get(url('rows/shots'))).body
-        .filter((s: { id: string }) => s.id === a?.id || s.id === b?.id)
-        .map((s: { code: string }) => s.code);
+      (await rowsOf(owner, plan.production.id, 'shots'))
+        .filter((s) => s.id === a?.id || s.id === b?.id)
+        .map((s) => s.code);
     expect(await codes()).toEqual(['3B', '3A']);
     await owner
       .post(url(`changes/${set}/undo`))

@@ -6,6 +6,7 @@ import { randomBytes } from 'node:crypto';
 import pg from 'pg';
 import request from 'supertest';
 import { inject } from 'vitest';
+import type { TableName } from '@kavrell/contract';
 import { ninthBell, type DemoPlan } from '@kavrell/demo';
 import { makeApp, type RunningApp } from '../app.ts';
 import { ensureOwner, ownerLink } from '../platform/auth/index.ts';
@@ -108,4 +109,14 @@ export async function storeNinthBell({ context, media }: TestServer): Promise<De
     await storePlan(context, plan, transaction);
   });
   return plan;
+}
+
+/** Rows of a table as this browser may see them. */
+export async function rowsOf<T = Record<string, unknown>>(
+  browser: request.Agent,
+  productionId: string,
+  table: TableName,
+): Promise<T[]> {
+  const reply = await browser.get(`/api/productions/${productionId}/rows/${table}`).expect(200);
+  return (reply.body as Record<string, T[]>)[table]!;
 }

@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { Suspense, lazy } from 'react';
+import { Suspense, lazy, useState } from 'react';
 import { Navigate, Route, Routes, useLocation, useParams } from 'react-router';
 import { whoAmI, type Me } from '@kavrell/contract';
 import { call } from '../platform/api.ts';
@@ -7,7 +7,7 @@ import { ProductionsScreen } from '../screens/productions/ProductionsScreen.tsx'
 import { Loading } from '../ui/parts.tsx';
 import { Frame } from './frame/Frame.tsx';
 import { ProductionProvider } from './production.tsx';
-import { LAZY, SCREENS } from './screens.ts';
+import { SCREENS, componentOf, type ScreenEntry } from './screens.ts';
 import { Trouble } from './Trouble.tsx';
 import { screenLink } from './links.ts';
 
@@ -17,18 +17,23 @@ const SignInScreen = lazy(() =>
   import('../screens/signin/SignInScreen.tsx').then((m) => ({ default: m.SignInScreen })),
 );
 
+/** Which component it is stays as it was at the first drawing: another one would forget what the screen holds. */
+function Screen({ entry }: { entry: ScreenEntry }) {
+  const [Component] = useState(() => componentOf(entry));
+  return Component ? <Component /> : null;
+}
+
 function OpenProduction({ me }: { me: Me }) {
   const { productionId = '', day = '0', screen = 'day' } = useParams();
   const entry = SCREENS.find((s) => s.path === screen && s.roles.includes(me.role));
-  const Screen = entry ? LAZY.get(entry.path) : undefined;
-  if (!entry || !Screen) {
+  if (!entry) {
     const first = SCREENS.find((s) => s.roles.includes(me.role) && (me.role !== 'owner' || s.path === 'day'));
     return <Navigate to={screenLink(productionId, Number(day), first?.path ?? 'call-sheet')} replace />;
   }
   return (
     <ProductionProvider me={me} productionId={productionId} dayNumber={Number(day) || null}>
       <Frame path={entry.path} title={entry.title}>
-        <Screen />
+        <Screen key={entry.path} entry={entry} />
       </Frame>
     </ProductionProvider>
   );

@@ -6,14 +6,31 @@ export interface ScreenEntry {
   title: string;
   group: 'Prepare' | 'On the day' | 'After';
   roles: readonly Role[];
-  load: () => Promise<{ default: ComponentType }>;
+  code: ScreenCode;
 }
 
-/** `React.lazy` wants a default export; ours are named. */
-const named =
-  <K extends string>(load: () => Promise<Record<K, ComponentType>>, name: K) =>
-  () =>
-    load().then((m) => ({ default: m[name] }));
+/** A screen's code: fetched once, whoever asks. */
+interface ScreenCode {
+  load(): Promise<ComponentType>;
+  /** The screen, when it has been fetched. */
+  ready(): ComponentType | null;
+}
+
+function named<K extends string>(fetchIt: () => Promise<Record<K, ComponentType>>, name: K): ScreenCode {
+  let asked: Promise<ComponentType> | null = null;
+  let fetched: ComponentType | null = null;
+  return {
+    ready: () => fetched,
+    load: () =>
+      (asked ??= fetchIt().then(
+        (m) => (fetched = m[name]),
+        (error: unknown) => {
+          asked = null;
+          throw error;
+        },
+      )),
+  };
+}
 
 const owner: readonly Role[] = ['owner'];
 const crew: readonly Role[] = ['owner', 'log', 'offload'];
@@ -26,101 +43,118 @@ export const SCREENS: readonly ScreenEntry[] = [
     title: 'Brief',
     group: 'Prepare',
     roles: owner,
-    load: named(() => import('../screens/brief/BriefScreen.tsx'), 'BriefScreen'),
+    code: named(() => import('../screens/brief/BriefScreen.tsx'), 'BriefScreen'),
   },
   {
     path: 'scenes',
     title: 'Scenes',
     group: 'Prepare',
     roles: owner,
-    load: named(() => import('../screens/scenes/ScenesScreen.tsx'), 'ScenesScreen'),
+    code: named(() => import('../screens/scenes/ScenesScreen.tsx'), 'ScenesScreen'),
   },
   {
     path: 'places',
     title: 'Places',
     group: 'Prepare',
     roles: owner,
-    load: named(() => import('../screens/places/PlacesScreen.tsx'), 'PlacesScreen'),
+    code: named(() => import('../screens/places/PlacesScreen.tsx'), 'PlacesScreen'),
   },
   {
     path: 'light',
     title: 'Light',
     group: 'Prepare',
     roles: owner,
-    load: named(() => import('../screens/light/LightScreen.tsx'), 'LightScreen'),
+    code: named(() => import('../screens/light/LightScreen.tsx'), 'LightScreen'),
   },
   {
     path: 'camera',
     title: 'Camera',
     group: 'Prepare',
     roles: owner,
-    load: named(() => import('../screens/camera/CameraScreen.tsx'), 'CameraScreen'),
+    code: named(() => import('../screens/camera/CameraScreen.tsx'), 'CameraScreen'),
   },
   {
     path: 'people',
     title: 'People',
     group: 'Prepare',
     roles: owner,
-    load: named(() => import('../screens/people/PeopleScreen.tsx'), 'PeopleScreen'),
+    code: named(() => import('../screens/people/PeopleScreen.tsx'), 'PeopleScreen'),
   },
   {
     path: 'risks',
     title: 'Risks',
     group: 'Prepare',
     roles: owner,
-    load: named(() => import('../screens/risks/RisksScreen.tsx'), 'RisksScreen'),
+    code: named(() => import('../screens/risks/RisksScreen.tsx'), 'RisksScreen'),
   },
   {
     path: 'day',
     title: 'Day',
     group: 'Prepare',
     roles: owner,
-    load: named(() => import('../screens/day/DayScreen.tsx'), 'DayScreen'),
+    code: named(() => import('../screens/day/DayScreen.tsx'), 'DayScreen'),
   },
   {
     path: 'call-sheet',
     title: 'Call sheet',
     group: 'Prepare',
     roles: all,
-    load: named(() => import('../screens/callsheet/CallSheetScreen.tsx'), 'CallSheetScreen'),
+    code: named(() => import('../screens/callsheet/CallSheetScreen.tsx'), 'CallSheetScreen'),
   },
   {
     path: 'roll',
     title: 'Roll',
     group: 'On the day',
     roles: ['owner', 'log'],
-    load: named(() => import('../screens/roll/RollScreen.tsx'), 'RollScreen'),
+    code: named(() => import('../screens/roll/RollScreen.tsx'), 'RollScreen'),
   },
   {
     path: 'clocks',
     title: 'Clocks',
     group: 'On the day',
     roles: ['owner', 'log'],
-    load: named(() => import('../screens/clocks/ClocksScreen.tsx'), 'ClocksScreen'),
+    code: named(() => import('../screens/clocks/ClocksScreen.tsx'), 'ClocksScreen'),
   },
   {
     path: 'copies',
     title: 'Copies',
     group: 'After',
     roles: ['owner', 'offload'],
-    load: named(() => import('../screens/copies/CopiesScreen.tsx'), 'CopiesScreen'),
+    code: named(() => import('../screens/copies/CopiesScreen.tsx'), 'CopiesScreen'),
   },
   {
     path: 'wrap',
     title: 'Wrap',
     group: 'After',
     roles: crew,
-    load: named(() => import('../screens/wrap/WrapScreen.tsx'), 'WrapScreen'),
+    code: named(() => import('../screens/wrap/WrapScreen.tsx'), 'WrapScreen'),
   },
 ];
 
-export const LAZY = new Map(SCREENS.map((s) => [s.path, lazy(s.load)]));
+/** `React.lazy` wants a default export; ours are named. */
+const LAZY = new Map(SCREENS.map((s) => [s.path, lazy(() => s.code.load().then((screen) => ({ default: screen })))]));
 
+/** The component of a screen. One that is there already is drawn with the frame, with no word of waiting between. */
+export const componentOf = (entry: ScreenEntry): ComponentType | undefined =>
+  entry.code.ready() ?? LAZY.get(entry.path);
+
+/** Fetches the screen of an address while who is asking and the rows are read. What can’t be fetched is told when it is opened. */
+export function fetchScreenOf(pathname: string): void {
+  const [, p, , , screen = 'day'] = pathname.split('/');
+  if (p === 'p')
+    SCREENS.find((s) => s.path === screen)
+      ?.code.load()
+      .catch(() => undefined);
+}
+
+let othersAsked = false;
 /** Fetches the other screens' code once the first one stands, so that they open at once, and with no network. */
 export function fetchOtherScreens(): void {
+  if (othersAsked) return;
+  othersAsked = true;
   const idle = window.requestIdleCallback ?? ((run: () => void) => setTimeout(run, 800));
   idle(() => {
-    SCREENS.forEach((s) => void s.load());
+    for (const s of SCREENS) s.code.load().catch(() => undefined);
     // Whoever signs out with no network finds the door.
     void import('../screens/signin/SignInScreen.tsx');
     // Photographs are made small by it, on a scouting walk with no network too.

@@ -1,6 +1,6 @@
 import { QueryObserver } from '@tanstack/react-query';
-import { afterEach, expect, it, vi } from 'vitest';
-import { hearChanges, queries } from './rows.ts';
+import { afterEach, expect, it, onTestFinished, vi } from 'vitest';
+import { hearChanges, queries, readTogether } from './rows.ts';
 
 const P = 'p';
 const key = ['rows', P, 'copyJobs'];
@@ -60,4 +60,28 @@ it('a change heard during the first reading is not lost either', async () => {
 it('what nobody looks at is not read', () => {
   heard(2);
   expect(queries.isFetching()).toBe(0);
+});
+
+it('tables asked for in the same moment are read with one request, each with its own rows', async () => {
+  const asked: string[] = [];
+  vi.stubGlobal('fetch', (url: string) => {
+    asked.push(decodeURIComponent(url));
+    return Promise.resolve(new Response(JSON.stringify({ shots: [{ id: 's' }], scenes: [{ id: 'c' }] })));
+  });
+  onTestFinished(() => void vi.unstubAllGlobals());
+  const both = await Promise.all([readTogether(P, 'shots'), readTogether(P, 'scenes'), readTogether(P, 'shots')]);
+  expect(asked).toEqual(['/api/productions/p/rows/shots,scenes']);
+  expect(both).toEqual([[{ id: 's' }], [{ id: 'c' }], [{ id: 's' }]]);
+  await readTogether(P, 'shots');
+  expect(asked).toHaveLength(2);
+});
+
+it('when the request fails, all who asked are told, and the next asking is a new request', async () => {
+  const fetched = vi.fn<() => Promise<Response>>().mockRejectedValue(new TypeError('no network'));
+  vi.stubGlobal('fetch', fetched);
+  onTestFinished(() => void vi.unstubAllGlobals());
+  const both = await Promise.allSettled([readTogether(P, 'shots'), readTogether(P, 'scenes')]);
+  expect(both.map((r) => r.status)).toEqual(['rejected', 'rejected']);
+  await readTogether(P, 'shots').catch(() => undefined);
+  expect(fetched).toHaveBeenCalledTimes(2);
 });

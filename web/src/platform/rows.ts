@@ -74,11 +74,30 @@ export interface Rows<T extends TableName> {
   query: UseQueryResult<AnyRow[]>;
 }
 
+/** Tables asked for in one go, by production: they are read with one request. */
+const together = new Map<string, { tables: Set<TableName>; read: Promise<Record<string, AnyRow[]>> }>();
+
+/** The rows of a table, read in one request with all other tables that are asked for in the same moment. */
+export async function readTogether(productionId: string, table: TableName): Promise<AnyRow[]> {
+  let batch = together.get(productionId);
+  if (!batch) {
+    const tables = new Set<TableName>();
+    const read = Promise.resolve().then(() => {
+      together.delete(productionId);
+      return call(listRows, { params: { productionId, tables: [...tables].join(',') } });
+    });
+    batch = { tables, read };
+    together.set(productionId, batch);
+  }
+  batch.tables.add(table);
+  return (await batch.read)[table] ?? [];
+}
+
 /** The rows of a table, with what still waits to be sent already in them. */
 export function useRows<T extends TableName>(productionId: string, table: T): Rows<T> {
   const query = useQuery({
     queryKey: keyOf(productionId, table),
-    queryFn: () => call(listRows, { params: { productionId, table } }),
+    queryFn: () => readTogether(productionId, table),
   });
   const entries = useOutbox((s) => s.entries);
   const rows = useMemo(

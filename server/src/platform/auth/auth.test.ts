@@ -4,7 +4,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { DemoPlan } from '@kavrell/demo';
 import { CREW_ROLES, ROUTES, type Role, type Route } from '@kavrell/contract';
 import { ownerLink } from './index.ts';
-import { storeNinthBell, startTestServer, type TestServer } from '../../testing/harness.ts';
+import { rowsOf, storeNinthBell, startTestServer, type TestServer } from '../../testing/harness.ts';
 
 let server: TestServer;
 let plan: DemoPlan;
@@ -148,19 +148,14 @@ describe('other sites and curious eyes', () => {
     await browsers.owner.post(url).set('Origin', 'null').send({}).expect(403);
   });
   it('phones, diets and notes go to the owner only', async () => {
-    const people = async (who: Role) =>
-      (await browsers[who].get(`/api/productions/${plan.production.id}/rows/people`).expect(200)).body as Record<
-        string,
-        string
-      >[];
+    const people = (who: Role) => rowsOf<Record<string, string>>(browsers[who], plan.production.id, 'people');
     expect((await people('owner')).some((p) => p.phone !== '' && p.diet !== undefined)).toBe(true);
     for (const role of CREW_ROLES)
       for (const p of await people(role)) expect([p.phone, p.diet, p.notes]).toEqual(['', '', '']);
   });
   it('prices, sign-offs and consents go to the owner only', async () => {
-    for (const table of ['asks', 'signOffs', 'consents']) {
-      const rows = async (who: Role) =>
-        (await browsers[who].get(`/api/productions/${plan.production.id}/rows/${table}`).expect(200)).body as unknown[];
+    for (const table of ['asks', 'signOffs', 'consents'] as const) {
+      const rows = (who: Role) => rowsOf(browsers[who], plan.production.id, table);
       expect((await rows('owner')).length, table).toBeGreaterThan(0);
       for (const role of CREW_ROLES) expect(await rows(role), `${table} for ${role}`).toEqual([]);
     }
@@ -175,5 +170,6 @@ describe('other sites and curious eyes', () => {
   it('an unknown address is a plain no', async () => {
     expect((await browsers.owner.get('/api/nothing').expect(404)).body.code).toBe('route');
     await browsers.owner.get('/api/productions/not-an-id/rows/shots').expect(400);
+    await browsers.owner.get(`/api/productions/${plan.production.id}/rows/shots,sessions`).expect(400);
   });
 });

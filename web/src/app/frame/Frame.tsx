@@ -14,6 +14,7 @@ import { SheetPlace, hold, openSheet, useSheet } from '../../ui/sheet.tsx';
 import { Guard } from '../Trouble.tsx';
 import { screenLink } from '../links.ts';
 import { useProduction } from '../production.tsx';
+import { fetchOtherScreens } from '../screens.ts';
 import { DayRibbon } from './DayRibbon.tsx';
 import { Finder } from './Finder.tsx';
 import { HeldSheet } from './HeldSheet.tsx';
@@ -155,6 +156,7 @@ export function Frame({ path, title, children }: { path: string; title: string; 
     document.title = `${title} · ${production.title} · Kavrell`;
     openSheet(false);
   }, [title, production.title, path]);
+  useEffect(fetchOtherScreens, []);
 
   useKey('/', () => setFinding(true));
   useKey('?', () => hold('keys'));

@@ -1,16 +1,16 @@
 import { useMemo } from 'react';
-import { DAY_DEFAULTS, dayFields, type Day } from '@kavrell/core/day';
+import { dayFields, type Day } from '@kavrell/core/day';
 import { formatMinuteOfDay, parseClock } from '@kavrell/core/units';
+import { NoDay, useAddDay } from '../../app/NoDay.tsx';
 import { useProduction } from '../../app/production.tsx';
 import { usePreferences } from '../../platform/preferences.ts';
-import { change } from '../../platform/rows.ts';
 import { Button } from '../../ui/Button.tsx';
 import { choiceColumn, minutesColumn, numberColumn, textColumn } from '../../ui/columns.tsx';
 import { DataTable, type Column } from '../../ui/DataTable.tsx';
 import { tableEdits } from '../../ui/edits.ts';
 import { useHashSelection } from '../../ui/selection.ts';
 import { RowFields } from '../../ui/RowFields.tsx';
-import { Empty, Part, Why } from '../../ui/parts.tsx';
+import { Part, Why } from '../../ui/parts.tsx';
 import { Sheet } from '../../ui/sheet.tsx';
 
 function clockColumn(id: 'callMin' | 'wantedWrapMin', header: string, clock: '24' | '12'): Column<Day> {
@@ -56,37 +56,13 @@ export function DaysView() {
   const edits = tableEdits<Day>(production.id, 'days', (d) => `Day ${d.number}`, 'day');
   const [selectedId, select] = useHashSelection();
   const chosen = rows.days.find((d) => d.id === selectedId);
-  const addDay = () => {
-    const last = rows.days.at(-1);
-    const date = last ? new Date(Date.parse(`${last.date}T12:00:00Z`) + 86400000) : new Date();
-    const zone = last?.timeZone ?? Intl.DateTimeFormat().resolvedOptions().timeZone;
-    void change(production.id, 'Added a day', [
-      {
-        op: 'insert',
-        table: 'days',
-        values: {
-          number: (last?.number ?? 0) + 1,
-          date: date.toISOString().slice(0, 10),
-          timeZone: zone,
-          basePlaceId: rows.places[0]?.id ?? null,
-          ...DAY_DEFAULTS,
-        },
-      },
-    ]);
-  };
+  const addDay = useAddDay();
   return (
     <>
       {rows.days.length === 0 ? (
-        <Empty
-          title="No day yet"
-          action={
-            <Button look="primary" onClick={addDay}>
-              Add a day
-            </Button>
-          }
-        >
+        <NoDay>
           A day has a date, a time zone, a call and a wanted wrap. Kavrell then says whether the shots you give it fit.
-        </Empty>
+        </NoDay>
       ) : (
         <DataTable
           name="Days"
@@ -95,9 +71,11 @@ export function DaysView() {
           fields={dayFields}
           height="40vh"
           actions={
-            <Button size="small" onClick={addDay}>
-              Add a day
-            </Button>
+            addDay ? (
+              <Button size="small" onClick={addDay}>
+                Add a day
+              </Button>
+            ) : undefined
           }
           selectedId={selectedId}
           onSelect={(d) => select(d?.id ?? null)}

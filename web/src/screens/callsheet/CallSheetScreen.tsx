@@ -4,10 +4,11 @@ import { callSheetPdf, dayShotListPdf, frozenSheetPdf, pathOf } from '@kavrell/c
 import { readersOf, sheetDifference } from '@kavrell/core/callsheet';
 import { formatCount, formatDate } from '@kavrell/core/units';
 import { StalePart } from '../../app/Stale.tsx';
+import { NoDay } from '../../app/NoDay.tsx';
 import { useProduction } from '../../app/production.tsx';
 import { useKept } from '../../platform/kept.ts';
 import { LinkButton } from '../../ui/Button.tsx';
-import { Empty, Facts, Look, Part, ScreenHead, Why } from '../../ui/parts.tsx';
+import { Facts, Look, Part, ScreenHead, Why } from '../../ui/parts.tsx';
 import { Sheet } from '../../ui/sheet.tsx';
 import { Views } from '../../ui/Views.tsx';
 import { ChangesView } from './ChangesView.tsx';
@@ -29,11 +30,7 @@ export function CallSheetScreen() {
     [draft, last?.content],
   );
   if (!day || !facts || !draft)
-    return (
-      <Empty title="No day yet">
-        The sheet is composed from a day: its order, people, places and sun. Add a day in the brief.
-      </Empty>
-    );
+    return <NoDay>The sheet is composed from a day: its order, people, places and sun.</NoDay>;
   const owner = me.role === 'owner';
   // The crew read what went out; the draft is the owner’s.
   const shown = owner ? draft : (last?.content ?? draft);

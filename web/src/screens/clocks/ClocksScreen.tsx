@@ -3,6 +3,7 @@ import { useCallback, useEffect, useMemo, useState } from 'react';
 import { clockStates, facePace } from '@kavrell/core/clocks';
 import { dateOf, midnightMs } from '@kavrell/core/time';
 import { parseRate, rateSaid } from '@kavrell/core/timecode';
+import { NoDay } from '../../app/NoDay.tsx';
 import { useProduction } from '../../app/production.tsx';
 import { productionNow, useNow } from '../../platform/clock.ts';
 import { useKey, useKeysOf } from '../../platform/keys.ts';
@@ -70,7 +71,7 @@ export function ClocksScreen() {
   );
   const owner = me.role === 'owner';
 
-  if (!day) return <Empty title="No day yet">Clocks are set for a day’s shoot. Add a day in the brief first.</Empty>;
+  if (!day) return <NoDay>Clocks are set for a day’s shoot.</NoDay>;
 
   const rate = parseRate(production.rate);
   const toggleLtc = () => {

@@ -65,7 +65,11 @@ export function CutLine() {
             <Look>
               {live ? 'To wrap' : 'For a wrap'} by {say(day.wantedWrapMin)}, {some(cut.goIds)} must go.
             </Look>{' '}
-            {musts.length > 0 ? `Of them musts: ${some(musts)}. ` : ''}
+            {musts.length === 0
+              ? ''
+              : musts.length === cut.goIds.length
+                ? 'All musts. '
+                : `Of them musts: ${some(musts)}. `}
             {cut.reached
               ? `The rest wraps at ${say(cut.wrapMin + day.strikeMin)}.`
               : 'Even then it is not enough: what stays has a fixed start.'}

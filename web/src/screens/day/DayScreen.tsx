@@ -19,6 +19,7 @@ import { useEffect, useRef, useState } from 'react';
 import { moveTo, positionAfter } from '@kavrell/core/records';
 import { formatDate, formatMinuteOfDay, formatMinutes } from '@kavrell/core/units';
 import { priceOf, unitPlan, type DayItem, type DayRow, type Price } from '@kavrell/core/day';
+import { NoDay } from '../../app/NoDay.tsx';
 import { useProduction } from '../../app/production.tsx';
 import { newId } from '../../platform/id.ts';
 import { useKept } from '../../platform/kept.ts';
@@ -76,9 +77,7 @@ export function DayScreen() {
   const tabs = <Views label="Day" views={VIEWS} open={view} onOpen={setView} />;
   if (!day || !facts) {
     return (
-      <Empty title="No day yet">
-        A day has a date, a call and a wanted wrap. Add one in the brief; then put shots on it here.
-      </Empty>
+      <NoDay>A day has a date, a call and a wanted wrap: change them in the brief. Shots are put on it here.</NoDay>
     );
   }
   const plan = unitPlan(facts.plan, unit);

@@ -13,13 +13,14 @@ import {
 } from '@kavrell/core/places';
 import { SKIES, daylight, sunPosition, sunTimes, type Sky } from '@kavrell/core/sun';
 import { formatLux, formatMinuteOfDay } from '@kavrell/core/units';
+import { NoDay } from '../../app/NoDay.tsx';
 import { useProduction } from '../../app/production.tsx';
 import { usePreferences } from '../../platform/preferences.ts';
 import { change } from '../../platform/rows.ts';
 import { tell } from '../../platform/notices.ts';
 import { Button } from '../../ui/Button.tsx';
 import { FieldEdit } from '../../ui/FieldEdit.tsx';
-import { Figure, Empty, Facts, Look, Part, Why } from '../../ui/parts.tsx';
+import { Figure, Facts, Look, Part, Why } from '../../ui/parts.tsx';
 import { Sheet } from '../../ui/sheet.tsx';
 import { RoomDrawing } from './RoomDrawing.tsx';
 import { SunChart } from './SunChart.tsx';
@@ -45,8 +46,7 @@ export function SunView({ place }: { place: Place }) {
   const steps = useMemo(() => (at ? sunPath(at, place.skyline) : []), [at, place.skyline]);
   const rooms = rows.rooms.filter((r) => r.placeId === place.id);
   const windows = useMemo(() => rooms.map((room) => ({ room, sun: windowSun(room, steps) })), [rooms, steps]);
-  if (!day || !at)
-    return <Empty title="No day yet">The sun is worked out for a shooting day: make one under Day first.</Empty>;
+  if (!day || !at) return <NoDay>The sun is worked out for a shooting day.</NoDay>;
   const sun = sunPosition(at, minute);
   const up = sun.altitudeDeg > Math.max(0, skylineAt(place.skyline, sun.azimuthDeg));
   const times = sunTimes(at);

@@ -5,12 +5,13 @@ import { msToMinute } from '@kavrell/core/time';
 import { formatMinuteOfDay, formatMinutes, formatRunning } from '@kavrell/core/units';
 import { SIZE_WORDS } from '@kavrell/core/scenes';
 import type { Verdict } from '@kavrell/core/roll';
+import { NoDay } from '../../app/NoDay.tsx';
 import { useProduction } from '../../app/production.tsx';
 import { productionNow, useNow } from '../../platform/clock.ts';
 import { useKey, useKeysOf } from '../../platform/keys.ts';
 import { usePreferences } from '../../platform/preferences.ts';
 import { Button } from '../../ui/Button.tsx';
-import { Empty, Tag } from '../../ui/parts.tsx';
+import { Tag } from '../../ui/parts.tsx';
 import { Sheet } from '../../ui/sheet.tsx';
 import { Ticking } from '../../ui/Ticking.tsx';
 import { jamNow } from '../clocks/jam.ts';
@@ -138,8 +139,7 @@ export function RollScreen() {
   useKey('j', () => setJamming(true), letter);
   useKey('a,b,c,d,e,f', (e) => (jamming ? jamCamera(e.key.toUpperCase()) : toggle(e.key.toUpperCase())), letter);
 
-  if (!day || !facts)
-    return <Empty title="No day yet">Rolling belongs to a day. Add one in the brief, and put shots on it.</Empty>;
+  if (!day || !facts) return <NoDay>Rolling belongs to a day, with shots on it.</NoDay>;
 
   const reports = rolling?.cameras.filter((c) => c.evidence === 'reports' && c.outAtMs === null).length ?? 0;
   const assumed = (rolling?.cameras.filter((c) => c.outAtMs === null).length ?? 0) - reports;

@@ -3,6 +3,7 @@ import { useMemo, useState } from 'react';
 import { dayReportCsv, dayReportPdf, pathOf } from '@kavrell/contract';
 import { formatCount, formatRunning } from '@kavrell/core/units';
 import { MEDIA_WORDS, STATE_WORDS, VERDICT_WORDS, matchClips, wrapRows, type WrapRow } from '@kavrell/core/wrap';
+import { NoDay } from '../../app/NoDay.tsx';
 import { useProduction } from '../../app/production.tsx';
 import { Button, LinkButton } from '../../ui/Button.tsx';
 import { DataTable, type Column } from '../../ui/DataTable.tsx';
@@ -120,9 +121,7 @@ export function WrapScreen() {
   }, [facts, day, rows.clips, rows.cards, rows.cameras, rows.shots, rows.scenes, production.rate]);
   if (!day || !facts)
     return (
-      <Empty title="No day yet">
-        When a day has been shot, this is where its shots, takes, clips and copies stand side by side.
-      </Empty>
+      <NoDay>When a day has been shot, this is where its shots, takes, clips and copies stand side by side.</NoDay>
     );
   const params = { productionId: production.id, dayId: day.id };
   const trouble = lines.filter((l) => l.trouble);
