@@ -69,6 +69,8 @@ test('the first day is frozen and sent; a call and a place change, are told in w
     const cache = await caches.open('kavrell-sheets-1');
     return navigator.serviceWorker.controller !== null && (await cache.match(location.pathname)) !== undefined;
   });
+  const before = await piet.phone.evaluate(async () => (await caches.match(location.pathname))?.text() ?? '');
+  expect(before).toContain('Read and understood');
   await piet.context.setOffline(true);
   await piet.phone.reload();
   await expect(piet.phone.getByText('Your call')).toBeVisible();
@@ -76,6 +78,16 @@ test('the first day is frozen and sent; a call and a place change, are told in w
   await expect(piet.phone.locator('[data-waiting]')).toContainText('goes out as soon as there is network');
   await piet.context.setOffline(false);
   await expect(piet.phone.locator('[data-understood]')).toBeVisible({ timeout: 20_000 });
+  // A network that goes again before the page is read anew leaves the page from before: it does not ask once more.
+  await piet.context.setOffline(true);
+  await piet.phone.evaluate(async (text) => {
+    const cache = await caches.open('kavrell-sheets-1');
+    await cache.put(location.pathname, new Response(text, { headers: { 'content-type': 'text/html' } }));
+  }, before);
+  await piet.phone.reload();
+  await expect(piet.phone.locator('[data-understood]')).toBeVisible();
+  await expect(piet.phone.getByRole('button', { name: 'Read and understood' })).toHaveCount(0);
+  await piet.context.setOffline(false);
   const oda = await phoneOf(browser, page, request, id, person('Oda'));
   await expect(oda.phone.getByRole('button', { name: 'Read and understood' })).toBeVisible();
   // Nobody’s phone on a link that may not show it.

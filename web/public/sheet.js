@@ -2,6 +2,7 @@
 // The page reads without this.
 const SHEETS = 'kavrell-sheets-1';
 const WAITING = `kavrell-understood:${location.pathname}`;
+const TOLD = `kavrell-told:${location.pathname}`;
 
 async function tell(body) {
   const response = await fetch(`${location.pathname}/understood`, {
@@ -17,24 +18,33 @@ async function sendWaiting() {
   if (!body || !navigator.onLine) return;
   await tell(body);
   localStorage.removeItem(WAITING);
+  told(body);
+}
+
+/** The page is read again, with what was said in it. When that has to come from this device, it is the page from before: so it is kept here too. */
+function told(body) {
+  localStorage.setItem(TOLD, body);
   location.reload();
 }
 
-function waits(form) {
-  const words = document.createElement('p');
-  words.dataset.waiting = '';
-  words.textContent = 'Noted on this device: read and understood. It goes out as soon as there is network.';
-  form.replaceWith(words);
+function inPlaceOf(form, name, words) {
+  const said = document.createElement('p');
+  said.dataset[name] = '';
+  said.textContent = words;
+  form.replaceWith(said);
 }
+const waits = (form) =>
+  inPlaceOf(form, 'waiting', 'Noted on this device: read and understood. It goes out as soon as there is network.');
 
 const form = document.querySelector('[data-confirm]');
 if (form) {
-  if (localStorage.getItem(WAITING)) waits(form);
+  const body = new URLSearchParams(new FormData(form)).toString();
+  if (localStorage.getItem(TOLD) === body) inPlaceOf(form, 'understood', 'You have said: read and understood.');
+  else if (localStorage.getItem(WAITING)) waits(form);
   form.addEventListener('submit', (event) => {
     event.preventDefault();
-    const body = new URLSearchParams(new FormData(form)).toString();
     tell(body).then(
-      () => location.reload(),
+      () => told(body),
       () => {
         localStorage.setItem(WAITING, body);
         waits(form);
