@@ -102,7 +102,8 @@ await Promise.all([
   ),
 ]);
 
-if (again > 0) say(`\n${again} of the interface’s tests passed at the second try only: see “flaky” above, and mend them.`);
+if (again > 0)
+  say(`\n${again} of the interface’s tests passed at the second try only: see “flaky” above, and mend them.`);
 say(`\n${((Date.now() - started) / 1000).toFixed(0)} s in all`);
 say(`${counts.passed} passed, ${counts.failed} failed`);
 process.exit(counts.failed === 0 ? 0 : 1);

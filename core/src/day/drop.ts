@@ -1,5 +1,5 @@
-import { dayOdds, type OddsInput } from './odds.ts';
-import type { OrderContext, OrderPlan, OrderShot } from './order.ts';
+import { DEFAULT_RUNS, inTimeShare, type OddsPart } from './odds.ts';
+import type { OrderPlan, OrderShot } from './order.ts';
 
 const RANK: Readonly<Record<NonNullable<OrderShot['priority']>, number>> = { nice: 0, should: 1, must: 2 };
 const rankOf = (s: OrderShot) => RANK[s.priority ?? 'should'];
@@ -26,29 +26,38 @@ export function without(plan: OrderPlan, gone: ReadonlySet<string>): OrderPlan {
 }
 
 /**
- * The fewest, least important shots to leave away so that the odds of wrapping in time reach `level`: the least important class that still has any, and in it the one
+ * The fewest, least important shots to leave away, of whatever unit, so that the odds of wrapping in time reach `level`: the least important class that still has any, and in it the one
  * that helps most, one after the other; then none is left away that need not be. Musts are never offered.
  */
-export function whatToDrop(input: OddsInput, level: number, before: OrderContext | null = null): Drop {
-  const ids = input.order ?? input.plan.shots.map((s) => s.id);
+export function whatToDrop(parts: readonly OddsPart[], level: number): Drop {
+  const orders = parts.map(({ input }) => input.order ?? input.plan.shots.map((s) => s.id));
   const oddsWithout = (gone: ReadonlySet<string>, runs: number) =>
-    dayOdds({ ...input, plan: without(input.plan, gone), order: ids.filter((id) => !gone.has(id)), runs }, before)
-      .byShare;
-  const full = input.runs ?? 10_000;
+    inTimeShare(
+      parts.map(({ input, before }, i) => ({
+        before,
+        input: { ...input, plan: without(input.plan, gone), order: orders[i]!.filter((id) => !gone.has(id)), runs },
+      })),
+    );
+  const full = parts[0]?.input.runs ?? DEFAULT_RUNS;
   const whole = oddsWithout(new Set(), full);
-  const shots = new Map(input.plan.shots.map((s) => [s.id, s]));
+  const shots = new Map(parts.flatMap(({ input }) => input.plan.shots.map((s) => [s.id, s] as const)));
   const gone: string[] = [];
   let now = whole;
   while (now < level) {
-    const left = ids.flatMap((id) => {
-      const s = shots.get(id);
-      return s && !gone.includes(id) && rankOf(s) < 2 ? [s] : [];
-    });
-    const lowest = Math.min(...left.map(rankOf));
-    const candidates = left.filter((s) => rankOf(s) === lowest);
-    if (candidates.length === 0) break;
-    // Only the longest few of a large class are tried: a short one never helps more.
-    const tried = [...candidates].sort((a, b) => b.minutes - a.minutes).slice(0, 10);
+    const left = orders.map((ids) =>
+      ids.flatMap((id) => {
+        const s = shots.get(id);
+        return s && !gone.includes(id) && rankOf(s) < 2 ? [s] : [];
+      }),
+    );
+    const lowest = Math.min(...left.flat().map(rankOf));
+    // Only the longest few of a large class are tried, of each unit: a short one never helps more.
+    const tried = left.flatMap((shotsOfUnit) =>
+      shotsOfUnit
+        .filter((s) => rankOf(s) === lowest)
+        .sort((a, b) => b.minutes - a.minutes)
+        .slice(0, 10),
+    );
     let best: { id: string; odds: number } | null = null;
     for (const s of tried) {
       const odds = oddsWithout(new Set([...gone, s.id]), TRIAL_RUNS);

@@ -8,10 +8,12 @@ import {
   paced,
   bestInTime,
   dayOdds,
+  inTimeShare,
   learnPace,
   observe,
   oddsInput,
   timeOrder,
+  unitsOdds,
   whatToDrop,
   without,
   type OrderPlan,
@@ -133,6 +135,47 @@ describe('the odds', () => {
     const total = odds.risks.reduce((t, r) => t + r.share, 0);
     expect(total).toBeCloseTo(1, 1);
   });
+  it('of units that work apart: the day wraps with the last, never likelier than either, and the day’s luck is one', () => {
+    fc.assert(
+      fc.property(plans(6), plans(6), fc.integer({ min: 500, max: 1000 }), (a, b, byMin) => {
+        const other = {
+          ...b,
+          shots: b.shots.map((s) => ({ ...s, id: `b${s.id}`, after: s.after?.map((x) => `b${x}`) })),
+        };
+        const part = (p: OrderPlan) => ({ input: { plan: p, byMin, runs: 300 }, before: null });
+        const both = unitsOdds([part(a), part(other)]);
+        const each = [a, other].map((p) => dayOdds({ plan: p, byMin, runs: 300 }));
+        expect(both.byShare).toBeLessThanOrEqual(Math.min(...each.map((o) => o.byShare)));
+        expect(both.byShare).toBeGreaterThanOrEqual(each[0]!.byShare + each[1]!.byShare - 1 - 1e-9);
+        for (const q of ['p50', 'p80', 'p95'] as const)
+          expect(both.wrap[q]).toBeGreaterThanOrEqual(Math.max(...each.map((o) => o.wrap[q])) - 1e-9);
+        expect(both.windows).toHaveLength(each[0]!.windows.length + each[1]!.windows.length);
+        expect(inTimeShare([part(a), part(other)])).toBe(both.byShare);
+      }),
+      { numRuns: 60 },
+    );
+  });
+  it('of two like units: both in time has the odds that the arithmetic says', () => {
+    // With no luck of the day they are independent: the odds multiply. With nothing but the day’s luck they are one.
+    const one = (id: string) => ({ plan: plan([shot(id, 100)]), byMin: 580, runs: 40_000 });
+    const both = (spreads: object) =>
+      unitsOdds(['a', 'b'].map((id) => ({ input: { ...one(id), spreads: { ...NONE, ...spreads } }, before: null })))
+        .byShare;
+    const single = dayOdds({ ...one('a'), spreads: { ...NONE, shot: 0.25 } }).byShare;
+    expect(both({ shot: 0.25 })).toBeCloseTo(single ** 2, 1.7);
+    expect(both({ day: 0.1 })).toBe(dayOdds({ ...one('a'), spreads: { ...NONE, day: 0.1 } }).byShare);
+  });
+  it('somebody of two units is let go by the last; a unit with nothing to do is none; no unit is refused', () => {
+    const part = (p: OrderPlan) => ({ input: { plan: p, byMin: 700, runs: 500 }, before: null });
+    const early = plan([shot('a', 20, { people: ['dov'] })]);
+    const late = plan([shot('b', 90, { people: ['dov', 'ilse'] })]);
+    const { released, risks } = unitsOdds([part(early), part(late)]);
+    expect(released.map((r) => r.person)).toEqual(['dov', 'ilse']);
+    expect(released[0]).toEqual({ ...released[1], person: 'dov' });
+    expect(risks[0]?.id).toBe('b');
+    expect(unitsOdds([part(plan([])), part(late)])).toEqual(dayOdds({ plan: late, byMin: 700, runs: 500 }));
+    expect(() => unitsOdds([])).toThrow('There is no unit to play.');
+  });
   it('bad input is refused in words', () => {
     expect(() => dayOdds({ plan: plan([shot('a', 1)]), order: ['z'], byMin: 1 })).toThrow(/not in the plan/);
     expect(oddsInput.safeParse({ plan: plan([]), byMin: 1, runs: 5 }).error?.issues[0]?.message).toMatch(
@@ -151,20 +194,26 @@ describe('what to drop', () => {
     shot('nice2', 12, { priority: 'nice' }),
   ]);
   it('the least important first, no more than needed, never a must', () => {
-    const some = whatToDrop({ plan: p, byMin: 710, runs: 2000 }, 0.6);
+    const some = whatToDrop([{ input: { plan: p, byMin: 710, runs: 2000 }, before: null }], 0.6);
     expect(some.reached).toBe(true);
     expect(some.ids).not.toContain('must');
     expect(some.ids).not.toContain('should');
-    const hopeless = whatToDrop({ plan: p, byMin: 500, runs: 1000 }, 0.9);
+    const hopeless = whatToDrop([{ input: { plan: p, byMin: 500, runs: 1000 }, before: null }], 0.9);
     expect(hopeless.reached).toBe(false);
     expect(hopeless.ids).not.toContain('must');
-    expect(whatToDrop({ plan: p, byMin: 2000, runs: 500 }, 0.9).ids).toEqual([]);
+    expect(whatToDrop([{ input: { plan: p, byMin: 2000, runs: 500 }, before: null }], 0.9).ids).toEqual([]);
+  });
+  it('of two units it drops in the one that is late', () => {
+    const part = (shots: OrderShot[]) => ({ input: { plan: plan(shots), byMin: 655, runs: 500 }, before: null });
+    const quick = part([shot('q', 20, { priority: 'nice' })]);
+    const slow = part([shot('s', 60), shot('t', 70, { priority: 'nice' }), shot('u', 8, { priority: 'nice' })]);
+    expect(whatToDrop([quick, slow], 0.9).ids).toEqual(['t']);
   });
   it('what is said to be reached is, and putting any of it back is not enough', () => {
     fc.assert(
       fc.property(plans(7, { rules: false }), fc.integer({ min: 520, max: 800 }), (q, byMin) => {
         const input = { plan: q, byMin, runs: 400 };
-        const drop = whatToDrop(input, 0.8);
+        const drop = whatToDrop([{ input, before: null }], 0.8);
         const odds = (gone: readonly string[]) => dayOdds({ ...input, plan: without(q, new Set(gone)) }).byShare;
         expect(odds(drop.ids)).toBeCloseTo(drop.after, 9);
         if (drop.reached) for (const id of drop.ids) expect(odds(drop.ids.filter((x) => x !== id))).toBeLessThan(0.8);

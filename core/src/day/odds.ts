@@ -121,11 +121,77 @@ function curveOf(values: Float64Array): number[] {
   return Array.from({ length: 21 }, (_, i) => quantile(sorted, i / 20));
 }
 
+/** What a unit plays of a day: its plan and order, and what stood before it. */
+export interface OddsPart {
+  input: OddsInput;
+  before: OrderContext | null;
+}
+/** A part that was played: its answer, and by day the wrap and when each person was let go. */
+interface Played {
+  odds: Odds;
+  wraps: Float64Array;
+  released: ReadonlyMap<string, Float64Array>;
+}
+
 /**
  * Plays the day many times: each change-over and each shot is its estimate (the median) times e^(spread × luck + day spread × the day’s luck), timed as
  * `day.order` times a day. The same seed gives the same answer; a shot’s luck hangs on its id, so plans that share shots share their luck.
  */
-export function dayOdds(input: OddsInput, before: OrderContext | null = null): Odds {
+export const dayOdds = (input: OddsInput, before: OrderContext | null = null): Odds => play(input, before, null).odds;
+
+/**
+ * The odds of a day on which several units work apart: it wraps when the last of them does. They share the day’s luck, not that of their shots.
+ * Wish, seed and runs are the first part’s. Meals and windows stand part after part; a person of several units is let go by the last.
+ */
+export function unitsOdds(parts: readonly OddsPart[]): Odds {
+  const alike = sameDays(parts);
+  if (alike.length === 1) return dayOdds(alike[0]!.input, alike[0]!.before);
+  const alone = alike.map((p) => play(p.input, p.before, null).wraps);
+  const played = alike.map((p, i) => play(p.input, p.before, latest(alone.filter((_, j) => j !== i))));
+  const released = new Map<string, Float64Array[]>();
+  for (const one of played)
+    for (const [person, at] of one.released) released.set(person, [...(released.get(person) ?? []), at]);
+  return {
+    ...played[0]!.odds,
+    meals: played.flatMap((p) => p.odds.meals),
+    windows: played.flatMap((p) => p.odds.windows),
+    released: [...released].map(([person, at]) => ({ person, ...quantiles(latest(at)) })),
+    risks: played.flatMap((p) => p.odds.risks).sort((a, b) => b.share - a.share),
+  };
+}
+
+/** The share of days on which every part wraps by the first one’s wish. */
+export function inTimeShare(parts: readonly OddsPart[]): number {
+  const alike = sameDays(parts);
+  const wraps = latest(alike.map((p) => play(p.input, p.before, null).wraps));
+  return shareBy(wraps, alike[0]!.input.byMin);
+}
+
+/** The parts that have something to play, all on the same days; one at least. */
+function sameDays(parts: readonly OddsPart[]): readonly OddsPart[] {
+  const [first] = parts;
+  if (!first) throw new InputError('odds.none', 'There is no unit to play.', []);
+  const { byMin, seed, runs } = first.input;
+  const busy = parts.filter((p) => p.input.plan.shots.length > 0);
+  return busy.length === 0 ? [first] : busy.map((p) => ({ ...p, input: { ...p.input, byMin, seed, runs } }));
+}
+
+/** Day by day the latest of several times. */
+function latest(times: readonly Float64Array[]): Float64Array {
+  const result = times[0]!.slice();
+  for (const other of times.slice(1))
+    for (let i = 0; i < result.length; i += 1) result[i] = Math.max(result[i]!, other[i]!);
+  return result;
+}
+
+function shareBy(wraps: Float64Array, byMin: number): number {
+  let within = 0;
+  for (const w of wraps) if (w <= byMin + 1e-9) within += 1;
+  return within / wraps.length;
+}
+
+/** Plays one part. Given by day when all other parts are over, the day wraps with the later, and that is what risks are risks of. */
+function play(input: OddsInput, before: OrderContext | null, beside: Float64Array | null): Played {
   const { plan } = input;
   checkPlan(plan);
   const ids = input.order ?? plan.shots.map((s) => s.id);
@@ -188,12 +254,13 @@ export function dayOdds(input: OddsInput, before: OrderContext | null = null): O
       block[i] = took + change;
     }
     const { wrapMin } = timer.time(order, n, minutes, changes);
-    wraps[run] = wrapMin;
-    wrapSum += wrapMin;
-    wrapSquares += wrapMin * wrapMin;
+    const dayWrap = Math.max(n === 0 ? c.start : wrapMin, beside?.[run] ?? -Infinity);
+    wraps[run] = dayWrap;
+    wrapSum += dayWrap;
+    wrapSquares += dayWrap * dayWrap;
     for (let i = 0; i < n; i += 1) {
       sum[i] = (sum[i] as number) + (block[i] as number);
-      cross[i] = (cross[i] as number) + (block[i] as number) * wrapMin;
+      cross[i] = (cross[i] as number) + (block[i] as number) * dayWrap;
     }
     for (let m = 0; m < meals.length; m += 1) {
       const at = timer.mealAt[m] as number;
@@ -215,17 +282,15 @@ export function dayOdds(input: OddsInput, before: OrderContext | null = null): O
   }
   const mean = wrapSum / runs;
   const variance = Math.max(1e-12, wrapSquares / runs - mean * mean);
-  let within = 0;
-  for (const w of wraps) if (w <= input.byMin + 1e-9) within += 1;
   const shares = Array.from({ length: n }, (_, i) => ({
     id: plan.shots[order[i] as number]?.id ?? '',
     share: Math.max(0, ((cross[i] as number) / runs - ((sum[i] as number) / runs) * mean) / variance),
   }));
-  return {
+  const odds: Odds = {
     runs,
-    byShare: n === 0 ? (c.start <= input.byMin ? 1 : 0) : within / runs,
-    wrap: n === 0 ? { p50: c.start, p80: c.start, p95: c.start } : quantiles(wraps),
-    curve: curveOf(n === 0 ? Float64Array.of(c.start) : wraps),
+    byShare: shareBy(wraps, input.byMin),
+    wrap: quantiles(wraps),
+    curve: curveOf(wraps),
     meals: meals.map((m, i) => ({ ...quantiles(m), keptShare: (mealsKept[i] as number) / runs })),
     windows: guarded.map((i, g) => ({
       id: plan.shots[order[i] as number]?.id ?? '',
@@ -234,6 +299,7 @@ export function dayOdds(input: OddsInput, before: OrderContext | null = null): O
     released: names.map((person, p) => ({ person, ...quantiles(released[p] as Float64Array) })),
     risks: shares.sort((a, b) => b.share - a.share),
   };
+  return { odds, wraps, released: new Map(names.map((person, p) => [person, released[p] as Float64Array])) };
 }
 
 function peopleOf(c: Compiled): string[] {

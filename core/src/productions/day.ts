@@ -3,8 +3,7 @@ import {
   observe,
   unitPlan,
   type DayPlan,
-  type OddsInput,
-  type OrderContext,
+  type OddsPart,
   type Pace,
   type Projection,
   type Worked,
@@ -13,30 +12,24 @@ import type { Take } from '../roll/index.ts';
 import { msToMinute } from '../time/index.ts';
 import type { ProductionRows } from './index.ts';
 
-/** What the odds of a day are asked of: its order as it stands, or, under way, what is left of it. */
-export function oddsOf(
-  whole: DayPlan,
-  projection: Projection | null,
-): { input: OddsInput; before: OrderContext | null; unit: number } | null {
-  // Of units that work apart the one that wraps last decides.
-  const last = whole.units.reduce((a, b) => (b.wrapMin > a.wrapMin ? b : a));
-  const open = projection ? (projection.rests[last.unit] ? last.unit : openUnit(projection)) : last.unit;
-  if (open === null) return null;
-  const plan = unitPlan(whole, open);
-  const byMin = plan.day.wantedWrapMin - plan.day.strikeMin;
-  if (projection) {
-    const rest = projection.rests[open];
-    return rest ? { input: { plan: rest.order, order: rest.ids, byMin }, before: rest.before, unit: open } : null;
-  }
-  return plan.rows.length === 0
-    ? null
-    : { input: { plan: plan.order, order: plan.rows.map((r) => r.itemId), byMin }, before: null, unit: open };
+/** A unit’s part of the odds of a day. */
+export interface UnitOdds extends OddsPart {
+  unit: number;
 }
 
-/** A unit that has something left; null when none has. */
-function openUnit(projection: Projection): number | null {
-  const open = Object.entries(projection.rests).find(([, rest]) => rest !== null);
-  return open ? Number(open[0]) : null;
+/** What the odds of a day are asked of, unit by unit: its order as it stands, or, under way, what is left of it. None when there is nothing to play. */
+export function oddsOf(whole: DayPlan, projection: Projection | null): UnitOdds[] {
+  return whole.units.flatMap(({ unit }): UnitOdds[] => {
+    const plan = unitPlan(whole, unit);
+    const byMin = plan.day.wantedWrapMin - plan.day.strikeMin;
+    if (projection) {
+      const rest = projection.rests[unit];
+      return rest ? [{ unit, input: { plan: rest.order, order: rest.ids, byMin }, before: rest.before }] : [];
+    }
+    return plan.rows.length === 0
+      ? []
+      : [{ unit, input: { plan: plan.order, order: plan.rows.map((r) => r.itemId), byMin }, before: null }];
+  });
 }
 
 /** The pace of the job, out of the takes that were rolled on its days against the plans of those days. */

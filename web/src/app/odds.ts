@@ -8,13 +8,11 @@ import { useProduction } from './production.tsx';
 export function useDayOdds(): Odds | null {
   const { facts } = useProduction();
   const plan = facts?.plan ?? null;
-  const rest = facts?.projection?.rest ?? null;
+  const rests = facts?.projection && Object.values(facts.projection.rests);
+  const key = rests ? JSON.stringify(rests.map((r) => r && [r.ids, Math.round(r.order.startMin / 5)])) : '';
   // Under way the day is played again when what is left changes, and every five minutes.
-  const asked = useMemo(
-    () => plan && oddsOf(plan, facts?.projection ?? null),
-    [plan, JSON.stringify(rest?.ids), rest && Math.round(rest.order.startMin / 5)],
-  );
-  return useHeavy(asked, asked && ((work) => work.odds(asked.input, asked.before)), plan);
+  const asked = useMemo(() => (plan ? oddsOf(plan, facts?.projection ?? null) : []), [plan, key]);
+  return useHeavy(asked, asked.length > 0 ? (work) => work.odds(asked) : null, plan);
 }
 
 /** A share as people say odds: never quite none, never quite all. */

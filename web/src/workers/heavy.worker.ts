@@ -2,9 +2,9 @@ import { expose } from 'comlink';
 import { contours } from 'd3-contour';
 import {
   cutToFit,
-  dayOdds,
   lastMove,
   mendsOf,
+  unitsOdds,
   whatToDrop,
   without,
   type Cut,
@@ -12,7 +12,7 @@ import {
   type LastMove,
   type Mended,
   type Odds,
-  type OddsInput,
+  type OddsPart,
   type OrderContext,
   type OrderPlan,
 } from '@kavrell/core/day';
@@ -104,11 +104,11 @@ const work = {
   cleanSet(wish: CleanSetWish): number[] | null {
     return cleanSet(wish);
   },
-  odds(input: OddsInput, before: OrderContext | null): Odds {
-    return dayOdds(input, before);
+  odds(parts: readonly OddsPart[]): Odds {
+    return unitsOdds(parts);
   },
-  drop(input: OddsInput, level: number, before: OrderContext | null): Drop {
-    return whatToDrop(input, level, before);
+  drop(parts: readonly OddsPart[], level: number): Drop {
+    return whatToDrop(parts, level);
   },
   mends(plan: OrderPlan, ids: string[], before: OrderContext | null): Mended[] {
     return mendsOf(plan, ids, before);

@@ -1,7 +1,7 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { useEffect, useState } from 'react';
 import { PACE_WORDS, SPREADS, unitPlan, type Drop, type Odds } from '@kavrell/core/day';
-import { jobPace, oddsOf, planOf } from '@kavrell/core/productions';
+import { jobPace, oddsOf, planOf, type UnitOdds } from '@kavrell/core/productions';
 import { formatCount, formatMinuteOfDay } from '@kavrell/core/units';
 import { shareSaid, useDayOdds } from '../../app/odds.ts';
 import { useProduction } from '../../app/production.tsx';
@@ -18,6 +18,8 @@ import { dropLines } from './base.ts';
 
 const LEVELS = [0.8, 0.9, 0.95] as const;
 const EARLIER_MIN = 15;
+/** Days played for what would help: a tenth of a percent does not matter there. */
+const TRIED_RUNS = 4000;
 
 /** How likely the day wraps in time, what hangs on what, and what would make it likelier. */
 export function OddsView() {
@@ -28,13 +30,12 @@ export function OddsView() {
   const [drop, setDrop] = useState<Drop | null>(null);
   const [busy, setBusy] = useState(false);
   const [buys, setBuys] = useState<{ earlier: Odds; hands: Odds } | null>(null);
-  const asked = facts ? oddsOf(facts.plan, facts.projection) : null;
+  const asked = facts ? oddsOf(facts.plan, facts.projection) : [];
   useEffect(() => {
     setDrop(null);
     setBuys(null);
-    if (!asked || !day || !facts) return;
+    if (asked.length === 0 || !day || !facts) return;
     let gone = false;
-    const { input, before } = asked;
     // One pair of hands more, on every setup that is rigged on the day.
     const handed = planOf(
       {
@@ -47,11 +48,12 @@ export function OddsView() {
       },
       day,
     );
-    const { change: withHands } = unitPlan(handed, asked.unit).order;
+    const played = (more: (part: UnitOdds) => Partial<UnitOdds['input']>) =>
+      heavy().odds(asked.map((part) => ({ ...part, input: { ...part.input, ...more(part), runs: TRIED_RUNS } })));
     const timer = setTimeout(() => {
       void Promise.all([
-        heavy().odds({ ...input, byMin: input.byMin + EARLIER_MIN, runs: 4000 }, before),
-        heavy().odds({ ...input, plan: { ...input.plan, change: withHands }, runs: 4000 }, before),
+        played(({ input }) => ({ byMin: input.byMin + EARLIER_MIN })),
+        played(({ input, unit }) => ({ plan: { ...input.plan, change: unitPlan(handed, unit).order.change } })),
       ]).then(
         ([earlier, hands]) => !gone && setBuys({ earlier, hands }),
         () => !gone && setBuys(null),
@@ -62,7 +64,7 @@ export function OddsView() {
       clearTimeout(timer);
     };
   }, [facts?.plan]);
-  if (!facts || !day || !asked)
+  if (!facts || !day || asked.length === 0)
     return (
       <Empty title="No odds yet">
         Put shots on this day: 10,000 such days are then played, each with its own luck.
@@ -79,7 +81,12 @@ export function OddsView() {
   const seek = async () => {
     setBusy(true);
     try {
-      setDrop(await heavy().drop({ ...asked.input, runs: 4000 }, level, asked.before));
+      setDrop(
+        await heavy().drop(
+          asked.map((part) => ({ ...part, input: { ...part.input, runs: TRIED_RUNS } })),
+          level,
+        ),
+      );
     } catch (error) {
       tell(wordsOf(error));
     } finally {
@@ -214,7 +221,9 @@ export function OddsView() {
         <Why
           lines={[
             ...(facts.plan.units.length > 1
-              ? [`Of unit ${asked.unit}, which wraps last of ${facts.plan.units.length}.`]
+              ? [
+                  `All ${facts.plan.units.length} units: the day wraps with the last of them; they share the day’s luck.`,
+                ]
               : []),
             `${odds.runs.toLocaleString('en')} days: each shot and change-over is its estimate (the median) × e^(spread × luck + day spread × the day’s luck).`,
             `Spreads: shots ${SPREADS.shot}, moves ${SPREADS.place}, relights ${SPREADS.setup}, turnarounds ${SPREADS.side}, repositions ${SPREADS.same}, the whole day ${SPREADS.day}. Rules of thumb.`,
