@@ -165,6 +165,19 @@ describe('the odds', () => {
     expect(both({ shot: 0.25 })).toBeCloseTo(single ** 2, 1.7);
     expect(both({ day: 0.1 })).toBe(dayOdds({ ...one('a'), spreads: { ...NONE, day: 0.1 } }).byShare);
   });
+  it('a meal says whose it is, and whether it is eaten at all', () => {
+    const meals = [{ earliestAfterMin: 120, latestAfterMin: 300, minutes: 30 }];
+    const part = (p: OrderPlan) => ({ input: { plan: p, byMin: 900, runs: 500 }, before: null });
+    const odds = unitsOdds([
+      part(plan([])),
+      part(plan([shot('a', 30)], { meals })),
+      part(plan([shot('b', 200), shot('c', 300)], { meals })),
+    ]);
+    expect(odds.meals.map((m) => m.part)).toEqual([1, 2]);
+    expect(odds.meals[0]?.eatenShare).toBe(0);
+    expect(odds.meals[1]?.eatenShare).toBeGreaterThan(0.99);
+    expect(odds.meals[0]?.keptShare).toBe(1);
+  });
   it('somebody of two units is let go by the last; a unit with nothing to do is none; no unit is refused', () => {
     const part = (p: OrderPlan) => ({ input: { plan: p, byMin: 700, runs: 500 }, before: null });
     const early = plan([shot('a', 20, { people: ['dov'] })]);

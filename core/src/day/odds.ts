@@ -38,6 +38,13 @@ export interface Quantiles {
   p80: number;
   p95: number;
 }
+/** When a meal begins; on a day that wraps before it is due it is not eaten, and counts as kept, at the wrap. */
+export interface MealOdds extends Quantiles {
+  keptShare: number;
+  eatenShare: number;
+  /** The part whose meal it is, from 0. */
+  part: number;
+}
 export interface Odds {
   runs: number;
   /** Share of days that wrap by the wrap that was asked for. */
@@ -45,7 +52,7 @@ export interface Odds {
   wrap: Quantiles;
   /** Wraps at 0, 5, … 100 % of days. */
   curve: number[];
-  meals: (Quantiles & { keptShare: number })[];
+  meals: MealOdds[];
   /** Of shots with a window or a pin: the share of days that keep it. */
   windows: { id: string; keptShare: number }[];
   /** When each person’s last shot ends. */
@@ -144,8 +151,12 @@ export const dayOdds = (input: OddsInput, before: OrderContext | null = null): O
  * Wish, seed and runs are the first part’s. Meals and windows stand part after part; a person of several units is let go by the last.
  */
 export function unitsOdds(parts: readonly OddsPart[]): Odds {
-  const alike = sameDays(parts);
-  if (alike.length === 1) return dayOdds(alike[0]!.input, alike[0]!.before);
+  const busy = withWork(parts);
+  const alike = sameDays(busy);
+  if (alike.length === 1) {
+    const odds = dayOdds(alike[0]!.input, alike[0]!.before);
+    return { ...odds, meals: odds.meals.map((m) => ({ ...m, part: parts.indexOf(busy[0]!) })) };
+  }
   const alone = alike.map((p) => play(p.input, p.before, null).wraps);
   const played = alike.map((p, i) => play(p.input, p.before, latest(alone.filter((_, j) => j !== i))));
   const released = new Map<string, Float64Array[]>();
@@ -153,7 +164,7 @@ export function unitsOdds(parts: readonly OddsPart[]): Odds {
     for (const [person, at] of one.released) released.set(person, [...(released.get(person) ?? []), at]);
   return {
     ...played[0]!.odds,
-    meals: played.flatMap((p) => p.odds.meals),
+    meals: played.flatMap((p, i) => p.odds.meals.map((m) => ({ ...m, part: parts.indexOf(busy[i]!) }))),
     windows: played.flatMap((p) => p.odds.windows),
     released: [...released].map(([person, at]) => ({ person, ...quantiles(latest(at)) })),
     risks: played.flatMap((p) => p.odds.risks).sort((a, b) => b.share - a.share),
@@ -162,18 +173,23 @@ export function unitsOdds(parts: readonly OddsPart[]): Odds {
 
 /** The share of days on which every part wraps by the first one’s wish. */
 export function inTimeShare(parts: readonly OddsPart[]): number {
-  const alike = sameDays(parts);
+  const alike = sameDays(withWork(parts));
   const wraps = latest(alike.map((p) => play(p.input, p.before, null).wraps));
   return shareBy(wraps, alike[0]!.input.byMin);
 }
 
-/** The parts that have something to play, all on the same days; one at least. */
+/** The parts that have something to play; the first when none has. */
+function withWork(parts: readonly OddsPart[]): readonly OddsPart[] {
+  const busy = parts.filter((p) => p.input.plan.shots.length > 0);
+  return busy.length > 0 ? busy : parts.slice(0, 1);
+}
+
+/** The parts, all on the same days. */
 function sameDays(parts: readonly OddsPart[]): readonly OddsPart[] {
   const [first] = parts;
   if (!first) throw new InputError('odds.none', 'There is no unit to play.', []);
   const { byMin, seed, runs } = first.input;
-  const busy = parts.filter((p) => p.input.plan.shots.length > 0);
-  return busy.length === 0 ? [first] : busy.map((p) => ({ ...p, input: { ...p.input, byMin, seed, runs } }));
+  return parts.map((p) => ({ ...p, input: { ...p.input, byMin, seed, runs } }));
 }
 
 /** Day by day the latest of several times. */
@@ -226,6 +242,7 @@ function play(input: OddsInput, before: OrderContext | null, beside: Float64Arra
   const wraps = new Float64Array(runs);
   const meals = c.meals.map(() => new Float64Array(runs));
   const mealsKept = new Int32Array(c.meals.length);
+  const mealsEaten = new Int32Array(c.meals.length);
   const guarded = [...order].flatMap((s, i) =>
     (c.pin[s] as number) === (c.pin[s] as number) || (c.windows[s] as readonly unknown[]).length > 0 ? [i] : [],
   );
@@ -265,8 +282,8 @@ function play(input: OddsInput, before: OrderContext | null, beside: Float64Arra
     for (let m = 0; m < meals.length; m += 1) {
       const at = timer.mealAt[m] as number;
       const latest = c.meals[m]?.latest ?? 0;
-      // A meal that was not taken on a day that ended before it was due is kept.
       const eaten = at === at;
+      if (eaten) mealsEaten[m] = (mealsEaten[m] as number) + 1;
       (meals[m] as Float64Array)[run] = eaten ? at : wrapMin;
       if (eaten ? at <= latest + 1e-9 : wrapMin <= latest) mealsKept[m] = (mealsKept[m] as number) + 1;
     }
@@ -291,7 +308,12 @@ function play(input: OddsInput, before: OrderContext | null, beside: Float64Arra
     byShare: shareBy(wraps, input.byMin),
     wrap: quantiles(wraps),
     curve: curveOf(wraps),
-    meals: meals.map((m, i) => ({ ...quantiles(m), keptShare: (mealsKept[i] as number) / runs })),
+    meals: meals.map((m, i) => ({
+      ...quantiles(m),
+      keptShare: (mealsKept[i] as number) / runs,
+      eatenShare: (mealsEaten[i] as number) / runs,
+      part: 0,
+    })),
     windows: guarded.map((i, g) => ({
       id: plan.shots[order[i] as number]?.id ?? '',
       keptShare: (kept[g] as number) / runs,

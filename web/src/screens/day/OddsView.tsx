@@ -15,6 +15,7 @@ import { Empty, Facts, Figure, Look, Part, Why } from '../../ui/parts.tsx';
 import { Sheet } from '../../ui/sheet.tsx';
 import { OddsChart } from './OddsChart.tsx';
 import { dropLines } from './base.ts';
+import { unitName } from './unit.tsx';
 
 const LEVELS = [0.8, 0.9, 0.95] as const;
 const EARLIER_MIN = 15;
@@ -100,6 +101,13 @@ export function OddsView() {
     tell(`${formatCount(shots.length, 'shot')} dropped from the day. Ctrl+Z brings them back.`);
   };
   if (!odds) return <Box role="status">Playing 10,000 days …</Box>;
+  const meals = asked.flatMap(({ unit }, part) =>
+    odds.meals
+      .filter((m) => m.part === part)
+      .map((m, i) => ({ ...m, name: asked.length > 1 ? `${unitName(unit)}, meal ${i + 1}` : `Meal ${i + 1}` }))
+      // Of a unit that wraps before it is due, there is no meal to keep.
+      .filter((m) => m.eatenShare > 0),
+  );
   return (
     <>
       <Box display="grid" gridTemplateColumns="repeat(auto-fill, minmax(170px, 1fr))" gap={3} mb={4} data-odds>
@@ -163,7 +171,7 @@ export function OddsView() {
           </Box>
           <Facts rows={odds.risks.slice(0, 7).map((r) => [nameOf(r.id), `${Math.round(r.share * 100)} %`] as const)} />
         </Box>
-        {odds.windows.length + odds.meals.length > 0 ? (
+        {odds.windows.length + meals.length > 0 ? (
           <Box minW="240px" flex="1">
             <Box as="h2" fontSize="m" mb={2}>
               What must be on time
@@ -177,7 +185,7 @@ export function OddsView() {
                       w.keptShare < 0.8 ? <Look key={w.id}>{shareSaid(w.keptShare)}</Look> : shareSaid(w.keptShare),
                     ] as const,
                 ),
-                ...odds.meals.map((m, i) => [`Meal ${i + 1}, half by ${say(m.p50)}`, shareSaid(m.keptShare)] as const),
+                ...meals.map((m) => [`${m.name}, half by ${say(m.p50)}`, shareSaid(m.keptShare)] as const),
               ]}
             />
           </Box>
