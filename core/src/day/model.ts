@@ -84,6 +84,15 @@ export const savedOrderFields = z.object({
 export const savedOrder = savedOrderFields.extend(recordBase);
 export type SavedOrder = z.infer<typeof savedOrder>;
 
+const UNIT_NAMES: Readonly<Record<number, string>> = {
+  1: 'Main unit',
+  2: 'Second unit',
+  3: 'Third unit',
+  4: 'Fourth unit',
+};
+/** What people call a unit. */
+export const unitName = (unit: number): string => UNIT_NAMES[unit] ?? `Unit ${unit}`;
+
 /** Default minutes of changes that no place or setup says otherwise. */
 export const CHANGE_DEFAULTS = Object.freeze({
   repositionMin: 4,

@@ -1,5 +1,5 @@
 import type { CardStatus } from '../copies/index.ts';
-import type { DayPlan, Projection } from '../day/index.ts';
+import { unitName, unitPlan, type DayPlan, type Projection } from '../day/index.ts';
 import type { ShotState } from '../roll/index.ts';
 import type { Shot } from '../scenes/index.ts';
 import { formatAgainst, formatCount, formatMinuteOfDay, type Preferences } from '../units/index.ts';
@@ -26,6 +26,8 @@ export interface LedgerSources {
   clock: Preferences['clock'];
 }
 
+const sum = (minutes: readonly number[]) => Math.round(minutes.reduce((t, m) => t + m, 0));
+
 /** *Will we make the day?* Planned (or, under way, projected) wrap against the wanted one, in minutes; the odds stand on the Day. */
 function makeAnswer({ plan, projection, clock }: LedgerSources): Answer {
   const base = { question: 'make' as const, title: 'Make the day' };
@@ -43,10 +45,12 @@ function makeAnswer({ plan, projection, clock }: LedgerSources): Answer {
   const late = wrapMin - day.wantedWrapMin;
   const rest = `wrap ${time(wrapMin)}, wanted ${time(day.wantedWrapMin)}${projection?.troubles.length ? `, ${projection.troubles.length} not kept` : ''}`;
   const troubles = projection ? projection.troubles : plan.violations.map((v) => v.message);
-  const working = plan.rows.reduce((t, r) => t + r.minutes, 0);
+  // Units run side by side: their minutes don't add up to a wrap; those of the one that wraps last do.
+  const last = plan.units.reduce((a, b) => (b.wrapMin > a.wrapMin ? b : a));
+  const lasting = unitPlan(plan, last.unit);
   const why = [
     `${projection ? 'Projected from now' : 'Planned'}: wrap at ${time(wrapMin)}; you wanted ${time(day.wantedWrapMin)}.`,
-    `Call ${time(day.callMin)} + load-in ${day.loadInMin} min + work ${Math.round(working)} min + change-overs ${Math.round(plan.changeMin)} min + meals ${plan.meals.reduce((t, m) => t + m.endMin - m.startMin, 0)} min + waiting ${Math.round(plan.idleMin)} min + strike ${day.strikeMin} min.`,
+    `As planned${plan.units.length > 1 ? ` (${unitName(last.unit)}, which wraps last)` : ''}: call ${time(day.callMin)} + load-in ${day.loadInMin} min + work ${sum(lasting.rows.map((r) => r.minutes))} min + change-overs ${Math.round(lasting.changeMin)} min + meals ${sum(lasting.meals.map((m) => m.endMin - m.startMin))} min + waiting ${Math.round(lasting.idleMin)} min + strike ${day.strikeMin} min = ${time(plan.wrapMin)}.`,
     'An estimate with every shot at its own minutes; how likely it is stands under Odds on the Day.',
     ...(projection
       ? [

@@ -1,4 +1,4 @@
-import type { Day, DayItem, Lane, OrderPlan } from '../day/index.ts';
+import { unitName, type Day, type DayItem, type Lane, type OrderPlan } from '../day/index.ts';
 import type { Camera } from '../camera/index.ts';
 import { planOf, type PlanRows, type ProductionRows } from './index.ts';
 
@@ -81,8 +81,8 @@ export function shareBetweenUnits(rows: PlanRows, day: Day, camera: Pick<Camera,
   return {
     plan,
     lanes: [
-      { ...base, name: 'Main unit' },
-      { ...base, name: 'Second unit', cannot: items.filter((i) => !apart(i)).map((i) => i.id) },
+      { ...base, name: unitName(1) },
+      { ...base, name: unitName(2), cannot: items.filter((i) => !apart(i)).map((i) => i.id) },
     ],
   };
 }

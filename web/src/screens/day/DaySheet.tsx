@@ -1,5 +1,5 @@
 import { Flex } from '@chakra-ui/react';
-import { dayItemFields, dayFields, unitPlan, whyHere, type DayItem, type DayRow } from '@kavrell/core/day';
+import { dayItemFields, dayFields, unitName, unitPlan, whyHere, type DayItem, type DayRow } from '@kavrell/core/day';
 import { formatAgainst, formatMinuteOfDay, formatMinutes, parseClock, parseMinutes } from '@kavrell/core/units';
 import { useNavigate } from 'react-router';
 import { useProduction } from '../../app/production.tsx';
@@ -9,7 +9,7 @@ import { change } from '../../platform/rows.ts';
 import { peopleOf } from '../scenes/cells.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Settle } from './Settle.tsx';
-import { unitName, useUnit } from './unit.tsx';
+import { useUnit } from './unit.tsx';
 import { FieldEdit } from '../../ui/FieldEdit.tsx';
 import { Facts, Look, Part, Why } from '../../ui/parts.tsx';
 

@@ -1,6 +1,6 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { useEffect, useState } from 'react';
-import { PACE_WORDS, SPREADS, unitPlan, type Drop, type Odds } from '@kavrell/core/day';
+import { PACE_WORDS, SPREADS, unitName, unitPlan, type Drop, type Odds } from '@kavrell/core/day';
 import { jobPace, oddsOf, planOf, type UnitOdds } from '@kavrell/core/productions';
 import { formatCount, formatMinuteOfDay } from '@kavrell/core/units';
 import { shareSaid, useDayOdds } from '../../app/odds.ts';
@@ -15,7 +15,6 @@ import { Empty, Facts, Figure, Look, Part, Why } from '../../ui/parts.tsx';
 import { Sheet } from '../../ui/sheet.tsx';
 import { OddsChart } from './OddsChart.tsx';
 import { dropLines } from './base.ts';
-import { unitName } from './unit.tsx';
 
 const LEVELS = [0.8, 0.9, 0.95] as const;
 const EARLIER_MIN = 15;

@@ -1,10 +1,9 @@
+import { unitName } from '@kavrell/core/day';
 import { useProduction } from '../../app/production.tsx';
 import { useKept } from '../../platform/kept.ts';
 import { Views } from '../../ui/Views.tsx';
 
 const UNITS = ['1', '2', '3', '4'] as const;
-const NAMES: Readonly<Record<number, string>> = { 1: 'Main unit', 2: 'Second unit', 3: 'Third unit', 4: 'Fourth unit' };
-export const unitName = (unit: number): string => NAMES[unit] ?? `Unit ${unit}`;
 
 /** Which unit of the day is looked at: the one chosen last, as long as the day has it. */
 export function useUnit(): { unit: number; units: readonly number[]; setUnit: (unit: number) => void } {
