@@ -111,6 +111,106 @@ describe('the difference of two versions', () => {
   });
 });
 
+describe('nothing that a sheet says changes unsaid', () => {
+  /** What follows from the rest, or moves by itself: not told. */
+  const DERIVED = [
+    /^(sun|forecast|quiet|heads|gaps|soundNotes)\b/,
+    /^people\.\d+\.(why|firstNeedMin|releaseMin|placeId|kind|shortName)$/,
+    /^lines\.\d+\.(code|fixed)$/,
+    /^shots\.\d+\.(row|scene|startMin|minutes)$/,
+    /^scenes\.\d+\.(number|personIds)/,
+  ];
+  type Path = (string | number)[];
+  /** Every place of a value at which something stands. */
+  const leaves = (value: unknown, path: Path = []): Path[] =>
+    value !== null && typeof value === 'object'
+      ? Object.entries(value).flatMap(([k, v]) => leaves(v, [...path, k]))
+      : [path];
+  const lineAt = (path: Path) => (path[0] === 'lines' ? sheet.lines[Number(path[1])] : undefined);
+  const isTold = (path: Path): boolean => {
+    const line = lineAt(path);
+    if (line && line.kind !== 'work' && line.kind !== 'meal') return false;
+    // Of a line with shots they tell who, light and cameras; a meal is for all, wherever.
+    if (line && /light|cameras|personIds/.test(String(path[2])) && line.shotCodes.length > 0) return false;
+    if (line?.kind === 'meal' && path[2] === 'placeId') return false;
+    return !DERIVED.some((d) => d.test(path.join('.')));
+  };
+  /** The same with one value other than it was: words, figures, yes and no; an id becomes another person’s or place’s. */
+  function altered(path: Path): SheetContent {
+    const copy = structuredClone(sheet);
+    const holder = path.slice(0, -1).reduce<never>((v, k) => v[k as never], copy as never) as Record<string, unknown>;
+    const key = String(path.at(-1));
+    const value = holder[key];
+    holder[key] =
+      key === 'date'
+        ? '2027-03-19'
+        : key === 'timeZone'
+          ? 'Europe/Lisbon'
+          : key === 'priority'
+            ? value === 'must'
+              ? 'nice'
+              : 'must'
+            : path.includes('personIds')
+              ? sheet.people.find((p) => !(holder as unknown as string[]).includes(p.id))?.id
+              : typeof value === 'number'
+                ? value + 7
+                : typeof value === 'boolean'
+                  ? !value
+                  : `${String(value ?? '')}, other`;
+    return copy;
+  }
+  const paths = leaves(sheet).filter(isTold);
+  it('whatever figure or word is another one, the difference is told', () => {
+    expect(paths.length).toBeGreaterThan(300);
+    expect(paths.filter((p) => sheetDifference(sheet, altered(p)).length === 0).map((p) => p.join('.'))).toEqual([]);
+  });
+  it('what is taken out or put in is told, both ways', () => {
+    for (const list of ['people', 'places', 'shots', 'safety', 'technical', 'diets'] as const)
+      for (let i = 0; i < sheet[list].length; i += 1) {
+        const less = { ...sheet, [list]: (sheet[list] as unknown[]).filter((_, j) => j !== i) } as SheetContent;
+        expect(sheetDifference(sheet, less).length, `${list} ${i}`).toBeGreaterThan(0);
+        expect(sheetDifference(less, sheet).length, `${list} ${i}`).toBeGreaterThan(0);
+      }
+  });
+  it('two things of one person are both told', () => {
+    const people = sheet.people.map((p) => (p.shortName === 'Piet' ? { ...p, callMin: 420, comms: '4' } : p));
+    expect(words(sheetDifference(sheet, { ...sheet, people }))).toEqual([
+      'Piet Lam: call 07:00, was 06:30.',
+      'Piet Lam: radio 4, was 1 and 3.',
+    ]);
+  });
+  it('two shots that change places, in a block or between two, are told though no time is another', () => {
+    const swapped = (codes: (list: string[]) => string[]) =>
+      words(
+        sheetDifference(sheet, {
+          ...sheet,
+          lines: sheet.lines.map((l) => ({ ...l, shotCodes: codes([...l.shotCodes]) })),
+        }),
+      );
+    expect(swapped((list) => (list[0] === '6A' ? ['6B', '6A', '6C'] : list))).toEqual([
+      '6A–6C The furnace opens: in the order 6B, 6A, 6C.',
+    ]);
+    const other: Record<string, string> = { '6B': '4A', '4A': '6B' };
+    expect(swapped((list) => list.map((c) => other[c] ?? c))).toEqual([
+      '6A–6C The furnace opens: with 4A too; without 6B.',
+      '4A–4B Weighing the metal: with 6B too; without 4A.',
+    ]);
+  });
+  it('wardrobe is told to those who wear it', () => {
+    const scenes = demo.scenes.map((s) => (s.number === '7' ? { ...s, wardrobe: 'Leather aprons' } : s));
+    const [only, ...rest] = sheetDifference(sheet, sheetOf({ ...rows, scenes }, day));
+    expect(rest).toEqual([]);
+    expect(only?.words).toMatch(/^Scene 7: wardrobe Leather aprons, was /);
+    expect(only?.personIds).toContain(person('Dov')?.id);
+  });
+  it('a block that lost a shot is the same block, shorter: not gone and new', () => {
+    const shots = demo.shots.map((s) => (s.code === '6B' ? { ...s, dropped: true } : s));
+    const list = words(sheetDifference(sheet, sheetOf({ ...rows, shots }, day)));
+    expect(list).toContain('6A–6C The furnace opens: 21 min, was 36 min.');
+    expect(list.some((w) => /^(Gone|New at)/.test(w))).toBe(false);
+  });
+});
+
 describe('who has read it', () => {
   const frozen = (id: string, revision: number): FrozenSheet => ({
     id,

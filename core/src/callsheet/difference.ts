@@ -1,5 +1,6 @@
-import { formatDate, formatMinuteOfDay, formatMinutes } from '../units/index.ts';
-import type { SheetContent, SheetLine, SheetPerson, SheetPlace } from './content.ts';
+import { formatDate, formatMinuteOfDay } from '../units/index.ts';
+import type { SheetContent, SheetPerson, SheetPlace } from './content.ts';
+import { linesDifference, scenesDifference, shotsDifference } from './differenceOrder.ts';
 
 export type DifferenceKind = 'day' | 'call' | 'people' | 'place' | 'line' | 'shot' | 'note';
 
@@ -10,53 +11,77 @@ export interface Difference {
   /** Everybody when empty. */
   personIds: string[];
 }
+export type Say = (kind: DifferenceKind, words: string, personIds?: readonly string[]) => void;
+/** A minute as the new sheet says it, and as the old one did. */
+export interface Times {
+  now: (m: number) => string;
+  was: (m: number) => string;
+}
+export const byId = <T extends { id: string }>(list: readonly T[]) => new Map(list.map((x) => [x.id, x]));
+/** Under this many minutes a time is as good as it was. */
+export const LEAST_SHIFT_MIN = 1;
 
-/** Under this many minutes a line’s start is as good as it was. */
-const LEAST_SHIFT_MIN = 1;
-
-/** What differs between two sheets of a day, the most pressing first: the day and calls, then people, places, the order, shots, notes. Pure; a few milliseconds. */
+/**
+ * What differs between two sheets of a day, the most pressing first: the day and calls, then people, places, the order, shots, notes. Everything a
+ * sheet says is compared but what follows from the rest or moves by itself: sun, weather, quiet and sound notes, heads, gaps. Pure; a few milliseconds.
+ */
 export function sheetDifference(was: SheetContent, now: SheetContent): Difference[] {
-  const day = { date: now.date, timeZone: now.timeZone };
-  const time = (m: number) => formatMinuteOfDay(m, day);
-  const then = (m: number) => formatMinuteOfDay(m, { date: was.date, timeZone: was.timeZone });
+  const on = (c: SheetContent) => (m: number) => formatMinuteOfDay(m, { date: c.date, timeZone: c.timeZone });
+  const times: Times = { now: on(now), was: on(was) };
   const found: Difference[] = [];
-  const say = (kind: DifferenceKind, words: string, personIds: readonly string[] = []) =>
-    found.push({ kind, words, personIds: [...new Set(personIds)] });
+  const say: Say = (kind, words, personIds = []) => found.push({ kind, words, personIds: [...new Set(personIds)] });
 
-  if (was.date !== now.date)
-    say('day', `The day is ${formatDate(now.date, { long: true })}, not ${formatDate(was.date, { long: true })}.`);
-  if (was.callMin !== now.callMin) say('day', `General call ${time(now.callMin)}, was ${then(was.callMin)}.`);
-  if (Math.abs(was.wrapMin - now.wrapMin) >= LEAST_SHIFT_MIN)
-    say('day', `Planned wrap ${time(now.wrapMin)}, was ${then(was.wrapMin)}.`);
-
-  peopleDifference(was, now, say, time, then);
+  dayDifference(was, now, say, times);
+  peopleDifference(was, now, say, times);
   placesDifference(was, now, say);
-  linesDifference(was, now, say, time, then);
+  linesDifference(was, now, say, times);
   shotsDifference(was, now, say);
-  const gone = was.safety.filter((x) => !now.safety.includes(x));
-  for (const words of now.safety.filter((x) => !was.safety.includes(x))) say('note', `New caution: ${words}`);
-  for (const words of gone) say('note', `No longer said: ${words}`);
-  if (was.notes !== now.notes) say('note', now.notes ? `Note: ${now.notes}` : 'The day’s note is gone.');
+  scenesDifference(was, now, say);
+  notesDifference(was, now, say);
   const order: DifferenceKind[] = ['day', 'call', 'people', 'place', 'line', 'shot', 'note'];
   return found.sort((a, b) => order.indexOf(a.kind) - order.indexOf(b.kind));
 }
 
-type Say = (kind: DifferenceKind, words: string, personIds?: readonly string[]) => void;
-type Time = (m: number) => string;
-const byId = <T extends { id: string }>(list: readonly T[]) => new Map(list.map((x) => [x.id, x]));
+function dayDifference(was: SheetContent, now: SheetContent, say: Say, times: Times): void {
+  if (was.date !== now.date)
+    say('day', `The day is ${formatDate(now.date, { long: true })}, not ${formatDate(was.date, { long: true })}.`);
+  if (was.timeZone !== now.timeZone) say('day', `Times are those of ${now.timeZone}, not of ${was.timeZone}.`);
+  if (was.callMin !== now.callMin) say('day', `General call ${times.now(now.callMin)}, was ${times.was(was.callMin)}.`);
+  if (Math.abs(was.wrapMin - now.wrapMin) >= LEAST_SHIFT_MIN)
+    say('day', `Planned wrap ${times.now(now.wrapMin)}, was ${times.was(was.wrapMin)}.`);
+  if (was.dayNumber !== now.dayNumber || was.ofDays !== now.ofDays)
+    say('day', `It is day ${now.dayNumber} of ${now.ofDays}, was ${was.dayNumber} of ${was.ofDays}.`);
+  if (was.production.title !== now.production.title)
+    say('day', `The production is called ${now.production.title}, was ${was.production.title}.`);
+  if (was.production.client !== now.production.client)
+    say(
+      'note',
+      `For ${now.production.client || 'no client named'}, was ${was.production.client || 'no client named'}.`,
+    );
+}
 
-function peopleDifference(was: SheetContent, now: SheetContent, say: Say, time: Time, then: Time): void {
+const PERSON_WORDS = {
+  role: 'role',
+  department: 'department',
+  comms: 'radio',
+} as const satisfies Partial<Record<keyof SheetPerson, string>>;
+
+function peopleDifference(was: SheetContent, now: SheetContent, say: Say, times: Times): void {
   const before = byId(was.people);
   const after = byId(now.people);
   for (const p of now.people) {
     const old = before.get(p.id);
-    if (!old) say('people', `${p.name} is new on this day, call ${time(p.callMin)}.`, [p.id]);
-    else if (old.callMin !== p.callMin)
-      say('call', `${p.name}: call ${time(p.callMin)}, was ${then(old.callMin)}.`, [p.id]);
-    else if (old.role !== p.role)
-      say('people', `${p.name} is ${p.role || 'without a role'}, was ${old.role || 'without one'}.`, [p.id]);
-    else if (old.comms !== p.comms)
-      say('people', `${p.name}: radio ${p.comms || 'none'}, was ${old.comms || 'none'}.`, [p.id]);
+    if (!old) {
+      say('people', `${p.name} is new on this day, call ${times.now(p.callMin)}.`, [p.id]);
+      continue;
+    }
+    if (old.callMin !== p.callMin)
+      say('call', `${p.name}: call ${times.now(p.callMin)}, was ${times.was(old.callMin)}.`, [p.id]);
+    if (old.name !== p.name) say('people', `${old.name} is ${p.name} now.`, [p.id]);
+    for (const [key, word] of Object.entries(PERSON_WORDS) as [keyof typeof PERSON_WORDS, string][])
+      if (old[key] !== p[key])
+        say('people', `${p.name}: ${word} ${p[key] || 'none'}, was ${old[key] || 'none'}.`, [p.id]);
+    if (old.minor !== p.minor) say('people', `${p.name} is ${p.minor ? 'a minor' : 'no minor'}.`, [p.id]);
   }
   for (const p of was.people) if (!after.has(p.id)) say('people', `${p.name} is no longer on this day.`, [p.id]);
 }
@@ -71,23 +96,23 @@ const PLACE_WORDS = {
 
 function placesDifference(was: SheetContent, now: SheetContent, say: Say): void {
   const before = byId(was.places);
-  const at = (placeId: string) => now.people.filter((p) => wantedAt(now, p, placeId)).map((p) => p.id);
   for (const p of now.places) {
     const old = before.get(p.id);
+    const here = now.people.filter((x) => wantedAt(now, x, p.id)).map((x) => x.id);
+    const tell = (words: string) => say('place', words, here);
     if (!old) {
-      say('place', `${p.name} is new: ${p.address || 'no address yet'}.`, at(p.id));
+      tell(`${p.name} is new: ${p.address || 'no address yet'}.`);
       continue;
     }
-    if (old.name !== p.name) say('place', `${old.name} is now called ${p.name}.`, at(p.id));
+    if (old.name !== p.name) tell(`${old.name} is now called ${p.name}.`);
     for (const [key, word] of Object.entries(PLACE_WORDS) as [keyof typeof PLACE_WORDS, string][])
-      if (old[key] !== p[key])
-        say('place', `${p.name}: ${word} ${p[key] || 'none'}, was ${old[key] || 'none'}.`, at(p.id));
+      if (old[key] !== p[key]) tell(`${p.name}: ${word} ${p[key] || 'none'}, was ${old[key] || 'none'}.`);
+    if (old.walkMin !== p.walkMin) tell(`${p.name}: ${p.walkMin} min on foot from the car, was ${old.walkMin} min.`);
+    if (old.confirmed !== p.confirmed) tell(`${p.name} is ${p.confirmed ? 'confirmed' : 'no longer confirmed'}.`);
+    for (const { words, isNew } of listDifference(old.facts, p.facts))
+      tell(isNew ? `${p.name}: ${words}` : `${p.name}, no longer said: ${words}`);
     if (Math.abs(old.latitude - p.latitude) + Math.abs(old.longitude - p.longitude) > 1e-6)
-      say(
-        'place',
-        `${p.name} lies elsewhere on the map: ${p.latitude.toFixed(4)}, ${p.longitude.toFixed(4)}.`,
-        at(p.id),
-      );
+      tell(`${p.name} lies elsewhere on the map: ${p.latitude.toFixed(4)}, ${p.longitude.toFixed(4)}.`);
   }
   const after = byId(now.places);
   for (const p of was.places) if (!after.has(p.id)) say('place', `${p.name} is no longer gone to.`);
@@ -98,45 +123,22 @@ function wantedAt(sheet: SheetContent, p: SheetPerson, placeId: string): boolean
   return p.kind === 'crew' || sheet.lines.some((l) => l.placeId === placeId && l.personIds.includes(p.id));
 }
 
-const keyOf = (l: SheetLine) => `${l.unit}|${l.kind}|${l.shotCodes.join(',') || l.title}`;
+/** What came to a list of words and what left it. */
+const listDifference = (was: readonly string[], now: readonly string[]) => [
+  ...now.filter((x) => !was.includes(x)).map((words) => ({ words, isNew: true })),
+  ...was.filter((x) => !now.includes(x)).map((words) => ({ words, isNew: false })),
+];
 
-function linesDifference(was: SheetContent, now: SheetContent, say: Say, time: Time, then: Time): void {
-  const work = (c: SheetContent) => c.lines.filter((l) => l.kind === 'work' || l.kind === 'meal');
-  const group = (list: SheetLine[]) => {
-    const map = new Map<string, SheetLine[]>();
-    for (const l of list) map.set(keyOf(l), [...(map.get(keyOf(l)) ?? []), l]);
-    return map;
-  };
-  const before = group(work(was));
-  for (const l of work(now)) {
-    const old = before.get(keyOf(l))?.shift();
-    const placeName = (c: SheetContent, id: string | null) => c.places.find((p) => p.id === id)?.name ?? 'no place';
-    if (!old) say('line', `New at ${time(l.startMin)}: ${l.title}.`, l.personIds);
-    else if (old.placeId !== l.placeId && l.kind === 'work')
-      say('line', `${l.title}: at ${placeName(now, l.placeId)}, was ${placeName(was, old.placeId)}.`, l.personIds);
-    else if (Math.abs(old.startMin - l.startMin) >= LEAST_SHIFT_MIN)
-      say('line', `${l.title}: ${time(l.startMin)}, was ${then(old.startMin)}.`, l.personIds);
-    else if (Math.abs(old.endMin - old.startMin - (l.endMin - l.startMin)) >= LEAST_SHIFT_MIN)
-      say(
-        'line',
-        `${l.title}: ${formatMinutes(l.endMin - l.startMin)}, was ${formatMinutes(old.endMin - old.startMin)}.`,
-        l.personIds,
-      );
-  }
-  for (const left of before.values())
-    for (const l of left) say('line', `Gone: ${l.title}, was ${then(l.startMin)}.`, l.personIds);
-}
-
-function shotsDifference(was: SheetContent, now: SheetContent, say: Say): void {
-  const before = byId(was.shots);
-  const after = byId(now.shots);
-  for (const s of now.shots) {
-    const old = before.get(s.id);
-    if (!old) say('shot', `New shot ${s.code}: ${s.what || s.how}.`, s.personIds);
-    else if (old.what !== s.what || old.how !== s.how)
-      say('shot', `${s.code} is now: ${s.what}${s.how ? `, ${s.how}` : ''}.`, s.personIds);
-  }
-  for (const s of was.shots) if (!after.has(s.id)) say('shot', `Shot ${s.code} is no longer on this day.`, s.personIds);
+function notesDifference(was: SheetContent, now: SheetContent, say: Say): void {
+  for (const { words, isNew } of listDifference(was.safety, now.safety))
+    say('note', isNew ? `New caution: ${words}` : `No longer said: ${words}`);
+  for (const [name, lists] of [
+    ['Camera and sound', [was.technical, now.technical]],
+    ['Meals', [was, now].map((c) => c.diets.map((d) => `${d.count} × ${d.diet}`))],
+  ] as [string, [string[], string[]]][])
+    for (const { words, isNew } of listDifference(...lists))
+      say('note', isNew ? `${name}: ${words}` : `${name}, no longer: ${words}`);
+  if (was.notes !== now.notes) say('note', now.notes ? `Note: ${now.notes}` : 'The day’s note is gone.');
 }
 
 /** Whom differences concern: names, and whether it is everybody. */
