@@ -18,6 +18,8 @@ export default defineConfig({
           environment: 'node',
           globalSetup: [copyThread],
           env,
+          // The machine is sometimes a tenth of itself: patience costs nothing when it is not.
+          testTimeout: 60000,
         },
       },
       {
@@ -27,8 +29,8 @@ export default defineConfig({
           environment: 'node',
           globalSetup: [copyThread, 'server/src/testing/globalSetup.ts'],
           env,
-          testTimeout: 30000,
-          hookTimeout: 60000,
+          testTimeout: 60000,
+          hookTimeout: 120000,
           pool: 'forks',
         },
       },

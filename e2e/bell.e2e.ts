@@ -13,7 +13,6 @@ test('the Ninth Bell’s first day: ordered, the pour pinned, dropped to 90 %, o
   page,
   request,
 }) => {
-  test.setTimeout(120_000);
   const { id } = await ownNinthBell(request);
   await open(page, id, 'day');
   // The pour is fixed where somebody types it; it is refused in words first.
@@ -150,7 +149,6 @@ test('somebody on two productions on one date is named on both of the screens th
 });
 
 test('a day with nothing on it teaches; one with five hundred lines opens and answers', async ({ page, request }) => {
-  test.setTimeout(120_000);
   const id = await freshProduction(request, `Many ${randomUUID().slice(0, 5)}`);
   const [place, day, scene] = Array.from({ length: 3 }, () => randomUUID()) as [string, string, string];
   await write(request, id, [
@@ -187,8 +185,8 @@ test('a day with nothing on it teaches; one with five hundred lines opens and an
     shots.map((s, i) => insert('dayItems', { ...DAY_ITEM_DEFAULTS, dayId: day, shotId: s.id, position: i })),
   );
   await dayView(page, 'In order');
-  await expect(page.locator('[data-line]')).toHaveCount(500, { timeout: 30_000 });
-  await expect(page.locator('[data-cut]')).toContainText('must go', { timeout: 30_000 });
+  await expect(page.locator('[data-line]')).toHaveCount(500);
+  await expect(page.locator('[data-cut]')).toContainText('must go');
   await dayView(page, 'I have 40 minutes');
   await expect(page.locator('[data-left]')).toContainText('Done at');
   await dayView(page, 'Other orders');
@@ -202,7 +200,6 @@ test('two days are shared out anew, and a second unit takes what needs nobody; b
   page,
   request,
 }) => {
-  test.setTimeout(120_000);
   const { id, plan } = await ownNinthBell(request);
   await open(page, id, 'day');
   const before = JSON.stringify(

@@ -24,6 +24,19 @@ test('the health of the house can be asked without signing in', async ({ playwri
 test.describe('without the worker between', () => {
   // What the service worker fetches is not seen by the page.
   test.use({ serviceWorkers: 'block' });
+  test('a screen whose code can’t be fetched is told in words, the frame stays, and trying again brings it', async ({
+    page,
+    request,
+  }) => {
+    await page.route('**/assets/PlacesScreen*', (route) => route.abort());
+    await open(page, await ninthBell(request), 'day');
+    await page.getByRole('link', { name: 'Places' }).click();
+    await expect(page.getByRole('main').getByRole('alert')).toContainText('server does not answer');
+    await expect(page.locator('[data-status]')).toBeVisible();
+    await page.unroute('**/assets/PlacesScreen*');
+    await page.getByRole('button', { name: 'Try again' }).click();
+    await expect(page.getByRole('heading', { name: 'Places', level: 1 })).toBeVisible();
+  });
   test('a production’s rows are read with one request when it is opened', async ({ page, request }) => {
     const asked: string[] = [];
     page.on('request', (r) => (r.url().includes('/rows/') ? asked.push(r.url()) : undefined));

@@ -81,7 +81,6 @@ test('a three-light setup from nothing: 4 : 1 at T4, nothing left to mend, its m
   page,
   request,
 }) => {
-  test.setTimeout(90_000);
   const id = await roomToLight(request);
   await open(page, id, 'light');
   await page.getByRole('button', { name: 'Add a setup' }).click();

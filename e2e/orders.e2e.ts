@@ -85,7 +85,6 @@ test('an order is sought in a worker, proven, explained, taken and undone; anoth
   page,
   request,
 }) => {
-  test.setTimeout(90_000);
   const { id } = await toAndFro(request);
   await open(page, id, 'day');
   const before = (await rowsOf(request, id, 'dayItems')).map((i) => i.position);
@@ -93,9 +92,9 @@ test('an order is sought in a worker, proven, explained, taken and undone; anoth
   await page.getByRole('button', { name: 'Keep this order beside' }).click();
   await page.getByRole('button', { name: 'Seek better orders' }).click();
   const best = page.locator('[data-school="changeovers"]');
-  await expect(best).toContainText('proven earliest', { timeout: 30_000 });
+  await expect(best).toContainText('proven earliest');
   await expect(best).toContainText('earlier');
-  await expect(page.locator('[data-school="people"]')).toContainText('Take it', { timeout: 30_000 });
+  await expect(page.locator('[data-school="people"]')).toContainText('Take it');
   const minutes = async (school: string) => page.locator(`[data-school="${school}"] td`).nth(1).innerText();
   expect(await minutes('changeovers')).not.toBe(await minutes('listed'));
   await best.getByRole('button', { name: 'Take it' }).click();
@@ -121,7 +120,7 @@ test('odds with their level, what to drop to reach 90 %, and the drop undone', a
   await page.getByLabel('Odds wanted').selectOption('0.9');
   await page.getByRole('button', { name: 'What to drop?' }).click();
   const drop = page.locator('[data-drop]');
-  await expect(drop).toContainText('Without', { timeout: 20_000 });
+  await expect(drop).toContainText('Without');
   const words = await drop.innerText();
   // Musts are 1A to 1F.
   for (const must of ['1A', '1B', '1C', '1D', '1E', '1F']) expect(words).not.toContain(must);

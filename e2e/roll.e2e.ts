@@ -9,7 +9,6 @@ test('the thread: rolled, cut, marked, noted, its clip copied and verified, and 
   page,
   request,
 }) => {
-  test.setTimeout(90_000);
   const id = await ninthBell(request);
   await setClock(request, id, '11:04');
   await open(page, id, 'roll');
@@ -45,10 +44,10 @@ test('the thread: rolled, cut, marked, noted, its clip copied and verified, and 
   await card.getByRole('button', { name: 'Card D001' }).click();
   await page.getByRole('button', { name: 'Take it out of its camera' }).click();
   await expect(page.getByText('the simulated camera now has D002')).toBeVisible();
-  await expect(page.getByText('D001_C001.mov')).toBeVisible({ timeout: 20_000 });
+  await expect(page.getByText('D001_C001.mov')).toBeVisible();
   const before = await kept();
   await page.getByRole('button', { name: /Copy and verify to 2 drives/ }).click();
-  await expect(card.locator('[data-state]')).toHaveAttribute('data-state', 'kept', { timeout: 20_000 });
+  await expect(card.locator('[data-state]')).toHaveAttribute('data-state', 'kept');
   await expect.poll(kept).toBe(before + 1);
 
   await open(page, id, 'wrap');
@@ -133,8 +132,8 @@ test('a second window sees the roll at once', async ({ page, request, context })
   await open(other, id, 'roll');
   await open(page, id, 'roll');
   await page.keyboard.press('Space');
-  await expect(state(other)).toHaveAttribute('data-roll-state', 'rolling', { timeout: 3000 });
+  await expect(state(other)).toHaveAttribute('data-roll-state', 'rolling');
   await pause(page);
   await other.keyboard.press('Space');
-  await expect(state(page)).toHaveAttribute('data-roll-state', 'standing', { timeout: 3000 });
+  await expect(state(page)).toHaveAttribute('data-roll-state', 'standing');
 });

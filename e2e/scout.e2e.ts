@@ -23,7 +23,6 @@ test('a scouting walk with a thumb and no network: kept through a reload, sent w
   request,
   context,
 }) => {
-  test.setTimeout(90_000);
   const id = await ninthBell(request);
   await open(page, id, 'places');
   await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));

@@ -40,7 +40,6 @@ test('the first day is frozen and sent; a call and a place change, are told in w
   request,
   browser,
 }) => {
-  test.setTimeout(150_000);
   const { id, plan } = await ownNinthBell(request);
   const person = (shortName: string) => plan.people.find((p) => p.shortName === shortName)?.id ?? '';
   await open(page, id, 'call-sheet');
@@ -77,7 +76,7 @@ test('the first day is frozen and sent; a call and a place change, are told in w
   await piet.phone.getByRole('button', { name: 'Read and understood' }).click();
   await expect(piet.phone.locator('[data-waiting]')).toContainText('goes out as soon as there is network');
   await piet.context.setOffline(false);
-  await expect(piet.phone.locator('[data-understood]')).toBeVisible({ timeout: 20_000 });
+  await expect(piet.phone.locator('[data-understood]')).toBeVisible();
   // A network that goes again before the page is read anew leaves the page from before: it does not ask once more.
   await piet.context.setOffline(true);
   await piet.phone.evaluate(async (text) => {
@@ -147,7 +146,6 @@ test('the day goes a week later: what breaks is named with its price, moved with
   page,
   request,
 }) => {
-  test.setTimeout(90_000);
   const { id, plan } = await ownNinthBell(request);
   const piet = plan.people.find((p) => p.shortName === 'Piet');
   await set(request, id, 'people', piet?.id ?? '', { away: ['2027-03-25'] });
@@ -200,7 +198,6 @@ test('risks are found from the plan; the wind’s trigger fires on Roll with wha
   page,
   request,
 }) => {
-  test.setTimeout(90_000);
   const { id, plan } = await ownNinthBell(request);
   await open(page, id, 'risks');
   const wind = page.locator('[data-risk^="wind:"]').first();
@@ -223,7 +220,7 @@ test('risks are found from the plan; the wind’s trigger fires on Roll with wha
   await expect(page.locator('[data-now-code]')).toBeVisible();
   await expect(page.locator('[data-due] li').filter({ hasText: 'Wind takes L6 down' })).toHaveCount(0);
   await set(request, id, 'days', plan.days[0]?.id ?? '', { gustMps: 9 });
-  await expect(page.locator('[data-due]')).toContainText('Wind takes L6 down', { timeout: 20_000 });
+  await expect(page.locator('[data-due]')).toContainText('Wind takes L6 down');
   await expect(page.locator('[data-due]')).toContainText('A reflector held low by hand');
 });
 

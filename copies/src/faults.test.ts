@@ -97,7 +97,7 @@ describe('a drive that fails, fails alone', () => {
     const outcomes = await offload(
       at('A001'),
       [
-        { id: 'x', root: at('x'), faults: { bytesPerSecond: 40 * MB } },
+        { id: 'x', root: at('x'), faults: { bytesPerSecond: 12 * MB } },
         { id: 'y', root: at('y') },
       ],
       {

@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { planOf, sheetOf, type ProductionRows } from '../productions/index.ts';
 import {
   affected,
+  concerns,
   latestOf,
   readTicks,
   readersOf,
@@ -202,6 +203,20 @@ describe('nothing that a sheet says changes unsaid', () => {
     expect(rest).toEqual([]);
     expect(only?.words).toMatch(/^Scene 7: wardrobe Leather aprons, was /);
     expect(only?.personIds).toContain(person('Dov')?.id);
+  });
+  it('concerns whom it must: a caution all, a shift all crew and who is named, a call only its own', () => {
+    const at = (shortName: string) => sheet.people.find((p) => p.shortName === shortName)!;
+    const told = (kind: 'note' | 'line' | 'call' | 'place' | 'day', personIds: string[] = []) =>
+      ['Oda', 'Wren', 'Ilse'].filter((n) => concerns({ kind, words: '', personIds }, at(n)));
+    expect(told('note')).toEqual(['Oda', 'Wren', 'Ilse']);
+    expect(told('day')).toEqual(['Oda', 'Wren', 'Ilse']);
+    expect(told('line', [at('Wren').id])).toEqual(['Oda', 'Wren']);
+    expect(told('call', [at('Ilse').id])).toEqual(['Ilse']);
+    expect(told('place', [at('Ilse').id])).toEqual(['Oda', 'Ilse']);
+    const lines = sheet.lines.map((l) =>
+      l.kind === 'meal' ? { ...l, startMin: l.startMin + 20, endMin: l.endMin + 20 } : l,
+    );
+    expect(affected(sheetDifference(sheet, { ...sheet, lines }), sheet).all).toBe(true);
   });
   it('a block that lost a shot is the same block, shorter: not gone and new', () => {
     const shots = demo.shots.map((s) => (s.code === '6B' ? { ...s, dropped: true } : s));

@@ -8,7 +8,7 @@ export type DifferenceKind = 'day' | 'call' | 'people' | 'place' | 'line' | 'sho
 export interface Difference {
   kind: DifferenceKind;
   words: string;
-  /** Everybody when empty. */
+  /** Who is named by it; whom it concerns besides, `concerns` says. */
   personIds: string[];
 }
 export type Say = (kind: DifferenceKind, words: string, personIds?: readonly string[]) => void;
@@ -141,12 +141,21 @@ function notesDifference(was: SheetContent, now: SheetContent, say: Say): void {
   if (was.notes !== now.notes) say('note', now.notes ? `Note: ${now.notes}` : 'The day’s note is gone.');
 }
 
-/** Whom differences concern: names, and whether it is everybody. */
+/**
+ * Whether a difference concerns somebody. What is of the day and what is noted concerns all; the order, shots and places also all crew, who work on
+ * every line; a place that is gone to no more all; anything else who is named.
+ */
+export function concerns(d: Difference, p: Pick<SheetPerson, 'id' | 'kind'>): boolean {
+  if (d.personIds.includes(p.id) || d.kind === 'day' || d.kind === 'note') return true;
+  if (d.kind === 'place') return p.kind === 'crew' || d.personIds.length === 0;
+  return p.kind === 'crew' && (d.kind === 'line' || d.kind === 'shot');
+}
+
+/** Whom differences concern: names, and whether it is everybody on the sheet. */
 export function affected(
   list: readonly Difference[],
   sheet: Pick<SheetContent, 'people'>,
 ): { all: boolean; names: string[] } {
-  const all = list.some((d) => d.personIds.length === 0 && d.kind === 'day');
-  const ids = new Set(list.flatMap((d) => d.personIds));
-  return { all, names: sheet.people.filter((p) => all || ids.has(p.id)).map((p) => p.shortName) };
+  const people = sheet.people.filter((p) => list.some((d) => concerns(d, p)));
+  return { all: people.length === sheet.people.length && people.length > 1, names: people.map((p) => p.shortName) };
 }

@@ -68,9 +68,11 @@ export function linesDifference(was: SheetContent, now: SheetContent, say: Say, 
   const { pairs, gone } = paired(was.lines.filter(isTold), now.lines.filter(isTold));
   const who = whoIn(was, now);
   const moved = movedShots(was, now);
+  // A meal is everybody’s.
+  const named = (l: SheetLine) => (l.kind === 'meal' ? now.people.map((p) => p.id) : l.personIds);
   for (const [l, old] of pairs) {
     if (!old) {
-      say('line', `New at ${times.now(l.startMin)}: ${l.title}.`, l.personIds);
+      say('line', `New at ${times.now(l.startMin)}: ${l.title}.`, named(l));
       continue;
     }
     const minutes = l.endMin - l.startMin;
@@ -97,9 +99,9 @@ export function linesDifference(was: SheetContent, now: SheetContent, say: Say, 
       ofBlock && old.light !== l.light ? `light ${l.light || 'none'}, was ${old.light || 'none'}` : '',
       ofBlock && told(old.cameras) !== told(l.cameras) ? `cameras ${told(l.cameras)}, was ${told(old.cameras)}` : '',
     ].filter(Boolean);
-    if (parts.length > 0) say('line', `${l.title}: ${parts.join('; ')}.`, [...l.personIds, ...old.personIds]);
+    if (parts.length > 0) say('line', `${l.title}: ${parts.join('; ')}.`, [...named(l), ...old.personIds]);
   }
-  for (const l of gone) say('line', `Gone: ${l.title}, was ${times.was(l.startMin)}.`, l.personIds);
+  for (const l of gone) say('line', `Gone: ${l.title}, was ${times.was(l.startMin)}.`, named(l));
 }
 
 /** Shots that came, left, or are another picture, light, sound or number of takes. When they are is told by their line. */

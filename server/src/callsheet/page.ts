@@ -1,4 +1,10 @@
-import type { Difference, FrozenSheet, SheetContent, SheetPerson } from '@kavrell/core/callsheet';
+import {
+  concerns,
+  type Difference,
+  type FrozenSheet,
+  type SheetContent,
+  type SheetPerson,
+} from '@kavrell/core/callsheet';
 import { formatCount, formatDate, formatMinuteOfDay, formatMinutes, formatTemperature } from '@kavrell/core/units';
 import { weatherWords } from '@kavrell/core/weather';
 import { sketchOf } from './sketch.ts';
@@ -99,7 +105,7 @@ function confirmation({ person, understoodAtMs, path, sheet }: PersonalSheet): s
 
 function changes({ changed, since, person, sheet }: PersonalSheet): string {
   if (changed.length === 0) return '';
-  const own = (d: Difference) => person !== null && (d.personIds.includes(person.id) || d.kind === 'day');
+  const own = (d: Difference) => person !== null && concerns(d, person);
   const list = [...changed].sort((a, b) => Number(own(b)) - Number(own(a)));
   return `<section data-changed><h2 style="margin-top:0">New in version ${sheet.revision}${since === null ? '' : `, since version ${since}`}</h2><ul>${list
     .map((d) => `<li${own(d) ? ' class="m"' : ''}>${said(d.words, 'span')}</li>`)

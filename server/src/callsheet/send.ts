@@ -1,5 +1,5 @@
 import type { Transaction } from 'sequelize';
-import { sheetDifference, type FrozenSheet, type SheetContent } from '@kavrell/core/callsheet';
+import { concerns, sheetDifference, type FrozenSheet, type SheetContent } from '@kavrell/core/callsheet';
 import type { Person } from '@kavrell/core/people';
 import { formatDate, formatMinuteOfDay } from '@kavrell/core/units';
 import type { Context } from '../platform/context.ts';
@@ -21,7 +21,7 @@ export function messageOf(
   const day = { date: c.date, timeZone: c.timeZone };
   const call = me ? formatMinuteOfDay(me.callMin, day) : formatMinuteOfDay(c.callMin, day);
   const list = before ? sheetDifference(before.content, c) : [];
-  const own = list.filter((d) => d.kind === 'day' || d.personIds.includes(personId));
+  const own = me ? list.filter((d) => concerns(d, me)) : [];
   const gone = before?.content.people.some((p) => p.id === personId) && !me;
   return {
     subject: `${c.production.title}: ${formatDate(c.date)}, version ${sheet.revision}${me ? `, your call ${call}` : ''}`,

@@ -20,7 +20,7 @@ const SignInScreen = lazy(() =>
 /** Which component it is stays as it was at the first drawing: another one would forget what the screen holds. */
 function Screen({ entry }: { entry: ScreenEntry }) {
   const [Component] = useState(() => componentOf(entry));
-  return Component ? <Component /> : null;
+  return <Component />;
 }
 
 function OpenProduction({ me }: { me: Me }) {

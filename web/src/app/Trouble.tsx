@@ -1,6 +1,6 @@
 import { Box } from '@chakra-ui/react';
 import { Component, type ReactNode } from 'react';
-import { wordsOf } from '../platform/api.ts';
+import { Away, wordsOf } from '../platform/api.ts';
 import { Button } from '../ui/Button.tsx';
 
 /** What happened, what is kept, what to do. */
@@ -32,7 +32,7 @@ export class Guard extends Component<{ children: ReactNode; name: string }, { er
     if (this.state.error)
       return (
         <Trouble
-          error={new Error('This screen met a fault in Kavrell.')}
+          error={this.state.error instanceof Away ? this.state.error : new Error('This screen met a fault in Kavrell.')}
           again={() => this.setState({ error: null })}
         />
       );

@@ -1,5 +1,6 @@
 import { lazy, type ComponentType } from 'react';
 import type { Role } from '@kavrell/contract';
+import { Away } from '../platform/api.ts';
 
 export interface ScreenEntry {
   path: string;
@@ -24,9 +25,10 @@ function named<K extends string>(fetchIt: () => Promise<Record<K, ComponentType>
     load: () =>
       (asked ??= fetchIt().then(
         (m) => (fetched = m[name]),
-        (error: unknown) => {
+        () => {
+          // Fetched again when it is asked for again.
           asked = null;
-          throw error;
+          throw new Away();
         },
       )),
   };
@@ -131,12 +133,12 @@ export const SCREENS: readonly ScreenEntry[] = [
   },
 ];
 
-/** `React.lazy` wants a default export; ours are named. */
-const LAZY = new Map(SCREENS.map((s) => [s.path, lazy(() => s.code.load().then((screen) => ({ default: screen })))]));
-
-/** The component of a screen. One that is there already is drawn with the frame, with no word of waiting between. */
-export const componentOf = (entry: ScreenEntry): ComponentType | undefined =>
-  entry.code.ready() ?? LAZY.get(entry.path);
+/**
+ * The component of a screen. One that is there already is drawn with the frame, with no word of waiting between; one that could not be fetched is
+ * fetched again when it is asked for again (`lazy` by itself would go on failing).
+ */
+export const componentOf = (entry: ScreenEntry): ComponentType =>
+  entry.code.ready() ?? lazy(() => entry.code.load().then((screen) => ({ default: screen })));
 
 /** Fetches the screen of an address while who is asking and the rows are read. What can’t be fetched is told when it is opened. */
 export function fetchScreenOf(pathname: string): void {

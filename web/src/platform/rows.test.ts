@@ -3,6 +3,7 @@ import { afterEach, expect, it, onTestFinished, vi } from 'vitest';
 import { hearChanges, queries, readTogether } from './rows.ts';
 
 const P = 'p';
+const PATIENT = { timeout: 20_000 };
 const key = ['rows', P, 'copyJobs'];
 /** A server whose answers come when they are let go, in the order they were asked for. */
 function server() {
@@ -21,7 +22,7 @@ function server() {
     asked: () => asked,
     answer: (version: number) => {
       waiting.shift()!([{ id: 'j', version }]);
-      return vi.waitFor(() => expect(queries.getQueryData(key)).toEqual([{ id: 'j', version }]));
+      return vi.waitFor(() => expect(queries.getQueryData(key)).toEqual([{ id: 'j', version }]), PATIENT);
     },
   };
 }
@@ -42,7 +43,7 @@ it('a change heard while rows are being read is not lost: they are read once mor
   heard(4);
   expect(s.asked()).toBe(2);
   await s.answer(2);
-  await vi.waitFor(() => expect(s.asked()).toBe(3));
+  await vi.waitFor(() => expect(s.asked()).toBe(3), PATIENT);
   await s.answer(4);
   heard(4);
   expect(s.asked()).toBe(3);
@@ -53,7 +54,7 @@ it('a change heard during the first reading is not lost either', async () => {
   stop = s.stop;
   heard(2);
   await s.answer(1);
-  await vi.waitFor(() => expect(s.asked()).toBe(2));
+  await vi.waitFor(() => expect(s.asked()).toBe(2), PATIENT);
   await s.answer(2);
 });
 

@@ -20,13 +20,9 @@ export function OddsChart({
   const points = curve.map((x, i) => ({ x, y: i * 5 }));
   const [ink, soft, hair] = [colour('text'), colour('soft'), colour('hairline')];
   return (
-    <Box
-      h="220px"
-      maxW="720px"
-      role="img"
-      aria-label={`Share of days that have wrapped: half by ${say(curve[10] ?? 0)}, 95 % by ${say(curve[19] ?? 0)}`}
-    >
+    <Box h="220px" maxW="720px">
       <Line
+        aria-label={`Share of days that have wrapped: half by ${say(curve[10] ?? 0)}, 95 % by ${say(curve[19] ?? 0)}`}
         data={{
           datasets: [
             {
