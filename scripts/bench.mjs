@@ -14,7 +14,7 @@ import { benchSheetPages, benchSheets } from './lib/benchSheets.mjs';
 import { quantile, report } from './lib/measure.mjs';
 import { say } from './lib/say.mjs';
 
-ensureDebian(['postgresql', 'ffmpeg', 'chromium']);
+ensureDebian(['postgresql', 'ffmpeg', 'chromium-headless-shell']);
 ensureModules();
 ensureBuilt();
 const { openBrowser } = await import('./lib/browser.mjs');

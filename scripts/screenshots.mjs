@@ -4,7 +4,7 @@ import path from 'node:path';
 import { ROOT, ensureBuilt, ensureDebian, ensureModules } from './lib/bootstrap.mjs';
 import { say } from './lib/say.mjs';
 
-ensureDebian(['postgresql', 'ffmpeg', 'chromium']);
+ensureDebian(['postgresql', 'ffmpeg', 'chromium-headless-shell']);
 ensureModules();
 ensureBuilt();
 const { openBrowser } = await import('./lib/browser.mjs');

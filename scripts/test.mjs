@@ -9,7 +9,7 @@ const counts = { passed: 0, failed: 0 };
 const started = Date.now();
 
 // xxhash: the copy engine's work is checked by the system's own tool too.
-ensureDebian(['postgresql', 'ffmpeg', 'chromium', 'xxhash']);
+ensureDebian(['postgresql', 'ffmpeg', 'chromium-headless-shell', 'xxhash']);
 ensureModules();
 
 /** Runs a program of `node_modules`; true when it ended well. */

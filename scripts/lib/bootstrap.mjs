@@ -32,7 +32,7 @@ export function postgresBin() {
 const CHECKS = {
   postgresql: () => postgresBin() !== null,
   ffmpeg: () => onPath('ffmpeg'),
-  chromium: () => onPath('chromium'),
+  'chromium-headless-shell': () => onPath('chromium-headless-shell'),
   xxhash: () => onPath('xxh64sum'),
 };
 

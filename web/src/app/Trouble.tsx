@@ -29,10 +29,13 @@ export class Guard extends Component<{ children: ReactNode; name: string }, { er
     if (before.name !== this.props.name && this.state.error) this.setState({ error: null });
   }
   override render() {
-    if (this.state.error)
+    const { error } = this.state;
+    // What could not be fetched is fetched by a new page only: the browser keeps that it failed.
+    if (error instanceof Away) return <Trouble error={error} />;
+    if (error)
       return (
         <Trouble
-          error={this.state.error instanceof Away ? this.state.error : new Error('This screen met a fault in Kavrell.')}
+          error={new Error('This screen met a fault in Kavrell.')}
           again={() => this.setState({ error: null })}
         />
       );

@@ -133,12 +133,11 @@ export const SCREENS: readonly ScreenEntry[] = [
   },
 ];
 
-/**
- * The component of a screen. One that is there already is drawn with the frame, with no word of waiting between; one that could not be fetched is
- * fetched again when it is asked for again (`lazy` by itself would go on failing).
- */
-export const componentOf = (entry: ScreenEntry): ComponentType =>
-  entry.code.ready() ?? lazy(() => entry.code.load().then((screen) => ({ default: screen })));
+/** `React.lazy` wants a default export; ours are named. One of each: React asks for it again until it stands. */
+const LAZY = new Map(SCREENS.map((s) => [s, lazy(() => s.code.load().then((screen) => ({ default: screen })))]));
+
+/** The component of a screen. One that is there already is drawn with the frame, with no word of waiting between. */
+export const componentOf = (entry: ScreenEntry): ComponentType => entry.code.ready() ?? LAZY.get(entry)!;
 
 /** Fetches the screen of an address while who is asking and the rows are read. What can’t be fetched is told when it is opened. */
 export function fetchScreenOf(pathname: string): void {
