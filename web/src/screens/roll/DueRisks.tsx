@@ -46,7 +46,7 @@ export function DueRisks() {
                   : `Not decided: ${r.remedies
                       .slice(0, 2)
                       .map((x) => plain(x.words))
-                      .join(', or ')}`}
+                      .join('. Or: ')}`}
                 {owner ? ` · ${owner}` : ''}
               </Box>
             </Box>
