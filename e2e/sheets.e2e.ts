@@ -64,12 +64,13 @@ test('the first day is frozen and sent; a call and a place change, are told in w
   await expect(piet.phone.locator('[data-changed]')).toContainText('Piet Lam: call 07:00, was 06:30.');
   expect(await scrollsSideways(piet.phone)).toBe(false);
   // Kept by the device once it was open: then also with no network, and what is said waits.
-  await piet.phone.waitForFunction(async () => {
-    const cache = await caches.open('kavrell-sheets-1');
-    return navigator.serviceWorker.controller !== null && (await cache.match(location.pathname)) !== undefined;
-  });
-  const before = await piet.phone.evaluate(async () => (await caches.match(location.pathname))?.text() ?? '');
-  expect(before).toContain('Read and understood');
+  const kept = () =>
+    piet.phone.evaluate(async () => {
+      const page = navigator.serviceWorker.controller && (await caches.match(location.pathname));
+      return page ? page.text() : '';
+    });
+  await expect.poll(kept).toContain('Read and understood');
+  const before = await kept();
   await piet.context.setOffline(true);
   await piet.phone.reload();
   await expect(piet.phone.getByText('Your call')).toBeVisible();
