@@ -1,7 +1,7 @@
 import { unitName } from '../day/index.ts';
 import { formatMinutes } from '../units/index.ts';
 import type { SheetContent, SheetLine } from './content.ts';
-import { LEAST_SHIFT_MIN, byId, type Say, type Times } from './difference.ts';
+import { LEAST_SHIFT_MIN, byId, type Say, type Times } from './telling.ts';
 
 const told = (list: readonly string[]) => list.join(', ') || 'none';
 const isTold = (l: SheetLine) => l.kind === 'work' || l.kind === 'meal';
