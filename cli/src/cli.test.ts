@@ -167,19 +167,18 @@ describe('offload and verify', () => {
     mkdirSync(file('two'));
     writeFileSync(path.join(card, 'CLIPS', 'C001.mov'), Buffer.alloc(2_000_000, 5));
     symlinkSync('CLIPS', path.join(card, 'link'));
-    const made = await kavrell([
-      'offload',
-      card,
-      '--to',
-      file('one'),
-      '--to',
-      file('two'),
-      '--hash',
-      'xxh64,md5',
-      '--verify-source',
-    ]);
+    const places = ['--to', file('one'), '--to', file('two')];
+    const more = ['--hash', 'xxh64,md5', '--verify-source'];
+    // What nobody left out on purpose stands against the card.
+    const short = await kavrell(['offload', card, '--to', file('one')]);
+    expect(short.exit).toBe(1);
+    expect(short.out).toMatch(/NOT COPIED: link: a link/);
+    rmSync(file('one'), { recursive: true });
+    mkdirSync(file('one'));
+    const made = await kavrell(['offload', card, ...places, ...more, '--ignore', 'link']);
     expect(made.exit).toBe(0);
-    expect(made.out).toMatch(/left out: link: a link/);
+    expect(made.out).toMatch(/left out: link: left out by the pattern “link”/);
+    expect(made.out).toMatch(/one device: .*one and .*two lie on the same device/);
     expect(made.out).toMatch(/one\/A001: 1 verified, .*; 0 there before; 0 failed/);
     expect(made.err).toMatch(/one: 2\u00a0MB written, 2\u00a0MB of 2\u00a0MB verified/);
     const copy = path.join(file('two'), 'A001');

@@ -36,7 +36,10 @@ function progressLine(streams: Streams): (p: OffloadProgress) => void {
 }
 
 function* summary(result: IngestResult): Generator<string> {
-  for (const file of result.leftOut) yield `left out: ${file.path}: ${file.reason}`;
+  for (const file of result.leftOut) yield `${file.wanted ? 'left out' : 'NOT COPIED'}: ${file.path}: ${file.reason}`;
+  for (const words of result.listProblems) yield `the source’s own lists: ${words} They are kept as they are.`;
+  for (const places of result.oneDevice)
+    yield `one device: ${places.join(' and ')} lie on the same device; together they are one copy`;
   for (const file of result.unreadable) yield `can’t be listed: ${file.path}: ${file.reason}`;
   for (const file of result.sourceMissing) yield `the source’s own list has it, the source has not: ${file}`;
   for (const file of result.sourceChanged) yield `not as the source’s own list has it: ${file}`;
@@ -53,7 +56,7 @@ function* summary(result: IngestResult): Generator<string> {
   }
 }
 
-/** `kavrell offload`: 0 when all is verified everywhere, 1 when anything failed. */
+/** `kavrell offload`: 0 when all is verified everywhere, 1 when anything failed or was left out unasked. */
 export async function offloadCommand(args: readonly string[], streams: Streams): Promise<Exit> {
   const { values, positionals } = parseArgs({
     args: [...args],

@@ -82,7 +82,7 @@ describe('offload', () => {
     await symlink('/etc/hostname', at('card', 'link'));
     await chmod(at('card', 'note.txt'), 0o444);
     const listing = await listSource(at('card'));
-    expect(listing.leftOut).toEqual([{ path: 'link', reason: 'a link' }]);
+    expect(listing.leftOut).toEqual([{ path: 'link', reason: 'a link', wanted: false }]);
     expect(listing.files.map((f) => f.path)).toEqual(['CLIPS/A001_C001.mov', 'empty.bin', 'note.txt']);
   });
 });
@@ -134,11 +134,23 @@ describe('odd sources', () => {
     for (const name of names) expect(await readFile(at('x', name), 'utf8')).toBe(name);
     expect((await readdir(at('x'))).sort()).toEqual((await readdir(at('card'))).sort());
   });
-  it('a name that is no text is listed and left out', async () => {
-    await writeFile(Buffer.concat([Buffer.from(`${at('card')}/`), Buffer.from([0xff, 0xfe, 0x2e])]), 'x');
-    const { files, leftOut } = await listSource(at('card'));
-    expect(leftOut).toEqual([{ path: expect.stringContaining('.'), reason: 'its name is not readable text (UTF-8)' }]);
-    expect(files).toHaveLength(3);
+  it('names that are no text are copied byte for byte, and listed byte by byte', async () => {
+    const odd = Buffer.from([0xff, 0xfe, 0x2e]);
+    const below = (folder: string, ...more: Buffer[]) =>
+      Buffer.concat([Buffer.from(at(folder)), ...more.flatMap((name) => [Buffer.from('/'), name])]);
+    await mkdir(below('card', odd));
+    await writeFile(below('card', odd, odd), 'odd');
+    await writeFile(below('card', Buffer.from([0xc3])), Buffer.alloc(3_000_000, 5));
+    await writeFile(at('card', 'a\\xff'), 'looks odd');
+    const outcomes = await offload(at('card'), to('x'));
+    const told = outcomes.map((o) => [o.path, o.state]);
+    expect(told.filter(([, state]) => state !== 'verified')).toEqual([]);
+    expect(told.map(([name]) => name)).toEqual(
+      expect.arrayContaining(['\\xff\\xfe./\\xff\\xfe.', '\\xc3', 'a\\x5cxff']),
+    );
+    expect(await readFile(below('x', odd, odd), 'utf8')).toBe('odd');
+    expect((await readFile(below('x', Buffer.from([0xc3])))).length).toBe(3_000_000);
+    expect(await readFile(at('x', 'a\\xff'), 'utf8')).toBe('looks odd');
   });
   it('empty folders are made, and folders keep their times', async () => {
     await mkdir(at('card', 'AUDIO', 'deep', 'empty'), { recursive: true });

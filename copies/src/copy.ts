@@ -5,7 +5,7 @@ import type { Faults } from './gate.ts';
 import type { HashKind } from './hash.ts';
 import { bytesOf, filesOf, itemsOf, type Item } from './items.ts';
 import { Lane, lost, quietly } from './lane.ts';
-import type { Destination, OffloadHooks, OffloadOptions } from './options.ts';
+import type { Destination, OffloadHooks, OffloadOptions, Presence } from './options.ts';
 import { wordsOf, type FileOutcome } from './outcome.ts';
 import type { Closed, Packed } from './reader.ts';
 import { SlotPool } from './slots.ts';
@@ -78,19 +78,19 @@ export class Copy {
     this.patienceMs = options.patienceMs ?? PATIENCE_MS;
     this.progress = { totalFiles: files.length, totalBytes: bytesOf(files), doneBytes: 0 };
     this.lanes = destinations.map((destination) => {
-      const { id, root, faults } = destination;
+      const { id, root, faults, presence } = destination;
       const there = files.filter((f) => !this.wants(id, f));
-      return new Lane(destination, this.thread<WriterWork>('writer', root, faults ?? null, null), there);
+      const thread = this.thread<WriterWork>('writer', root, { faults: faults ?? null, presence, memory: null });
+      return new Lane(destination, thread, there);
     });
   }
 
   private thread<Work>(
     role: 'reader' | 'writer',
     root: string,
-    faults: Faults | null,
-    memory: SharedArrayBuffer | null,
+    of: { faults: Faults | null; memory: SharedArrayBuffer | null; presence?: Presence | undefined },
   ): DeviceThread<Work> {
-    return new DeviceThread<Work>({ role, root, faults, memory, kinds: this.kinds }, this.stallMs);
+    return new DeviceThread<Work>({ role, root, ...of, kinds: this.kinds }, this.stallMs);
   }
 
   /** What became of every file on every destination. Throws the signal's reason, or what a hook threw. */
@@ -144,7 +144,10 @@ export class Copy {
     let at = 0;
     const round: Round = {
       pool,
-      reader: this.thread<ReaderWork>('reader', this.source, this.options.faults ?? null, pool.memory),
+      reader: this.thread<ReaderWork>('reader', this.source, {
+        faults: this.options.faults ?? null,
+        memory: pool.memory,
+      }),
       lanes: new Set(lanes),
       leave: (lane) => {
         round.lanes.delete(lane);

@@ -183,11 +183,14 @@ describe('lists over generations', () => {
     expect(result.sourceMissing).toEqual(['S3.xml']);
     expect(result.sourceChanged).toEqual([]);
     expect(allVerified(result)).toBe(false);
-    const [list] = (await readHistory(at('y', 'A001'))).lists;
+    const list = (await readHistory(at('y', 'A001'))).lists.at(-1);
     const listed = list!.files.find((f) => f.path === 'renamed.xml');
     expect(listed).toMatchObject({ previousPath: 'S4.xml', hashes: [{ action: 'verified' }] });
     expect(list!.files.find((f) => f.path === 'new.txt')!.hashes[0]!.action).toBe('original');
-    const [file] = names(at('y', 'A001', 'ascmhl')).filter((n) => n.endsWith('.mhl'));
+    const file = names(at('y', 'A001', 'ascmhl'))
+      .filter((n) => n.endsWith('.mhl'))
+      .sort()
+      .at(-1);
     const read = readMhl(readFileSync(at('y', 'A001', 'ascmhl', file!), 'utf8'));
     expect(read.files.find((f) => f.path === 'renamed.xml')?.previousPath).toBe('S4.xml');
   });

@@ -15,13 +15,19 @@ import { c4Of, hashOf, startHash, type HashKind } from './hash.ts';
 import { createHash } from 'node:crypto';
 
 export const LIST_FOLDER = 'ascmhl';
+/** Where a history starts anew beside lists that can’t be read, which are kept as they are. */
+export const NEW_LIST_FOLDER = 'ascmhl_kavrell';
+export const LIST_FOLDERS = [LIST_FOLDER, NEW_LIST_FOLDER] as const;
+export type ListFolder = (typeof LIST_FOLDERS)[number];
 const CHAIN = 'ascmhl_chain.xml';
 const TOOL = { name: 'Kavrell', version: '0.1.0' };
 /** What is never listed: the lists themselves. */
-const IGNORED = [LIST_FOLDER, `${LIST_FOLDER}/`];
+const ignoredBy = (folder: ListFolder) => [folder, `${folder}/`];
 
 /** What the lists of a folder say of it so far. */
 export interface History {
+  /** The folder that the lists lie in. */
+  folder: ListFolder;
   links: ChainLink[];
   lists: MediaHashList[];
   /** The hashes each file was first listed with. */
@@ -33,6 +39,7 @@ export interface History {
 }
 
 const isGone = (error: unknown) => (error as NodeJS.ErrnoException).code === 'ENOENT';
+const messageOf = (error: unknown) => (error instanceof Error ? error.message : String(error));
 const c4OfBytes = (bytes: Uint8Array) => c4Of(createHash('sha512').update(bytes).digest());
 
 /** What a file was first listed with stays with it through its renames. */
@@ -47,18 +54,23 @@ function takeIn({ originals, ignore }: History, list: MediaHashList): void {
   for (const pattern of list.ignore) if (!ignore.includes(pattern)) ignore.push(pattern);
 }
 
-/** Reads a folder's media hash lists and checks them against their chain; empty when there are none. */
-export async function readHistory(root: string): Promise<History> {
-  const history: History = { links: [], lists: [], originals: new Map(), ignore: [], problems: [] };
-  const folder = path.join(root, LIST_FOLDER);
-  let chain: string;
+/** A list's name from a chain: a file of the folder itself, never one elsewhere. */
+const isName = (name: string) => name !== '' && name === path.basename(name) && !name.startsWith('.');
+
+/** Reads the media hash lists in one folder and checks them against their chain; empty when there are none. Whatever is wrong with them is told, never thrown. */
+export async function readHistoryIn(root: string, within: ListFolder): Promise<History> {
+  const history: History = { folder: within, links: [], lists: [], originals: new Map(), ignore: [], problems: [] };
+  const folder = path.join(root, within);
   try {
-    chain = await readFile(path.join(folder, CHAIN), 'utf8');
+    history.links = readChain(await readFile(path.join(folder, CHAIN), 'utf8'));
+    const odd = history.links.find((l) => !isName(l.path));
+    if (odd) throw new Error(`it names ${odd.path}`);
   } catch (error) {
     if (isGone(error)) return history;
-    throw error;
+    history.links = [];
+    history.problems.push(`The chain of the lists can’t be read: ${messageOf(error)}`);
+    return history;
   }
-  history.links = readChain(chain);
   for (const link of history.links) {
     try {
       const bytes = await readFile(path.join(folder, link.path));
@@ -70,11 +82,49 @@ export async function readHistory(root: string): Promise<History> {
       history.lists.push(list);
       takeIn(history, list);
     } catch (error) {
-      if (!isGone(error)) throw error;
-      history.problems.push(`The list ${link.path} is gone.`);
+      history.problems.push(
+        isGone(error) ? `The list ${link.path} is gone.` : `The list ${link.path} can’t be read: ${messageOf(error)}`,
+      );
     }
   }
   return history;
+}
+
+/** A folder's history: the one that was started anew beside unreadable lists where there is one, else the usual one. */
+export async function readHistory(root: string): Promise<History> {
+  const usual = await readHistoryIn(root, LIST_FOLDER);
+  if (usual.links.length > 0 && usual.problems.length === 0) return usual;
+  const anew = await readHistoryIn(root, NEW_LIST_FOLDER);
+  return anew.links.length > 0 ? anew : usual;
+}
+
+/**
+ * Gives a copy the lists that its source brought, so that its history goes on from theirs; what it has already is left. Answers in words
+ * what could not be joined.
+ */
+export async function carryLists(from: string, root: string, source: History): Promise<string[]> {
+  const folder = path.join(root, source.folder);
+  await mkdir(folder, { recursive: true });
+  const own = await readHistoryIn(root, source.folder);
+  const links = [...own.links];
+  const words: string[] = [];
+  for (const link of source.links) {
+    if (links.some((l) => l.c4 === link.c4)) continue;
+    const bytes = await readFile(path.join(from, source.folder, link.path));
+    // Between reading the history and now the card may have given other bytes.
+    if (c4OfBytes(bytes) !== link.c4) throw new Error(`The card’s own list ${link.path} changed while it was copied.`);
+    if (links.some((l) => l.number === link.number)) {
+      words.push(
+        `The card’s own list ${link.path} could not join the lists that are there: both are number ${link.number}.`,
+      );
+      continue;
+    }
+    await writeThrough(path.join(folder, link.path), [bytes.toString('utf8')]);
+    links.push(link);
+  }
+  if (links.length > own.links.length)
+    await writeThrough(path.join(folder, CHAIN), [writeChain(links.sort((a, b) => a.number - b.number))]);
+  return words;
 }
 
 interface Sum {
@@ -172,6 +222,8 @@ const stamp = (at: Date) =>
 export async function writeGeneration(
   root: string,
   of: {
+    /** The folder of lists that is gone on with. */
+    folder?: ListFolder;
     /** In the order of their paths. Walked twice. */
     files: Iterable<ListedFile>;
     folders: readonly { path: string; modified: string }[];
@@ -182,9 +234,10 @@ export async function writeGeneration(
     ignore?: readonly string[];
   },
 ): Promise<ChainLink> {
-  const folder = path.join(root, LIST_FOLDER);
+  const within = of.folder ?? LIST_FOLDER;
+  const folder = path.join(root, within);
   await mkdir(folder, { recursive: true });
-  const before = await readHistory(root);
+  const before = await readHistoryIn(root, within);
   const sums = folderSums(
     of.kind,
     hashed(of.files, of.kind),
@@ -197,7 +250,7 @@ export async function writeGeneration(
     tool: TOOL,
     process: of.process,
     root: { content: named(sums.get('')?.content), structure: named(sums.get('')?.structure) },
-    ignore: [...new Set([...IGNORED, ...before.ignore, ...(of.ignore ?? [])])],
+    ignore: [...new Set([...ignoredBy(within), ...before.ignore, ...(of.ignore ?? [])])],
     files: of.files,
     folders: of.folders.map((f): ListedFolder => ({
       path: f.path,

@@ -1,4 +1,7 @@
 export * from './walk.ts';
+export * from './contents.ts';
+export * from './names.ts';
+export * from './volume.ts';
 export * from './hash.ts';
 export * from './gate.ts';
 export * from './outcome.ts';

@@ -1,16 +1,18 @@
 import { lstat, mkdir, realpath, rm, rmdir, stat, statfs } from 'node:fs/promises';
 import path from 'node:path';
 import type { ListedFile } from '@kavrell/core/formats';
-import type { OffloadHooks, OffloadOptions } from './options.ts';
+import type { OffloadHooks, OffloadOptions, Presence } from './options.ts';
 import type { Faults } from './gate.ts';
 import type { HashKind } from './hash.ts';
-import { LIST_FOLDER, readHistory, writeGeneration, type History } from './history.ts';
+import { contentsOf, type Contents } from './contents.ts';
+import { LIST_FOLDER, LIST_FOLDERS, carryLists, writeGeneration, type History, type ListFolder } from './history.ts';
 import { Journal, type Finished } from './journal.ts';
 import { takeLock } from './lock.ts';
 import { offload } from './offload.ts';
 import { wordsOf, type ByteRange, type FileOutcome } from './outcome.ts';
-import { matcher } from './patterns.ts';
-import { listSource, type Listing, type SourceFile } from './walk.ts';
+import { rawPath, writtenPath } from './names.ts';
+import { markedAs, presenceOf, presentAt, type Mark } from './volume.ts';
+import { listSource, type SourceFile } from './walk.ts';
 import { isPart } from './writer.ts';
 
 /** Hooks as for `offload`; a destination's id is the place as it was given. Files of a run before are told of as skipped. */
@@ -22,6 +24,10 @@ export interface IngestOptions
   name?: string;
   /** Names that are left out, in the patterns of ignore files. */
   ignore?: readonly string[];
+  /** What was found on the source just now, by whoever must agree on it. */
+  contents?: Contents;
+  /** The marks that the places must carry, now and to the end, by the place as it was given. */
+  marks?: Readonly<Record<string, Mark>>;
   /** Troubles of simulated devices: the card's, and those of places as they were given. */
   faults?: { source?: Faults | null; places?: Readonly<Record<string, Faults | null>> };
   signal?: AbortSignal;
@@ -51,9 +57,13 @@ export interface IngestResult {
   source: string;
   bytes: number;
   files: number;
-  leftOut: { path: string; reason: string }[];
+  leftOut: Contents['leftOut'];
   /** What the source can't even list. */
-  unreadable: Listing['unreadable'];
+  unreadable: Contents['unreadable'];
+  /** What is wrong with the source's own lists, which are kept as they are; nothing of it stands against the copies. */
+  listProblems: string[];
+  /** Places that lie on one device: together they are one copy. */
+  oneDevice: string[][];
   /** Files whose bytes are not the ones that the source's own list names. */
   sourceChanged: string[];
   /** Files that the source's own list names, and that are not there under any name. */
@@ -65,10 +75,13 @@ export interface IngestResult {
 const COARSE_MS = 2001;
 const LOCK = '.kavrell-lock';
 const JOURNAL = '.kavrell-journal';
-const ownList = (name: string) => name === LIST_FOLDER || name.startsWith(`${LIST_FOLDER}/`);
+const ownList = (name: string) => LIST_FOLDERS.some((folder) => name === folder || name.startsWith(`${folder}/`));
 
 interface Place {
   result: PlaceResult;
+  /** The drive under it, as it must stay. */
+  presence: Presence;
+  present: { check(): void };
   journal: Journal;
   finished: Map<string, Finished>;
   /** The readable rests of damaged files. */
@@ -79,12 +92,22 @@ interface Place {
 /** Makes a place ready: its folder, lock, journal and room. Throws in words. */
 async function openPlace(
   given: string,
-  { from, name, bytes, recheck }: { from: string; name: string; bytes: number; recheck: boolean },
+  {
+    from,
+    name,
+    bytes,
+    recheck,
+    listFolder,
+    mark,
+  }: { from: string; name: string; bytes: number; recheck: boolean; listFolder: ListFolder; mark: Mark | undefined },
 ): Promise<Place> {
   const to = path.resolve(given);
   if (!(await stat(to)).isDirectory()) throw new Error(`${to} is no folder.`);
+  const hindrance = mark ? await markedAs(to, mark) : null;
+  if (hindrance !== null) throw new Error(hindrance);
+  const presence = await presentAt(to, mark ?? null);
   const root = path.join(to, name);
-  const lists = path.join(root, LIST_FOLDER);
+  const lists = path.join(root, listFolder);
   await apart(from, to);
   await mkdir(root, { recursive: true });
   await apart(from, root);
@@ -103,6 +126,8 @@ async function openPlace(
     }
     return {
       result: { to: given, root, copied: [], skipped: [], failed: [], list: null },
+      presence,
+      present: presenceOf(presence),
       journal,
       finished,
       saved: [],
@@ -127,7 +152,7 @@ async function sweep(root: string): Promise<number> {
   const { files } = await listSource(root);
   let bytes = 0;
   for (const file of files) {
-    if (isPart(file.path)) await rm(path.join(root, file.path));
+    if (isPart(file.path)) await rm(rawPath(`${writtenPath(root)}/${file.path}`));
     else if (!ownList(file.path)) bytes += file.sizeBytes;
   }
   return bytes;
@@ -149,22 +174,17 @@ export async function ingest(
   const signal = options.signal ?? new AbortController().signal;
   const from = path.resolve(source);
   const name = options.name ?? path.basename(from);
-  const listing = await listSource(from);
-  const ignored = matcher(options.ignore ?? []);
-  const leave = (file: string) => ownList(file) || ignored(file) !== null;
-  const files = listing.files.filter((f) => !leave(f.path));
-  for (const file of listing.files) {
-    const pattern = ownList(file.path) ? null : ignored(file.path);
-    if (pattern !== null) listing.leftOut.push({ path: file.path, reason: `left out by the pattern “${pattern}”` });
-  }
+  const contents = options.contents ?? (await contentsOf(from, options.ignore ?? []));
+  const { files, history: before, listFolder } = contents;
   const bytes = files.reduce((sum, f) => sum + f.sizeBytes, 0);
-  const before = await readHistory(from);
   const result: IngestResult = {
     source: from,
     bytes,
     files: files.length,
-    leftOut: listing.leftOut,
-    unreadable: listing.unreadable,
+    leftOut: contents.leftOut,
+    unreadable: contents.unreadable,
+    listProblems: contents.listProblems,
+    oneDevice: [],
     sourceChanged: [],
     sourceMissing: missingOf(before, files),
     places: [],
@@ -172,7 +192,8 @@ export async function ingest(
   const open: Place[] = [];
   for (const target of to) {
     try {
-      open.push(await openPlace(target, { from, name, bytes, recheck: options.recheck ?? false }));
+      const mark = options.marks?.[target];
+      open.push(await openPlace(target, { from, name, bytes, recheck: options.recheck ?? false, listFolder, mark }));
     } catch (error) {
       const root = path.join(path.resolve(target), name);
       result.places.push({
@@ -185,6 +206,9 @@ export async function ingest(
       });
     }
   }
+  result.oneDevice = [...new Set(open.map((place) => place.presence.device))]
+    .map((device) => open.flatMap((place) => (place.presence.device === device ? [place.result.to] : [])))
+    .filter((places) => places.length > 1);
   try {
     const byId = new Map(open.map((place) => [place.result.to, place]));
     await options.onListed?.(files);
@@ -192,7 +216,7 @@ export async function ingest(
     // What was finished before must still be there as it was noted.
     for (const place of open) {
       for (const [file, entry] of place.finished) {
-        const found = await lstat(path.join(place.result.root, file)).catch(() => null);
+        const found = await lstat(rawPath(`${writtenPath(place.result.root)}/${file}`)).catch(() => null);
         const now = sizes.get(file);
         const same =
           found?.isFile() &&
@@ -209,7 +233,12 @@ export async function ingest(
     }
     const outcomes = await offload(
       from,
-      open.map(({ result: { to: id, root } }) => ({ id, root, faults: options.faults?.places?.[id] ?? null })),
+      open.map(({ result: { to: id, root }, presence }) => ({
+        id,
+        root,
+        faults: options.faults?.places?.[id] ?? null,
+        presence,
+      })),
       {
         ...(options.onProgress ? { onProgress: options.onProgress } : {}),
         onFile: async (settled) => {
@@ -244,8 +273,7 @@ export async function ingest(
         faults: options.faults?.source ?? null,
         ...(options.stallMs === undefined ? {} : { stallMs: options.stallMs }),
         ...(options.patienceMs === undefined ? {} : { patienceMs: options.patienceMs }),
-        listing,
-        leave,
+        contents,
         finished: (file, id) => byId.get(id)?.finished.has(file.path) ?? false,
       },
     );
@@ -255,7 +283,7 @@ export async function ingest(
       else if (outcome.state === 'skipped') place.skipped.push(outcome.path);
       else place.copied.push(outcome);
     }
-    const folders = listing.folders.filter((f) => !leave(`${f.path}/`));
+    const { folders } = contents;
     const hashes = new Map(open.flatMap((p) => [...p.finished.values()]).map((f) => [f.path, f.hashes]));
     const renamed = renamesOf(before, result.sourceMissing, hashes);
     const gone = new Set(renamed.values());
@@ -278,8 +306,11 @@ export async function ingest(
           files: listed,
           folders: folders.map((f) => ({ path: f.path, modified: new Date(f.modifiedMs).toISOString() })),
         };
+        place.present.check();
+        if (before.links.length > 0) result.listProblems.push(...(await carryLists(from, place.result.root, before)));
         const link = await writeGeneration(place.result.root, {
           ...made,
+          folder: listFolder,
           kind: kinds[0],
           process: 'transfer',
           at: new Date(),
@@ -297,7 +328,7 @@ export async function ingest(
       await place.journal.close();
       await place.release();
       // A place that took nothing keeps no empty folder of lists.
-      if (place.result.list === null) await rmdir(path.join(place.result.root, LIST_FOLDER)).catch(() => undefined);
+      if (place.result.list === null) await rmdir(path.join(place.result.root, listFolder)).catch(() => undefined);
     }
   }
   result.places.push(...open.map((p) => p.result));
@@ -358,10 +389,13 @@ function listedOf(file: Finished, before: History, previousPath: string | undefi
   };
 }
 
-/** True when every file is verified on every place, and agrees with the source's own list. */
+/** What of the source is on no place and was not left out on purpose. */
+export const notCopied = ({ leftOut }: Pick<IngestResult, 'leftOut'>): Contents['leftOut'] =>
+  leftOut.filter((left) => !left.wanted);
+
+/** True when all that is on the source is verified on every place, but for what was left out on purpose, and agrees with the source's own list. */
 export function allVerified(result: IngestResult): boolean {
   const { sourceChanged, sourceMissing, unreadable, places } = result;
-  return (
-    sourceChanged.length + sourceMissing.length + unreadable.length === 0 && places.every((p) => p.failed.length === 0)
-  );
+  const against = [sourceChanged, sourceMissing, unreadable, notCopied(result)];
+  return against.every((list) => list.length === 0) && places.every((p) => p.failed.length === 0);
 }

@@ -1,8 +1,9 @@
 import { mkdir, utimes } from 'node:fs/promises';
-import path from 'node:path';
 import { Copy } from './copy.ts';
 import type { Destination, OffloadHooks, OffloadOptions } from './options.ts';
+import { rawPath, writtenPath } from './names.ts';
 import { failedOutcome, wordsOf, type FileOutcome } from './outcome.ts';
+import { presenceOf } from './volume.ts';
 import { listSource, type SourceFolder } from './walk.ts';
 
 /**
@@ -20,10 +21,7 @@ export async function offload(
   signal: AbortSignal = new AbortController().signal,
   options: OffloadOptions = {},
 ): Promise<FileOutcome[]> {
-  const { leave = () => false } = options;
-  const listing = options.listing ?? (await listSource(source));
-  const folders = listing.folders.filter((f) => !leave(`${f.path}/`));
-  const files = listing.files.filter((f) => !leave(f.path));
+  const { files, folders } = options.contents ?? (await listSource(source));
   await hooks.onListed?.(files);
   const copy = new Copy(source, files, destinations, hooks, signal, options);
   const outcomes = await copy.run();
@@ -41,17 +39,20 @@ async function makeFolders(
 ): Promise<FileOutcome[]> {
   const failed = new Set(before.filter((o) => o.state === 'failed').map((o) => o.destinationId));
   const outcomes: FileOutcome[] = [];
-  for (const { id, root } of destinations) {
+  for (const { id, root, presence } of destinations) {
     if (failed.has(id)) continue;
+    const base = writtenPath(root);
+    const present = presenceOf(presence);
     let at = '';
     try {
+      present.check();
       for (const folder of folders) {
         at = folder.path;
-        await mkdir(path.join(root, at), { recursive: true });
+        await mkdir(rawPath(`${base}/${at}`), { recursive: true });
       }
       for (const folder of [...folders].reverse()) {
         at = folder.path;
-        await utimes(path.join(root, at), new Date(), new Date(folder.modifiedMs));
+        await utimes(rawPath(`${base}/${at}`), new Date(), new Date(folder.modifiedMs));
       }
     } catch (error) {
       outcomes.push(failedOutcome(id, { path: `${at}/`, sizeBytes: 0 }, wordsOf(error)));

@@ -1,12 +1,24 @@
 import type { Faults } from './gate.ts';
 import type { HashKind } from './hash.ts';
 import type { FileOutcome } from './outcome.ts';
-import type { Listing, SourceFile } from './walk.ts';
+import type { Contents } from './contents.ts';
+import type { Mark } from './volume.ts';
+import type { SourceFile } from './walk.ts';
+
+/** The drive that a copy began with: its folder, the numbers of its device and of the folder, the mark that it carries. */
+export interface Presence {
+  base: string;
+  device: number;
+  inode: number;
+  mark: Mark | null;
+}
 
 export interface Destination {
   id: string;
   /** Folder that receives the copy; made when missing. */
   root: string;
+  /** What must stay under it while the copy runs; without, the folder is taken as it is. */
+  presence?: Presence;
   /** Troubles of a simulated drive. */
   faults?: Faults | null;
 }
@@ -44,10 +56,8 @@ export interface OffloadOptions {
   verifySource?: boolean;
   /** Hashes to make in the one read; the first is the one compared by. */
   kinds?: readonly [HashKind, ...HashKind[]];
-  /** What is below the source, when it has just been listed. */
-  listing?: Listing;
-  /** Files and folders that are not copied, by path below the source; a folder's ends with `/`. */
-  leave?: (path: string) => boolean;
+  /** What is to be copied of the source, when it has just been looked through. */
+  contents?: Pick<Contents, 'files' | 'folders'>;
   /** Files that a destination is known to hold, verified, from a run before: they are neither read nor told of. */
   finished?: (file: SourceFile, destinationId: string) => boolean;
   /** Troubles of a simulated card. */

@@ -1,6 +1,7 @@
 import { closeSync, constants, openSync, read } from 'node:fs';
 import { promisify } from 'node:util';
 import { OPEN_GATE, type Gate } from './gate.ts';
+import { rawPath } from './names.ts';
 import { hashOf, startHash, type HashKind } from './hash.ts';
 
 /** Whether a file was read from the medium itself, or may have come from the machine's memory of what it just wrote. */
@@ -19,8 +20,8 @@ const REFUSED = new Set(['EINVAL', 'ENOTSUP', 'EOPNOTSUPP']);
 /** True when the file system would not go past the cache. */
 export const refusesDirect = (error: unknown) => REFUSED.has((error as NodeJS.ErrnoException).code ?? '');
 
-/** Opens a file past the machine's cache; null where platform or file system has no such thing (network drives, some memory disks). */
-export function openPastCache(file: string, flags: number): number | null {
+/** Opens a file (a raw path) past the machine's cache; null where platform or file system has no such thing (network drives, some memory disks). */
+export function openPastCache(file: string | Buffer, flags: number): number | null {
   if (constants.O_DIRECT === undefined) return null;
   try {
     return openSync(file, flags | constants.O_DIRECT);
@@ -42,7 +43,7 @@ async function reachMedium(
   work: (fd: number) => Promise<string>,
 ): Promise<{ hash: string; from: ReadFrom }> {
   gate.touch();
-  const past = openPastCache(file, constants.O_RDONLY);
+  const past = openPastCache(rawPath(file), constants.O_RDONLY);
   if (past !== null) {
     try {
       return { hash: await work(past), from: 'medium' };
@@ -52,7 +53,7 @@ async function reachMedium(
       closeSync(past);
     }
   }
-  const fd = openSync(file, constants.O_RDONLY);
+  const fd = openSync(rawPath(file), constants.O_RDONLY);
   try {
     return { hash: await work(fd), from: 'cache' };
   } finally {
@@ -61,7 +62,7 @@ async function reachMedium(
 }
 
 /**
- * Hashes a file as it lies on the medium where the platform lets us, else as the system gives it, and says which. `block` must come
+ * Hashes a file (its written path) as it lies on the medium where the platform lets us, else as the system gives it, and says which. `block` must come
  * from `alignedBlock`. Throws the file system's error, or the signal's reason.
  */
 export function hashFromMedium(

@@ -1,10 +1,10 @@
 import { closeSync, fstatSync, openSync, read, readSync } from 'node:fs';
-import path from 'node:path';
 import { promisify } from 'node:util';
 import type { Gate } from './gate.ts';
 import { isBadBlock } from './gate.ts';
 import { hashOf, startHash, type HashKind, type RunningHash } from './hash.ts';
 import { inLanes } from './lanes.ts';
+import { rawPath, writtenPath } from './names.ts';
 import { wordsOf, type ByteRange } from './outcome.ts';
 import { alignedBlock, hashFromMedium } from './readBack.ts';
 import type { SourceFile } from './walk.ts';
@@ -68,10 +68,14 @@ export class Reader {
   private block: Buffer | null = null;
 
   constructor(root: string, kinds: readonly HashKind[], gate: Gate, beat: () => void) {
-    this.root = root;
+    this.root = writtenPath(root);
     this.kinds = kinds;
     this.gate = gate;
     this.beat = beat;
+  }
+
+  private at(filePath: string): string {
+    return `${this.root}/${filePath}`;
   }
 
   private begin() {
@@ -81,7 +85,7 @@ export class Reader {
   /** Begins a file that is read block by block. Throws when it can't be opened. */
   open(file: SourceFile): void {
     this.gate.touch();
-    const fd = openSync(path.join(this.root, file.path), 'r');
+    const fd = openSync(rawPath(this.at(file.path)), 'r');
     this.current = { file, fd, at: 0, hashes: this.begin(), damage: [], failure: null };
   }
 
@@ -130,7 +134,7 @@ export class Reader {
     const found: Packed = { at, bytes: into.length, hashes: {}, damage: [], failure: null };
     try {
       this.gate.touch();
-      const fd = openSync(path.join(this.root, file.path), 'r');
+      const fd = openSync(rawPath(this.at(file.path)), 'r');
       try {
         try {
           const { bytesRead } = await reading(fd, into, 0, into.length, 0);
@@ -156,7 +160,7 @@ export class Reader {
   /** Reads a file a second time, past the machine's memory of the first. */
   async again(filePath: string): Promise<string> {
     this.block ??= alignedBlock();
-    const { hash } = await hashFromMedium(path.join(this.root, filePath), this.block, this.kinds[0]!, NEVER, this.gate);
+    const { hash } = await hashFromMedium(this.at(filePath), this.block, this.kinds[0]!, NEVER, this.gate);
     return hash;
   }
 

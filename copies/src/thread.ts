@@ -1,6 +1,7 @@
 import { parentPort, workerData } from 'node:worker_threads';
 import { OPEN_GATE, simulatedGate, type Faults } from './gate.ts';
 import type { HashKind } from './hash.ts';
+import type { Presence } from './options.ts';
 import { codeOf } from './outcome.ts';
 import { Reader } from './reader.ts';
 import { slotOf } from './slots.ts';
@@ -13,12 +14,14 @@ export interface ThreadData {
   root: string;
   kinds: readonly HashKind[];
   faults: Faults | null;
+  /** What must stay under a drive's folder. */
+  presence?: Presence | undefined;
   /** Two numbers: one that grows with every sign of life, the file whose writes are no longer wanted. */
   pulse: SharedArrayBuffer;
   memory: SharedArrayBuffer | null;
 }
 
-const { role, root, kinds, faults, pulse, memory: first } = workerData as ThreadData;
+const { role, root, kinds, faults, presence, pulse, memory: first } = workerData as ThreadData;
 const counters = new Int32Array(pulse);
 const beat = () => void Atomics.add(counters, 0, 1);
 const gate = faults ? simulatedGate(faults) : OPEN_GATE;
@@ -37,7 +40,7 @@ function readerWork() {
 }
 
 function writerWork() {
-  const writer = new Writer(root, kinds[0]!, gate, beat);
+  const writer = new Writer(root, kinds[0]!, gate, beat, presence);
   return {
     memory: (shared: SharedArrayBuffer) => void (memory = shared),
     open: (path: string) => writer.open(path),

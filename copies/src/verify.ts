@@ -3,8 +3,9 @@ import path from 'node:path';
 import { readMhl, readSums, type ListedFile } from '@kavrell/core/formats';
 import { OPEN_GATE, simulatedGate, type Faults } from './gate.ts';
 import { HASH_KINDS, type HashKind } from './hash.ts';
-import { LIST_FOLDER, readHistory } from './history.ts';
+import { readHistory } from './history.ts';
 import { alignedBlock, hashFromMedium } from './readBack.ts';
+import { writtenPath } from './names.ts';
 import { wordsOf } from './outcome.ts';
 import { matcher } from './patterns.ts';
 import { listSource } from './walk.ts';
@@ -43,25 +44,26 @@ const SUMS = /\.(md5|sha1|xxh|xxh64|xxhash)$/i;
 /** What a folder should hold, from its history, else from old lists and sum files that lie in it. */
 async function expectedIn(
   root: string,
-): Promise<{ files: Map<string, ListedFile>; ignore: string[]; against: string[]; problems: string[] }> {
+): Promise<{ files: Map<string, ListedFile>; ignore: string[]; against: string[]; problems: string[]; own: string }> {
   const history = await readHistory(root);
+  const { folder: own, ignore, problems } = history;
   if (history.links.length > 0) {
-    return {
-      files: history.originals,
-      ignore: history.ignore,
-      against: [`${LIST_FOLDER}, ${history.links.length} generations`],
-      problems: history.problems,
-    };
+    const against = [`${own}, ${history.links.length} generations`];
+    return { files: history.originals, ignore, against, problems, own };
   }
   const files = new Map<string, ListedFile>();
   const against: string[] = [];
   for (const name of (await readdir(root)).sort()) {
     if (!name.endsWith('.mhl') && !SUMS.test(name)) continue;
     const text = await readFile(path.join(root, name), 'utf8');
-    for (const file of name.endsWith('.mhl') ? readMhl(text).files : readSums(text)) files.set(file.path, file);
-    against.push(name);
+    try {
+      for (const file of name.endsWith('.mhl') ? readMhl(text).files : readSums(text)) files.set(file.path, file);
+      against.push(name);
+    } catch (error) {
+      problems.push(`${name} can’t be read: ${wordsOf(error)}`);
+    }
   }
-  return { files, ignore: [], against, problems: [] };
+  return { files, ignore: [], against, problems, own };
 }
 
 /** The hash of a listed file that can be computed here, the strongest habit first. */
@@ -80,18 +82,23 @@ function comparable(file: ListedFile): { kind: HashKind; value: string } | null 
 export async function verifyFolder(root: string, options: VerifyOptions = {}): Promise<Verification> {
   const { onProgress, signal = new AbortController().signal, faults = null } = options;
   const gate = faults ? simulatedGate(faults) : OPEN_GATE;
-  const { files: expected, ignore, against, problems } = await expectedIn(root);
+  const { files: expected, ignore, against, problems, own } = await expectedIn(root);
   const ignored = matcher(ignore);
   if (against.length === 0)
-    throw new Error(`${root} holds no media hash list and no sum file: there is nothing to compare with.`);
+    throw new Error(
+      problems.length > 0
+        ? `The lists in ${root} can’t be read, so there is nothing to compare with. ${problems.join(' ')}`
+        : `${root} holds no media hash list and no sum file: there is nothing to compare with.`,
+    );
   const lists = new Set(against);
   const listing = await listSource(root);
   const there = new Map(
     listing.files
-      .filter((f) => !f.path.startsWith(`${LIST_FOLDER}/`) && !lists.has(f.path))
+      .filter((f) => !f.path.startsWith(`${own}/`) && !lists.has(f.path))
       .filter((f) => expected.has(f.path) || ignored(f.path) === null)
       .map((f) => [f.path, f] as const),
   );
+  for (const { path: name, reason } of listing.leftOut) problems.push(`${name} is ${reason}: no copy of anything.`);
   for (const { path: name, reason } of listing.unreadable) problems.push(`${name} can’t be listed: ${reason}`);
   const block = alignedBlock();
   const result: Verification = {
@@ -124,7 +131,7 @@ export async function verifyFolder(root: string, options: VerifyOptions = {}): P
       continue;
     }
     try {
-      const { hash } = await hashFromMedium(path.join(root, name), block, wanted.kind, signal, gate);
+      const { hash } = await hashFromMedium(`${writtenPath(root)}/${name}`, block, wanted.kind, signal, gate);
       if (hash === wanted.value) {
         result.verified += 1;
         result.sound.push({ path: name, sizeBytes: found.sizeBytes, hashes: { [wanted.kind]: hash } });
@@ -145,7 +152,7 @@ export async function verifyFolder(root: string, options: VerifyOptions = {}): P
       const wanted = comparable(expected.get(candidate)!);
       if (
         wanted &&
-        (await hashFromMedium(path.join(root, name), block, wanted.kind, signal, gate)).hash === wanted.value
+        (await hashFromMedium(`${writtenPath(root)}/${name}`, block, wanted.kind, signal, gate)).hash === wanted.value
       )
         from = candidate;
     }

@@ -9,7 +9,7 @@ import {
   mkdirSync,
   openSync,
   renameSync,
-  rmSync,
+  unlinkSync,
   writeSync,
 } from 'node:fs';
 import { spawn } from 'node:child_process';
@@ -18,6 +18,7 @@ import { promisify } from 'node:util';
 import type { Gate } from './gate.ts';
 import { hashOf, type HashKind } from './hash.ts';
 import { inLanes } from './lanes.ts';
+import { rawPath, writtenPath } from './names.ts';
 import { codeOf, wordsOf } from './outcome.ts';
 import {
   alignedBlock,
@@ -27,6 +28,8 @@ import {
   refusesDirect,
   type ReadFrom,
 } from './readBack.ts';
+import type { Presence } from './options.ts';
+import { presenceOf } from './volume.ts';
 
 const syncing = promisify(fsync);
 const DIRECT_BYTES = 4096;
@@ -92,6 +95,7 @@ export class Writer {
   private readonly kind: HashKind;
   private readonly gate: Gate;
   private readonly beat: () => void;
+  private readonly present: { check(): void };
   private readonly folders = new Set<string>();
   private readonly stop = new AbortController();
   private readonly small = Array.from({ length: CHECK_LANES }, () => alignedBlock(SMALL_BYTES + 65536));
@@ -100,19 +104,20 @@ export class Writer {
   private finishing: Promise<unknown> = Promise.resolve();
   private checking: Promise<unknown> = Promise.resolve();
 
-  constructor(root: string, kind: HashKind, gate: Gate, beat: () => void) {
-    this.root = root;
+  /** Paths in here are written ones (`names.ts`); the system is asked by `rawPath`. */
+  constructor(root: string, kind: HashKind, gate: Gate, beat: () => void, presence?: Presence) {
+    this.root = writtenPath(root);
     this.kind = kind;
     this.gate = gate;
     this.beat = beat;
+    this.present = presenceOf(presence);
   }
 
   private makeFolder(folder: string): void {
     if (this.folders.has(folder)) return;
-    const first = mkdirSync(folder, { recursive: true });
-    // A new folder's own name must last too.
-    if (first !== undefined)
-      for (let made = folder; made.length >= first.length; made = path.dirname(made)) syncNow(path.dirname(made));
+    // A new folder's own name must last too, and those of the folders around it that came with it.
+    if (mkdirSync(rawPath(folder), { recursive: true }) !== undefined)
+      for (let made = folder; made.length >= this.root.length; made = path.dirname(made)) syncNow(path.dirname(made));
     this.folders.add(folder);
   }
 
@@ -120,8 +125,9 @@ export class Writer {
     const final = path.join(this.root, filePath);
     const folder = path.dirname(final);
     this.gate.touch();
+    this.present.check();
     this.makeFolder(folder);
-    const found = lstatSync(final, { throwIfNoEntry: false });
+    const found = lstatSync(rawPath(final), { throwIfNoEntry: false });
     this.beat();
     // A link may lead to the card itself: what it leads to is no copy.
     if (found && !found.isFile()) throw new Error(NOT_THE_SAME);
@@ -138,9 +144,9 @@ export class Writer {
     if (found.there) return;
     // Past the cache what is written is on the medium at once: nothing piles up in memory, and syncing has little to do.
     const flags = constants.O_WRONLY | constants.O_CREAT | constants.O_TRUNC;
-    const past = openPastCache(found.part, flags);
+    const past = openPastCache(rawPath(found.part), flags);
     this.current.direct = past !== null;
-    this.current.fd = past ?? openSync(found.part, flags);
+    this.current.fd = past ?? openSync(rawPath(found.part), flags);
   }
 
   /** Adds bytes to the file that was begun. */
@@ -181,7 +187,7 @@ export class Writer {
     // Closed once only, whatever comes.
     current.fd = null;
     current.direct = false;
-    current.fd = openSync(current.part, constants.O_WRONLY);
+    current.fd = openSync(rawPath(current.part), constants.O_WRONLY);
   }
 
   /** Gives the file that was begun up. */
@@ -195,7 +201,7 @@ export class Writer {
     const { fd } = open;
     open.fd = null;
     if (fd !== null) closeSync(fd);
-    if (!open.there) rmSync(open.part, { force: true });
+    if (!open.there) unlinkForced(open.part);
   }
 
   /** Ends the file that was begun: synced, read back, compared, named, while the next may be written. */
@@ -250,9 +256,10 @@ export class Writer {
 
   private name({ part, final }: { part: string; final: string }): void {
     this.gate.touch();
+    this.present.check();
     // Somebody else may have put a file there meanwhile: a rename would replace it.
-    if (lstatSync(final, { throwIfNoEntry: false })) throw new Error(NOT_THE_SAME);
-    renameSync(part, final);
+    if (lstatSync(rawPath(final), { throwIfNoEntry: false })) throw new Error(NOT_THE_SAME);
+    renameSync(rawPath(part), rawPath(final));
     this.beat();
   }
 
@@ -266,7 +273,7 @@ export class Writer {
   }
 
   private async syncFolder(folder: string): Promise<void> {
-    const fd = openSync(folder, 'r');
+    const fd = openSync(rawPath(folder), 'r');
     try {
       await syncing(fd);
     } finally {
@@ -282,7 +289,7 @@ export class Writer {
       try {
         open = { path: file.path, ...this.place(file.path), fd: null, direct: false, at: 0, unsynced: 0 };
         if (open.there) return open;
-        open.fd = openSync(open.part, 'w');
+        open.fd = openSync(rawPath(open.part), 'w');
         const bytes = this.gate.writing(slot.subarray(file.at, file.at + file.bytes));
         for (let done = 0; done < bytes.length;) done += writeSync(open.fd, bytes, done, bytes.length - done, done);
         this.beat();
@@ -346,9 +353,18 @@ export class Writer {
   }
 }
 
+/** Takes a file away, if it is there. */
+function unlinkForced(name: string): void {
+  try {
+    unlinkSync(rawPath(name));
+  } catch (error) {
+    if (codeOf(error) !== 'ENOENT') throw error;
+  }
+}
+
 /** Syncs a file or folder. */
 function syncNow(name: string): void {
-  const fd = openSync(name, 'r');
+  const fd = openSync(rawPath(name), 'r');
   try {
     fsyncSync(fd);
   } finally {
