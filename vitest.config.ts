@@ -1,9 +1,12 @@
 import path from 'node:path';
 import { defineConfig } from 'vitest/config';
 
-// Tests run from source; the copy engine's threads need a file to start from.
-const KAVRELL_COPY_THREAD = path.join(import.meta.dirname, 'node_modules', '.cache', 'kavrell', 'copyThread.mjs');
-const env = { KAVRELL_COPY_THREAD };
+// Tests run from source; threads and child processes need a file to start from.
+const cache = path.join(import.meta.dirname, 'node_modules', '.cache', 'kavrell');
+const env = {
+  KAVRELL_COPY_THREAD: path.join(cache, 'copyThread.mjs'),
+  KAVRELL_CHILD: path.join(cache, 'child.mjs'),
+};
 const copyThread = 'scripts/lib/testCopyThread.mjs';
 
 export default defineConfig({

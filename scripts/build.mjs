@@ -4,24 +4,16 @@ import { build } from 'esbuild';
 import { build as viteBuild } from 'vite';
 import { ROOT } from './lib/bootstrap.mjs';
 import './buildCli.mjs';
-import { COPY_THREAD } from './lib/source.mjs';
+import { COPY_THREAD, registryOutside } from './lib/source.mjs';
 
 const out = path.join(ROOT, 'dist', 'server');
 rmSync(out, { recursive: true, force: true });
 
-/** Our own packages are bundled in, everything from the registry stays outside. */
-const registryOutside = {
-  name: 'registry-outside',
-  setup(b) {
-    b.onResolve({ filter: /^[^./]/ }, (args) =>
-      args.path.startsWith('@kavrell/') || args.kind === 'entry-point' ? null : { path: args.path, external: true },
-    );
-  },
-};
-
 await build({
   entryPoints: {
-    ...Object.fromEntries(['main', 'worker', 'demo'].map((n) => [n, path.join(ROOT, 'server', 'src', `${n}.ts`)])),
+    ...Object.fromEntries(
+      ['main', 'worker', 'demo', 'child'].map((n) => [n, path.join(ROOT, 'server', 'src', `${n}.ts`)]),
+    ),
     copyThread: COPY_THREAD,
   },
   outdir: out,

@@ -121,6 +121,8 @@ describe('a drive that fails, fails alone', () => {
 
 describe('a card that can’t be read whole', () => {
   const bad = SLOT_BYTES + 123_456;
+  // The bad block lies in the file's second slot.
+  beforeEach(() => writeFile(at('A001', 'CLIPS', 'C0.mov'), randomBytes(SLOT_BYTES + MB)));
   it('gives what it can: the rest under a name that says so, the damage by byte', async () => {
     const result = await ingest(at('A001'), [at('x'), at('y')], { faults: { source: { unreadableAtByte: bad } } });
     expect(allVerified(result)).toBe(false);

@@ -1,5 +1,5 @@
 /** Memory that reading and writing threads share: blocks of bytes on their way from a card to its drives. */
-export const SLOT_BYTES = 2 * 1024 * 1024;
+export const SLOT_BYTES = 8 * 1024 * 1024;
 const PAGE_BYTES = 65536;
 
 /** Shared memory for so many slots, each beginning at a page. */

@@ -39,7 +39,7 @@ export function ninthBell(newId: () => string, mediaRoot: string): DemoPlan {
     feeling: 'Patience, heat, relief. Nothing is hurried.',
     client: 'Port Ellery Harbour Trust',
     rate: '25',
-    keepPolicy: { verifiedCopies: 2, apart: true, format: 'afterCopies' },
+    keepPolicy: { verifiedCopies: 2, apart: true, format: 'afterCopies', leaveOut: [] },
     simulatedNowOffsetMs: null,
   };
 
@@ -677,27 +677,28 @@ export function ninthBell(newId: () => string, mediaRoot: string): DemoPlan {
     ...shoot(friday, '1A 1B 1C 2A 2B 2C 5A 5B 5C 5D 4C 8C 8D'),
   ];
 
+  const simulatedDrive = { faults: null, simulated: true, volume: null };
   const drives = [
     row({
       name: 'Fast 1',
       kind: 'ssd' as const,
       path: `${mediaRoot}/drives/fast-1`,
       whereabouts: 'Sunniva’s bag',
-      faults: null,
+      ...simulatedDrive,
     }),
     row({
       name: 'Fast 2',
       kind: 'ssd' as const,
       path: `${mediaRoot}/drives/fast-2`,
       whereabouts: 'Oda’s van',
-      faults: null,
+      ...simulatedDrive,
     }),
     row({
       name: 'Night disk',
       kind: 'disk' as const,
       path: `${mediaRoot}/drives/night-disk`,
       whereabouts: 'Hotel safe',
-      faults: null,
+      ...simulatedDrive,
     }),
   ];
   const cameraId = (letter: string) => cameras.find((c) => c.letter === letter)?.id ?? null;
@@ -708,6 +709,8 @@ export function ninthBell(newId: () => string, mediaRoot: string): DemoPlan {
       path: `${mediaRoot}/cards/${label}`,
       unloaded,
       faults: null,
+      simulated: true,
+      notCopied: [],
     });
   const cards = [
     card('A001', true),

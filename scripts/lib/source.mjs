@@ -23,6 +23,28 @@ const BUNDLE = {
 export const buildCopyThread = (outfile) =>
   build({ ...BUNDLE, entryPoints: [COPY_THREAD], outfile, external: ['@node-rs/*'] });
 
+/** Our own packages are bundled in, everything from the registry stays outside. */
+export const registryOutside = {
+  name: 'registry-outside',
+  setup(b) {
+    b.onResolve({ filter: /^[^./]/ }, (args) =>
+      args.path.startsWith('@kavrell/') || args.kind === 'entry-point' ? null : { path: args.path, external: true },
+    );
+  },
+};
+
+/** Bundles the program of the server's child processes into a folder, for code that runs from source. */
+export const buildChild = (outdir) =>
+  build({
+    ...BUNDLE,
+    banner: {},
+    entryPoints: { child: path.join(ROOT, 'server', 'src', 'child.ts') },
+    outdir,
+    outExtension: { '.js': '.mjs' },
+    splitting: true,
+    plugins: [registryOutside],
+  });
+
 /** Bundles a TypeScript file of ours and imports it, for scripts that need what it exports. */
 export async function loadSource(file) {
   const cache = path.join(ROOT, 'node_modules', '.cache');

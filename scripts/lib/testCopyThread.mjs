@@ -1,8 +1,10 @@
 import path from 'node:path';
 import { ROOT } from './bootstrap.mjs';
-import { buildCopyThread } from './source.mjs';
+import { buildChild, buildCopyThread } from './source.mjs';
 
-/** Before any test: the bundle that the copy engine's threads start from (`KAVRELL_COPY_THREAD` in vitest.config.ts). */
+/** Before any test: the bundles that threads and child processes start from (`KAVRELL_COPY_THREAD`, `KAVRELL_CHILD` in vitest.config.ts). */
 export async function setup() {
-  await buildCopyThread(path.join(ROOT, 'node_modules', '.cache', 'kavrell', 'copyThread.mjs'));
+  const cache = path.join(ROOT, 'node_modules', '.cache', 'kavrell');
+  await buildCopyThread(path.join(cache, 'copyThread.mjs'));
+  await buildChild(cache);
 }

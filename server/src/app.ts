@@ -150,7 +150,7 @@ export async function makeApp(context: Context): Promise<RunningApp> {
   serveSound(router, context);
   serveScenes(router, context);
   serveStale(router, context);
-  serveCalc(router);
+  serveCalc(router, context);
 
   servePersonalSheets(app, context);
   app.use('/api', (_req, _res, next) => next(new HttpProblem(404, 'route', 'There is nothing at this address.')));

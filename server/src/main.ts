@@ -6,6 +6,7 @@ import { connect, defineModels, migrateWithDump } from './platform/db/index.ts';
 import { ensureOwner, ownerLink } from './platform/auth/index.ts';
 import { openQueue } from './platform/jobs/index.ts';
 import { makeLog } from './platform/log.ts';
+import { openPool } from './platform/pool/index.ts';
 import { makeApp } from './app.ts';
 
 const config = readConfig();
@@ -13,7 +14,7 @@ const log = makeLog('server', config.logLevel);
 const db = connect(config.databaseUrl, log);
 await migrateWithDump(db, config.databaseUrl, log);
 const queue = await openQueue(config.databaseUrl, config.station, log);
-const context = { config, log, db, models: defineModels(db), queue };
+const context = { config, log, db, models: defineModels(db), queue, pool: openPool() };
 await ensureOwner(context);
 const running = await makeApp(context);
 
@@ -46,6 +47,7 @@ async function stop(): Promise<void> {
   server.close();
   await queue.stop();
   await running.close();
+  context.pool.stop();
   await db.close();
   process.exit(0);
 }

@@ -9,6 +9,7 @@ import { readConfig } from './platform/config.ts';
 import { connect, defineModels } from './platform/db/index.ts';
 import { openQueue, type StationWork } from './platform/jobs/index.ts';
 import { makeLog } from './platform/log.ts';
+import { openPool } from './platform/pool/index.ts';
 import type { Context } from './platform/context.ts';
 
 const config = readConfig();
@@ -18,7 +19,7 @@ const log = makeLog('worker', config.logLevel);
 const db = connect(url.href, log);
 const holder = randomUUID();
 const queue = await openQueue(url.href, config.station, log);
-const context: Context = { config, log, db, models: defineModels(db), queue };
+const context: Context = { config, log, db, models: defineModels(db), queue, pool: openPool() };
 
 async function work(message: StationWork): Promise<void> {
   if (message.kind === 'copy') return runCopyJobs(context, holder);
@@ -28,6 +29,7 @@ async function work(message: StationWork): Promise<void> {
       raw: true,
     })) as unknown as Card | null;
     if (!card) return;
+    if (!card.simulated) return;
     const folder = await mediaFolder(context, card.path, true);
     await recordMov(path.join(folder, 'CLIPS', `${message.clip}.mov`), message);
   }
@@ -52,6 +54,7 @@ async function stop(): Promise<void> {
   stopping = true;
   clearInterval(sweep);
   await queue.stop();
+  context.pool.stop();
   await db.close();
   process.exit(0);
 }

@@ -21,9 +21,11 @@ export const keepPolicy = z.object({
     .max(6, 'Six copies are the most Kavrell plans for.'),
   apart: z.boolean(),
   format: z.enum(FORMAT_POLICIES, { error: 'Choose when cards may be formatted.' }),
+  /** Names on a card that are not copied, in the patterns of ignore files. */
+  leaveOut: z.array(requiredLine('A pattern', 120)).max(20, 'Twenty patterns are the most.'),
 });
 export type KeepPolicy = z.infer<typeof keepPolicy>;
-export const DEFAULT_KEEP_POLICY: KeepPolicy = { verifiedCopies: 2, apart: true, format: 'never' };
+export const DEFAULT_KEEP_POLICY: KeepPolicy = { verifiedCopies: 2, apart: true, format: 'never', leaveOut: [] };
 
 /** The two schools of shot numbers: scene and letter, or one number running through the job. */
 export const SHOT_NUMBERS = ['letters', 'running'] as const;

@@ -14,7 +14,7 @@ import {
   type Drive,
 } from './index.ts';
 
-const card = { id: 'card', label: 'A001' } as Card;
+const card = { id: 'card', label: 'A001', notCopied: [] as Card['notCopied'] } as Card;
 const clip = (path: string, sizeBytes = 10): Clip => ({
   id: path,
   productionId: 'p',
@@ -27,7 +27,8 @@ const clip = (path: string, sizeBytes = 10): Clip => ({
   durationMs: null,
   rate: null,
 });
-const drive = (id: string, whereabouts: string) => ({ id, name: id, whereabouts }) as Drive;
+const drive = (id: string, whereabouts: string, device = `disk ${id}`) =>
+  ({ id, name: id, whereabouts, volume: { id: `mark ${id}`, device, takenOnAtMs: 0, by: '' } }) as Drive;
 const file = (driveId: string, path: string, state: CopyFile['state'], sizeBytes = 10): CopyFile => ({
   id: `${driveId}${path}${state}`,
   productionId: 'p',
@@ -41,12 +42,13 @@ const file = (driveId: string, path: string, state: CopyFile['state'], sizeBytes
   hash: null,
   readFrom: null,
   failure: null,
+  volumeId: `mark ${driveId}`,
   damage: [],
   savedAs: null,
 });
 const drives = [drive('x', 'bag'), drive('y', 'van'), drive('z', 'Bag ')];
 const clips = [clip('1'), clip('2')];
-const policy: KeepPolicy = { verifiedCopies: 2, apart: true, format: 'afterCopies' };
+const policy: KeepPolicy = { verifiedCopies: 2, apart: true, format: 'afterCopies', leaveOut: [] };
 const status = (files: CopyFile[], jobs: CopyJob[] = [], p = policy, c = clips) =>
   cardStatus(card, c, files, jobs, drives, p);
 const whole = (driveId: string) => [file(driveId, '1', 'verified'), file(driveId, '2', 'verified')];
@@ -80,6 +82,39 @@ describe('where a card’s media stand', () => {
   });
   it('a failed second try does not undo a verified first', () =>
     expect(status([...whole('x'), file('x', '1', 'failed'), ...whole('y')]).state).toBe('kept'));
+  it('two drives on one device are one copy, whatever they are called', () => {
+    const one = [drive('x', 'bag', 'disk'), drive('y', 'van', 'disk')];
+    const both = [...whole('x'), ...whole('y')];
+    expect(cardStatus(card, clips, both, [], one, policy)).toMatchObject({
+      state: 'verified',
+      missing: 'x and y are one device and count as one copy: needs 1 more on another.',
+    });
+    const three = [...one, drive('z', 'van')];
+    expect(cardStatus(card, clips, [...both, ...whole('z')], [], three, policy).state).toBe('kept');
+  });
+  it('places count as two only when both are said', () => {
+    const unsaid = [drive('x', 'bag'), drive('y', ' ')];
+    expect(cardStatus(card, clips, [...whole('x'), ...whole('y')], [], unsaid, policy)).toMatchObject({
+      state: 'verified',
+      missing: expect.stringContaining('Where y is kept is not said'),
+    });
+  });
+  it('a drive that was never taken on, or is another device by now, holds no copy', () => {
+    const both = [...whole('x'), ...whole('y')];
+    const never = drives.map((d) => (d.id === 'y' ? { ...d, volume: null } : d));
+    expect(cardStatus(card, clips, both, [], never, policy)).toMatchObject({ state: 'verified' });
+    const swapped = drives.map((d) => (d.id === 'y' ? { ...d, volume: { ...d.volume!, id: 'other' } } : d));
+    expect(cardStatus(card, clips, both, [], swapped, policy)).toMatchObject({ state: 'verified' });
+    const unmarked = both.map((f) => ({ ...f, volumeId: null }));
+    expect(status(unmarked).state).toBe('onCardOnly');
+  });
+  it('with something on it that is not copied, nothing is kept, and it is named', () => {
+    const odd = { ...card, notCopied: [{ path: 'link', reason: 'a link' }] };
+    const found = cardStatus(odd, clips, [...whole('x'), ...whole('y')], [], drives, policy);
+    expect(found.state).toBe('verified');
+    expect(found.missing).toMatch(/link \(a link\) is not copied/);
+    expect(releaseHindrances(found, drives, { ...policy, format: 'never' }, 0, 1)).toContainEqual(found.missing);
+  });
   it('an empty card is not kept', () =>
     expect(status([], [], policy, [])).toMatchObject({ state: 'onCardOnly', missing: 'Nothing on it yet.' }));
   it('shows the open job before the newest ended one', () => {

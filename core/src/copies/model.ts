@@ -38,7 +38,24 @@ export const driveFields = z.object({
   whereabouts: line('Where it is', 120),
   faults: simulatedFaults.nullable(),
 });
-export const drive = driveFields.extend(recordBase);
+/** What a drive was recognised by when it was taken on: the mark it carries, and the device that it is. Written by the machinery only. */
+export const driveVolume = z.object({
+  /** The mark in the drive’s folder. */
+  id: z.string(),
+  /** Tells devices apart: two drives with the same one are one device, and count as one copy. */
+  device: z.string(),
+  takenOnAtMs: z.number(),
+  by: z.string(),
+});
+export type DriveVolume = z.infer<typeof driveVolume>;
+
+export const drive = driveFields.extend({
+  ...recordBase,
+  /** A folder of the demo that stands for a device, and says so. */
+  simulated: z.boolean(),
+  /** Null until it was taken on: such a drive holds no copy. */
+  volume: driveVolume.nullable(),
+});
 export type Drive = z.infer<typeof drive>;
 
 export const cardFields = z.object({
@@ -53,7 +70,15 @@ export const cardFields = z.object({
   unloaded: z.boolean(),
   faults: simulatedFaults.nullable(),
 });
-export const card = cardFields.extend(recordBase);
+/** Something on a card that is not copied, and why. */
+export const notCopied = z.object({ path: z.string(), reason: z.string() });
+
+export const card = cardFields.extend({
+  ...recordBase,
+  simulated: z.boolean(),
+  /** What is on it and is not copied, though nobody left it out on purpose. The first ones by name. */
+  notCopied: z.array(notCopied),
+});
 export type Card = z.infer<typeof card>;
 
 /** A file found on a card, with what its own metadata says. */
@@ -130,6 +155,8 @@ export const copyFile = z.object({
   /** Whether the comparison read it from the medium itself or may have met the machine’s memory of it. */
   readFrom: z.string().nullable(),
   failure: z.string().nullable(),
+  /** The mark of the drive that it went to: a copy is on that device, whatever now goes by the drive’s name. */
+  volumeId: z.string().nullable(),
   /** Stretches of bytes that the card could not give, and where the rest was saved. */
   damage: z.array(z.object({ from: z.number(), to: z.number() })),
   savedAs: z.string().nullable(),

@@ -58,27 +58,31 @@ export function cardStatus(
   releases: readonly Release[] = [],
 ): CardStatus {
   const own = clips.filter((c) => c.cardId === card.id);
-  const latest = latestFiles(card.id, files, jobs);
+  const volumeOf = new Map(drives.map((d) => [d.id, d.volume?.id ?? null]));
+  // A copy is on the device that it went to: a drive that was never taken on, or is another by now, holds none.
+  const onThem = files.filter((f) => f.volumeId !== null && f.volumeId === volumeOf.get(f.driveId));
+  const latest = latestFiles(card.id, onThem, jobs);
   const onDrives = drives.map((drive): CardOnDrive => {
     const found = own.map((c) => latest.get(`${drive.id}|${c.path}`));
     const verifiedFiles = own.filter(
       (c, i) => found[i]?.state === 'verified' && found[i]?.sizeBytes === c.sizeBytes,
     ).length;
     const failedFiles = found.filter((f) => f?.state === 'failed').length;
-    const whole = own.length > 0 && verifiedFiles === own.length;
+    const all = own.length > 0 && verifiedFiles === own.length;
     return {
       driveId: drive.id,
-      state: whole ? 'verified' : verifiedFiles > 0 ? 'part' : 'none',
+      state: all ? 'verified' : verifiedFiles > 0 ? 'part' : 'none',
       verifiedFiles,
       failedFiles,
     };
   });
   const good = drives.filter((_, i) => onDrives[i]?.state === 'verified');
-  const places = new Set(good.map((d) => d.whereabouts.trim().toLowerCase()));
-  const enough = good.length >= policy.verifiedCopies;
-  const apart = !policy.apart || places.size >= Math.min(2, policy.verifiedCopies);
+  const copies = new Set(good.map((d) => d.volume?.device)).size;
+  const enough = copies >= policy.verifiedCopies;
+  const apart = areKeptApart(good, policy);
+  const whole = own.length > 0 && card.notCopied.length === 0;
   const state: MediaState =
-    own.length > 0 && enough && apart
+    whole && enough && apart
       ? 'kept'
       : good.length
         ? 'verified'
@@ -96,20 +100,57 @@ export function cardStatus(
     sizeBytes: own.reduce((t, c) => t + c.sizeBytes, 0),
     drives: onDrives,
     state,
-    missing: missingWords(state, good.length, policy, own.length),
+    missing: [missingWords(state, { good, copies, enough, policy, clips: own.length }), notCopiedWords(card)]
+      .filter(Boolean)
+      .join(' '),
     job,
     files: latest,
     release: releases.find((r) => r.cardId === card.id && r.withdrawnAtMs === null) ?? null,
   };
 }
 
-function missingWords(state: MediaState, goodCopies: number, policy: KeepPolicy, clips: number): string {
+/** Two devices in two places. Where a drive is kept must be said to count. */
+function areApart(a: Drive, b: Drive): boolean {
+  const [here, there] = [a, b].map((d) => d.whereabouts.trim().toLowerCase());
+  return a.volume?.device !== b.volume?.device && here !== '' && there !== '' && here !== there;
+}
+
+/** Whether copies lie apart, where the policy wants it. */
+const areKeptApart = (good: readonly Drive[], policy: KeepPolicy): boolean =>
+  !policy.apart || policy.verifiedCopies < 2 || good.some((a) => good.some((b) => areApart(a, b)));
+
+/** What of a card is not copied, in words. */
+export function notCopiedWords({ notCopied }: Pick<Card, 'notCopied'>): string {
+  const [first] = notCopied;
+  if (!first) return '';
+  const rest = notCopied.length > 1 ? ` and ${notCopied.length - 1} more are not copied` : ' is not copied';
+  return `${first.path} (${first.reason})${rest}: look at the card, or leave it out by a pattern in the brief.`;
+}
+
+function missingWords(
+  state: MediaState,
+  {
+    good,
+    copies,
+    enough,
+    policy,
+    clips,
+  }: { good: readonly Drive[]; copies: number; enough: boolean; policy: KeepPolicy; clips: number },
+): string {
   if (state === 'kept') return '';
   if (clips === 0) return 'Nothing on it yet.';
-  const lacking = policy.verifiedCopies - goodCopies;
+  const lacking = policy.verifiedCopies - copies;
+  if (copies < good.length && !enough) {
+    const names = good.filter((d) => good.some((o) => o !== d && o.volume?.device === d.volume?.device));
+    return `${names.map((d) => d.name).join(' and ')} are one device and count as one copy: needs ${lacking} more on another.`;
+  }
   if (lacking > 0)
-    return goodCopies === 0
+    return copies === 0
       ? `Needs ${policy.verifiedCopies} verified ${policy.verifiedCopies === 1 ? 'copy' : 'copies'}.`
       : `Needs ${lacking} more verified ${lacking === 1 ? 'copy' : 'copies'}.`;
-  return 'All its copies are in one place: take one elsewhere.';
+  if (areKeptApart(good, policy)) return '';
+  const unsaid = good.find((d) => d.whereabouts.trim() === '');
+  return unsaid
+    ? `Where ${unsaid.name} is kept is not said: say it, so that copies in two places can count.`
+    : 'All its copies are in one place: take one elsewhere.';
 }

@@ -1,3 +1,5 @@
+import { fileURLToPath } from 'node:url';
+import { build } from 'esbuild';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { startTestServer, type TestServer } from '../testing/harness.ts';
 
@@ -22,14 +24,33 @@ describe('computations over the API', () => {
       { error: { code: 'input.range', message: 'The load must be 0 W or more.', path: ['watts'] } },
     ]);
   });
-  it('refuses an unknown name and too much at once in words', async () => {
+  it('refuses an unknown name in words', async () => {
     const unknown = await owner.post('/api/calc/power.curent').send({});
     expect(unknown.status).toBe(400);
     expect(unknown.body.detail).toMatch(/power.current/);
-    const much = await owner
+  });
+  it('computes nothing in the process that answers: as many items as fit the budget, each in a child', async () => {
+    const before = server.context.pool.done;
+    const { body } = await owner
       .post('/api/calc/clock.drift')
-      .send(Array.from({ length: 10_001 }, () => ({ ppm: 1, seconds: 1 })));
-    expect(much.status).toBe(413);
+      .send(Array.from({ length: 10_001 }, () => ({ ppm: 1, seconds: 1 })))
+      .expect(200);
+    expect(body).toHaveLength(10_001);
+    expect(server.context.pool.done).toBe(before + 1);
+    // What is not in the server's bundle can't run in it.
+    const { metafile } = await build({
+      entryPoints: [fileURLToPath(new URL('../main.ts', import.meta.url))],
+      bundle: true,
+      write: false,
+      metafile: true,
+      format: 'esm',
+      platform: 'node',
+      packages: 'external',
+      alias: { '@kavrell/core': fileURLToPath(new URL('../../../core/src', import.meta.url)) },
+    });
+    const inputs = Object.keys(metafile.inputs);
+    expect(inputs).toContain('server/src/app.ts');
+    expect(inputs.filter((name) => name.includes('core/src/registry') || name.endsWith('/calc.ts'))).toEqual([]);
   });
   it('lists them all', async () => {
     const { body } = await owner.get('/api/calc');

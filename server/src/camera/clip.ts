@@ -8,10 +8,11 @@ import { pipeline } from 'node:stream/promises';
 import type { ClipFacts } from '@kavrell/core/camera';
 import { MAX_TEST_CLIP_BYTES } from '@kavrell/contract';
 import { figureOf, labelOf, rateOfTrack, tracksOf } from '../platform/mediaInfo.ts';
+import type { ChildPool } from '../platform/pool/index.ts';
 import { HttpProblem } from '../platform/problems.ts';
 
 /** Takes a clip into a file of its own, reads what it says, and leaves nothing behind. Refuses in words what is no clip and what is too large. */
-export async function readClip(body: Readable): Promise<ClipFacts> {
+export async function readClip(pool: ChildPool, body: Readable): Promise<ClipFacts> {
   const dir = path.join(os.tmpdir(), 'kavrell-clips');
   await mkdir(dir, { recursive: true });
   const file = path.join(dir, randomUUID());
@@ -33,7 +34,13 @@ export async function readClip(body: Readable): Promise<ClipFacts> {
   try {
     await pipeline(body, meter, createWriteStream(file));
     if (bytes === 0) throw new HttpProblem(400, 'clip', 'The file is empty. Nothing was changed.');
-    const tracks = await tracksOf(file);
+    const tracks = await tracksOf(pool, file).catch((error: unknown) => {
+      throw new HttpProblem(
+        400,
+        'clip',
+        `This file can’t be read as a clip. ${(error as Error).message} Nothing was changed.`,
+      );
+    });
     const video = tracks.find((t) => t['@type'] === 'Video');
     if (!video)
       throw new HttpProblem(

@@ -10,7 +10,7 @@ import { cardLabels } from './labels.ts';
 export function serveCamera(router: Router, context: Context): void {
   router.serve(readTestClip, async ({ params, req }) => {
     await productionOf(context, params.productionId);
-    return readClip(req);
+    return readClip(context.pool, req);
   });
   router.serve(cardLabelsPdf, async ({ params, res }) => {
     const rows = await loadRows(context, String(params.productionId));

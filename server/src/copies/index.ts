@@ -7,6 +7,7 @@ import { newId } from '../platform/ids.ts';
 import { HttpProblem } from '../platform/problems.ts';
 import type { Router } from '../platform/routing.ts';
 import { cardOf } from './card.ts';
+import { driveHere, drivesOf, refuseOneDevice, type DriveHere } from './drives.ts';
 import { enqueueCopy } from './enqueue.ts';
 import { mediaFolder } from './paths.ts';
 import { serveReleases } from './release.ts';
@@ -36,12 +37,14 @@ export function serveCopies(router: Router, context: Context): void {
     });
     if (known) return known as unknown as CopyJob;
     const card = await cardOf(context, params.productionId, body.cardId);
-    const drives = await models.drives.count({
-      where: { id: body.driveIds, productionId: params.productionId, deletedAt: null },
-    });
-    if (drives !== new Set(body.driveIds).size)
+    const drives = await drivesOf(context, params.productionId, [...new Set(body.driveIds)]);
+    if (drives.length !== new Set(body.driveIds).size)
       throw new HttpProblem(404, 'drive', 'One of these drives is not in this production.');
     if (body.kind === 'copy') await mediaFolder(context, card.path);
+    const here: DriveHere[] = [];
+    // One after the other: two that carry one mark must not both be taken on.
+    for (const drive of drives) here.push(await driveHere(context, drive, me.name));
+    if (body.kind === 'copy') refuseOneDevice(here);
     const started = await enqueueCopy(context, {
       id: body.id,
       productionId: params.productionId,
@@ -130,6 +133,8 @@ export function serveCopies(router: Router, context: Context): void {
           path: path.join(path.dirname(card.path), label),
           unloaded: false,
           faults: null,
+          simulated: card.simulated,
+          notCopied: [],
         },
         { transaction },
       );

@@ -4,8 +4,10 @@ import { RateMeter, type Card, type Clip, type CopyJob, type Drive, type JobPlac
 import {
   failedOutcome,
   ingest,
+  notCopied,
   verifyFolder,
   wordsOf,
+  type Contents,
   type FileOutcome,
   type IngestResult,
   type OffloadProgress,
@@ -15,6 +17,8 @@ import {
 import { faultsOf } from '../devices/media.ts';
 import type { Context } from '../platform/context.ts';
 import { newId } from '../platform/ids.ts';
+import { HttpProblem } from '../platform/problems.ts';
+import { driveHere, drivesOf, refuseOneDevice, type DriveHere } from './drives.ts';
 import { mediaFolder } from './paths.ts';
 import { scanCard } from './scan.ts';
 
@@ -35,13 +39,18 @@ interface Run {
   job: CopyJob;
   card: Card;
   targets: readonly Target[];
+  absent: readonly Absent[];
+  /** What is on the card; null when only copies are read again. */
+  contents: Contents | null;
   progress: Progress;
   signal: AbortSignal;
 }
-interface Target {
+/** A drive as it was found; the card's folder lies in the drive's own. */
+type Target = DriveHere;
+/** A drive that nothing can go to, and why. */
+interface Absent {
   drive: Drive;
-  /** The drive’s own folder; the card’s lies in it. */
-  folder: string;
+  reason: string;
 }
 
 /** Runs copy jobs of this station until none is waiting. A job whose worker died is taken over when its lease ends. */
@@ -97,9 +106,9 @@ async function runJob(context: Context, job: CopyJob, holder: string): Promise<v
   };
   try {
     const card = (await models.cards.findOne({ where: { id: job.cardId }, raw: true })) as unknown as Card;
-    const targets = await targetsOf(context, job);
-    const run: Run = { context, job, card, targets, progress, signal: stop.signal };
-    if (job.kind === 'copy') await scanCard(context, job.cardId);
+    const { targets, absent } = await targetsOf(context, job);
+    const contents = job.kind === 'copy' ? await scanCard(context, job.cardId) : null;
+    const run: Run = { context, job, card, targets, absent, contents, progress, signal: stop.signal };
     await end(await (job.kind === 'check' ? check(run) : copy(run)));
   } catch (error) {
     over = true;
@@ -113,16 +122,24 @@ async function runJob(context: Context, job: CopyJob, holder: string): Promise<v
   }
 }
 
-async function targetsOf(context: Context, job: CopyJob): Promise<Target[]> {
-  const drives = (await context.models.drives.findAll({
-    where: { id: job.driveIds },
-    raw: true,
-  })) as unknown as Drive[];
-  return Promise.all(drives.map(async (drive) => ({ drive, folder: await mediaFolder(context, drive.path, true) })));
+/** The job's drives, each looked at before anything is written: one that is not here, or is another, fails alone. */
+async function targetsOf(context: Context, job: CopyJob): Promise<{ targets: Target[]; absent: Absent[] }> {
+  const targets: Target[] = [];
+  const absent: Absent[] = [];
+  for (const drive of await drivesOf(context, job.productionId, job.driveIds)) {
+    try {
+      targets.push(await driveHere(context, drive, job.by));
+    } catch (error) {
+      if (!(error instanceof HttpProblem)) throw error;
+      absent.push({ drive, reason: error.message });
+    }
+  }
+  if (job.kind === 'copy') refuseOneDevice(targets);
+  return { targets, absent };
 }
 
 /** Copies the card; answers what failed, in words. */
-async function copy({ context, job, card, targets, progress, signal }: Run): Promise<string | null> {
+async function copy({ context, job, card, targets, absent, contents, progress, signal }: Run): Promise<string | null> {
   const driveAt = new Map(targets.map((t) => [t.folder, t.drive.id]));
   const idOf = (folder: string) => driveAt.get(folder)!;
   const meters = new Map(targets.map((t) => [t.folder, new RateMeter()]));
@@ -144,12 +161,14 @@ async function copy({ context, job, card, targets, progress, signal }: Run): Pro
     targets.map((t) => t.folder),
     {
       name: card.label,
+      ...(contents ? { contents } : {}),
+      marks: Object.fromEntries(targets.map((t) => [t.folder, t.mark])),
       verifySource: job.verifySource,
       faults: {
         source: faultsOf(card.faults),
         places: Object.fromEntries(targets.map((t) => [t.folder, faultsOf(t.drive.faults)])),
       },
-      onListed: (files) => listFiles(context, job, files),
+      onListed: (files) => listFiles(context, job, files, targets, absent),
       onProgress: (p) => {
         latest = p;
         watch(p);
@@ -161,7 +180,7 @@ async function copy({ context, job, card, targets, progress, signal }: Run): Pro
   last = 0;
   if (latest) watch(latest);
   await failPlaces(context, job, result, idOf);
-  return failureWords(result, targets);
+  return failureWords(result, targets, absent);
 }
 
 /** Places that could not even be opened: none of the files went there. */
@@ -181,10 +200,8 @@ async function failPlaces(
   }
 }
 
-function failureWords(
-  { places, sourceChanged, sourceMissing, unreadable }: IngestResult,
-  targets: readonly Target[],
-): string | null {
+function failureWords(result: IngestResult, targets: readonly Target[], absent: readonly Absent[]): string | null {
+  const { places, sourceChanged, sourceMissing, unreadable } = result;
   const nameOf = new Map(targets.map((t) => [t.folder, t.drive.name]));
   const words = places
     .filter((p) => p.failed.length > 0)
@@ -194,6 +211,12 @@ function failureWords(
       const copies = p.failed.length + p.copied.length + p.skipped.length;
       return `${nameOf.get(p.to)}: ${p.failed.length} of ${copies} files failed: ${first!.reason}`;
     });
+  words.unshift(...absent.map((a) => a.reason));
+  const left = notCopied(result);
+  if (left.length > 0)
+    words.push(
+      `${left.length === 1 ? 'One thing' : `${left.length} things`} on the card ${left.length === 1 ? 'is' : 'are'} not copied, such as ${left[0]!.path} (${left[0]!.reason}): look at the card, or leave it out by a pattern in the brief.`,
+    );
   if (unreadable.length > 0)
     words.push(
       `${unreadable.length} folders or files of the card can’t even be listed, such as ${unreadable[0]!.path}: keep the card as it is.`,
@@ -206,13 +229,13 @@ function failureWords(
 }
 
 /** Reads the card’s copies again, drive after drive, against their lists; answers what is wrong, in words. */
-async function check({ context, job, card, targets, progress, signal }: Run): Promise<string | null> {
+async function check({ context, job, card, targets, absent, progress, signal }: Run): Promise<string | null> {
   const clips = (await context.models.clips.findAll({
     where: { cardId: card.id },
     raw: true,
   })) as unknown as Pick<Clip, 'path' | 'sizeBytes'>[];
-  await listFiles(context, job, clips);
-  const words: string[] = [];
+  await listFiles(context, job, clips, targets, absent);
+  const words: string[] = absent.map((a) => a.reason);
   for (const { drive, folder } of targets) {
     const meter = new RateMeter();
     const base = progress.doneBytes;
@@ -295,7 +318,11 @@ async function listFiles(
   { models }: Context,
   job: CopyJob,
   files: readonly Pick<SourceFile, 'path' | 'sizeBytes'>[],
+  targets: readonly Target[],
+  absent: readonly Absent[],
 ): Promise<void> {
+  const volumes = new Map(targets.map((t) => [t.drive.id, t.drive.volume.id]));
+  const reasons = new Map(absent.map((a) => [a.drive.id, a.reason]));
   await models.copyJobs.update(
     { totalFiles: files.length, totalBytes: files.reduce((t, f) => t + f.sizeBytes, 0) },
     { where: { id: job.id } },
@@ -310,11 +337,19 @@ async function listFiles(
       driveId,
       path: f.path,
       sizeBytes: f.sizeBytes,
-      state: 'waiting',
+      volumeId: volumes.get(driveId) ?? null,
+      state: reasons.has(driveId) ? 'failed' : 'waiting',
+      failure: reasons.get(driveId) ?? null,
     })),
   );
   for (let at = 0; at < rows.length; at += ROWS_AT_ONCE)
     await models.copyFiles.bulkCreate(rows.slice(at, at + ROWS_AT_ONCE), { ignoreDuplicates: true });
+  // Of a job that was begun before, the rows are there already.
+  for (const { drive, reason } of absent)
+    await models.copyFiles.update(
+      { state: 'failed', failure: reason },
+      { where: { jobId: job.id, driveId: drive.id, state: 'waiting' } },
+    );
 }
 
 async function settle(

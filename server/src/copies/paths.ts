@@ -5,17 +5,34 @@ import { HttpProblem } from '../platform/problems.ts';
 
 const isBelow = (root: string, file: string) => file === root || file.startsWith(root + path.sep);
 
+/** Makes a folder once the nearest one that is there lies, with every link followed, inside: nothing is made outside, not even by the way. */
+async function makeWithin(roots: readonly string[], wanted: string): Promise<void> {
+  let nearest = wanted;
+  let real: string | null = null;
+  while (real === null) {
+    real = await realpath(nearest).catch((error: NodeJS.ErrnoException) => {
+      if (error.code !== 'ENOENT') throw error;
+      return null;
+    });
+    if (real === null) nearest = path.dirname(nearest);
+  }
+  if (roots.some((root) => isBelow(root, real))) await mkdir(wanted, { recursive: true });
+}
+
 /**
  * The real folder of a card or drive. Refused unless it lies below one of the configured media roots after every
- * link is followed. With `make` a folder that is missing is made, but only where its parent already lies inside.
+ * link is followed. With `make` (simulated devices only) a folder that is missing is made, but only where what is there lies inside.
  */
 export async function mediaFolder({ config }: Pick<Context, 'config'>, folder: string, make = false): Promise<string> {
   const wanted = path.resolve(folder);
-  const roots = await Promise.all(config.mediaRoots.map((root) => realpath(root)));
+  // A root that is missing (a drive bay that is not plugged in) holds up none of the others.
+  const roots = (await Promise.all(config.mediaRoots.map((root) => realpath(root).catch(() => null)))).filter(
+    (root) => root !== null,
+  );
   const given = config.mediaRoots.map((root) => path.resolve(root));
   if (![...given, ...roots].some((root) => isBelow(root, wanted)))
     throw new HttpProblem(400, 'mediaRoot', `${folder} lies outside the folders that Kavrell may use for media.`);
-  if (make) await mkdir(wanted, { recursive: true });
+  if (make) await makeWithin(roots, wanted);
   const real = await realpath(wanted).catch((error: NodeJS.ErrnoException) => {
     if (error.code === 'ENOENT')
       throw new HttpProblem(400, 'mediaGone', `${folder} is not there: is the card or drive plugged in?`);

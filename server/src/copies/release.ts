@@ -10,6 +10,7 @@ import { nowOf } from '../productions/index.ts';
 import { loadRows } from '../productions/load.ts';
 import type { Router } from '../platform/routing.ts';
 import { cardOf } from './card.ts';
+import { driveHindrances } from './hold.ts';
 import { scanCard } from './scan.ts';
 import { cardReport, cardCsv, cardPdf } from './report.ts';
 
@@ -38,6 +39,7 @@ export function serveReleases(router: Router, context: Context): void {
     if (status.release) return status.release;
     const now = nowOf(rows.production);
     const reasons = releaseHindrances(status, rows.drives, rows.production.keepPolicy, lastDayEndMs(rows), now);
+    reasons.push(...(await driveHindrances(context, status, rows.drives)));
     if (reasons.length > 0)
       throw new HttpProblem(409, 'notKept', `${status.card.label} can’t be released. ${reasons.join(' ')}`);
     const row: Release = {

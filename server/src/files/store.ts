@@ -1,11 +1,12 @@
 import { createHash, randomUUID } from 'node:crypto';
 import { createWriteStream } from 'node:fs';
-import { mkdir, open, rename, rm } from 'node:fs/promises';
+import { mkdir, open, rename, rm, stat } from 'node:fs/promises';
 import path from 'node:path';
 import { Transform, type Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { MAX_FILE_BYTES, type FILE_TYPES } from '@kavrell/contract';
 import type { Context } from '../platform/context.ts';
+import { ChildLost, OverBudget, PICTURE_BUDGET, WorkFailed, type PictureFacts } from '../platform/pool/index.ts';
 import { HttpProblem } from '../platform/problems.ts';
 import { sniff } from './sniff.ts';
 
@@ -19,6 +20,45 @@ export interface StoredFile {
 export function filePath(context: Context, hash: string): string {
   return path.join(context.config.filesRoot, hash.slice(0, 2), hash);
 }
+
+/** Where the small version of a picture lies, which documents use. */
+const smallPath = (context: Context, hash: string): string => `${filePath(context, hash)}.small.jpg`;
+
+/** Decodes a picture whole and makes its small version; refuses in words what can't be. */
+async function makeSmall(context: Context, file: string, small: string): Promise<void> {
+  try {
+    await context.pool.run<PictureFacts>({ kind: 'picture', file, small }, PICTURE_BUDGET);
+  } catch (error) {
+    if (error instanceof OverBudget)
+      throw new HttpProblem(
+        413,
+        'large',
+        `This picture can’t be decoded here. ${error.message} Nothing was stored; save it smaller.`,
+      );
+    if (error instanceof WorkFailed || error instanceof ChildLost) throw new HttpProblem(400, 'picture', error.message);
+    throw error;
+  }
+}
+
+/** The small version of a stored picture; null when it can't be made: a broken picture never ends a document. */
+export async function smallPicture(context: Context, hash: string): Promise<string | null> {
+  const small = smallPath(context, hash);
+  if (await exists(small)) return small;
+  try {
+    await makeSmall(context, filePath(context, hash), small);
+    return small;
+  } catch (error) {
+    if (!(error instanceof HttpProblem)) throw error;
+    context.log.warn({ hash, words: error.message }, 'a stored picture can’t be decoded');
+    return null;
+  }
+}
+
+const exists = (file: string): Promise<boolean> =>
+  stat(file).then(
+    () => true,
+    () => false,
+  );
 
 /** Counts, hashes and stops what is too large, while it runs through. */
 function meter(hash: ReturnType<typeof createHash>): Transform & { bytes: number } {
@@ -54,7 +94,7 @@ export async function storeFile(
   by: string,
 ): Promise<StoredFile> {
   const { filesRoot } = context.config;
-  await mkdir(filesRoot, { recursive: true });
+  await mkdir(filesRoot, { recursive: true, mode: 0o700 });
   const part = path.join(filesRoot, `${randomUUID()}.part`);
   const hash = createHash('sha256');
   const through = meter(hash);
@@ -74,7 +114,8 @@ export async function storeFile(
       );
     const stored: StoredFile = { hash: hash.digest('hex'), sizeBytes: through.bytes, mediaType };
     const target = filePath(context, stored.hash);
-    await mkdir(path.dirname(target), { recursive: true });
+    await mkdir(path.dirname(target), { recursive: true, mode: 0o700 });
+    if (mediaType.startsWith('image/')) await makeSmall(context, part, smallPath(context, stored.hash));
     await rename(part, target);
     await context.db.transaction(async (transaction) => {
       await context.db.query(

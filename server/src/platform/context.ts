@@ -3,6 +3,7 @@ import type { Config } from './config.ts';
 import type { Models } from './db/index.ts';
 import type { Logger } from './log.ts';
 import type { Queue } from './jobs/index.ts';
+import type { ChildPool } from './pool/index.ts';
 
 /** What every room of the server is handed. */
 export interface Context {
@@ -11,4 +12,6 @@ export interface Context {
   db: Sequelize;
   models: Models;
   queue: Queue;
+  /** Does what may take long, or reads what others made, in processes of its own. */
+  pool: ChildPool;
 }

@@ -1,8 +1,5 @@
-import { open } from 'node:fs/promises';
-import mediaInfoFactory, { type MediaInfo } from 'mediainfo.js';
 import { RATES, rateName } from '@kavrell/core/timecode';
-
-let parser: Promise<MediaInfo<'object'>> | null = null;
+import { TRACKS_BUDGET, type ChildPool } from './pool/index.ts';
 
 type Figure = number | string | undefined;
 /** What the parser says of one track; everything it knows comes as text or number. */
@@ -26,23 +23,9 @@ export interface Track {
   transfer_characteristics?: string;
 }
 
-/** The tracks of a media file, read in pieces as the parser asks for them: a large file is never held. */
-export async function tracksOf(file: string): Promise<Track[]> {
-  parser ??= mediaInfoFactory({ format: 'object' });
-  const info = await parser;
-  const handle = await open(file, 'r');
-  try {
-    const { size } = await handle.stat();
-    const result = await info.analyzeData(size, async (length, offset) => {
-      const bytes = new Uint8Array(length);
-      const { bytesRead } = await handle.read(bytes, 0, length, offset);
-      return bytes.subarray(0, bytesRead);
-    });
-    return (result.media?.track ?? []) as unknown as Track[];
-  } finally {
-    await handle.close();
-  }
-}
+/** The tracks of a media file (its written path), read by a child process within a budget. Rejects as the pool does. */
+export const tracksOf = (pool: ChildPool, file: string): Promise<Track[]> =>
+  pool.run<Track[]>({ kind: 'tracks', file }, TRACKS_BUDGET);
 
 /** A figure of a track, or null when it is missing or none. */
 export function figureOf(value: Figure): number | null {

@@ -20,6 +20,8 @@ const TITLES: Record<number, string> = {
   403: 'Not for this role',
   404: 'Not there',
   409: 'Changed meanwhile',
+  422: 'More than can be done',
+  503: 'Not just now',
   413: 'Too large',
   429: 'Too often',
   500: 'A fault in Kavrell',

@@ -4,7 +4,7 @@ import { strokePaths, type Picture } from '@kavrell/core/look';
 import type { ProductionRows } from '@kavrell/core/productions';
 import { rollup, shotListLines, type Shot, type ShotListLine } from '@kavrell/core/scenes';
 import { formatCount, formatDate, formatEighths, formatMinutes } from '@kavrell/core/units';
-import { filePath } from '../files/index.ts';
+import { smallPicture } from '../files/index.ts';
 import { mediaTypeOf } from '../files/store.ts';
 import type { Context } from '../platform/context.ts';
 import { SOFT, head, heading, renderPdf, rows } from '../platform/documents/index.ts';
@@ -17,8 +17,9 @@ async function readStills(context: Context, productionId: string, pictures: read
   for (const { fileHash } of pictures) {
     if (!fileHash || stills.has(fileHash)) continue;
     const type = await mediaTypeOf(context, productionId, fileHash);
-    if (type !== 'image/jpeg' && type !== 'image/png') continue;
-    stills.set(fileHash, `data:${type};base64,${(await readFile(filePath(context, fileHash))).toString('base64')}`);
+    const small = type?.startsWith('image/') ? await smallPicture(context, fileHash) : null;
+    if (small === null) continue;
+    stills.set(fileHash, `data:image/jpeg;base64,${(await readFile(small)).toString('base64')}`);
   }
   return stills;
 }

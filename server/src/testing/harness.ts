@@ -13,6 +13,7 @@ import { ensureOwner, ownerLink } from '../platform/auth/index.ts';
 import type { Context } from '../platform/context.ts';
 import { connect, defineModels, inChangeSet, migrations } from '../platform/db/index.ts';
 import { newId } from '../platform/ids.ts';
+import { openPool } from '../platform/pool/index.ts';
 import type { StationWork } from '../platform/jobs/index.ts';
 import { storePlan } from '../productions/store.ts';
 import { makeLog } from '../platform/log.ts';
@@ -63,6 +64,7 @@ export async function startTestServer(): Promise<TestServer> {
     log,
     db,
     models: defineModels(db),
+    pool: openPool(),
     queue: { send: async (work) => void sent.push(work), work: async () => undefined, stop: async () => undefined },
   };
   await ensureOwner(context);
@@ -96,6 +98,7 @@ export async function startTestServer(): Promise<TestServer> {
     },
     async stop() {
       await running.close();
+      context.pool.stop();
       await db.close();
       await rm(media, { recursive: true, force: true });
     },

@@ -9,6 +9,7 @@ import { camera } from './migrations/0006-camera.ts';
 import { people } from './migrations/0007-people.ts';
 import { units } from './migrations/0008-units.ts';
 import { sheets } from './migrations/0009-sheets.ts';
+import { trust } from './migrations/0010-trust.ts';
 
 export interface Migration {
   name: string;
@@ -16,7 +17,7 @@ export interface Migration {
   down: (run: (sql: string) => Promise<void>) => Promise<void>;
 }
 
-const MIGRATIONS: readonly Migration[] = [house, clocks, media, scenes, light, camera, people, units, sheets];
+const MIGRATIONS: readonly Migration[] = [house, clocks, media, scenes, light, camera, people, units, sheets, trust];
 
 /** The migrations, each in its own transaction, forward and back. */
 export function migrations(db: Sequelize): Umzug<Sequelize> {

@@ -23,7 +23,10 @@ const form = productionFields
       .max(6, 'Six copies are the most Kavrell plans for.'),
     apart: z.boolean(),
     format: z.enum(FORMAT_POLICIES),
+    leaveOut: z.string(),
   });
+/** Patterns as they are typed, with spaces between, and as they are kept. */
+const patternsOf = (text: string) => text.split(/\s+/).filter(Boolean);
 type FormValues = z.infer<typeof form>;
 
 /** The job in a few fields, saved together. What is typed stays until it is saved. */
@@ -38,7 +41,7 @@ export function BriefForm() {
       simulatedNowOffsetMs: _clock,
       ...rest
     } = production;
-    return { ...rest, ...keepPolicy };
+    return { ...rest, ...keepPolicy, leaveOut: keepPolicy.leaveOut.join(' ') };
   }, [production]);
   const { register, handleSubmit, formState, reset } = useForm<FormValues>({
     resolver: zodResolver(form) as never,
@@ -48,16 +51,16 @@ export function BriefForm() {
   useEffect(() => {
     if (!formState.isDirty) reset(values);
   }, [values, formState.isDirty, reset]);
-  const save = handleSubmit(({ verifiedCopies, apart, format, ...rest }) => {
+  const save = handleSubmit(({ verifiedCopies, apart, format, leaveOut, ...rest }) => {
     void change(production.id, 'Changed the brief', [
       {
         op: 'update',
         table: 'productions',
         row: production,
-        values: { ...rest, keepPolicy: { verifiedCopies, apart, format } },
+        values: { ...rest, keepPolicy: { verifiedCopies, apart, format, leaveOut: patternsOf(leaveOut) } },
       },
     ]);
-    reset({ ...rest, verifiedCopies, apart, format });
+    reset({ ...rest, verifiedCopies, apart, format, leaveOut });
   });
   const { errors } = formState;
   const area = (name: 'purpose' | 'audience' | 'feeling', label: string, rows: number, hint: string) => (
@@ -126,6 +129,12 @@ export function BriefForm() {
           <label style={{ display: 'flex', gap: 8, alignItems: 'center', marginBottom: 16, minHeight: 36 }}>
             <input type="checkbox" {...register('apart')} /> and not all of them in one place
           </label>
+          <FormField
+            label="Not copied from cards"
+            error={errors.leaveOut?.message}
+            input={register('leaveOut')}
+            hint="Patterns with spaces between, such as *.tmp; whatever else is not copied stands against the card"
+          />
           <FormField label="Cards may be formatted">
             {(props) => (
               <select className="field" {...props} {...register('format')}>

@@ -75,13 +75,15 @@ export function CardSheet({ status, work }: { status: CardStatus; work: CopyWork
           ) : null}
         </Flex>
       </Part>
-      {me.role === 'owner' ? <Troubles table="cards" row={card} name={card.label} /> : null}
+      {me.role === 'owner' && card.simulated ? <Troubles table="cards" row={card} name={card.label} /> : null}
       <Why
         lines={[
           'Verified: each file was written, read back from the drive, compared by xxHash64 and only then given its name.',
           `Kept: verified on ${formatCount(production.keepPolicy.verifiedCopies, 'drive')}${production.keepPolicy.apart ? ', not all in one place' : ''} (the brief says so).`,
           'Rates are of the last eight seconds, writing and reading back together; the time left goes by them.',
-          'The card is never formatted by Kavrell. Cards and drives here are simulated: folders on this machine.',
+          'The card is never formatted by Kavrell, and nothing is ever written to it.',
+          'Copies count by device: two drives on one device are one copy, and a drive that was swapped holds none.',
+          ...(card.simulated ? ['This card is simulated: a folder on this machine.'] : []),
         ]}
       />
     </>

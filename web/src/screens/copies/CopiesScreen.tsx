@@ -12,6 +12,7 @@ import { useHashSelection } from '../../ui/selection.ts';
 import { Sheet } from '../../ui/sheet.tsx';
 import { CardSheet } from './CardSheet.tsx';
 import { CardTable } from './CardTable.tsx';
+import { DriveDevice } from './DriveDevice.tsx';
 import { FileList } from './FileList.tsx';
 import { JobBar } from './JobBar.tsx';
 import { Troubles } from './Troubles.tsx';
@@ -110,7 +111,8 @@ export function CopiesScreen() {
           drive ? (
             <>
               <RowFields row={drive} columns={driveColumns} fields={driveFields} onEdit={edits.onEdit} />
-              <Troubles table="drives" row={drive} name={drive.name} />
+              <DriveDevice drive={drive} drives={rows.drives} />
+              {drive.simulated ? <Troubles table="drives" row={drive} name={drive.name} /> : null}
             </>
           ) : (
             <Part>No drive yet.</Part>

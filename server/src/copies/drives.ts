@@ -1,0 +1,118 @@
+import { realpath } from 'node:fs/promises';
+import path from 'node:path';
+import { type Card, type Drive, type DriveVolume } from '@kavrell/core/copies';
+import { deviceOf, isSealed, newMark, readMark, wordsOf, writeMark, type Mark } from '@kavrell/copies';
+import type { Context } from '../platform/context.ts';
+import { inChangeSet } from '../platform/db/index.ts';
+import { HttpProblem } from '../platform/problems.ts';
+import { mediaFolder } from './paths.ts';
+
+/** A drive that is here and is the one it is taken for. */
+export interface DriveHere {
+  drive: Drive & { volume: DriveVolume };
+  folder: string;
+  mark: Mark;
+}
+
+/** A file system's own identifier stays; a number that the system gave may be another after the next start. */
+const staysSame = (device: string) => device.startsWith('file system ');
+
+const refuse = (code: string, words: string) => new HttpProblem(409, code, words);
+
+/** Refuses a folder that is a card's, lies in one, or holds one: nothing is ever written to a card. */
+async function refuseCards({ models }: Context, folder: string): Promise<void> {
+  const cards = (await models.cards.findAll({ where: { deletedAt: null }, raw: true })) as unknown as Card[];
+  const within = (inner: string, outer: string) => inner === outer || inner.startsWith(`${outer}${path.sep}`);
+  for (const card of cards) {
+    const real = await realpath(card.path).catch(() => path.resolve(card.path));
+    if (within(folder, real) || within(real, folder))
+      throw refuse(
+        'driveIsCard',
+        `${folder} is the folder of card ${card.label}, or lies within it or around it: nothing is ever written to a card.`,
+      );
+  }
+}
+
+/** The mark of a drive's folder; written there when it has none and `takeOn` allows it. */
+async function markOf({ config }: Context, drive: Drive, folder: string): Promise<Mark> {
+  const found = await readMark(folder).catch((error: unknown) => {
+    throw refuse('driveGone', `${drive.name}: ${wordsOf(error)}`);
+  });
+  if (found && !isSealed(found, config.secret))
+    throw refuse(
+      'driveForeign',
+      `${drive.name} carries the mark of another Kavrell. If it is to be used here from now on, take the file .kavrell-drive off it first.`,
+    );
+  if (drive.volume) {
+    if (!found)
+      throw refuse(
+        'driveAbsent',
+        `${folder} is not ${drive.name}: it does not carry its mark. Is the drive plugged in?`,
+      );
+    if (found.id !== drive.volume.id)
+      throw refuse('driveSwapped', `At ${folder} there is another drive than ${drive.name}. Plug in the right one.`);
+    return found;
+  }
+  if (found) return found;
+  const mark = newMark(config.secret, new Date());
+  await writeMark(folder, mark).catch((error: unknown) => {
+    throw refuse('driveReadOnly', `${drive.name} can’t be taken on: ${wordsOf(error)}`);
+  });
+  return mark;
+}
+
+/**
+ * Looks whether a drive is here and is the device it was taken on as; one that never was is taken on now. Refuses in words what is absent,
+ * swapped, doubled, or a card. A real drive's folder is never made: what is not plugged in is not there.
+ */
+export async function driveHere(context: Context, drive: Drive, by: string): Promise<DriveHere> {
+  const { models, db } = context;
+  const folder = await mediaFolder(context, drive.path, drive.simulated);
+  await refuseCards(context, folder);
+  const mark = await markOf(context, drive, folder);
+  const device = drive.simulated ? `simulated ${drive.id}` : await deviceOf(folder);
+  if (drive.volume && staysSame(drive.volume.device) && staysSame(device) && device !== drive.volume.device)
+    throw refuse(
+      'driveDoubled',
+      `${drive.name} carries the right mark but is another device: a copied disk? Plug in the one that was taken on.`,
+    );
+  const others = (await models.drives.findAll({
+    where: { productionId: drive.productionId, deletedAt: null },
+    raw: true,
+  })) as unknown as Drive[];
+  const same = others.find((o) => o.id !== drive.id && o.volume?.id === mark.id);
+  if (same)
+    throw refuse(
+      'driveDoubled',
+      `${drive.name} and ${same.name} are the same drive, in the same folder. Take one of them off the list.`,
+    );
+  if (drive.volume?.device === device) return { drive: { ...drive, volume: drive.volume }, folder, mark };
+  const volume: DriveVolume = drive.volume
+    ? { ...drive.volume, device }
+    : { id: mark.id, device, takenOnAtMs: Date.now(), by };
+  await inChangeSet(db, { changeSetId: null, actor: 'machine' }, (transaction) =>
+    models.drives.update({ volume }, { where: { id: drive.id }, transaction }),
+  );
+  return { drive: { ...drive, volume }, folder, mark };
+}
+
+/** Refuses drives that lie on one device: what goes to both of them would be one copy. */
+export function refuseOneDevice(here: readonly DriveHere[]): void {
+  for (const [i, one] of here.entries()) {
+    const other = here.slice(i + 1).find((o) => o.drive.volume.device === one.drive.volume.device);
+    if (other)
+      throw refuse(
+        'oneDevice',
+        `${one.drive.name} and ${other.drive.name} lie on one device: what goes to both is lost together. Choose one of them.`,
+      );
+  }
+}
+
+/** The drives by their ids, in that order. */
+export async function drivesOf({ models }: Context, productionId: string, ids: readonly string[]): Promise<Drive[]> {
+  const rows = (await models.drives.findAll({
+    where: { id: [...ids], productionId, deletedAt: null },
+    raw: true,
+  })) as unknown as Drive[];
+  return ids.flatMap((id) => rows.find((r) => r.id === id) ?? []);
+}
