@@ -1,7 +1,9 @@
-import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { existsSync } from 'node:fs';
 import net from 'node:net';
 import path from 'node:path';
-import { dataDir, ensureBuilt, ensureDebian, ensureModules } from './lib/bootstrap.mjs';
+import { dailyBackups } from './lib/backup.mjs';
+import { ensureBuilt, ensureDebian, ensureModules } from './lib/bootstrap.mjs';
+import { dataPlace, lockDir } from './lib/dataPlace.mjs';
 import { startInstance } from './lib/instance.mjs';
 import { giveUp, say } from './lib/say.mjs';
 
@@ -25,67 +27,52 @@ async function checkPort() {
   if (code) giveUp(`Kavrell can’t listen on ${host}:${port} (${code}).`);
 }
 
-const isAlive = (pid) => {
-  try {
-    process.kill(pid, 0);
-    return true;
-  } catch (error) {
-    if (error.code === 'ESRCH') return false;
-    if (error.code === 'EPERM') return true;
-    throw error;
-  }
-};
-
-const dir = dataDir();
-const runFile = path.join(dir, 'run.json');
-if (existsSync(runFile)) {
-  const { pid } = JSON.parse(readFileSync(runFile, 'utf8'));
-  if (isAlive(pid)) giveUp(`Kavrell is already running from this folder (process ${pid}). Stop that first.`);
+const dir = dataPlace({ demo, told: say });
+let lock;
+try {
+  lock = lockDir(dir);
+} catch (error) {
+  giveUp(error.message);
 }
+
+let instance = null;
+let backups = null;
+let stopping = false;
+async function stop(code) {
+  if (stopping) return;
+  stopping = true;
+  backups?.stop();
+  await instance?.stop();
+  lock.release();
+  process.exit(code);
+}
+for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => void stop(0));
+process.on('exit', () => lock.release());
+
 await checkPort();
 ensureDebian(process.env.KAVRELL_DATABASE_URL ? ['ffmpeg'] : ['postgresql', 'ffmpeg']);
 ensureModules();
 ensureBuilt();
 
-mkdirSync(dir, { recursive: true });
-writeFileSync(runFile, JSON.stringify({ pid: process.pid }));
-
-let instance = null;
-let stopping = false;
-async function stop(code) {
-  if (stopping) return;
-  stopping = true;
-  await instance?.stop();
-  rmSync(runFile, { force: true });
-  process.exit(code);
-}
-for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => void stop(0));
-
 try {
+  const mediaRoots = process.env.KAVRELL_MEDIA_ROOTS?.split(path.delimiter).filter(Boolean) ?? [];
+  for (const root of mediaRoots)
+    if (!existsSync(root)) say(`The media folder ${root} is not there just now; the others work without it.`);
   instance = await startInstance({
     dir,
     port,
     demo,
     databaseUrl: process.env.KAVRELL_DATABASE_URL,
-    mediaRoots: process.env.KAVRELL_MEDIA_ROOTS?.split(path.delimiter) ?? [],
+    mediaRoots,
     onDemo: (loaded) => say(`Loaded the demo production (${loaded}).`),
+    told: say,
   });
-  const { address, link, server, worker } = instance;
+  const { address, link, databaseUrl, pgBin } = instance;
+  lock.note({ databaseUrl });
   say(
-    `\n  Kavrell is ready: ${address}\n  Sign in once with: ${link}\n  (good for 24 hours and one use; Ctrl-C stops everything)\n`,
+    `\n  Kavrell is ready: ${address}\n  Sign in once with: ${link}\n  (good for 24 hours and one use; Ctrl-C stops everything)\n  Data: ${dir}\n`,
   );
-  for (const [name, part] of [
-    ['server', server],
-    ['worker', worker],
-  ]) {
-    void part.ended.then((code) => {
-      if (stopping) return;
-      process.stderr.write(
-        `The ${name} ended unexpectedly (code ${code}). Stopping; your data are kept. Start again to go on.\n`,
-      );
-      void stop(1);
-    });
-  }
+  if (pgBin) backups = dailyBackups({ dir, databaseUrl, pgBin, told: say });
 } catch (error) {
   process.stderr.write(`${error.message}\n`);
   await stop(1);

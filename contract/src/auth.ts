@@ -60,8 +60,35 @@ export const setPassword = route({
   path: '/api/auth/password',
   roles: ['owner'],
   params: none,
-  body: z.object({ password }),
+  /** The one before, once there is one. Every other session of the account ends. */
+  body: z.object({ password, current: z.string().max(200).optional() }),
   reply: z.object({ ok: z.literal(true) }),
+});
+export const sessionInfo = z.object({
+  id: z.string(),
+  device: z.string(),
+  startedAtMs: z.number(),
+  /** The one that asks. */
+  own: z.boolean(),
+});
+export type SessionInfo = z.infer<typeof sessionInfo>;
+/** Sessions of one's own account that hold. */
+export const listSessions = route({
+  method: 'GET',
+  path: '/api/auth/sessions',
+  roles: ['owner'],
+  params: none,
+  body: null,
+  reply: z.array(sessionInfo),
+});
+/** Ends all sessions of one's own account but the one that asks. */
+export const endSessions = route({
+  method: 'POST',
+  path: '/api/auth/sessions/end',
+  roles: ['owner'],
+  params: none,
+  body: none,
+  reply: z.object({ ended: z.int() }),
 });
 
 const inProduction = z.object({ productionId: z.uuid() });

@@ -5,7 +5,7 @@ import { route } from './route.ts';
 export const calculate = route({
   method: 'POST',
   path: '/api/calc/:name',
-  roles: ['owner', 'read', 'log', 'offload'],
+  roles: ['owner', 'log', 'offload'],
   params: z.object({ name: z.string().max(80) }),
   body: z.unknown(),
   reply: z.unknown(),
@@ -14,7 +14,7 @@ export const calculate = route({
 export const listCalcs = route({
   method: 'GET',
   path: '/api/calc',
-  roles: ['owner', 'read', 'log', 'offload'],
+  roles: ['owner', 'log', 'offload'],
   params: z.object({}),
   body: null,
   reply: z.array(z.unknown()),

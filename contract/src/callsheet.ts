@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { sheetContent } from '@kavrell/core/callsheet';
 import { line } from '@kavrell/core/records';
 import { CREW_ROLES, route } from './route.ts';
 
@@ -23,6 +24,28 @@ export const frozenSheetPdf = route({
   params: ofSheet,
   body: null,
   reply: null,
+});
+/** The sheets of all days as the crew read them: the newest that went out, or, before any did, the day as it is composed now. */
+export const readSheets = route({
+  method: 'GET',
+  path: '/api/productions/:productionId/sheets',
+  roles: ['owner', ...CREW_ROLES],
+  params: z.object({ productionId: z.uuid() }),
+  body: null,
+  reply: z.object({
+    title: z.string(),
+    /** When this was composed, by the server’s clock. */
+    atMs: z.number(),
+    days: z.array(
+      z.object({
+        dayId: z.uuid(),
+        /** Null while nothing went out. */
+        sheetId: z.uuid().nullable(),
+        revision: z.int().nullable(),
+        content: sheetContent,
+      }),
+    ),
+  }),
 });
 /** Freezes the day as it stands as version `revision`; refused when another window froze that one meanwhile. */
 export const freezeSheet = route({

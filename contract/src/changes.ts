@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { unstorableIn } from '@kavrell/core/records';
 import { EDITABLE_NAMES } from './tables.ts';
 import { route } from './route.ts';
 
@@ -13,13 +14,28 @@ export const changeOp = z.discriminatedUnion('op', [
 ]);
 export type ChangeOp = z.infer<typeof changeOp>;
 
+/** Refuses text that can't be stored, at its field. */
+export const storable = (value: unknown, ctx: z.core.$RefinementCtx): void => {
+  const path = unstorableIn(value);
+  if (path)
+    ctx.addIssue({
+      code: 'custom',
+      path,
+      message: 'This holds half a character, which can’t be stored: type it anew.',
+    });
+};
+
 /** Changes that stand or fall together and are undone together. The id is the idempotency key. */
-export const changeSet = z.object({
-  id: z.uuid(),
-  /** What was done, in words: `Moved 3C`. */
-  label: z.string().trim().min(1).max(160),
-  ops: z.array(changeOp).min(1).max(2000, 'At most 2000 rows can change at once.'),
-});
+export const changeSet = z
+  .object({
+    id: z.uuid(),
+    /** What was done, in words: `Moved 3C`. */
+    label: z.string().trim().min(1).max(160),
+    ops: z.array(changeOp).min(1).max(2000, 'At most 2000 rows can change at once.'),
+    /** Whose change it is, when the owner sends what somebody whose link ended left on a device. */
+    madeBy: z.string().trim().min(1).max(80).optional(),
+  })
+  .superRefine(storable);
 export type ChangeSet = z.infer<typeof changeSet>;
 
 /** What a logger may write and take back besides takes: that a clock was jammed. */

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { CREW_ROLES, route } from './route.ts';
+import { route } from './route.ts';
 
 /** What may be stored, told by content and never by name. */
 export const FILE_TYPES = ['image/jpeg', 'image/png', 'image/webp', 'audio/wav', 'audio/mpeg', 'audio/mp4'] as const;
@@ -19,7 +19,7 @@ export const putFile = route({
 export const getFile = route({
   method: 'GET',
   path: '/api/productions/:productionId/files/:hash',
-  roles: ['owner', ...CREW_ROLES],
+  roles: ['owner', 'log', 'offload'],
   params: inProduction.extend({
     hash: z.string().regex(/^[0-9a-f]{64}$/, 'That is not the address of a stored file.'),
   }),

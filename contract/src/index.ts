@@ -1,4 +1,5 @@
 import * as auth from './auth.ts';
+import * as backup from './backup.ts';
 import * as calc from './calc.ts';
 import * as camera from './camera.ts';
 import * as callsheet from './callsheet.ts';
@@ -19,6 +20,8 @@ export * from './route.ts';
 export * from './problem.ts';
 export * from './tables.ts';
 export * from './auth.ts';
+export * from './backup.ts';
+export * from './backup.ts';
 export * from './calc.ts';
 export * from './callsheet.ts';
 export * from './camera.ts';
@@ -40,6 +43,7 @@ const isRoute = (x: unknown): x is Route => typeof x === 'object' && x !== null 
 export const ROUTES: Readonly<Record<string, Route>> = Object.fromEntries(
   [
     auth,
+    backup,
     calc,
     callsheet,
     camera,

@@ -6,13 +6,27 @@ import { TABLE_NAMES, type TableName } from './tables.ts';
 const everyone = ['owner', ...CREW_ROLES] as const;
 const inProduction = z.object({ productionId: z.uuid() });
 
+/** Room on a disk while it gets short, in few words for a line and in all words. */
+export const diskRoom = z.object({ short: z.string(), words: z.string(), freeShare: z.number() });
+export type DiskRoom = z.infer<typeof diskRoom>;
+
+/** `ok` means that takes can be stored: something was written and is there. */
 export const health = route({
   method: 'GET',
   path: '/api/health',
   roles: 'public',
   params: z.object({}),
   body: null,
-  reply: z.object({ ok: z.boolean(), database: z.boolean(), worker: z.boolean(), version: z.string() }),
+  reply: z.object({
+    ok: z.boolean(),
+    database: z.boolean(),
+    worker: z.boolean(),
+    version: z.string(),
+    /** Null while there is room enough. */
+    disk: diskRoom.nullable(),
+    /** Why takes can't be stored, in words; null while they can. */
+    trouble: z.string().nullable(),
+  }),
 });
 export const listProductions = route({
   method: 'GET',
@@ -39,11 +53,11 @@ const tableList = z
   );
 /** The tables of such a list. */
 export const tablesOf = (list: string): TableName[] => list.split(',') as TableName[];
-/** All rows of some tables of a production that are not deleted, by table. Personal fields are blank for those who don't need them. */
+/** All rows of some tables of a production that are not deleted, by table; what is not for this role's eyes is left out or blank. */
 export const listRows = route({
   method: 'GET',
   path: '/api/productions/:productionId/rows/:tables',
-  roles: everyone,
+  roles: ['owner', 'log', 'offload'],
   params: inProduction.extend({ tables: tableList }),
   body: null,
   reply: z.record(z.string(), z.array(z.record(z.string(), z.unknown()))),

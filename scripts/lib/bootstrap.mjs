@@ -13,20 +13,20 @@ const hash = (...parts) =>
     .digest('hex')
     .slice(0, 16);
 
-/** A short name for this checkout, so that two checkouts never share data. */
+/** The name that the data of a checkout once had; they are moved from there. */
 export const CHECKOUT = hash(ROOT);
 
 function onPath(program) {
   return (process.env.PATH ?? '').split(path.delimiter).some((dir) => existsSync(path.join(dir, program)));
 }
 
-/** The folder of the newest installed PostgreSQL server's programs, or null. */
-export function postgresBin() {
+/** The folder of an installed PostgreSQL server's programs, of this major version or the newest; null when there is none. */
+export function postgresBin(version) {
   const base = '/usr/lib/postgresql';
   if (!existsSync(base)) return null;
   const versions = readdirSync(base).filter((v) => existsSync(path.join(base, v, 'bin', 'initdb')));
-  const newest = versions.sort((a, b) => Number(b) - Number(a))[0];
-  return newest ? path.join(base, newest, 'bin') : null;
+  const found = version ? versions.find((v) => v === version) : versions.sort((a, b) => Number(b) - Number(a))[0];
+  return found ? path.join(base, found, 'bin') : null;
 }
 
 const CHECKS = {
@@ -101,15 +101,6 @@ export function ensureBuilt() {
   if (done.status !== 0) giveUp('The build did not work; see above.');
   mkdirSync(path.dirname(stamp), { recursive: true });
   writeFileSync(stamp, state);
-}
-
-/** Where this checkout's data lie: outside it, so that cleaning the checkout erases nothing. */
-export function dataDir() {
-  if (process.env.KAVRELL_DATA) return path.resolve(process.env.KAVRELL_DATA);
-  const base = isRoot
-    ? '/var/lib/kavrell'
-    : path.join(process.env.XDG_DATA_HOME ?? path.join(process.env.HOME ?? '/tmp', '.local/share'), 'kavrell');
-  return path.join(base, CHECKOUT);
 }
 
 /** Numeric ids of the `postgres` user, which must own the cluster when we are root. */

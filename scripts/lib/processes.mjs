@@ -21,6 +21,7 @@ export function startProgram(name, env, { quiet = false } = {}) {
   return {
     ready,
     ended,
+    pid: child.pid,
     async stop() {
       child.kill('SIGTERM');
       await Promise.race([ended, new Promise((done) => setTimeout(done, 8000, 'late').unref())]);
@@ -31,13 +32,14 @@ export function startProgram(name, env, { quiet = false } = {}) {
 }
 
 /** The environment that server, worker and demo loader share. */
-export function programEnv({ databaseUrl, dataDir, port, mediaRoots, log = 'warn', pgBin = '' }) {
+export function programEnv({ databaseUrl, dataDir, port, mediaRoots, station, log = 'warn', pgBin = '' }) {
   return {
     KAVRELL_DATABASE_URL: databaseUrl,
     KAVRELL_SECRET_FILE: path.join(dataDir, 'session-secret'),
     KAVRELL_WEB_ROOT: path.join(ROOT, 'dist', 'web'),
     KAVRELL_MEDIA_ROOTS: mediaRoots.join(path.delimiter),
     KAVRELL_DATA: dataDir,
+    KAVRELL_STATION: station,
     KAVRELL_PORT: String(port),
     KAVRELL_LOG: process.env.KAVRELL_LOG ?? log,
     KAVRELL_PG_BIN: pgBin,

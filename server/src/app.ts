@@ -6,7 +6,7 @@ import express, { type Express, type RequestHandler } from 'express';
 import helmet from 'helmet';
 import pg from 'pg';
 import { pinoHttp } from 'pino-http';
-import { ROUTES, health } from '@kavrell/contract';
+import { ROUTES } from '@kavrell/contract';
 import { serveCalc } from './calc/index.ts';
 import { serveCallSheet } from './callsheet/index.ts';
 import { servePersonalSheets } from './callsheet/personal.ts';
@@ -24,7 +24,9 @@ import { serveSound } from './sound/index.ts';
 import { serveStale } from './stale/index.ts';
 import { serveWrap } from './wrap/index.ts';
 import { serveAuth, sessions, whoIs } from './platform/auth/index.ts';
+import { serveBackup } from './platform/backup.ts';
 import type { Context } from './platform/context.ts';
+import { serveHealth } from './platform/health.ts';
 import { Live, serveLive } from './platform/live/index.ts';
 import { HttpProblem, problemHandler } from './platform/problems.ts';
 import { Router } from './platform/routing.ts';
@@ -78,10 +80,16 @@ function serveWeb(app: Express, root: string): void {
   );
   app.use(express.static(root, { index: false, setHeaders: (res) => res.setHeader('cache-control', 'no-cache') }));
   app.use((req, res, next) => {
-    if (req.method !== 'GET' || req.path.startsWith('/api/')) return next();
+    if ((req.method !== 'GET' && req.method !== 'HEAD') || req.path.startsWith('/api/')) return next();
     res.setHeader('cache-control', 'no-cache');
     res.sendFile(path.join(root, 'index.html'));
   });
+}
+
+/** The name of the database's present life: another one after it was restored. */
+async function epochOf(db: Context['db']): Promise<string> {
+  const [rows] = await db.query('SELECT epoch FROM house');
+  return (rows as { epoch: string }[])[0]?.epoch ?? '';
 }
 
 export interface RunningApp {
@@ -102,7 +110,8 @@ export async function makeApp(context: Context): Promise<RunningApp> {
 
   const app = express();
   app.disable('x-powered-by');
-  app.set('trust proxy', 'loopback');
+  // Who asks is known by the connection; a header says it only where a proxy was configured.
+  app.set('trust proxy', config.trustProxy);
   app.use(
     pinoHttp({
       logger: log,
@@ -117,28 +126,25 @@ export async function makeApp(context: Context): Promise<RunningApp> {
       filter: (req, res) => res.getHeader('content-type') !== 'text/event-stream' && compression.filter(req, res),
     }),
   );
-  app.use('/api', timed, ownOrigin, express.json({ limit: BODY_LIMIT }), sessions(context, pool));
+  const epoch = await epochOf(db);
   app.use('/api', (_req, res, next) => {
     res.setHeader('cache-control', 'no-store');
+    // By these a device knows how far its clock is off, and that the server was set back to an older state.
+    res.setHeader('x-kavrell-now', String(Date.now()));
+    res.setHeader('x-kavrell-epoch', epoch);
     next();
   });
 
+  app.use('/api', timed, ownOrigin, express.json({ limit: BODY_LIMIT }), sessions(context, pool));
+
   const router = new Router(app, (req) => whoIs(context, req));
-  router.serve(health, async () => {
-    const database = await db.query('SELECT 1').then(
-      () => true,
-      () => false,
-    );
-    const [rows] = database
-      ? await db.query(`SELECT 1 FROM pg_stat_activity WHERE application_name = 'kavrell-worker' LIMIT 1`)
-      : [[]];
-    return { ok: database, database, worker: rows.length > 0, version: VERSION };
-  });
+  serveHealth(router, context, VERSION);
   serveAuth(router, context);
+  serveBackup(router, context);
   serveProductions(router, context);
   serveRows(router, context);
   serveChanges(router, context);
-  serveLive(router, hub);
+  serveLive(router, context, hub);
   serveRoll(router, context);
   serveCopies(router, context);
   serveCallSheet(router, context);

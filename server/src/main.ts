@@ -6,11 +6,13 @@ import { connect, defineModels, migrateWithDump } from './platform/db/index.ts';
 import { ensureOwner, ownerLink } from './platform/auth/index.ts';
 import { openQueue } from './platform/jobs/index.ts';
 import { makeLog } from './platform/log.ts';
+import { stayUp } from './platform/guard.ts';
 import { openPool } from './platform/pool/index.ts';
 import { makeApp } from './app.ts';
 
 const config = readConfig();
 const log = makeLog('server', config.logLevel);
+stayUp(log);
 const db = connect(config.databaseUrl, log);
 await migrateWithDump(db, config.databaseUrl, log);
 const queue = await openQueue(config.databaseUrl, config.station, log);

@@ -9,6 +9,7 @@ import { readConfig } from './platform/config.ts';
 import { connect, defineModels } from './platform/db/index.ts';
 import { openQueue, type StationWork } from './platform/jobs/index.ts';
 import { makeLog } from './platform/log.ts';
+import { stayUp } from './platform/guard.ts';
 import { openPool } from './platform/pool/index.ts';
 import type { Context } from './platform/context.ts';
 
@@ -16,6 +17,7 @@ const config = readConfig();
 const url = new URL(config.databaseUrl);
 url.searchParams.set('application_name', 'kavrell-worker');
 const log = makeLog('worker', config.logLevel);
+stayUp(log);
 const db = connect(url.href, log);
 const holder = randomUUID();
 const queue = await openQueue(url.href, config.station, log);
@@ -44,7 +46,10 @@ await queue.work((message) =>
 );
 // What this station left unfinished, from before a restart, is taken up at once and again when old leases end.
 await queue.send({ kind: 'copy' });
-const sweep = setInterval(() => void queue.send({ kind: 'copy' }), 20000);
+const sweep = setInterval(() => {
+  // While the database is away nothing can be asked for; the next sweep asks again.
+  queue.send({ kind: 'copy' }).catch((error: unknown) => log.warn({ err: error }, 'sweep'));
+}, 20000);
 log.info('ready');
 process.send?.({ ready: true });
 

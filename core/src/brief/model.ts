@@ -7,6 +7,8 @@ export const rateField = z.enum(Object.keys(RATES) as [string, ...string[]], {
   error: 'Choose one of the frame rates Kavrell counts in.',
 });
 
+const LONGEST_OFFSET_MS = 100 * 366 * 86_400_000;
+
 /** The two schools of formatting cards. */
 export const FORMAT_POLICIES = ['never', 'afterCopies'] as const;
 
@@ -104,7 +106,11 @@ const fields = {
   driveHourMinor: priceField('An hour of driving'),
   keepPolicy,
   /** Set only on demo productions: added to the real clock so that the shooting day is today. */
-  simulatedNowOffsetMs: z.number().nullable(),
+  simulatedNowOffsetMs: z
+    .number()
+    .min(-LONGEST_OFFSET_MS, 'A simulated clock is at most a hundred years off.')
+    .max(LONGEST_OFFSET_MS, 'A simulated clock is at most a hundred years off.')
+    .nullable(),
 };
 export const productionFields = z.object(fields);
 export const production = z.object({ id, version: z.int().min(1), deletedAt: z.string().nullable(), ...fields });

@@ -65,16 +65,6 @@ export const PERSON_DEFAULTS: Omit<z.infer<typeof personFields>, 'name' | 'short
 export const person = personFields.extend(recordBase);
 export type Person = z.infer<typeof person>;
 
-/** The fields of a person that only the owner sees. */
-export const PERSONAL_FIELDS = [
-  'phone',
-  'email',
-  'diet',
-  'notes',
-  'emergency',
-  'dayRateMinor',
-] as const satisfies readonly (keyof Person)[];
-
 export const engagementFields = z.object({
   dayId: id,
   personId: id,

@@ -8,13 +8,31 @@ export const recordBase = { id, productionId: id, version: z.int().min(1), delet
 
 const CONTROL = /(?![\n\t])\p{Cc}/u;
 
+const HALF = /[\ud800-\udbff](?![\udc00-\udfff])|(?<![\ud800-\udbff])[\udc00-\udfff]/;
+
+/** True for text with half a character in it (a lone surrogate) or a zero byte: no file and no database holds it. */
+export const isUnstorable = (text: string): boolean => HALF.test(text) || text.includes('\u0000');
+
+/** Where in a value text lies that can’t be stored; null when nowhere. */
+export function unstorableIn(value: unknown, at: (string | number)[] = []): (string | number)[] | null {
+  if (typeof value === 'string') return isUnstorable(value) ? at : null;
+  if (typeof value !== 'object' || value === null) return null;
+  for (const [key, inner] of Object.entries(value)) {
+    const step = Array.isArray(value) ? Number(key) : key;
+    if (isUnstorable(key)) return [...at, step];
+    const found = unstorableIn(inner, [...at, step]);
+    if (found) return found;
+  }
+  return null;
+}
+
 /** Text of one line, trimmed, refused in words when too long or with control characters. */
 export const line = (label: string, max: number) =>
   z
     .string({ error: `${label} is text.` })
     .trim()
     .max(max, `${label} may have ${max} characters at most.`)
-    .refine((t) => !CONTROL.test(t), `${label} holds a character that can't be shown; type it anew.`);
+    .refine((t) => !CONTROL.test(t) && !HALF.test(t), `${label} holds a character that can't be shown; type it anew.`);
 
 /** A line that may not be empty. */
 export const requiredLine = (label: string, max: number) => line(label, max).min(1, `${label} is missing.`);

@@ -45,6 +45,8 @@ export const takeEvent = z.object({
   takeId: id,
   /** Production time in UTC milliseconds, as the logging device saw it. */
   atMs: z.number().int(),
+  /** The same by the server's clock, as the device estimated it from its talks with the server; missing when it had none. */
+  productionAtMs: z.number().int().nullable().optional(),
   /** The order of events logged by one client within one millisecond. */
   seq: z.int().min(0),
   clientId: z.string().min(1).max(64),
@@ -52,3 +54,6 @@ export const takeEvent = z.object({
   payload: takePayload,
 });
 export type TakeEvent = z.infer<typeof takeEvent>;
+
+/** When it happened: by the server's clock where that is known, since clocks of devices may be hours wrong. */
+export const timeOf = (event: Pick<TakeEvent, 'atMs' | 'productionAtMs'>): number => event.productionAtMs ?? event.atMs;

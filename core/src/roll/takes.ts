@@ -1,4 +1,4 @@
-import type { TakeEvent, TakePayload, Verdict } from './events.ts';
+import { timeOf, type TakeEvent, type TakePayload, type Verdict } from './events.ts';
 
 type Rolled = Extract<TakePayload, { kind: 'rolled' }>;
 export type TakeCamera = Rolled['cameras'][number] & { outAtMs: number | null };
@@ -23,7 +23,7 @@ export interface Take {
 /** One order for all readers: by time, then logger, then its own count, then id. */
 export function compareEvents(a: TakeEvent, b: TakeEvent): number {
   return (
-    a.atMs - b.atMs ||
+    timeOf(a) - timeOf(b) ||
     (a.clientId < b.clientId ? -1 : a.clientId > b.clientId ? 1 : 0) ||
     a.seq - b.seq ||
     (a.id < b.id ? -1 : a.id > b.id ? 1 : 0)
@@ -64,7 +64,7 @@ function begin(event: TakeEvent, p: Rolled): Take {
     number: p.number,
     wild: p.wild,
     cameras: p.cameras.map((c) => ({ ...c, outAtMs: null })),
-    rolledAtMs: event.atMs,
+    rolledAtMs: timeOf(event),
     cutAtMs: null,
     timecodeIn: p.timecode,
     timecodeOut: null,
@@ -74,7 +74,9 @@ function begin(event: TakeEvent, p: Rolled): Take {
   };
 }
 
-function apply(take: Take, { payload: p, atMs }: TakeEvent): void {
+function apply(take: Take, event: TakeEvent): void {
+  const { payload: p } = event;
+  const atMs = timeOf(event);
   switch (p.kind) {
     case 'cut':
       take.cutAtMs = atMs;

@@ -10,6 +10,7 @@ import {
   freezeSheet,
   frozenSheetPdf,
   listSheetLinks,
+  readSheets,
   revokeSheetLink,
   sendSheet,
 } from '@kavrell/contract';
@@ -71,6 +72,23 @@ export function serveCallSheet(router: Router, context: Context): void {
   const latest = (productionId: string, req: Request) =>
     db.transaction(async (t) => `${originOf(req)}${linkPath(context, await linkFor(context, productionId, null, t))}`);
 
+  router.serve(readSheets, async ({ params }) => {
+    const rows = await loadRows(context, params.productionId);
+    const days = [...rows.days]
+      .sort((a, b) => a.number - b.number)
+      .map((day) => {
+        const out = rows.frozenSheets
+          .filter((s): s is WholeSheet => s.dayId === day.id && s.content !== null)
+          .sort((a, b) => b.revision - a.revision)[0];
+        return {
+          dayId: day.id,
+          sheetId: out?.id ?? null,
+          revision: out?.revision ?? null,
+          content: out?.content ?? sheetOf(rows, day),
+        };
+      });
+    return { title: rows.production.title, atMs: Date.now(), days };
+  });
   router.serve(callSheetPdfRoute, async ({ params, req, res, me }) => {
     const rows = await loadRows(context, params.productionId);
     const day = dayIn(rows, params.dayId);

@@ -212,7 +212,7 @@ describe('a logger', () => {
     const [box, cameraA] = plan.clocks;
     const send = (ops: unknown[], id = randomUUID()) =>
       logger.post(`${path()}/changes`).send({ id, label: 'Jammed', ops });
-    const jam = { clockId: cameraA?.id, sourceId: box?.id, atMs: 5, foundOffsetMs: -2.5, note: '' };
+    const jam = { clockId: cameraA?.id, sourceId: box?.id, atMs: Date.now(), foundOffsetMs: -2.5, note: '' };
     const jamId = randomUUID();
     const setId = randomUUID();
     await send([{ op: 'insert', table: 'jams', id: jamId, values: jam }], setId).expect(200);
@@ -223,6 +223,8 @@ describe('a logger', () => {
       { op: 'update', table: 'shots', id, version, values: { description: 'mine' } },
     ]).expect(403);
     expect(plannish.body.detail).toMatch(/log takes and jams/);
+    const ancient = { op: 'insert', table: 'jams', id: randomUUID(), values: { ...jam, atMs: 5 } };
+    expect((await send([ancient]).expect(400)).body.code).toBe('time');
     const ownersSet = randomUUID();
     await write([{ op: 'update', table: 'shots', id, version, values: { description: 'anew' } }], {
       id: ownersSet,

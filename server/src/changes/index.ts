@@ -2,7 +2,7 @@ import { LOGGED_TABLES, listChanges, undoChange, writeChanges, type ChangeSetInf
 import type { Context } from '../platform/context.ts';
 import { HttpProblem } from '../platform/problems.ts';
 import type { Router, SessionMe } from '../platform/routing.ts';
-import { productionOf } from '../productions/index.ts';
+import { believableTime, nowOf, productionOf } from '../productions/index.ts';
 import { undoChangeSet } from './undo.ts';
 import { writeChangeSet } from './write.ts';
 
@@ -16,14 +16,24 @@ function allow(me: SessionMe, tables: readonly string[]): void {
   throw new HttpProblem(403, 'role', 'With this link you can log takes and jams; the plan is changed by its owner.');
 }
 
+/** Who a change is noted under: whoever sends it, or for the owner whose it says it is. */
+function makerOf(me: SessionMe, madeBy: string | undefined): string {
+  if (madeBy === undefined || madeBy === me.actor) return me.actor;
+  if (me.role === 'owner') return madeBy;
+  throw new HttpProblem(403, 'role', 'Only the owner sends what somebody else left on a device.');
+}
+
 export function serveChanges(router: Router, context: Context): void {
   router.serve(writeChanges, async ({ params, body, me }) => {
     allow(
       me,
       body.ops.map((op) => op.table),
     );
-    await productionOf(context, params.productionId);
-    return { id: body.id, versions: await writeChangeSet(context, params.productionId, body, me.actor) };
+    const actor = makerOf(me, body.madeBy);
+    const production = await productionOf(context, params.productionId);
+    for (const op of body.ops)
+      if (LOGGED_TABLES.includes(op.table) && 'values' in op && typeof op.values.atMs === 'number') believableTime(op.values.atMs, nowOf(production));
+    return { id: body.id, versions: await writeChangeSet(context, params.productionId, body, actor) };
   });
   router.serve(listChanges, async ({ params }) => {
     const [rows] = await context.db.query(

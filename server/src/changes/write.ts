@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto';
 import type { Transaction } from 'sequelize';
 import { z } from 'zod';
 import { EDITABLE, type ChangeOp, type ChangeSet, type EditableName } from '@kavrell/contract';
@@ -49,14 +50,18 @@ export async function writeChangeSet(
 ): Promise<Versions> {
   const { db, models } = context;
   return inChangeSet(db, { changeSetId: set.id, actor }, async (transaction) => {
+    const digest = digestOf(set);
     const [made] = await db.query(
-      'INSERT INTO change_sets (id, production_id, label, actor) VALUES ($1, $2, $3, $4) ON CONFLICT (id) DO NOTHING RETURNING id',
+      'INSERT INTO change_sets (id, production_id, label, actor, digest) VALUES ($1, $2, $3, $4, $5) ON CONFLICT (id) DO NOTHING RETURNING id',
       {
-        bind: [set.id, productionId, set.label, actor],
+        bind: [set.id, productionId, set.label, actor, digest],
         transaction,
       },
     );
-    if (made.length === 0) return versionsAfter(context, productionId, set.id, transaction);
+    if (made.length === 0) {
+      await refuseOther(context, productionId, { id: set.id, digest }, transaction);
+      return versionsAfter(context, productionId, set.id, transaction);
+    }
     const versions: Versions = {};
     let inserts: { table: EditableName; rows: Record<string, unknown>[] } | null = null;
     const flush = async () => {
@@ -87,6 +92,32 @@ export async function writeChangeSet(
     await rulesNow(db, transaction);
     return versions;
   });
+}
+
+/** What a change-set asks for, whatever versions it names: those move on while it waits. */
+function digestOf({ ops }: ChangeSet): string {
+  const asked = ops.map((op) => [op.op, op.table, op.id, 'values' in op ? op.values : null]);
+  return createHash('sha256').update(JSON.stringify(asked)).digest('base64url');
+}
+
+/** Refuses an id that was used before for something else: to say “done” would be untrue. */
+async function refuseOther(
+  { db }: Context,
+  productionId: string,
+  { id, digest }: { id: string; digest: string },
+  transaction: Transaction,
+): Promise<void> {
+  const [rows] = await db.query('SELECT production_id, digest FROM change_sets WHERE id = $1', {
+    bind: [id],
+    transaction,
+  });
+  const [known] = rows as { production_id: string; digest: string | null }[];
+  if (known?.production_id === productionId && (known.digest === null || known.digest === digest)) return;
+  throw new HttpProblem(
+    409,
+    'reused',
+    'Another change was made under this number. Nothing was taken; make this one anew.',
+  );
 }
 
 /** The versions that an earlier writing of the same change-set led to. */

@@ -17,6 +17,7 @@ import {
 import { faultsOf } from '../devices/media.ts';
 import type { Context } from '../platform/context.ts';
 import { newId } from '../platform/ids.ts';
+import { pausesJobs, roomOf } from '../platform/disk.ts';
 import { HttpProblem } from '../platform/problems.ts';
 import { driveHere, drivesOf, refuseOneDevice, type DriveHere } from './drives.ts';
 import { mediaFolder } from './paths.ts';
@@ -56,6 +57,12 @@ interface Absent {
 /** Runs copy jobs of this station until none is waiting. A job whose worker died is taken over when its lease ends. */
 export async function runCopyJobs(context: Context, holder: string): Promise<void> {
   for (;;) {
+    // A disk that is almost full is left to takes: jobs wait, and the health says so.
+    const room = await roomOf(context.config.dataRoot).catch(() => null);
+    if (room && pausesJobs(room)) {
+      context.log.warn(room, 'copy: jobs wait, the disk is almost full');
+      return;
+    }
     const job = await claim(context, holder);
     if (!job) return;
     context.log.info({ job: job.id, kind: job.kind }, 'copy: started');
@@ -89,7 +96,12 @@ async function runJob(context: Context, job: CopyJob, holder: string): Promise<v
   let over = false;
   const beats = (async () => {
     while (!over) {
-      if (!(await beat(context, job, holder, progress))) {
+      // A database that is away for a moment ends no copy: the lease is longer than that, and is looked at when it is back.
+      const ours = await beat(context, job, holder, progress).catch((error: unknown) => {
+        log.warn({ job: job.id, err: error }, 'copy: a beat was lost');
+        return true;
+      });
+      if (!ours) {
         stop.abort(new Stopped('stopped'));
         return;
       }

@@ -1,6 +1,6 @@
 import type { Camera } from '@kavrell/core/camera';
 import { cameraFrames, type Clock, type Jam } from '@kavrell/core/clocks';
-import { cutDevice, rollDevice, type DeviceState, type TakeEvent } from '@kavrell/core/roll';
+import { cutDevice, rollDevice, timeOf, type DeviceState, type TakeEvent } from '@kavrell/core/roll';
 import { dateOf, midnightMs } from '@kavrell/core/time';
 import { formatLabel, parseRate } from '@kavrell/core/timecode';
 import type { Context } from '../platform/context.ts';
@@ -27,7 +27,7 @@ export async function commandDevices(
   if (commands.length === 0) return;
   const production = await productionOf(context, productionId);
   const now = nowOf(production);
-  const fresh = commands.filter((e) => Math.abs(now - e.atMs) < FRESH_MS);
+  const fresh = commands.filter((e) => Math.abs(now - timeOf(e)) < FRESH_MS);
   if (fresh.length === 0) return;
   const cameras = (await context.models.cameras.findAll({
     where: { productionId, simulated: true, deletedAt: null },
@@ -45,13 +45,13 @@ export async function commandDevices(
       if (!state) continue;
       if (event.payload.kind === 'rolled') {
         if (!event.payload.cameras.some((c) => c.cameraId === camera.id)) continue;
-        const next = rollDevice(state, event.atMs);
+        const next = rollDevice(state, timeOf(event));
         if (next === state || !next.card || !next.clip) continue;
         await save(context, next);
         stateOf.set(camera.id, next);
         reports.push(reportOf(event, camera, next.card, next.clip));
       } else if (state.rollingSinceMs !== null) {
-        const { state: next, clipMs } = cutDevice(state, camera, event.atMs);
+        const { state: next, clipMs } = cutDevice(state, camera, timeOf(event));
         await save(context, next);
         stateOf.set(camera.id, next);
         await writeClip(context, productionId, camera, state, clipMs);
@@ -66,6 +66,7 @@ function reportOf(event: TakeEvent, camera: Camera, card: string, clip: string):
     id: idFrom(event.id, camera.id, 'reported'),
     takeId: event.takeId,
     atMs: event.atMs,
+    productionAtMs: event.productionAtMs ?? null,
     seq: event.seq + 1,
     clientId: `camera ${camera.letter}`,
     device: 'simulated camera',

@@ -12,6 +12,10 @@ export interface Config {
   mediaRoots: string[];
   /** Folder of stored stills and sounds, by content. */
   filesRoot: string;
+  /** The folder that the data lie in. */
+  dataRoot: string;
+  /** Which proxies' word is taken for who asks: none unless one is configured. */
+  trustProxy: string | number | false;
   /** Signs session cookies. */
   secret: string;
   /** Which machine's drives this process can reach. */
@@ -25,16 +29,23 @@ function needed(name: string): string {
   return value;
 }
 
+/** A number of proxies in front of this server, or their addresses; none when it is not said. */
+const trustedProxy = (said: string | undefined): Config['trustProxy'] =>
+  said ? (/^\d+$/.test(said) ? Number(said) : said) : false;
+
 /** Reads the settings of this process from its environment. */
 export function readConfig(): Config {
   const secretFile = process.env.KAVRELL_SECRET_FILE;
+  const dataRoot = process.env.KAVRELL_DATA ?? path.join(os.tmpdir(), 'kavrell');
   return {
     databaseUrl: needed('KAVRELL_DATABASE_URL'),
     host: process.env.KAVRELL_HOST ?? '127.0.0.1',
     port: Number(process.env.KAVRELL_PORT ?? 4600),
     webRoot: process.env.KAVRELL_WEB_ROOT ?? null,
     mediaRoots: (process.env.KAVRELL_MEDIA_ROOTS ?? '').split(path.delimiter).filter(Boolean),
-    filesRoot: path.join(process.env.KAVRELL_DATA ?? path.join(os.tmpdir(), 'kavrell'), 'files'),
+    filesRoot: path.join(dataRoot, 'files'),
+    dataRoot,
+    trustProxy: trustedProxy(process.env.KAVRELL_TRUST_PROXY),
     secret: secretFile ? readFileSync(secretFile, 'utf8').trim() : needed('KAVRELL_SECRET'),
     station: process.env.KAVRELL_STATION ?? 'here',
     logLevel: process.env.KAVRELL_LOG ?? 'info',

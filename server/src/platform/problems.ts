@@ -1,5 +1,11 @@
 import type { ErrorRequestHandler } from 'express';
-import { DatabaseError, ExclusionConstraintError, ForeignKeyConstraintError, UniqueConstraintError } from 'sequelize';
+import {
+  ConnectionError,
+  DatabaseError,
+  ExclusionConstraintError,
+  ForeignKeyConstraintError,
+  UniqueConstraintError,
+} from 'sequelize';
 import { ZodError } from 'zod';
 import { InputError } from '@kavrell/core/errors';
 import type { Problem } from '@kavrell/contract';
@@ -25,6 +31,7 @@ const TITLES: Record<number, string> = {
   413: 'Too large',
   429: 'Too often',
   500: 'A fault in Kavrell',
+  507: 'No room',
 };
 
 /** What a broken rule of the database means, in words; by constraint name. */
@@ -52,6 +59,38 @@ function constraintOf(error: UniqueConstraintError | ForeignKeyConstraintError |
   return (error.parent as unknown as { constraint?: string }).constraint ?? '';
 }
 
+/** Codes of PostgreSQL and of the system that mean: not now, but soon. */
+const AWAY = new Set([
+  '57P01',
+  '57P02',
+  '57P03',
+  '53300',
+  'ECONNREFUSED',
+  'ECONNRESET',
+  'EPIPE',
+  'ETIMEDOUT',
+  'ENOTFOUND',
+]);
+const FULL = new Set(['53100', 'ENOSPC', 'EDQUOT']);
+
+const codesOf = (error: unknown): string[] => {
+  const { code, parent } = error as { code?: unknown; parent?: { code?: unknown } };
+  return [code, parent?.code].filter((c) => typeof c === 'string');
+};
+
+/** True when the database does not answer just now: what was asked for is to be asked for again. */
+export function isDatabaseAway(error: unknown): boolean {
+  if (error instanceof ConnectionError) return true;
+  if (codesOf(error).some((c) => AWAY.has(c) || c.startsWith('08'))) return true;
+  const { message } = error as { message?: unknown };
+  return (
+    typeof message === 'string' &&
+    /connection (was )?terminated|terminating connection|Connection terminated|ConnectionManager\.getConnection was called after/i.test(
+      message,
+    )
+  );
+}
+
 /** Any error as a problem; `null` for faults of our own, which are logged and never shown raw. */
 export function toProblem(error: unknown): Problem | null {
   if (error instanceof HttpProblem) return error.problem;
@@ -74,13 +113,30 @@ export function toProblem(error: unknown): Problem | null {
   if (error instanceof DatabaseError) {
     const code = (error.parent as unknown as { code?: string }).code;
     if (code === 'KV001') return new HttpProblem(400, 'link', error.parent.message).problem;
-    if (code === '23514' || code === '22003' || code === '22P05') {
+    // Not a number, a date or text that the database can hold: 22xxx; a rule that it keeps: 23514.
+    if (code === '23514' || code?.startsWith('22')) {
       const constraint = (error.parent as unknown as { constraint?: string }).constraint ?? '';
       return new HttpProblem(400, 'rule', CONSTRAINT_WORDS[constraint] ?? 'A value lies outside what can be stored.')
         .problem;
     }
   }
+  if (codesOf(error).some((c) => FULL.has(c)))
+    return new HttpProblem(
+      507,
+      'full',
+      'The disk that Kavrell’s data lie on is full: nothing more can be stored. What you did is kept on this device; it goes out when there is room again.',
+    ).problem;
+  if (isDatabaseAway(error))
+    return new HttpProblem(
+      503,
+      'database',
+      'Kavrell’s database does not answer just now; it is being started again. What you did is kept on this device and goes out by itself.',
+    ).problem;
   const http = error as { status?: number; type?: string };
+  if (error instanceof URIError || http.type === 'charset.unsupported')
+    return new HttpProblem(400, 'address', 'This address can’t be read.').problem;
+  if (http.type === 'encoding.unsupported' || http.type === 'request.aborted' || http.type === 'request.size.invalid')
+    return new HttpProblem(400, 'sent', 'What was sent did not arrive whole.').problem;
   if (http.type === 'entity.too.large')
     return new HttpProblem(413, 'large', 'This is more than can be sent at once.').problem;
   if (http.type === 'entity.parse.failed')

@@ -3,6 +3,7 @@ import type { Production } from '@kavrell/core/brief';
 import type { Context } from '../platform/context.ts';
 import { inChangeSet } from '../platform/db/index.ts';
 import { HttpProblem } from '../platform/problems.ts';
+import { seenBy } from '../platform/reading.ts';
 import type { Router } from '../platform/routing.ts';
 
 /** The production, or a problem in words. */
@@ -17,14 +18,29 @@ export function nowOf(production: Pick<Production, 'simulatedNowOffsetMs'>): num
   return Date.now() + (production.simulatedNowOffsetMs ?? 0);
 }
 
+const DAY_MS = 86_400_000;
+/** A device's clock may be hours wrong, and a day may be logged long after; a year and more is a mistake. */
+const BELIEVABLE_MS = 400 * DAY_MS;
+
+/** Refuses a time that can't be meant, by the production's clock. */
+export function believableTime(atMs: number, nowMs: number): void {
+  if (Math.abs(atMs - nowMs) <= BELIEVABLE_MS) return;
+  throw new HttpProblem(
+    400,
+    'time',
+    'This is noted for more than a year before or after now: the clock of the device must be wrong. Set it, then log it anew.',
+  );
+}
+
 export function serveProductions(router: Router, context: Context): void {
   router.serve(listProductions, async ({ me }) => {
     const where = me.productionId ? { id: me.productionId, deletedAt: null } : { deletedAt: null };
-    return (await context.models.productions.findAll({
+    const rows = (await context.models.productions.findAll({
       where,
       order: [['id', 'ASC']],
       raw: true,
-    })) as unknown as Production[];
+    })) as unknown as Record<string, unknown>[];
+    return seenBy(me.role, 'productions', rows) as Production[];
   });
   router.serve(makeProduction, async ({ body, me }) => {
     await inChangeSet(context.db, { changeSetId: null, actor: me.actor }, (transaction) =>

@@ -12,9 +12,9 @@ export async function appendTakeEvents(
   events: readonly TakeEvent[],
 ): Promise<TakeEvent[]> {
   const [rows] = await context.db.query(
-    `INSERT INTO take_events (id, production_id, take_id, at_ms, seq, client_id, device, payload)
-     SELECT e.id, $1, e."takeId", e."atMs", e.seq, e."clientId", e.device, e.payload
-     FROM jsonb_to_recordset($2::jsonb) AS e(id uuid, "takeId" uuid, "atMs" double precision, seq int, "clientId" text, device text, payload jsonb)
+    `INSERT INTO take_events (id, production_id, take_id, at_ms, production_at_ms, seq, client_id, device, payload)
+     SELECT e.id, $1, e."takeId", e."atMs", e."productionAtMs", e.seq, e."clientId", e.device, e.payload
+     FROM jsonb_to_recordset($2::jsonb) AS e(id uuid, "takeId" uuid, "atMs" double precision, "productionAtMs" double precision, seq int, "clientId" text, device text, payload jsonb)
      ON CONFLICT (id) DO NOTHING RETURNING id`,
     { bind: [productionId, JSON.stringify(events)] },
   );

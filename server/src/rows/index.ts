@@ -1,7 +1,7 @@
-import { PERSONAL_FIELDS } from '@kavrell/core/people';
-import { listRows, tablesOf, type Role, type TableName } from '@kavrell/contract';
+import { listRows, tablesOf, type TableName } from '@kavrell/contract';
 import type { Context } from '../platform/context.ts';
 import { isEditable } from '../platform/db/index.ts';
+import { mayRead, seenBy } from '../platform/reading.ts';
 import type { Router } from '../platform/routing.ts';
 
 const ORDER: Partial<Record<TableName, string[]>> = {
@@ -17,9 +17,6 @@ const ORDER: Partial<Record<TableName, string[]>> = {
   jams: ['atMs'],
 };
 
-/** Prices, agreements and who consented to what: the owner's alone; to others these tables are empty. */
-const OWNERS_ONLY: ReadonlySet<TableName> = new Set(['asks', 'signOffs', 'consents', 'rentals', 'messages']);
-
 /** Rows of one table of one production, deleted ones left out: one query, whatever their number. */
 export async function readRows(
   { models }: Context,
@@ -34,24 +31,14 @@ export async function readRows(
   })) as unknown as Record<string, unknown>[];
 }
 
-/** Rows of a table as this role may see them. */
-async function rowsFor(
-  context: Context,
-  productionId: string,
-  table: TableName,
-  role: Role | null,
-): Promise<Record<string, unknown>[]> {
-  if (role !== 'owner' && OWNERS_ONLY.has(table)) return [];
-  const rows = await readRows(context, productionId, table);
-  if (table !== 'people' || role === 'owner') return rows;
-  const blank = Object.fromEntries(PERSONAL_FIELDS.map((f) => [f, f === 'dayRateMinor' ? null : '']));
-  return rows.map((row) => ({ ...row, ...blank }));
-}
-
 export function serveRows(router: Router, context: Context): void {
   router.serve(listRows, async ({ params, me }) => {
     const tables = [...new Set(tablesOf(params.tables))];
-    const lists = await Promise.all(tables.map((table) => rowsFor(context, params.productionId, table, me.role)));
+    const lists = await Promise.all(
+      tables.map(async (table) =>
+        mayRead(me.role, table) ? seenBy(me.role, table, await readRows(context, params.productionId, table)) : [],
+      ),
+    );
     return Object.fromEntries(tables.map((table, i) => [table, lists[i]!]));
   });
 }

@@ -57,6 +57,8 @@ export async function startTestServer(): Promise<TestServer> {
       webRoot: null,
       mediaRoots: [media],
       filesRoot: path.join(media, 'files'),
+      dataRoot: media,
+      trustProxy: false,
       secret: 'test secret',
       station: 'here',
       logLevel: 'silent',

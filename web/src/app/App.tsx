@@ -1,8 +1,9 @@
 import { useQuery } from '@tanstack/react-query';
-import { Suspense, lazy, useState } from 'react';
+import { Suspense, lazy, useEffect, useState } from 'react';
 import { Navigate, Route, Routes, useLocation, useParams } from 'react-router';
 import { whoAmI, type Me } from '@kavrell/contract';
 import { call } from '../platform/api.ts';
+import { outboxFor } from '../platform/outbox.ts';
 import { ProductionsScreen } from '../screens/productions/ProductionsScreen.tsx';
 import { Loading } from '../ui/parts.tsx';
 import { Frame } from './frame/Frame.tsx';
@@ -45,6 +46,10 @@ function SignedIn() {
     queryKey: ['me'],
     queryFn: () => call(whoAmI, { params: {} }),
   });
+  const who = data?.me;
+  useEffect(() => {
+    if (who !== undefined) outboxFor(who);
+  }, [who]);
   if (isPending) return <Loading what="who you are" />;
   if (error) return <Trouble error={error} again={() => void refetch()} />;
   const { me } = data;

@@ -1,3 +1,4 @@
+import { hearHouse } from './house.ts';
 import {
   pathOf,
   problem as problemSchema,
@@ -69,13 +70,15 @@ export function sendBytes<T extends Route>(route: T, params: ParamsOf<T>, bytes:
 
 async function answered<T extends Route>(path: string, request: RequestInit): Promise<ReplyOf<T>> {
   let response: Response;
+  const askedMs = Date.now();
   try {
     response = await fetch(path, request);
+    hearHouse(response.headers, askedMs, Date.now());
   } catch {
     // fetch fails in one way only: nobody answered (or not in time).
     throw new Away();
   }
-  if (response.status === 502 || response.status === 503 || response.status === 504) throw new Away();
+  if (response.status === 502 || response.status === 504) throw new Away();
   if (!response.ok) throw new Refusal(await readProblem(response));
   // The server checked its reply against nothing but its types; rows are trusted, they come from our own database.
   return (await response.json()) as ReplyOf<T>;

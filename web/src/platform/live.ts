@@ -1,7 +1,7 @@
 import { useEffect } from 'react';
 import { z } from 'zod';
 import { live, liveChange, pathOf } from '@kavrell/contract';
-import { flush, useOutbox } from './outbox.ts';
+import { outbox } from './outbox.ts';
 import { hearChanges, queries } from './rows.ts';
 
 /** Keeps this window up to date with what others, and the machinery, do to the production. */
@@ -13,17 +13,17 @@ export function useLive(productionId: string): void {
       hearChanges(productionId, z.array(liveChange).parse(JSON.parse((event as MessageEvent<string>).data))),
     );
     source.addEventListener('open', () => {
-      useOutbox.setState({ online: true });
+      outbox.heard(true);
       if (lost) {
         // Something may have been missed meanwhile: read all of it again.
         void queries.invalidateQueries({ queryKey: ['rows', productionId] });
-        void flush();
+        void outbox.flush();
       }
       lost = false;
     });
     source.addEventListener('error', () => {
       lost = true;
-      useOutbox.setState({ online: false });
+      outbox.heard(false);
     });
     return () => source.close();
   }, [productionId]);

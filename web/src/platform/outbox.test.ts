@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { ChangeOp } from '@kavrell/contract';
 import type { TakeEvent } from '@kavrell/core/roll';
-import { mayStand, type Entry, type Seen } from './outbox.ts';
+import { mayStand, type Entry, type Seen } from './outbox/entry.ts';
 import { overlay } from './rows.ts';
 
 const P = 'production';
@@ -10,6 +10,8 @@ const changes = (ops: ChangeOp[], seen: Seen = {}): Extract<Entry, { kind: 'chan
   productionId: P,
   at: 0,
   label: 'x',
+  form: 2,
+  by: null,
   kind: 'changes',
   set: { id: 'e', label: 'x', ops },
   seen,
@@ -55,7 +57,16 @@ describe('what waits is seen already', () => {
   });
   it('take events are added once', () => {
     const event = { id: 't1' } as TakeEvent;
-    const entry: Entry = { id: 'e', productionId: P, at: 0, label: 'x', kind: 'takes', events: [event] };
+    const entry: Entry = {
+      id: 'e',
+      productionId: P,
+      at: 0,
+      label: 'x',
+      form: 2,
+      by: null,
+      kind: 'takes',
+      events: [event],
+    };
     expect(overlay('takeEvents', [], [entry, entry], P)).toHaveLength(1);
     expect(overlay('takeEvents', [{ id: 't1' }], [entry], P)).toHaveLength(1);
   });

@@ -14,7 +14,7 @@ import { STALE_TABLES } from '@kavrell/core/stale';
 import { Refusal, call } from './api.ts';
 import { facetKey } from './stale.ts';
 import { newId } from './id.ts';
-import { isOwn, post, useOutbox, wireOutbox, type Entry, type Seen } from './outbox.ts';
+import { outbox, useOutbox, type Entry, type Seen } from './outbox.ts';
 
 type AnyRow = Record<string, unknown>;
 
@@ -114,9 +114,7 @@ function patch(productionId: string, table: TableName, change: (rows: AnyRow[]) 
   queries.setQueryData<AnyRow[]>(keyOf(productionId, table), (rows) => rows && change(rows));
 }
 
-wireOutbox({
-  lookUp: (productionId, table, id) =>
-    queries.getQueryData<AnyRow[]>(keyOf(productionId, table))?.find((r) => r.id === id),
+outbox.wire({
   onStale: (entry, current) => {
     const table = entry.kind === 'changes' ? entry.set.ops.find((op) => op.id === current.id)?.table : undefined;
     if (table) patch(entry.productionId, table, (rows) => rows.map((r) => (r.id === current.id ? current : r)));
@@ -148,7 +146,7 @@ wireOutbox({
 export function hearChanges(productionId: string, changes: readonly LiveChange[]): void {
   const old = new Set<TableName>();
   for (const { table, id, version, changeSet } of changes) {
-    if (isOwn(changeSet ?? id)) continue;
+    if (outbox.isOwn(changeSet ?? id)) continue;
     const query = queries.getQueryCache().find<AnyRow[]>({ queryKey: keyOf(productionId, table) });
     if (!query) continue;
     const known = query.state.data?.find((r) => r[rowKey(table)] === id);
@@ -199,7 +197,7 @@ export function change(productionId: string, label: string, edits: readonly Op[]
     return { op: 'update', table: edit.table, id: edit.row.id, version: edit.row.version, values: edit.values };
   });
   const id = newId();
-  return post({
+  return outbox.post({
     id,
     productionId,
     at: Date.now(),
@@ -212,5 +210,5 @@ export function change(productionId: string, label: string, edits: readonly Op[]
 
 /** Logs take events: kept first, then sent. */
 export function logTakes(productionId: string, label: string, events: TakeEvent[]): Promise<void> {
-  return post({ id: newId(), productionId, at: Date.now(), label, kind: 'takes', events });
+  return outbox.post({ id: newId(), productionId, at: Date.now(), label, kind: 'takes', events });
 }

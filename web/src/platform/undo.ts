@@ -1,7 +1,7 @@
 import { listChanges, undoChange, type ChangeSetInfo } from '@kavrell/contract';
 import { call, wordsOf } from './api.ts';
 import { newId } from './id.ts';
-import { flush, useOutbox } from './outbox.ts';
+import { outbox } from './outbox.ts';
 import { queries } from './rows.ts';
 import { facetKey } from './stale.ts';
 import { tell } from './notices.ts';
@@ -44,8 +44,8 @@ export function targetOf(sets: readonly ChangeSetInfo[], redo: boolean): ChangeS
  */
 export async function undo(productionId: string, actor: string, redo = false): Promise<void> {
   for (const write of settlers) write();
-  await flush();
-  if (useOutbox.getState().entries.length > 0) {
+  await outbox.flush();
+  if (outbox.state.getState().entries.length > 0) {
     tell('Undo waits until what is on this device has been sent.');
     return;
   }

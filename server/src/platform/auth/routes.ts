@@ -1,8 +1,10 @@
 import type { Request } from 'express';
-import { rateLimit } from 'express-rate-limit';
+import { ipKeyGenerator, rateLimit } from 'express-rate-limit';
 import {
+  endSessions,
   enter,
   listLinks,
+  listSessions,
   makeLink,
   revokeLink,
   setPassword,
@@ -16,10 +18,15 @@ import type { Context } from '../context.ts';
 import { newId, newToken, tokenHash } from '../ids.ts';
 import { HttpProblem } from '../problems.ts';
 import type { Router, SessionMe } from '../routing.ts';
+import { tellOfEnded } from '../live/index.ts';
 import { checkPassword, hashPassword } from './accounts.ts';
+import { weakness } from './passwords.ts';
+import { endOthers, sessionsOf } from './sessions.ts';
 import { whoIs } from './session.ts';
 
 const SIGN_IN_TRIES = 10;
+/** Wrong ones of all together: many stand behind one router, and a link can’t be guessed in any number of tries. */
+const ADDRESS_TRIES = 300;
 const WINDOW_MS = 60000;
 
 function asMe({ role, name, productionId, hasPassword }: SessionMe): Me | null {
@@ -35,21 +42,36 @@ async function begin(
   await new Promise<void>((done, fail) =>
     req.session.regenerate((error: unknown) => (error ? fail(error as Error) : done())),
   );
-  Object.assign(req.session, who);
+  Object.assign(req.session, who, {
+    startedAtMs: Date.now(),
+    device: (req.get('user-agent') ?? 'an unknown device').slice(0, 200),
+  });
   return { me: asMe(await whoIs(context, req)) as Me };
 }
 
 export function serveAuth(router: Router, context: Context): void {
   const { db } = context;
-  const limit = rateLimit({
-    windowMs: WINDOW_MS,
-    limit: SIGN_IN_TRIES,
-    standardHeaders: 'draft-8',
-    legacyHeaders: false,
-    skipSuccessfulRequests: true,
-    handler: (_req, _res, next) =>
-      next(new HttpProblem(429, 'often', 'Too many tries from here. Wait a minute, then try again.')),
-  });
+  const limited = (limit: number, keyOf: (req: Request) => string) =>
+    rateLimit({
+      windowMs: WINDOW_MS,
+      limit,
+      keyGenerator: keyOf,
+      standardHeaders: 'draft-8',
+      legacyHeaders: false,
+      skipSuccessfulRequests: true,
+      handler: (_req, _res, next) =>
+        next(new HttpProblem(429, 'often', 'Too many tries from here. Wait a minute, then try again.')),
+    });
+  const addressOf = (req: Request) => ipKeyGenerator(req.ip ?? '');
+  // By account and address together: who guesses from elsewhere locks nobody out, and a crew behind one router has an account of its own each.
+  const byAccount = limited(
+    SIGN_IN_TRIES,
+    (req) =>
+      `${addressOf(req)} ${String((req.body as { name?: unknown } | undefined)?.name)
+        .trim()
+        .toLowerCase()}`,
+  );
+  const byAddress = limited(ADDRESS_TRIES, addressOf);
 
   router.serve(whoAmI, async ({ me }) => ({ me: asMe(me) }));
   router.serve(
@@ -64,7 +86,8 @@ export function serveAuth(router: Router, context: Context): void {
         );
       return begin(context, req, { accountId });
     },
-    limit,
+    byAccount,
+    byAddress,
   );
   router.serve(
     enter,
@@ -82,7 +105,7 @@ export function serveAuth(router: Router, context: Context): void {
         );
       return begin(context, req, link.account_id ? { accountId: link.account_id } : { linkId: link.id });
     },
-    limit,
+    byAddress,
   );
   router.serve(signOut, async ({ req }) => {
     await new Promise<void>((done, fail) =>
@@ -90,12 +113,23 @@ export function serveAuth(router: Router, context: Context): void {
     );
     return { ok: true as const };
   });
-  router.serve(setPassword, async ({ body, me }) => {
-    await db.query('UPDATE accounts SET password_hash = $1 WHERE name = $2', {
-      bind: [await hashPassword(body.password), me.actor],
-    });
-    return { ok: true as const };
-  });
+  router.serve(
+    setPassword,
+    async ({ body, me, req }) => {
+      if (me.hasPassword && !(await checkPassword(context, me.actor, body.current ?? '')))
+        throw new HttpProblem(403, 'current', 'The present password is not right. Nothing was changed.');
+      const weak = weakness(body.password, [me.actor, 'kavrell', 'owner']);
+      if (weak) throw new HttpProblem(400, 'weak', weak, { issues: [{ path: ['password'], message: weak }] });
+      await db.query('UPDATE accounts SET password_hash = $1 WHERE name = $2', {
+        bind: [await hashPassword(body.password), me.actor],
+      });
+      await endOthers(db, req);
+      return { ok: true as const };
+    },
+    byAccount,
+  );
+  router.serve(listSessions, async ({ req }) => sessionsOf(db, req));
+  router.serve(endSessions, async ({ req }) => ({ ended: await endOthers(db, req) }));
 
   router.serve(listLinks, async ({ params }) => {
     const [rows] = await db.query(
@@ -118,6 +152,7 @@ export function serveAuth(router: Router, context: Context): void {
       'UPDATE entry_links SET revoked_at = coalesce(revoked_at, now()) WHERE id = $1 AND production_id = $2',
       { bind: [params.linkId, params.productionId] },
     );
+    await tellOfEnded(db);
     return { ok: true as const };
   });
 }

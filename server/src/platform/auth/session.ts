@@ -10,6 +10,8 @@ declare module 'express-session' {
   interface SessionData {
     accountId?: string;
     linkId?: string;
+    startedAtMs?: number;
+    device?: string;
   }
 }
 

@@ -2,20 +2,44 @@ import { setTimeout as sleep } from 'node:timers/promises';
 import pg from 'pg';
 import { z } from 'zod';
 import { live, liveChange, type LiveChange } from '@kavrell/contract';
+import type { Sequelize } from 'sequelize';
+import { whoIs } from '../auth/session.ts';
+import type { Context } from '../context.ts';
 import type { Logger } from '../log.ts';
+import { isDatabaseAway } from '../problems.ts';
+import { mayRead } from '../reading.ts';
 import type { Router } from '../routing.ts';
 
 const notice = z.object({ p: z.string(), t: z.string(), i: z.string(), v: z.int(), c: z.string().nullable() });
 interface Listener {
   tell(changes: LiveChange[]): void;
-  /** Something may have been missed: the window is to listen anew, and reads all again when it does. */
+  /** Something may have been missed, or this window may listen no more: it is to ask anew, and reads all again when it may. */
   end(): void;
+  /** Whether it may still listen: links are withdrawn and run out, sessions are ended. */
+  stillMay(): Promise<boolean>;
+}
+
+const ENDED = 'kavrell_ended';
+/** Has every server look anew at who may listen: a link was withdrawn, a session ended. */
+export async function tellOfEnded(db: Sequelize): Promise<void> {
+  await db.query(`SELECT pg_notify('${ENDED}', '')`);
 }
 
 /** What arrives within this time is sent as one message. */
 const GATHER_MS = 40;
 const HEARTBEAT_MS = 20000;
-const RECONNECT_MS = 1000;
+const RECONNECT_MS = 300;
+
+/** A notice as it is told; null for one that is none of ours. */
+function changeOf(payload: string): (LiveChange & { p: string }) | null {
+  try {
+    const { p, t, i, v, c } = notice.parse(JSON.parse(payload));
+    return { p, ...liveChange.parse({ table: t, id: i, version: v, changeSet: c }) };
+  } catch {
+    // Anybody who may write to the database may say anything on this channel.
+    return null;
+  }
+}
 
 /** Hears PostgreSQL's notices and passes them on to every open window of that production. */
 export class Live {
@@ -33,12 +57,15 @@ export class Live {
 
   async start(): Promise<void> {
     const client = new pg.Client({ connectionString: this.databaseUrl });
-    client.on('notification', (n) => this.hear(n.payload ?? ''));
+    client.on('notification', (n) =>
+      n.channel === ENDED ? void this.endThoseWhoMayNot() : this.hear(n.payload ?? ''),
+    );
     client.on('error', (error) => {
       this.log.warn({ err: error }, 'live: lost the database, trying again');
       if (this.client === client) void this.startAgain();
     });
     await client.connect();
+    await client.query(`LISTEN ${ENDED}`);
     await client.query('LISTEN kavrell');
     this.client = client;
   }
@@ -54,20 +81,34 @@ export class Live {
   }
 
   private hear(payload: string): void {
-    const { p, t, i, v, c } = notice.parse(JSON.parse(payload));
-    if (!this.listeners.has(p)) return;
-    const change = liveChange.parse({ table: t, id: i, version: v, changeSet: c });
-    const waiting = this.waiting.get(p);
-    if (waiting) {
-      waiting.push(change);
+    const change = changeOf(payload);
+    if (!change) {
+      this.log.warn({ length: payload.length }, 'live: a notice that is none of ours');
       return;
     }
-    this.waiting.set(p, [change]);
+    const { p, ...told } = change;
+    if (!this.listeners.has(p)) return;
+    const waiting = this.waiting.get(p);
+    if (waiting) {
+      waiting.push(told);
+      return;
+    }
+    this.waiting.set(p, [told]);
     setTimeout(() => {
       const gathered = this.waiting.get(p) ?? [];
       this.waiting.delete(p);
       for (const { tell } of this.listeners.get(p) ?? []) tell(gathered);
     }, GATHER_MS);
+  }
+
+  private async endThoseWhoMayNot(): Promise<void> {
+    const all = [...this.listeners.values()].flatMap((set) => [...set]);
+    await Promise.all(
+      all.map(async (listener) => {
+        // When that can't be told just now, the next beat tells.
+        if (!(await listener.stillMay().catch(() => true))) listener.end();
+      }),
+    );
   }
 
   listen(productionId: string, listener: Listener): () => void {
@@ -85,16 +126,29 @@ export class Live {
   }
 }
 
-/** Server-sent events of one production. */
-export function serveLive(router: Router, hub: Live): void {
-  router.serve(live, async ({ params, req, res }) => {
+/** Server-sent events of one production: of the tables that this role may see. */
+export function serveLive(router: Router, context: Context, hub: Live): void {
+  router.serve(live, async ({ params, req, res, me }) => {
+    const mayStill = async () => {
+      await new Promise<void>((done, fail) =>
+        req.session.reload((error: unknown) => (error ? fail(error as Error) : done())),
+      );
+      return (await whoIs(context, req)).role === me.role;
+    };
+    const stillMay = () => mayStill().catch((error: unknown) => isDatabaseAway(error));
     res.writeHead(200, { 'content-type': 'text/event-stream', 'cache-control': 'no-store', 'x-accel-buffering': 'no' });
     res.write('retry: 1000\n\n');
     const off = hub.listen(params.productionId, {
-      tell: (changes) => res.write(`event: change\ndata: ${JSON.stringify(changes)}\n\n`),
+      tell: (changes) => {
+        const seen = changes.filter((c) => mayRead(me.role, c.table));
+        if (seen.length > 0) res.write(`event: change\ndata: ${JSON.stringify(seen)}\n\n`);
+      },
       end: () => res.end(),
+      stillMay,
     });
-    const beat = setInterval(() => res.write(': still here\n\n'), HEARTBEAT_MS);
+    const beat = setInterval(() => {
+      void stillMay().then((may) => (may ? res.write(': still here\n\n') : res.end()));
+    }, HEARTBEAT_MS);
     req.on('close', () => {
       clearInterval(beat);
       off();

@@ -6,7 +6,6 @@ import { minuteToMs, msToMinute } from '@kavrell/core/time';
 import { call, wordsOf } from '../../platform/api.ts';
 import { productionNow } from '../../platform/clock.ts';
 import { useKeyHelp } from '../../platform/keys.ts';
-import { dismiss, flush, insist, useOutbox } from '../../platform/outbox.ts';
 import { usePreferences } from '../../platform/preferences.ts';
 import { change } from '../../platform/rows.ts';
 import { tell } from '../../platform/notices.ts';
@@ -14,6 +13,7 @@ import { Button } from '../../ui/Button.tsx';
 import { Part, Why } from '../../ui/parts.tsx';
 import { hold, useSheet, type Held } from '../../ui/sheet.tsx';
 import { useProduction } from '../production.tsx';
+import { Waiting } from './Waiting.tsx';
 
 const TITLES: Record<Held, string> = {
   make: 'Will we make the day?',
@@ -234,76 +234,6 @@ function Keys() {
           </Box>
         </Part>
       ))}
-    </>
-  );
-}
-
-function Waiting() {
-  const { entries, refused, online, kept } = useOutbox();
-  return (
-    <>
-      {refused.map((r) => (
-        <Part key={r.entry.id} title={`Not taken: ${r.entry.label}`}>
-          <Box mb={2}>{r.problem.detail}</Box>
-          {r.entry.kind === 'changes' ? (
-            <Box
-              as="pre"
-              className="mono"
-              fontSize="12px"
-              whiteSpace="pre-wrap"
-              overflowWrap="anywhere"
-              mb={2}
-              maxH="160px"
-              overflow="auto"
-            >
-              {r.entry.set.ops
-                .map((op) =>
-                  'values' in op
-                    ? Object.entries(op.values)
-                        .map(([k, v]) => `${k}: ${typeof v === 'string' ? v : JSON.stringify(v)}`)
-                        .join('\n')
-                    : op.op,
-                )
-                .join('\n\n')}
-            </Box>
-          ) : null}
-          <Flex gap={2}>
-            {r.problem.code === 'stale' ? (
-              <Button onClick={() => void insist(r)}>Keep mine</Button>
-            ) : (
-              <Button onClick={() => void insist(r)}>Try again</Button>
-            )}
-            <Button onClick={() => dismiss(r)}>{r.problem.code === 'stale' ? 'Keep theirs' : 'Let it go'}</Button>
-          </Flex>
-        </Part>
-      ))}
-      <Part>
-        <Box>
-          {entries.length === 0
-            ? 'Everything on this device has been saved.'
-            : `Kept on this device and waiting to be sent: ${entries.length}.`}
-        </Box>
-        {online ? null : (
-          <Box color="soft">The server does not answer just now. Kavrell tries again by itself; go on working.</Box>
-        )}
-        {kept ? null : (
-          <Box color="look">
-            This browser keeps nothing (a private window?): leave this page open until all is saved.
-          </Box>
-        )}
-        {entries.length ? (
-          <Box mt={3}>
-            <Button onClick={() => void flush()}>Send now</Button>
-          </Box>
-        ) : null}
-      </Part>
-      <Part>
-        <ul>
-          {entries.slice(0, 50).map((e) => (
-            <li key={e.id}>{e.label}</li>
-          ))}
-        </ul>
-      </Part>
     </>
   );
 }

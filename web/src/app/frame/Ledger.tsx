@@ -1,6 +1,8 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { formatCount, formatMinuteOfDay } from '@kavrell/core/units';
 import { usePreferences } from '../../platform/preferences.ts';
+import { clockWords, useHouse } from '../../platform/house.ts';
+import { useDisk } from '../../platform/health.ts';
 import { useOutbox } from '../../platform/outbox.ts';
 import { hold, useSheet } from '../../ui/sheet.tsx';
 import { shareSaid, useDayOdds } from '../odds.ts';
@@ -20,15 +22,26 @@ export function Ledger() {
   const refused = useOutbox((s) => s.refused.length);
   const online = useOutbox((s) => s.online);
   const kept = useOutbox((s) => s.kept);
+  const signedOut = useOutbox((s) => s.signedOut);
+  const clockOff = useHouse((s) => clockWords(s.clockOffsetMs) !== null);
+  const disk = useDisk();
   const status = refused
     ? `${formatCount(refused, 'change')} not taken`
-    : !online
-      ? waiting
-        ? `Offline · ${waiting} waiting`
-        : 'Offline'
-      : waiting
-        ? `Saving ${waiting} …`
-        : 'All saved';
+    : signedOut
+      ? `Signed out${waiting ? ` · ${waiting} waiting` : ''}`
+      : !kept && waiting
+        ? `${waiting} not kept on this device`
+        : !online
+          ? waiting
+            ? `Offline · ${waiting} waiting`
+            : 'Offline'
+          : waiting
+            ? `Saving ${waiting} …`
+            : disk
+              ? disk.short
+              : clockOff
+                ? 'Clock of this device is off'
+                : 'All saved';
   return (
     <Flex
       as="footer"
@@ -77,7 +90,7 @@ export function Ledger() {
         px={4}
         h="36px"
         whiteSpace="nowrap"
-        color={refused || !online || !kept ? 'look' : 'soft'}
+        color={refused || !online || !kept || signedOut || clockOff || disk ? 'look' : 'soft'}
         onClick={() => hold('waiting')}
         aria-live="polite"
         data-status={refused ? 'refused' : online ? (waiting ? 'saving' : 'saved') : 'offline'}

@@ -6,6 +6,7 @@ import type { Production } from '@kavrell/core/brief';
 import { dateOf, midnightMs } from '@kavrell/core/time';
 import { formatLabel, parseRate, timeOfDayFrames } from '@kavrell/core/timecode';
 import { productionNow } from '../../platform/clock.ts';
+import { useHouse } from '../../platform/house.ts';
 import { clientId, newId } from '../../platform/id.ts';
 import { logTakes } from '../../platform/rows.ts';
 
@@ -38,10 +39,12 @@ function event(
   atMs = productionNow(production),
 ): TakeEvent {
   seq += 1;
+  const { clockOffsetMs } = useHouse.getState();
   return {
     id: newId(),
     takeId,
     atMs: Math.round(atMs),
+    productionAtMs: clockOffsetMs === null ? null : Math.round(atMs + clockOffsetMs),
     seq,
     clientId: clientId(),
     device: navigator.userAgent.slice(0, 80),

@@ -7,8 +7,19 @@ ALTER TABLE copy_files ADD COLUMN volume_id text;
 UPDATE drives SET simulated = true WHERE faults IS NOT NULL OR path LIKE '%/media/demo/%';
 UPDATE cards SET simulated = true WHERE faults IS NOT NULL OR path LIKE '%/media/demo/%';
 UPDATE productions SET keep_policy = keep_policy || '{"leaveOut": []}';
+CREATE TABLE house (
+  id integer PRIMARY KEY DEFAULT 1 CHECK (id = 1),
+  epoch uuid NOT NULL DEFAULT gen_random_uuid(),
+  stored_at timestamptz NOT NULL DEFAULT now()
+);
+INSERT INTO house DEFAULT VALUES;
+ALTER TABLE change_sets ADD COLUMN digest text;
+ALTER TABLE take_events ADD COLUMN production_at_ms double precision;
 `;
 const DOWN = `
+ALTER TABLE take_events DROP COLUMN production_at_ms;
+ALTER TABLE change_sets DROP COLUMN digest;
+DROP TABLE house;
 UPDATE productions SET keep_policy = keep_policy - 'leaveOut';
 ALTER TABLE copy_files DROP COLUMN volume_id;
 ALTER TABLE cards DROP COLUMN simulated, DROP COLUMN not_copied;

@@ -1,0 +1,59 @@
+import { timeOf, type TakeEvent } from '@kavrell/core/roll';
+import type { Context } from '../platform/context.ts';
+import { HttpProblem } from '../platform/problems.ts';
+import { believableTime, nowOf, productionOf } from '../productions/index.ts';
+
+const refuse = (at: number, message: string) =>
+  new HttpProblem(400, 'event', message, { issues: [{ path: ['events', at], message }] });
+
+/** What cameras say of themselves, the server writes: nobody else may speak as one. */
+function refuseVoices(events: readonly TakeEvent[]): void {
+  events.forEach((event, at) => {
+    if (event.payload.kind === 'reported' || /^camera /i.test(event.clientId) || /^simulated /i.test(event.device))
+      throw refuse(at, 'Only a camera itself reports that it rolls. Log what you see instead.');
+  });
+}
+
+/** The rows that events name, by table. */
+function named(events: readonly TakeEvent[]): Record<'shots' | 'days' | 'cameras', Map<string, number>> {
+  const found = {
+    shots: new Map<string, number>(),
+    days: new Map<string, number>(),
+    cameras: new Map<string, number>(),
+  };
+  events.forEach(({ payload: p }, at) => {
+    if (p.kind === 'rolled') {
+      if (p.shotId !== null) found.shots.set(p.shotId, at);
+      found.days.set(p.dayId, at);
+      for (const c of p.cameras) found.cameras.set(c.cameraId, at);
+    } else if (p.kind === 'camera') found.cameras.set(p.cameraId, at);
+  });
+  return found;
+}
+
+const ONE = { shots: 'shot', days: 'day', cameras: 'camera' } as const;
+
+/** Refuses events that speak as a camera, that are out of all time, or that name what is not in this production; three queries at most. */
+export async function checkEvents(context: Context, productionId: string, events: readonly TakeEvent[]): Promise<void> {
+  refuseVoices(events);
+  const now = nowOf(await productionOf(context, productionId));
+  for (const event of events) {
+    believableTime(event.atMs, now);
+    believableTime(timeOf(event), now);
+  }
+  const wanted = named(events);
+  for (const table of ['shots', 'days', 'cameras'] as const) {
+    const ids = [...wanted[table].keys()];
+    if (ids.length === 0) continue;
+    // One that was deleted meanwhile was there when the take was made.
+    const rows = (await context.models[table].findAll({
+      where: { id: ids, productionId },
+      attributes: ['id'],
+      raw: true,
+    })) as unknown as { id: string }[];
+    const known = new Set(rows.map((r) => r.id));
+    const missing = ids.find((id) => !known.has(id));
+    if (missing !== undefined)
+      throw refuse(wanted[table].get(missing)!, `This names a ${ONE[table]} that is not in this production.`);
+  }
+}

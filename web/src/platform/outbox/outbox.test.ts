@@ -1,0 +1,357 @@
+import { describe, expect, it } from 'vitest';
+import type { ChangeSet, Problem } from '@kavrell/contract';
+import { Away, Refusal } from '../api.ts';
+import type { ChangesEntry, Entry, NewEntry, Refused, Sent } from './entry.ts';
+import { Outbox, SENT_KEPT_MS, type Sender } from './outbox.ts';
+import type { OutboxStore } from './store.ts';
+
+const ME = { role: 'owner', name: 'Oda' };
+const MIRKO = { role: 'log', name: 'Mirko' };
+
+/** A device’s store in memory; `full` makes every writing fail, as a device without room does. */
+function device(start: { entries?: unknown[]; refused?: Refused[] } = {}) {
+  const entries = new Map((start.entries ?? []).map((e) => [(e as Entry).id, e]));
+  const refused = new Map((start.refused ?? []).map((r) => [r.id, r]));
+  const sent = new Map<string, Sent>();
+  const held = { entries, refused, sent, full: false };
+  const room = () => {
+    if (held.full) throw new DOMException('no room', 'QuotaExceededError');
+  };
+  const store: OutboxStore = {
+    load: async () => ({ entries: [...entries.values()], refused: [...refused.values()] }),
+    async put(entry) {
+      room();
+      entries.set(entry.id, entry);
+    },
+    async settle(id, to) {
+      room();
+      entries.delete(id);
+      if (to && 'refused' in to) refused.set(id, to.refused);
+      if (to && 'sent' in to) sent.set(id, to.sent);
+    },
+    async takeUp(entry) {
+      room();
+      refused.delete(entry.id);
+      entries.set(entry.id, entry);
+    },
+    async letGo(id) {
+      refused.delete(id);
+    },
+    async sentSince(atMs) {
+      for (const [id, s] of sent) if (s.atMs < atMs) sent.delete(id);
+      return [...sent.values()];
+    },
+  };
+  return { store, held };
+}
+
+const problem = (status: number, code = 'x', more: Partial<Problem> = {}): Problem => ({
+  type: 'about:blank',
+  title: 'No',
+  status,
+  code,
+  detail: `no: ${code}`,
+  ...more,
+});
+const refuse = (...of: Parameters<typeof problem>) => new Refusal(problem(...of));
+
+/** A server with one row a production, by the rules of the real one: versions, conflicts, idempotence. */
+function server() {
+  const rows = new Map<string, Record<string, unknown>>([['a', { id: 'a', version: 1, lens: '50', side: 'left' }]]);
+  const known = new Map<string, Record<string, number>>();
+  const log: string[] = [];
+  const made: ChangeSet[] = [];
+  const fail: { next: (() => Error | null)[] } = { next: [] };
+  const sender: Sender = {
+    async changes(entry, set) {
+      const error = fail.next.shift()?.();
+      if (error) throw error;
+      log.push(entry.id);
+      const before = known.get(set.id);
+      if (before) return { versions: before };
+      const versions: Record<string, number> = {};
+      for (const op of set.ops) {
+        if (op.op !== 'update') continue;
+        const row = rows.get(op.id)!;
+        if (row.version !== op.version) throw refuse(409, 'stale', { current: { ...row } });
+        Object.assign(row, op.values, { version: op.version + 1 });
+        versions[op.id] = op.version + 1;
+      }
+      known.set(set.id, versions);
+      made.push(set);
+      return { versions };
+    },
+    async takes(entry) {
+      const error = fail.next.shift()?.();
+      if (error) throw error;
+      log.push(entry.id);
+    },
+    async file(entry) {
+      log.push(entry.id);
+      return { hash: entry.hash };
+    },
+  };
+  /** What somebody else does to the row. */
+  const other = (values: Record<string, unknown>) => {
+    const row = rows.get('a')!;
+    Object.assign(row, values, { version: (row.version as number) + 1 });
+  };
+  return { sender, rows, log, made, fail, other };
+}
+
+/** Time that passes when the test says so. */
+function clock() {
+  let now = 1_000_000;
+  let due: { at: number; work: () => void }[] = [];
+  return {
+    now: () => now,
+    later(ms: number, work: () => void) {
+      const one = { at: now + ms, work };
+      due.push(one);
+      return () => void (due = due.filter((d) => d !== one));
+    },
+    pass(ms: number) {
+      now += ms;
+      const ready = due.filter((d) => d.at <= now);
+      due = due.filter((d) => d.at > now);
+      for (const { work } of ready) work();
+    },
+    get waits() {
+      return due.map((d) => d.at - now);
+    },
+  };
+}
+
+let count = 0;
+const edit = (values: Record<string, unknown>, saw: Record<string, unknown>, version = 1): NewEntry => {
+  const id = `e${String((count += 1)).padStart(5, '0')}`;
+  return {
+    id,
+    productionId: 'p',
+    at: 0,
+    label: id,
+    kind: 'changes',
+    set: { id, label: id, ops: [{ op: 'update', table: 'shots', id: 'a', version, values }] },
+    seen: { a: { version, values: saw } },
+  };
+};
+const take = (): NewEntry => {
+  const id = `e${String((count += 1)).padStart(5, '0')}`;
+  return { id, productionId: 'p', at: 0, label: id, kind: 'takes', events: [] };
+};
+
+async function open(more: { entries?: unknown[]; refused?: Refused[] } = {}) {
+  const time = clock();
+  const kavrell = server();
+  const own = device(more);
+  const box = new Outbox(kavrell.sender, time);
+  await box.open(own.store);
+  box.signedIn(ME);
+  await box.flush();
+  return { box, time, ...kavrell, ...own };
+}
+const state = (box: Outbox) => box.state.getState();
+
+describe('what is done on this device', () => {
+  it('is kept first, then sent in order, and remembered for a week', async () => {
+    const { box, log, held, time } = await open();
+    const [one, two] = [edit({ lens: '35' }, { lens: '50' }), take()];
+    await box.post(one);
+    await box.post(two);
+    expect(log).toEqual([one.id, two.id]);
+    expect(held.entries.size).toBe(0);
+    expect([...held.sent.keys()]).toEqual([one.id, two.id]);
+    time.pass(SENT_KEPT_MS + 1);
+    await box.tidy();
+    expect(held.sent.size).toBe(0);
+  });
+  it('waits while nobody answers, and goes out in the same order when somebody does, with longer and longer waits', async () => {
+    const { box, log, fail, time, held } = await open();
+    fail.next = [() => new Away(), () => new Away()];
+    const one = edit({ lens: '35' }, { lens: '50' });
+    await box.post(one);
+    expect(state(box)).toMatchObject({ online: false, entries: [{ id: one.id }] });
+    expect(held.entries.size).toBe(1);
+    expect(time.waits).toEqual([500]);
+    time.pass(500);
+    await box.flush();
+    expect(time.waits).toEqual([1000]);
+    time.pass(1000);
+    await box.flush();
+    expect(log).toEqual([one.id]);
+    expect(state(box)).toMatchObject({ online: true, entries: [] });
+  });
+  it('sent again after an answer that was lost changes nothing', async () => {
+    const { box, rows, fail } = await open();
+    const one = edit({ lens: '35' }, { lens: '50' });
+    await box.post(one);
+    fail.next = [];
+    await box.post({ ...one });
+    expect(rows.get('a')).toMatchObject({ lens: '35', version: 2 });
+  });
+});
+
+describe('what is not taken', () => {
+  it('stays on the device with its reason, through reloads, until it is let go', async () => {
+    const first = await open();
+    first.fail.next = [() => refuse(400, 'input')];
+    const bad = edit({ lens: 5 }, { lens: '50' });
+    await first.box.post(bad);
+    expect(state(first.box).refused).toMatchObject([{ entry: { id: bad.id }, problem: { code: 'input' } }]);
+    const again = await open({ refused: [...first.held.refused.values()] });
+    expect(state(again.box).refused).toHaveLength(1);
+    await again.box.dismiss(state(again.box).refused[0]!);
+    expect(again.held.refused.size).toBe(0);
+  });
+  it('does not hold up the rest, be it refused or a fault of the server’s', async () => {
+    const { box, log, fail, time } = await open();
+    const [bad, good] = [edit({ lens: 'x' }, { lens: '50' }), take()];
+    fail.next = Array.from({ length: 3 }, () => () => refuse(500, 'fault'));
+    void box.post(bad);
+    await box.post(good);
+    for (let tries = 0; tries < 3; tries += 1) {
+      time.pass(10_000);
+      await box.flush();
+    }
+    expect(log).toEqual([good.id]);
+    expect(state(box)).toMatchObject({ entries: [], refused: [{ entry: { id: bad.id } }] });
+  });
+  it('a server that can’t just now, or a session that ended, is no reason to set anything aside', async () => {
+    const { box, fail, time, log } = await open();
+    fail.next = [() => refuse(503, 'database'), () => refuse(507, 'full'), () => refuse(429, 'often')];
+    const one = take();
+    await box.post(one);
+    for (let tries = 0; tries < 3; tries += 1) {
+      time.pass(10_000);
+      await box.flush();
+    }
+    expect(log).toEqual([one.id]);
+    fail.next = [() => refuse(401, 'signIn')];
+    const two = take();
+    await box.post(two);
+    expect(state(box)).toMatchObject({ signedOut: true, entries: [{ id: two.id }], refused: [] });
+    expect(time.waits).toEqual([]);
+    box.signedIn(ME);
+    await box.flush();
+    expect(state(box)).toMatchObject({ signedOut: false, entries: [] });
+  });
+});
+
+describe('two at one row', () => {
+  it('my own edits follow each other without asking', async () => {
+    const { box, fail, rows } = await open();
+    fail.next = [() => new Away()];
+    await box.post(edit({ lens: '35' }, { lens: '50' }));
+    await box.post(edit({ lens: '24' }, { lens: '35' }));
+    await box.post(edit({ side: 'right' }, { side: 'left' }));
+    await box.flush();
+    expect(rows.get('a')).toMatchObject({ lens: '24', side: 'right', version: 4 });
+    expect(state(box).refused).toEqual([]);
+  });
+  it('somebody else’s change of another field stands beside mine', async () => {
+    const { box, rows, other } = await open();
+    other({ side: 'right' });
+    await box.post(edit({ lens: '35' }, { lens: '50' }));
+    expect(rows.get('a')).toMatchObject({ lens: '35', side: 'right' });
+  });
+  it('somebody else’s change of the same field is asked about, however many of mine waited in between', async () => {
+    const { box, fail, rows, other } = await open();
+    fail.next = [() => new Away(), () => new Away()];
+    await box.post(edit({ lens: '35' }, { lens: '50' }));
+    await box.post(edit({ lens: '24' }, { lens: '35' }));
+    other({ lens: '85' });
+    await box.flush();
+    expect(rows.get('a')).toMatchObject({ lens: '85' });
+    expect(state(box).refused.map((r) => r.problem.current)).toMatchObject([{ lens: '85' }, { lens: '85' }]);
+    await box.insist(state(box).refused[1]!);
+    expect(rows.get('a')).toMatchObject({ lens: '24' });
+  });
+  it('between two edits of mine too: what I saw of the row is what counts', async () => {
+    const { box, rows, other } = await open();
+    await box.post(edit({ lens: '35' }, { lens: '50' }));
+    other({ lens: '85' });
+    await box.post(edit({ lens: '24' }, { lens: '35' }));
+    expect(rows.get('a')).toMatchObject({ lens: '85' });
+    expect(state(box).refused).toHaveLength(1);
+  });
+});
+
+describe('several people at one device', () => {
+  const left = (): ChangesEntry => ({ ...(edit({ lens: '35' }, { lens: '50' }) as ChangesEntry), form: 2, by: MIRKO });
+  it('nothing of one goes out in the session of another, and nothing of it is dropped', async () => {
+    const entry = left();
+    const { box, log, held } = await open({ entries: [entry] });
+    expect(log).toEqual([]);
+    expect(state(box)).toMatchObject({ entries: [], held: [{ id: entry.id }] });
+    expect(held.entries.size).toBe(1);
+    box.signedIn(MIRKO);
+    await box.flush();
+    expect(log).toEqual([entry.id]);
+  });
+  it('until it is known who is signed in nothing goes', async () => {
+    const kavrell = server();
+    const box = new Outbox(kavrell.sender, clock());
+    await box.open(device({ entries: [left()] }).store);
+    await box.flush();
+    expect(kavrell.log).toEqual([]);
+    expect(state(box).entries).toHaveLength(1);
+  });
+  it('the owner sends it under its maker’s name', async () => {
+    const entry = left();
+    const { box, made } = await open({ entries: [entry] });
+    await box.sendHeld(state(box).held[0]!);
+    expect(made).toMatchObject([{ id: entry.id, madeBy: 'Mirko' }]);
+    expect(state(box).held).toEqual([]);
+  });
+});
+
+describe('what another version of the app kept', () => {
+  it('of before is taken up, of later waits untouched', async () => {
+    const { form: _form, ...older } = { ...(take() as Entry), form: 0 };
+    const newer = { ...(take() as Entry), form: 9, by: ME };
+    const { box, log, held } = await open({ entries: [older, newer] });
+    expect(log).toEqual([older.id]);
+    expect(state(box).held).toMatchObject([{ id: newer.id, form: 9 }]);
+    expect(held.entries.get(newer.id)).toBe(newer);
+  });
+});
+
+describe('a device without room', () => {
+  it('says so at once, goes on in memory, and sends', async () => {
+    const { box, held, log, fail } = await open();
+    held.full = true;
+    fail.next = [() => new Away()];
+    const one = take();
+    await box.post(one);
+    expect(state(box)).toMatchObject({ kept: false, entries: [{ id: one.id }] });
+    await box.flush();
+    expect(log).toEqual([one.id]);
+    expect(state(box).entries).toEqual([]);
+  });
+  it('a browser that keeps nothing works all the same', async () => {
+    const kavrell = server();
+    const box = new Outbox(kavrell.sender, clock());
+    await box.open(null);
+    box.signedIn(ME);
+    await box.post(take());
+    expect(kavrell.log).toHaveLength(1);
+    expect(state(box).kept).toBe(false);
+  });
+});
+
+describe('a server that was set back to an older state', () => {
+  it('gets once more what was acknowledged in the last days, in order, and nothing twice', async () => {
+    const first = await open();
+    await first.box.post(edit({ lens: '35' }, { lens: '50' }));
+    await first.box.post(edit({ lens: '24' }, { lens: '35' }, 2));
+    first.rows.set('a', { id: 'a', version: 1, lens: '50', side: 'left' });
+    const restored = server();
+    const box = new Outbox(restored.sender, clock());
+    await box.open(first.store);
+    box.signedIn(ME);
+    expect(await box.sendAgain()).toBe(2);
+    expect(restored.rows.get('a')).toMatchObject({ lens: '24', version: 3 });
+    expect(await box.sendAgain()).toBe(2);
+    expect(restored.rows.get('a')).toMatchObject({ lens: '24', version: 3 });
+  });
+});

@@ -1,0 +1,365 @@
+import { createStore } from 'zustand/vanilla';
+import type { ChangeOp, ChangeSet, Problem } from '@kavrell/contract';
+import { Away, Refusal } from '../api.ts';
+import {
+  FORM,
+  isReadable,
+  mayStand,
+  sameMaker,
+  translated,
+  type ChangesEntry,
+  type Entry,
+  type Maker,
+  type NewEntry,
+  type Refused,
+} from './entry.ts';
+import type { OutboxStore } from './store.ts';
+
+/** Puts entries across; throws `Refusal` when the server says no, `Away` when nothing answers. */
+export interface Sender {
+  changes(entry: ChangesEntry, set: ChangeSet): Promise<{ versions: Record<string, number> }>;
+  takes(entry: Extract<Entry, { kind: 'takes' }>): Promise<unknown>;
+  file(entry: Extract<Entry, { kind: 'file' }>): Promise<{ hash: string }>;
+}
+/** Time as the outbox needs it. */
+export interface OutboxClock {
+  now(): number;
+  /** Has something done after a while; answers how to call it off. */
+  later(ms: number, work: () => void): () => void;
+}
+/** Those who bring the rows that were read before up to date. */
+export interface Wires {
+  onSent(entry: Entry, versions: Record<string, number> | null): void;
+  onStale(entry: Entry, current: Record<string, unknown>): void;
+}
+
+export interface OutboxState {
+  /** What waits to be sent in this session, oldest first. */
+  entries: Entry[];
+  /** What others made on this device, and what this app can't read: kept, not sent. */
+  held: Entry[];
+  refused: Refused[];
+  /** False while nothing answers. */
+  online: boolean;
+  /** False when this device keeps nothing, or has no room left: then only memory holds what waits. */
+  kept: boolean;
+  /** The session has ended: what waits goes out with the next one of the same person. */
+  signedOut: boolean;
+}
+
+const RETRY_MS = [500, 1000, 2000, 4000, 8000];
+/** An entry that brings the server down so often is set aside, so that the rest goes on. */
+const FAULTS = 3;
+const OWN_MOST = 500;
+export const SENT_KEPT_MS = 7 * 24 * 3_600_000;
+
+/** Answers of the server that say nothing about the entry: it is tried again later. */
+const notNow = (status: number) => status === 429 || status === 503 || status === 507;
+
+/** Everything done on this device: shown at once, kept, sent in order, and never dropped without its person's word. */
+export class Outbox {
+  readonly state = createStore<OutboxState>(() => ({
+    entries: [],
+    held: [],
+    refused: [],
+    online: true,
+    kept: true,
+    signedOut: false,
+  }));
+  private readonly sender: Sender;
+  private readonly clock: OutboxClock;
+  private store: OutboxStore | null = null;
+  private wires: Wires = { onSent: () => undefined, onStale: () => undefined };
+  private me: Maker | null = null;
+  private retries = 0;
+  private faults = new Map<string, number>();
+  private flushing: Promise<void> | null = null;
+  private callOff: (() => void) | null = null;
+  private readonly own = new Set<string>();
+  /** From one version of a row to the next, by changes of this very window only. */
+  private readonly steps = new Map<string, Map<number, number>>();
+
+  constructor(sender: Sender, clock: OutboxClock) {
+    this.sender = sender;
+    this.clock = clock;
+  }
+
+  /** Connects the outbox with the rows that are read. */
+  wire(wires: Wires): void {
+    this.wires = wires;
+  }
+
+  private set(change: (state: OutboxState) => Partial<OutboxState>): void {
+    this.state.setState(change);
+  }
+
+  /** Keeps something on the device; without room it goes on in memory, and says so. */
+  private async keep(work: (store: OutboxStore) => Promise<unknown>): Promise<void> {
+    if (!this.store) return;
+    try {
+      await work(this.store);
+    } catch {
+      // Whatever the reason (no room, the database closed by the system): what is in memory is still sent.
+      this.set(() => ({ kept: false }));
+    }
+  }
+
+  /** Takes up what waited when the page was last closed. Without a store nothing outlives the page. */
+  async open(store: OutboxStore | null): Promise<void> {
+    this.store = store;
+    if (!store) this.set(() => ({ kept: false }));
+    await this.keep(async (found) => {
+      const { entries, refused } = await found.load();
+      const read = entries.map(translated).filter((e) => e !== null);
+      this.set((s) => ({
+        entries: [...s.entries, ...read.filter((e) => !s.entries.some((k) => k.id === e.id))],
+        refused: [...refused, ...s.refused.filter((r) => !refused.some((k) => k.id === r.id))],
+      }));
+    });
+    this.sort();
+    void this.flush();
+  }
+
+  /** Who is signed in now; null when nobody is. Entries of others are held, not sent. */
+  signedIn(me: Maker | null): void {
+    this.me = me;
+    if (me) this.set(() => ({ signedOut: false }));
+    this.sort();
+    if (me) void this.flush();
+  }
+
+  /** Parts what goes out in this session from what waits for another. */
+  private sort(): void {
+    this.set((s) => {
+      const all = [...s.entries, ...s.held].sort((a, b) => (a.id < b.id ? -1 : 1));
+      const goes = (e: Entry) => isReadable(e) && sameMaker(e.by, this.me ?? e.by);
+      return { entries: all.filter(goes), held: all.filter((e) => !goes(e)) };
+    });
+  }
+
+  /** Whether a change-set or take event was made in this window: it need not be read back. */
+  isOwn(id: string): boolean {
+    return this.own.has(id);
+  }
+
+  private remember(entry: Entry): void {
+    if (this.own.size > OWN_MOST) this.own.clear();
+    if (entry.kind === 'changes') this.own.add(entry.set.id);
+    else if (entry.kind === 'takes') for (const e of entry.events) this.own.add(e.id);
+  }
+
+  /** Puts something into the outbox: shown at once, kept on this device, then sent. */
+  async post(made: NewEntry): Promise<void> {
+    const entry = { ...made, form: FORM, by: this.me } as Entry;
+    this.remember(entry);
+    this.set((s) => ({ entries: [...s.entries, entry] }));
+    await this.keep((store) => store.put(entry));
+    await this.flush();
+  }
+
+  /** Sends what waits, in order, one after the other; stops at the first that finds nobody there. */
+  flush(): Promise<void> {
+    this.callOff?.();
+    this.callOff = null;
+    this.flushing ??= this.sendAll().finally(() => (this.flushing = null));
+    return this.flushing;
+  }
+
+  /** Notes whether the server answers, as somebody else found. */
+  heard(online: boolean): void {
+    this.set((s) => (s.online === online ? s : { online }));
+  }
+
+  private async sendAll(): Promise<void> {
+    for (;;) {
+      const [entry] = this.state.getState().entries;
+      // Until it is known who is signed in, nothing goes: it might go out as somebody else's.
+      if (!entry || !this.me) return;
+      try {
+        await this.send(entry);
+        this.retries = 0;
+        this.set((s) => (s.online && !s.signedOut ? s : { online: true, signedOut: false }));
+      } catch (error) {
+        if (!(await this.settleFailure(entry, error))) return;
+      }
+    }
+  }
+
+  /** What an entry that did not go is to become; false when the rest is to wait too. */
+  private async settleFailure(entry: Entry, error: unknown): Promise<boolean> {
+    if (error instanceof Away) {
+      this.set(() => ({ online: false }));
+      this.again();
+      return false;
+    }
+    if (!(error instanceof Refusal)) throw error;
+    const { problem } = error;
+    if (problem.status === 401) {
+      this.set(() => ({ online: true, signedOut: true }));
+      return false;
+    }
+    const faults = (this.faults.get(entry.id) ?? 0) + 1;
+    if (notNow(problem.status) || (problem.status >= 500 && faults < FAULTS)) {
+      if (!notNow(problem.status)) this.faults.set(entry.id, faults);
+      this.set(() => ({ online: true }));
+      this.again();
+      return false;
+    }
+    await this.setAside(entry, problem);
+    return true;
+  }
+
+  private again(): void {
+    this.callOff = this.clock.later(RETRY_MS[Math.min(this.retries, RETRY_MS.length - 1)]!, () => void this.flush());
+    this.retries += 1;
+  }
+
+  private async setAside(entry: Entry, problem: Problem): Promise<void> {
+    const refused: Refused = { id: entry.id, entry, problem };
+    this.faults.delete(entry.id);
+    this.set((s) => ({
+      entries: s.entries.filter((e) => e.id !== entry.id),
+      refused: [...s.refused.filter((r) => r.id !== entry.id), refused],
+    }));
+    await this.keep((store) => store.settle(entry.id, { refused }));
+  }
+
+  private async send(entry: Entry): Promise<void> {
+    if (entry.kind === 'takes') {
+      await this.sender.takes(entry);
+      this.wires.onSent(entry, null);
+    } else if (entry.kind === 'file') {
+      const { hash } = await this.sender.file(entry);
+      if (hash !== entry.hash) throw otherBytes();
+    } else {
+      const { versions } = await this.sendChanges(entry);
+      this.wires.onSent(entry, versions);
+    }
+    await this.drop(entry);
+  }
+
+  private async drop(entry: Entry): Promise<void> {
+    // Out of sight in the same tick in which the rows got it, so that screens are drawn once; if this page dies before
+    // the next line, the entry is sent again and changes nothing.
+    this.set((s) => ({ entries: s.entries.filter((e) => e.id !== entry.id) }));
+    this.faults.delete(entry.id);
+    const { again: _, ...kept } = entry;
+    await this.keep((store) =>
+      store.settle(entry.id, { sent: { id: entry.id, atMs: this.clock.now(), entry: kept as Entry } }),
+    );
+  }
+
+  private async sendChanges(entry: ChangesEntry): Promise<{ versions: Record<string, number> }> {
+    const sent = this.rebased(entry);
+    try {
+      return this.step(sent, await this.sender.changes(entry, sent));
+    } catch (error) {
+      const current = error instanceof Refusal && error.problem.code === 'stale' ? error.problem.current : undefined;
+      if (!current) throw error;
+      this.wires.onStale(entry, current);
+      if (!mayStand(entry, current)) throw error;
+      const over = onto(sent, current);
+      return this.step(over, await this.sender.changes(entry, over));
+    }
+  }
+
+  /** The change-set with the versions that earlier entries of this window led to. What others did is never gone over unasked. */
+  private rebased(entry: ChangesEntry): ChangeSet {
+    const ops = entry.set.ops.map((op): ChangeOp => {
+      if (op.op !== 'update' && op.op !== 'delete') return op;
+      const steps = this.steps.get(op.id);
+      let { version } = op;
+      for (let next = steps?.get(version); next !== undefined; next = steps?.get(version)) version = next;
+      return version === op.version ? op : { ...op, version };
+    });
+    return { ...entry.set, ops };
+  }
+
+  private step<T extends { versions: Record<string, number> }>(sent: ChangeSet, answered: T): T {
+    for (const op of sent.ops) {
+      const to = answered.versions[op.id];
+      const from = op.op === 'insert' ? 1 : 'version' in op ? op.version : undefined;
+      if (to === undefined || from === undefined || to <= from) continue;
+      const steps = this.steps.get(op.id) ?? new Map<number, number>();
+      this.steps.set(op.id, steps.set(from, to));
+    }
+    return answered;
+  }
+
+  /** Lets a change that was not taken go: its person said so. */
+  async dismiss(refused: Refused): Promise<void> {
+    this.set((s) => ({ refused: s.refused.filter((r) => r.id !== refused.id) }));
+    await this.keep((store) => store.letGo(refused.id));
+  }
+
+  /** Sends a change that was not taken once more, over what stands there now: the person has seen both. */
+  async insist(refused: Refused): Promise<void> {
+    const { current } = refused.problem;
+    const entry =
+      refused.entry.kind === 'changes' && current
+        ? { ...refused.entry, set: onto(refused.entry.set, current) }
+        : refused.entry;
+    await this.takeUp({ ...entry, by: entry.by ?? this.me });
+  }
+
+  /** Sends what somebody else made on this device, under their name. */
+  async sendHeld(entry: Entry): Promise<void> {
+    this.set((s) => ({ held: s.held.filter((e) => e.id !== entry.id) }));
+    await this.takeUp(behalfOf(entry, this.me));
+  }
+
+  private async takeUp(entry: Entry): Promise<void> {
+    this.set((s) => ({
+      refused: s.refused.filter((r) => r.id !== entry.id),
+      entries: [...s.entries.filter((e) => e.id !== entry.id), entry],
+    }));
+    await this.keep((store) => store.takeUp(entry));
+    await this.flush();
+  }
+
+  /** The server was set back to an older state: what was sent in the last days is sent again, to whatever is missing there. */
+  async sendAgain(): Promise<number> {
+    let count = 0;
+    await this.keep(async (store) => {
+      const sent = await store.sentSince(this.clock.now() - SENT_KEPT_MS);
+      const waiting = new Set(this.state.getState().entries.map((e) => e.id));
+      const entries = sent.map((s): Entry => ({ ...s.entry, again: true })).filter((e) => !waiting.has(e.id));
+      count = entries.length;
+      for (const entry of entries) await store.put(entry);
+      this.set((s) => ({ entries: [...s.entries, ...entries] }));
+      this.sort();
+    });
+    await this.flush();
+    return count;
+  }
+
+  /** Forgets what was sent long ago. */
+  async tidy(): Promise<void> {
+    await this.keep((store) => store.sentSince(this.clock.now() - SENT_KEPT_MS));
+  }
+}
+
+/** A change-set that goes over a row as it now is. */
+function onto(set: ChangeSet, current: Record<string, unknown>): ChangeSet {
+  const ops = set.ops.map((op): ChangeOp =>
+    (op.op === 'update' || op.op === 'delete') && op.id === current.id
+      ? { ...op, version: current.version as number }
+      : op,
+  );
+  return { ...set, ops };
+}
+
+/** An entry that `me` sends for its maker: a change says whose it is; takes and pictures say it by themselves. */
+function behalfOf(entry: Entry, me: Maker | null): Entry {
+  if (entry.kind !== 'changes' || !entry.by) return { ...entry, by: me };
+  return { ...entry, by: me, set: { ...entry.set, madeBy: entry.by.name } };
+}
+
+const otherBytes = () =>
+  new Refusal({
+    type: 'about:blank',
+    title: 'Other bytes',
+    status: 409,
+    code: 'bytes',
+    detail: 'Other bytes arrived than were sent. The picture is kept on this device: send it again.',
+  });
