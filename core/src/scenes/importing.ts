@@ -277,6 +277,8 @@ export interface MomentLine {
   lengthMin: number | null;
 }
 
+const LONGEST_MOMENT = 400;
+
 /**
  * A typed or pasted list of moments or cues, one a line: `13:05 arrivals 15min`, `arrivals`, `1:05 pm blessing`. The
  * clock time and the minutes may be left out. Lines that start with `#` and empty ones are not read.
@@ -288,6 +290,14 @@ export function readMoments(text: string): { moments: MomentLine[]; problems: Ro
     let rest = raw.trim().replace(/^[-–*•]\s*/, '');
     if (!rest || rest.startsWith('#')) return;
     const line = index + 1;
+    if (rest.length > LONGEST_MOMENT) {
+      problems.push({
+        line,
+        field: 'moment',
+        message: `This line has over ${LONGEST_MOMENT} letters: one moment a line.`,
+      });
+      return;
+    }
     try {
       const clock = /^(\d{1,2}[:.]\d{2}(?:\s*[ap]m)?)(?:\s*[-–]\s*(\d{1,2}[:.]\d{2}(?:\s*[ap]m)?))?\s*/i.exec(rest);
       const length = /[\s(,]+(\d+(?:[.,]\d+)?\s*(?:min|m|h)(?:\d{1,2})?)\)?$/i.exec(rest);

@@ -44,16 +44,56 @@ function pieces(lines: readonly string[]): { line: number; text: string }[] {
   return cuts.map((from, i) => ({ line: from + 1, text: lines.slice(from, cuts[i + 1]).join('\n') }));
 }
 
+/** What stands between an opening and a closing mark goes, its line ends stay; answers where a mark that is never closed stands. In one pass. */
+function without(text: string, open: string, close: string): { text: string; unclosedAt: number | null } {
+  let kept = '';
+  let at = 0;
+  for (;;) {
+    const from = text.indexOf(open, at);
+    if (from < 0) return { text: kept + text.slice(at), unclosedAt: null };
+    const to = text.indexOf(close, from + open.length);
+    if (to < 0) return { text: kept + text.slice(at), unclosedAt: kept.length + from - at };
+    kept += text.slice(at, from) + text.slice(from, to).replace(/[^\n]/g, '');
+    at = to + close.length;
+  }
+}
+
 /** Comments out of the text, keeping its lines where they are. */
 function withoutBoneyard(source: string, problems: ScriptProblem[]): string {
-  const text = source.replace(/\/\*[\s\S]*?\*\//g, (gone) => gone.replace(/[^\n]/g, ''));
-  const open = text.indexOf('/*');
-  if (open < 0) return text;
+  const { text, unclosedAt } = without(source, '/*', '*/');
+  if (unclosedAt === null) return text;
   problems.push({
-    line: text.slice(0, open).split('\n').length,
+    line: text.slice(0, unclosedAt).split('\n').length,
     message: 'A comment begins with /* and never ends. It was read as text.',
   });
-  return text.slice(0, open) + text.slice(open + 2);
+  return text.slice(0, unclosedAt) + text.slice(unclosedAt + 2);
+}
+
+/** The parser's time grows with the square of a line's length, and of a text's: longer ones are given to it in pieces. */
+const LONG_LINE = 400;
+const LINES_AT_ONCE = 200;
+const LONG_RUN = new RegExp(`.{1,${LONG_LINE}}(?:\\s|$)|.{1,${LONG_LINE}}`, 'g');
+
+function tokensOf(parser: Fountain, text: string): { tokens: Token[]; title: string } {
+  const lines = text
+    .split('\n')
+    .flatMap((line) => (line.length <= LONG_LINE ? [line] : (line.match(LONG_RUN) ?? [])))
+    .map((line) => line.trimEnd());
+  const tokens: Token[] = [];
+  let title = '';
+  for (let at = 0; at < lines.length;) {
+    // Parted at an empty line where there is one: what belongs together stays together.
+    let end = Math.min(lines.length, at + LINES_AT_ONCE);
+    if (end < lines.length) {
+      const empty = lines.lastIndexOf('', end - 1);
+      if (empty > at) end = empty + 1;
+    }
+    const script = parser.parse(lines.slice(at, end).join('\n'), true);
+    if (at === 0) title = script.title ?? '';
+    tokens.push(...script.tokens);
+    at = end;
+  }
+  return { tokens, title };
 }
 
 const KINDS: Partial<Record<string, ScriptElement['kind']>> = {
@@ -69,11 +109,10 @@ const KINDS: Partial<Record<string, ScriptElement['kind']>> = {
 const ENTITIES: Record<string, string> = { '&amp;': '&', '&lt;': '<', '&gt;': '>', '&quot;': '"', '&#39;': '’' };
 /** The parser's text without marks of emphasis and without the page's own escapes. */
 const plain = (text: string) =>
-  text
-    .replace(/<br\s*\/?>/gi, '\n')
+  without(text, '[[', ']]')
+    .text.replace(/<br\s*\/?>/gi, '\n')
     .replace(/&(?:amp|lt|gt|quot|#39);/g, (e) => ENTITIES[e] ?? e)
     .replace(/(?<!\\)(\*{1,3}|_)(?=\S)(.+?)(?<=\S)\1/g, '$2')
-    .replace(/\[\[[\s\S]*?\]\]/g, '')
     .trim();
 
 /** `INT. POUR FLOOR - NIGHT` as place, inside and time. */
@@ -152,11 +191,11 @@ export function readFountain(source: string): ReadScript {
   let title = '';
   const scenes: ScriptScene[] = [];
   pieces(lines).forEach((piece, i) => {
-    const script = parser.parse(piece.text, true);
-    if (i === 0) title = plain(script.title ?? '');
-    const scene = sceneOf(script.tokens, piece, scenes.length + 1);
+    const { tokens, title: named } = tokensOf(parser, piece.text);
+    if (i === 0) title = plain(named);
+    const scene = sceneOf(tokens, piece, scenes.length + 1);
     if (scene) scenes.push(scene);
-    else if (script.tokens.some((t) => !t.is_title && t.text?.trim()))
+    else if (tokens.some((t) => !t.is_title && t.text?.trim()))
       problems.push({
         line: piece.line,
         message: 'The text before the first scene heading belongs to no scene and is left out.',

@@ -143,3 +143,43 @@ describe('take events', () => {
     });
   });
 });
+
+describe('what a logger may not', () => {
+  const refused = async (event: TakeEvent) =>
+    (await post([event]).expect(400)).body as { code: string; issues?: { path: unknown[] }[] };
+  const fine = () => event(randomUUID(), { kind: 'marked', verdict: 'good' });
+  it('speak as a camera', async () => {
+    const camera = plan.cameras[0]!;
+    const said: TakePayload = {
+      kind: 'reported',
+      letter: camera.letter,
+      cameraId: camera.id,
+      card: 'A001',
+      clip: 'C1',
+    };
+    expect(await refused(event(randomUUID(), said))).toMatchObject({
+      code: 'event',
+      issues: [{ path: ['events', 0] }],
+    });
+    await refused({ ...fine(), clientId: `camera ${camera.letter}` });
+    await refused({ ...fine(), device: 'simulated camera' });
+  });
+  it('set times beyond reason', async () => {
+    const year = 366 * 86_400_000;
+    expect((await refused({ ...fine(), atMs: Date.now() + 2 * year })).code).toBe('time');
+    expect((await refused({ ...fine(), productionAtMs: Date.now() - 2 * year })).code).toBe('time');
+    // A clock that is hours wrong is told to its user, and its takes are taken.
+    await post([{ ...fine(), atMs: Date.now() - 5 * 3_600_000, productionAtMs: Date.now() }]).expect(200);
+  });
+  it('name what is not there', async () => {
+    const nowhere = rolled(randomUUID(), []);
+    await refused({ ...nowhere, payload: { ...nowhere.payload, shotId: randomUUID() } as TakePayload });
+    await refused({ ...nowhere, payload: { ...nowhere.payload, dayId: randomUUID() } as TakePayload });
+    await refused(event(randomUUID(), { kind: 'camera', letter: 'A', cameraId: randomUUID(), in: true }));
+  });
+  it('and one that is wrong takes nothing of the others with it into the log', async () => {
+    const before = (await read()).length;
+    await post([fine(), { ...fine(), clientId: 'camera A' }]).expect(400);
+    expect(await read()).toHaveLength(before);
+  });
+});
