@@ -150,7 +150,7 @@ export async function moveCluster(dir, data, { from, to, oldBin, newBin, passwor
  */
 export async function startPostgres(dir, { fast = false, told = () => {} } = {}) {
   const bin = postgresBin();
-  mkdirSync(dir, { recursive: true, mode: 0o755 });
+  mkdirSync(dir, { recursive: true, mode: isRoot ? 0o711 : 0o700 });
   const password = keptSecret(path.join(dir, 'password'));
   const data = path.join(dir, 'cluster');
   if (!hasFiles(data)) makeCluster(bin, dir, data, password, fast);

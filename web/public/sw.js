@@ -19,14 +19,22 @@ self.addEventListener('activate', (event) => event.waitUntil(self.clients.claim(
 
 // Signing out forgets what was read.
 self.addEventListener('message', (event) => {
-  if (event.data === 'forget') event.waitUntil(Promise.all([caches.delete(ROWS), caches.delete(STILLS)]));
+  if (event.data === 'forget') event.waitUntil(forget());
 });
+
+async function forget() {
+  await Promise.all([caches.delete(ROWS), caches.delete(STILLS)]);
+}
+
+/** Answers by which the server says that this device may not have it any more. */
+const WITHDRAWN = new Set([401, 403, 404, 410]);
 
 async function fromNetworkFirst(request, cacheName, key) {
   const cache = await caches.open(cacheName);
   try {
     const response = await fetch(request);
     if (response.ok) await cache.put(key, response.clone());
+    else if (WITHDRAWN.has(response.status)) await cache.delete(key);
     return response;
   } catch (error) {
     const kept = await cache.match(key);
@@ -57,7 +65,7 @@ async function stillFromCacheFirst(request) {
 }
 
 const STILL = /^\/api\/productions\/[^/]+\/files\/[0-9a-f]{64}$/;
-const READ = /^\/api\/(auth\/me|productions)$/;
+const READ = /^\/api\/(auth\/me|productions|productions\/[^/]+\/sheets)$/;
 const TABLES = /^(\/api\/productions\/[^/]+\/rows\/)([\w,]+)$/;
 
 /** Rows of several tables, kept table by table: they may be asked for in other company when there is no network. */
@@ -68,7 +76,7 @@ async function rowsFromNetworkFirst(event, base, tables) {
     if (response.ok) {
       const read = await response.clone().json();
       event.waitUntil(Promise.all(tables.map((t) => cache.put(base + t, new Response(JSON.stringify(read[t]))))));
-    }
+    } else if (response.status === 401) event.waitUntil(forget());
     return response;
   } catch (error) {
     const kept = await Promise.all(tables.map((t) => cache.match(base + t)));

@@ -7,6 +7,7 @@ import { createRoot } from 'react-dom/client';
 import { BrowserRouter } from 'react-router';
 import { z } from 'zod';
 import { App } from './app/App.tsx';
+import { Guard } from './app/Trouble.tsx';
 import { fetchScreenOf } from './app/screens.ts';
 import { openOutbox } from './platform/outbox.ts';
 import { queries } from './platform/rows.ts';
@@ -27,7 +28,9 @@ createRoot(root).render(
       <QueryClientProvider client={queries}>
         {/* A selection lives in the address: it must answer the key at once, not as a transition. */}
         <BrowserRouter useTransitions={false}>
-          <App />
+          <Guard name="the app" what="The page">
+            <App />
+          </Guard>
         </BrowserRouter>
       </QueryClientProvider>
     </ChakraProvider>

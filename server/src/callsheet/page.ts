@@ -91,7 +91,7 @@ export function wordsPage(title: string, words: string): string {
 }
 
 function html(title: string, body: string): string {
-  return `<!doctype html><html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width,initial-scale=1"><meta name="robots" content="noindex"><meta name="referrer" content="no-referrer"><title>${esc(title)}</title><style>${STYLE}</style><script src="/sheet.js" defer></script></head><body><main>
+  return `<!doctype html><html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width,initial-scale=1"><meta name="robots" content="noindex"><meta name="referrer" content="no-referrer"><title>${esc(title)}</title><style>${STYLE}</style><script src="/sheet.js" defer></script></head><body data-made-at="${Date.now()}"><main>
 ${body}
 </main></body></html>`;
 }

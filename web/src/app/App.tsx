@@ -4,12 +4,13 @@ import { Navigate, Route, Routes, useLocation, useParams } from 'react-router';
 import { whoAmI, type Me } from '@kavrell/contract';
 import { call } from '../platform/api.ts';
 import { outboxFor } from '../platform/outbox.ts';
+import { forgetRead } from '../platform/session.ts';
 import { ProductionsScreen } from '../screens/productions/ProductionsScreen.tsx';
 import { Loading } from '../ui/parts.tsx';
 import { Frame } from './frame/Frame.tsx';
 import { ProductionProvider } from './production.tsx';
 import { SCREENS, componentOf, type ScreenEntry } from './screens.ts';
-import { Trouble } from './Trouble.tsx';
+import { Guard, Trouble } from './Trouble.tsx';
 import { screenLink } from './links.ts';
 
 /** Their forms are not needed by who is signed in. */
@@ -17,6 +18,8 @@ const EnterScreen = lazy(() => import('../screens/signin/EnterScreen.tsx').then(
 const SignInScreen = lazy(() =>
   import('../screens/signin/SignInScreen.tsx').then((m) => ({ default: m.SignInScreen })),
 );
+
+const ReaderPage = lazy(() => import('../screens/callsheet/ReaderPage.tsx').then((m) => ({ default: m.ReaderPage })));
 
 /** Which component it is stays as it was at the first drawing: another one would forget what the screen holds. */
 function Screen({ entry }: { entry: ScreenEntry }) {
@@ -27,6 +30,12 @@ function Screen({ entry }: { entry: ScreenEntry }) {
 function OpenProduction({ me }: { me: Me }) {
   const { productionId = '', day = '0', screen = 'day' } = useParams();
   const entry = SCREENS.find((s) => s.path === screen && s.roles.includes(me.role));
+  if (me.role === 'read')
+    return (
+      <Guard name="call sheet">
+        <ReaderPage productionId={productionId} />
+      </Guard>
+    );
   if (!entry) {
     const first = SCREENS.find((s) => s.roles.includes(me.role) && (me.role !== 'owner' || s.path === 'day'));
     return <Navigate to={screenLink(productionId, Number(day), first?.path ?? 'call-sheet')} replace />;
@@ -48,7 +57,10 @@ function SignedIn() {
   });
   const who = data?.me;
   useEffect(() => {
-    if (who !== undefined) outboxFor(who);
+    if (who === undefined) return;
+    outboxFor(who);
+    // Nobody is signed in by the server's own word: a link was withdrawn or ran out, so what was read here goes.
+    if (who === null) forgetRead();
   }, [who]);
   if (isPending) return <Loading what="who you are" />;
   if (error) return <Trouble error={error} again={() => void refetch()} />;

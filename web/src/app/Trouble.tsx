@@ -1,26 +1,61 @@
-import { Box } from '@chakra-ui/react';
-import { Component, type ReactNode } from 'react';
+import { Box, Flex } from '@chakra-ui/react';
+import { Component, useState, type ReactNode } from 'react';
 import { Away, wordsOf } from '../platform/api.ts';
 import { Button } from '../ui/Button.tsx';
+import { reportOf } from './report.ts';
 
-/** What happened, what is kept, what to do. */
-export function Trouble({ error, again }: { error: unknown; again?: () => void }) {
+/** What happened, what is kept, what to do; for a fault of ours also a text to send to whoever can mend it. */
+export function Trouble({
+  error,
+  again,
+  title = 'This can’t be shown just now',
+  report,
+}: {
+  error: unknown;
+  again?: () => void;
+  title?: string;
+  report?: string;
+}) {
+  const [shown, setShown] = useState(false);
+  const [said, setSaid] = useState('');
+  const copy = () => {
+    if (!report) return;
+    setShown(true);
+    navigator.clipboard?.writeText(report).then(
+      () => setSaid('Copied.'),
+      () => setSaid('Mark the text and copy it.'),
+    );
+  };
   return (
     <Box role="alert" p={6} maxW="560px">
       <Box as="h1" fontSize="l" mb={2}>
-        This can’t be shown just now
+        {title}
       </Box>
       <Box mb={4}>{wordsOf(error)}</Box>
       <Box color="soft" mb={4}>
         Nothing you typed or logged is lost: it is kept on this device until it has been sent.
       </Box>
-      <Button onClick={again ?? (() => window.location.reload())}>Try again</Button>
+      <Flex gap={2} wrap="wrap">
+        <Button onClick={again ?? (() => window.location.reload())}>Try again</Button>
+        {report ? <Button onClick={copy}>Report it: copy what happened</Button> : null}
+      </Flex>
+      {shown ? (
+        <Box mt={3}>
+          <Box aria-live="polite" mb={2}>
+            {said}
+          </Box>
+          <textarea className="field mono" aria-label="What happened" readOnly rows={10} value={report} />
+        </Box>
+      ) : null}
     </Box>
   );
 }
 
-/** Catches a fault of one screen, so that the frame, the ledger and the other screens stay. */
-export class Guard extends Component<{ children: ReactNode; name: string }, { error: unknown }> {
+/** Catches a fault of one part, so that all else stays: `name` says which, and another name begins anew. */
+export class Guard extends Component<
+  { children: ReactNode; name: string; what?: string; small?: boolean },
+  { error: unknown }
+> {
   override state: { error: unknown } = { error: null };
   static getDerivedStateFromError(error: unknown) {
     return { error };
@@ -30,15 +65,27 @@ export class Guard extends Component<{ children: ReactNode; name: string }, { er
   }
   override render() {
     const { error } = this.state;
+    const { name, what = 'This screen', small } = this.props;
     // What could not be fetched is fetched by a new page only: the browser keeps that it failed.
     if (error instanceof Away) return <Trouble error={error} />;
-    if (error)
+    if (!error) return this.props.children;
+    const again = () => this.setState({ error: null });
+    if (small)
       return (
-        <Trouble
-          error={new Error('This screen met a fault in Kavrell.')}
-          again={() => this.setState({ error: null })}
-        />
+        <Flex role="alert" gap={2} align="center" px={3} minH="36px">
+          {what} met a fault.
+          <Button size="small" onClick={again}>
+            Try again
+          </Button>
+        </Flex>
       );
-    return this.props.children;
+    return (
+      <Trouble
+        title={`${what} met a fault in Kavrell`}
+        error={new Error('The rest goes on. Try again; if it stays, open another screen and report it.')}
+        again={again}
+        report={reportOf(error, name)}
+      />
+    );
   }
 }

@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { outbox } from './outbox.ts';
 
 /** Text that survives a reload until it is used: `[text, setText]`, kept under a name on this device. */
 export function useDraft(name: string): [string, (text: string) => void] {
@@ -8,8 +9,13 @@ export function useDraft(name: string): [string, (text: string) => void] {
   const text = held.key === key ? held.text : (localStorage.getItem(key) ?? '');
   const keep = (next: string) => {
     setHeld({ key, text: next });
-    if (next) localStorage.setItem(key, next);
-    else localStorage.removeItem(key);
+    try {
+      if (next) localStorage.setItem(key, next);
+      else localStorage.removeItem(key);
+    } catch {
+      // No room on this device: the text stays in this page, and that it is nowhere else is said.
+      outbox.unkept();
+    }
   };
   return [text, keep];
 }

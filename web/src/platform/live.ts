@@ -23,6 +23,8 @@ export function useLive(productionId: string): void {
     });
     source.addEventListener('error', () => {
       lost = true;
+      // A stream that is refused says no more than that it ended: whether this session still holds is asked.
+      if (source.readyState === EventSource.CLOSED) void queries.invalidateQueries({ queryKey: ['me'] });
       outbox.heard(false);
     });
     return () => source.close();

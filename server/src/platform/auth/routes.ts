@@ -118,7 +118,7 @@ export function serveAuth(router: Router, context: Context): void {
     async ({ body, me, req }) => {
       if (me.hasPassword && !(await checkPassword(context, me.actor, body.current ?? '')))
         throw new HttpProblem(403, 'current', 'The present password is not right. Nothing was changed.');
-      const weak = weakness(body.password, [me.actor, 'kavrell', 'owner']);
+      const weak = await weakness(body.password, [me.actor, 'kavrell', 'owner']);
       if (weak) throw new HttpProblem(400, 'weak', weak, { issues: [{ path: ['password'], message: weak }] });
       await db.query('UPDATE accounts SET password_hash = $1 WHERE name = $2', {
         bind: [await hashPassword(body.password), me.actor],

@@ -195,7 +195,9 @@ export function Frame({ path, title, children }: { path: string; title: string; 
       >
         <Chooser />
         <Box flex="1" minW={0} order={wide ? 0 : 3} flexBasis={wide ? 'auto' : '100%'}>
-          <DayRibbon />
+          <Guard name="ribbon" what="The ribbon" small>
+            <DayRibbon />
+          </Guard>
         </Box>
         <Clock />
         {wide ? null : (
@@ -232,7 +234,9 @@ export function Frame({ path, title, children }: { path: string; title: string; 
               boxShadow: '0 -8px 24px rgba(0,0,0,0.4)',
             })}
       >
-        <HeldSheet />
+        <Guard name={`sheet ${held}`} what="This sheet">
+          <HeldSheet />
+        </Guard>
         {!wide && held === null && open ? (
           <Button size="small" look="quiet" onClick={() => openSheet(false)} float="right">
             Close
@@ -241,7 +245,9 @@ export function Frame({ path, title, children }: { path: string; title: string; 
         <Box ref={setPlace} display={held ? 'none' : 'block'} />
       </Box>
       <Box gridColumn="1 / -1" minW={0}>
-        <Ledger />
+        <Guard name="ledger" what="The ledger" small>
+          <Ledger />
+        </Guard>
       </Box>
       {wide ? null : <PhoneRail path={path} />}
       <Notices />

@@ -1,6 +1,7 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
-import { setPassword, signOut } from '@kavrell/contract';
+import { useQueryClient } from '@tanstack/react-query';
+import { setPassword } from '@kavrell/contract';
 import { formatClock, parseClock } from '@kavrell/core/units';
 import { minuteToMs, msToMinute } from '@kavrell/core/time';
 import { call, wordsOf } from '../../platform/api.ts';
@@ -9,10 +10,12 @@ import { useKeyHelp } from '../../platform/keys.ts';
 import { usePreferences } from '../../platform/preferences.ts';
 import { change } from '../../platform/rows.ts';
 import { tell } from '../../platform/notices.ts';
+import { forget } from '../../platform/session.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Part, Why } from '../../ui/parts.tsx';
 import { hold, useSheet, type Held } from '../../ui/sheet.tsx';
 import { useProduction } from '../production.tsx';
+import { Backups, Sessions } from './Keeping.tsx';
 import { Waiting } from './Waiting.tsx';
 
 const TITLES: Record<Held, string> = {
@@ -104,6 +107,7 @@ function Choice<T extends string>({
 function Settings() {
   const p = usePreferences();
   const { me } = useProduction();
+  const client = useQueryClient();
   return (
     <>
       <Choice
@@ -142,35 +146,34 @@ function Settings() {
         ]}
         set={(v) => p.set({ letterKeys: v === 'on' })}
       />
-      {me.role === 'owner' ? <Password has={me.hasPassword} /> : null}
+      {me.role === 'owner' ? (
+        <>
+          <Password has={me.hasPassword} />
+          <Sessions />
+          <Backups />
+        </>
+      ) : null}
       <Part>
-        <Button
-          onClick={() =>
-            void call(signOut, { params: {} }).then(
-              () => {
-                navigator.serviceWorker?.controller?.postMessage('forget');
-                window.location.assign('/');
-              },
-              (error: unknown) => tell(wordsOf(error)),
-            )
-          }
-        >
-          Sign out
-        </Button>
+        <Button onClick={() => void forget(client)}>Sign out</Button>
       </Part>
     </>
   );
 }
 
 function Password({ has }: { has: boolean }) {
+  const client = useQueryClient();
   const [text, setText] = useState('');
+  const [current, setCurrent] = useState('');
   const [problem, setProblem] = useState('');
   const save = () =>
-    call(setPassword, { params: {}, body: { password: text } }).then(
+    call(setPassword, { params: {}, body: { password: text, current } }).then(
       () => {
         setText('');
+        setCurrent('');
+        void client.invalidateQueries({ queryKey: ['me'] });
+        void client.invalidateQueries({ queryKey: ['sessions'] });
         setProblem('');
-        tell('The password is set. Sign in as “owner” from now on.');
+        tell('The password is set, and every other session has ended. Sign in as “owner” from now on.');
       },
       (error: unknown) => setProblem(wordsOf(error)),
     );
@@ -182,9 +185,23 @@ function Password({ has }: { has: boolean }) {
           void save();
         }}
       >
+        {has ? (
+          <Box mb={2}>
+            <input
+              className="field"
+              type="password"
+              autoComplete="current-password"
+              aria-label="Present password"
+              placeholder="present password"
+              value={current}
+              onChange={(e) => setCurrent(e.target.value)}
+            />
+          </Box>
+        ) : null}
         <Flex gap={2}>
           <input
             className="field"
+            placeholder="new password"
             type="password"
             autoComplete="new-password"
             aria-label="New password"

@@ -104,6 +104,11 @@ export class Outbox {
     }
   }
 
+  /** Notes that this device keeps nothing more, as somebody else found. */
+  unkept(): void {
+    this.set(() => ({ kept: false }));
+  }
+
   /** Takes up what waited when the page was last closed. Without a store nothing outlives the page. */
   async open(store: OutboxStore | null): Promise<void> {
     this.store = store;
