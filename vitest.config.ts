@@ -17,7 +17,7 @@ export default defineConfig({
       {
         test: {
           name: 'unit',
-          include: ['{core,contract,copies,web,cli,demo}/src/**/*.test.ts'],
+          include: ['{core,contract,copies,web,cli,demo}/src/**/*.test.ts', 'scripts/**/*.test.mjs'],
           environment: 'node',
           globalSetup: [copyThread],
           env,

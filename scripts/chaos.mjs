@@ -102,7 +102,11 @@ try {
     mkdirSync(path.join(folder, 'CLIPS'), { recursive: true });
     for (let i = 0; i < 24; i += 1)
       writeFileSync(path.join(folder, 'CLIPS', `c${i}.bin`), randomBytes(i % 3 === 0 ? 6_000_000 + i : 40_000 + i));
-    return { path: folder, label, ...insert('cards', { label, cameraId: null, path: folder, unloaded: true, faults: null }) };
+    return {
+      path: folder,
+      label,
+      ...insert('cards', { label, cameraId: null, path: folder, unloaded: true, faults: null }),
+    };
   });
   const drives = ['one', 'two'].map((name) => {
     const folder = path.join(media, 'drives', name);

@@ -59,6 +59,16 @@ counts.failed += unit.numFailedTests;
 if (!unitOk && unit.numFailedTests === 0) counts.failed += 1;
 
 ensureBuilt();
+/** A script of ours that says by its exit code whether all was well. */
+const script = (name, ...args) =>
+  new Promise((done) =>
+    spawn(process.execPath, [path.join(ROOT, 'scripts', `${name}.mjs`), ...args], {
+      stdio: ['ignore', 'inherit', 'inherit'],
+    }).once('exit', (code) => done(code === 0)),
+  );
+// Longer, and with other seeds: npm run chaos -- --minutes N.
+await check('chaos, a sample', () => script('chaos', '--seconds', '15', '--seed', '16'));
+await check('moved to another machine', () => script('moveTrial'));
 const { startInstance } = await import('./lib/instance.mjs');
 const { freePort } = await import('./lib/postgres.mjs');
 

@@ -33,7 +33,7 @@ export function Trouble({
       </Box>
       <Box mb={4}>{wordsOf(error)}</Box>
       <Box color="soft" mb={4}>
-        Nothing you typed or logged is lost: it is kept on this device until it has been sent.
+        What you entered or logged before is kept: it stays on this device until it has been sent.
       </Box>
       <Flex gap={2} wrap="wrap">
         <Button onClick={again ?? (() => window.location.reload())}>Try again</Button>
