@@ -2,6 +2,7 @@ import { useStore } from 'zustand';
 import { logTakeEvents, putFile, writeChanges, type Me } from '@kavrell/contract';
 import { call, sendBytes } from './api.ts';
 import { onEpoch } from './house.ts';
+import { newId } from './id.ts';
 import { tell } from './notices.ts';
 import { Outbox, type OutboxState } from './outbox/outbox.ts';
 import { openDeviceStore } from './outbox/store.ts';
@@ -23,6 +24,7 @@ export const outbox = new Outbox(
       return () => clearTimeout(timer);
     },
   },
+  newId,
 );
 
 export function useOutbox<T>(pick: (state: OutboxState) => T): T {

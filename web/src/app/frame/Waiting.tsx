@@ -1,4 +1,5 @@
 import { Box, Flex } from '@chakra-ui/react';
+import { useState } from 'react';
 import { formatCount } from '@kavrell/core/units';
 import { clockWords, useHouse } from '../../platform/house.ts';
 import { useDisk } from '../../platform/health.ts';
@@ -46,15 +47,71 @@ function Lines({ lines }: { lines: readonly string[] }) {
   );
 }
 
+/** Fields of a change that can be typed anew: text and figures. */
+function fieldsOf(entry: Entry): { key: string; name: string; value: string | number }[] {
+  if (entry.kind !== 'changes') return [];
+  return entry.set.ops.flatMap((op, at) =>
+    'values' in op
+      ? Object.entries(op.values).flatMap(([name, value]) =>
+          typeof value === 'string' || typeof value === 'number' ? [{ key: `${at} ${name}`, name, value }] : [],
+        )
+      : [],
+  );
+}
+
+const MOST_FIELDS = 12;
+
+/** What was not taken, its fields open to be typed anew; the one that was refused is marked. */
+function Mend({ refused, close }: { refused: Refused; close: () => void }) {
+  const fields = fieldsOf(refused.entry);
+  const bad = new Set(refused.problem.issues?.map((i) => `${String(i.path[1])} ${String(i.path[3])}`));
+  // Of a long change only what was refused: the rest stays as it is.
+  const shown = fields.length > MOST_FIELDS ? fields.filter((f) => bad.has(f.key)) : fields;
+  const [typed, setTyped] = useState<Record<string, string>>({});
+  const send = () => {
+    const values = shown.map(({ key, value }): [string, string | number] => {
+      const text = typed[key] ?? String(value);
+      const figure = Number(text.replace(',', '.'));
+      return [key, typeof value === 'number' && text.trim() !== '' && Number.isFinite(figure) ? figure : text];
+    });
+    close();
+    void outbox.mend(refused, Object.fromEntries(values));
+  };
+  return (
+    <form
+      onSubmit={(e) => {
+        e.preventDefault();
+        send();
+      }}
+    >
+      {shown.map(({ key, name, value }) => (
+        <Box as="label" display="block" key={key} mb={2}>
+          {bad.has(key) ? <Look>{name}</Look> : name}
+          <input
+            className="field"
+            aria-invalid={bad.has(key)}
+            value={typed[key] ?? String(value)}
+            onChange={(e) => setTyped({ ...typed, [key]: e.target.value })}
+          />
+        </Box>
+      ))}
+      <Button type="submit" look="primary" mb={2}>
+        Send as it is now
+      </Button>
+    </form>
+  );
+}
+
 function NotTaken({ refused }: { refused: Refused }) {
   const { entry, problem } = refused;
+  const [mending, setMending] = useState(false);
   const stale = problem.code === 'stale';
   const other = theirs(refused);
   return (
     <Part title={`Not taken: ${entry.label}`}>
       <Box mb={2}>{problem.detail}</Box>
       {stale ? <Box color="soft">Yours</Box> : null}
-      <Lines lines={linesOf(entry)} />
+      {mending ? <Mend refused={refused} close={() => setMending(false)} /> : <Lines lines={linesOf(entry)} />}
       {other.length > 0 ? (
         <>
           <Box color="soft">What stands there now</Box>
@@ -62,6 +119,11 @@ function NotTaken({ refused }: { refused: Refused }) {
         </>
       ) : null}
       <Flex gap={2} wrap="wrap">
+        {fieldsOf(entry).length > 0 && !stale ? (
+          <Button aria-pressed={mending} onClick={() => setMending(!mending)}>
+            Mend
+          </Button>
+        ) : null}
         <Button onClick={() => void outbox.insist(refused)}>{stale ? 'Keep mine' : 'Try again'}</Button>
         <Button
           onClick={() =>
@@ -115,7 +177,7 @@ async function sendAll(entries: readonly Entry[]): Promise<void> {
 
 /** What was saved, what waits and why, what was not taken. */
 export function Waiting() {
-  const { entries, held, refused, online, kept, signedOut } = useOutbox((s) => s);
+  const { entries, held, refused, online, offlineSinceMs, kept, signedOut } = useOutbox((s) => s);
   const clock = useHouse((s) => clockWords(s.clockOffsetMs));
   const disk = useDisk();
   return (
@@ -139,7 +201,12 @@ export function Waiting() {
             goes out when you sign in again.
           </Look>
         ) : online ? null : (
-          <Box color="soft">The server does not answer just now. Kavrell tries again by itself; go on working.</Box>
+          <Box color="soft">
+            The server does not answer just now. Kavrell tries again by itself; go on working.
+            {offlineSinceMs === null
+              ? ''
+              : ` What others did since ${new Date(offlineSinceMs).toLocaleTimeString()} is not seen here.`}
+          </Box>
         )}
         {kept ? null : (
           <Look>

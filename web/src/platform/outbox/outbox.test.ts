@@ -123,8 +123,9 @@ function clock() {
 }
 
 let count = 0;
+const nextId = () => `e${String((count += 1)).padStart(5, '0')}`;
 const edit = (values: Record<string, unknown>, saw: Record<string, unknown>, version = 1): NewEntry => {
-  const id = `e${String((count += 1)).padStart(5, '0')}`;
+  const id = nextId();
   return {
     id,
     productionId: 'p',
@@ -136,7 +137,7 @@ const edit = (values: Record<string, unknown>, saw: Record<string, unknown>, ver
   };
 };
 const take = (): NewEntry => {
-  const id = `e${String((count += 1)).padStart(5, '0')}`;
+  const id = nextId();
   return { id, productionId: 'p', at: 0, label: id, kind: 'takes', events: [] };
 };
 
@@ -144,7 +145,7 @@ async function open(more: { entries?: unknown[]; refused?: Refused[] } = {}) {
   const time = clock();
   const kavrell = server();
   const own = device(more);
-  const box = new Outbox(kavrell.sender, time);
+  const box = new Outbox(kavrell.sender, time, nextId);
   await box.open(own.store);
   box.signedIn(ME);
   await box.flush();
@@ -170,7 +171,7 @@ describe('what is done on this device', () => {
     fail.next = [() => new Away(), () => new Away()];
     const one = edit({ lens: '35' }, { lens: '50' });
     await box.post(one);
-    expect(state(box)).toMatchObject({ online: false, entries: [{ id: one.id }] });
+    expect(state(box)).toMatchObject({ online: false, offlineSinceMs: 1_000_000, entries: [{ id: one.id }] });
     expect(held.entries.size).toBe(1);
     expect(time.waits).toEqual([500]);
     time.pass(500);
@@ -179,7 +180,7 @@ describe('what is done on this device', () => {
     time.pass(1000);
     await box.flush();
     expect(log).toEqual([one.id]);
-    expect(state(box)).toMatchObject({ online: true, entries: [] });
+    expect(state(box)).toMatchObject({ online: true, offlineSinceMs: null, entries: [] });
   });
   it('sent again after an answer that was lost changes nothing', async () => {
     const { box, rows, fail } = await open();
@@ -202,6 +203,17 @@ describe('what is not taken', () => {
     expect(state(again.box).refused).toHaveLength(1);
     await again.box.dismiss(state(again.box).refused[0]!);
     expect(again.held.refused.size).toBe(0);
+  });
+  it('is mended in its fields and sent as a change of its own', async () => {
+    const { box, rows, fail, held, made } = await open();
+    fail.next = [() => refuse(400, 'input')];
+    const bad = edit({ lens: 'fifty', side: 'right' }, { lens: '50', side: 'left' });
+    await box.post(bad);
+    await box.mend(state(box).refused[0]!, { '0 lens': '50mm' });
+    expect(rows.get('a')).toMatchObject({ lens: '50mm', side: 'right' });
+    expect(state(box).refused).toEqual([]);
+    expect(held.refused.size).toBe(0);
+    expect(made[0]!.id).not.toBe(bad.id);
   });
   it('does not hold up the rest, be it refused or a fault of the server’s', async () => {
     const { box, log, fail, time } = await open();
@@ -290,7 +302,7 @@ describe('several people at one device', () => {
   });
   it('until it is known who is signed in nothing goes', async () => {
     const kavrell = server();
-    const box = new Outbox(kavrell.sender, clock());
+    const box = new Outbox(kavrell.sender, clock(), nextId);
     await box.open(device({ entries: [left()] }).store);
     await box.flush();
     expect(kavrell.log).toEqual([]);
@@ -330,7 +342,7 @@ describe('a device without room', () => {
   });
   it('a browser that keeps nothing works all the same', async () => {
     const kavrell = server();
-    const box = new Outbox(kavrell.sender, clock());
+    const box = new Outbox(kavrell.sender, clock(), nextId);
     await box.open(null);
     box.signedIn(ME);
     await box.post(take());
@@ -346,7 +358,7 @@ describe('a server that was set back to an older state', () => {
     await first.box.post(edit({ lens: '24' }, { lens: '35' }, 2));
     first.rows.set('a', { id: 'a', version: 1, lens: '50', side: 'left' });
     const restored = server();
-    const box = new Outbox(restored.sender, clock());
+    const box = new Outbox(restored.sender, clock(), nextId);
     await box.open(first.store);
     box.signedIn(ME);
     expect(await box.sendAgain()).toBe(2);

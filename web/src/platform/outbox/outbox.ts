@@ -41,6 +41,8 @@ export interface OutboxState {
   refused: Refused[];
   /** False while nothing answers. */
   online: boolean;
+  /** Since when nothing answers, by this device's clock; null while something does. */
+  offlineSinceMs: number | null;
   /** False when this device keeps nothing, or has no room left: then only memory holds what waits. */
   kept: boolean;
   /** The session has ended: what waits goes out with the next one of the same person. */
@@ -63,11 +65,13 @@ export class Outbox {
     held: [],
     refused: [],
     online: true,
+    offlineSinceMs: null,
     kept: true,
     signedOut: false,
   }));
   private readonly sender: Sender;
   private readonly clock: OutboxClock;
+  private readonly newId: () => string;
   private store: OutboxStore | null = null;
   private wires: Wires = { onSent: () => undefined, onStale: () => undefined };
   private me: Maker | null = null;
@@ -79,9 +83,10 @@ export class Outbox {
   /** From one version of a row to the next, by changes of this very window only. */
   private readonly steps = new Map<string, Map<number, number>>();
 
-  constructor(sender: Sender, clock: OutboxClock) {
+  constructor(sender: Sender, clock: OutboxClock, newId: () => string) {
     this.sender = sender;
     this.clock = clock;
+    this.newId = newId;
   }
 
   /** Connects the outbox with the rows that are read. */
@@ -172,7 +177,9 @@ export class Outbox {
 
   /** Notes whether the server answers, as somebody else found. */
   heard(online: boolean): void {
-    this.set((s) => (s.online === online ? s : { online }));
+    this.set((s) =>
+      s.online === online ? s : { online, offlineSinceMs: online ? null : (s.offlineSinceMs ?? this.clock.now()) },
+    );
   }
 
   private async sendAll(): Promise<void> {
@@ -183,7 +190,8 @@ export class Outbox {
       try {
         await this.send(entry);
         this.retries = 0;
-        this.set((s) => (s.online && !s.signedOut ? s : { online: true, signedOut: false }));
+        this.heard(true);
+        this.set((s) => (s.signedOut ? { signedOut: false } : s));
       } catch (error) {
         if (!(await this.settleFailure(entry, error))) return;
       }
@@ -193,20 +201,21 @@ export class Outbox {
   /** What an entry that did not go is to become; false when the rest is to wait too. */
   private async settleFailure(entry: Entry, error: unknown): Promise<boolean> {
     if (error instanceof Away) {
-      this.set(() => ({ online: false }));
+      this.heard(false);
       this.again();
       return false;
     }
     if (!(error instanceof Refusal)) throw error;
     const { problem } = error;
     if (problem.status === 401) {
-      this.set(() => ({ online: true, signedOut: true }));
+      this.heard(true);
+      this.set(() => ({ signedOut: true }));
       return false;
     }
     const faults = (this.faults.get(entry.id) ?? 0) + 1;
     if (notNow(problem.status) || (problem.status >= 500 && faults < FAULTS)) {
       if (!notNow(problem.status)) this.faults.set(entry.id, faults);
-      this.set(() => ({ online: true }));
+      this.heard(true);
       this.again();
       return false;
     }
@@ -305,6 +314,21 @@ export class Outbox {
         ? { ...refused.entry, set: onto(refused.entry.set, current) }
         : refused.entry;
     await this.takeUp({ ...entry, by: entry.by ?? this.me });
+  }
+
+  /** Sends a change that was not taken with other values in its place: `values` by the number of the edit and the field's name. */
+  async mend(refused: Refused, values: Readonly<Record<string, string | number>>): Promise<void> {
+    const { entry } = refused;
+    if (entry.kind !== 'changes') return this.insist(refused);
+    const ops = entry.set.ops.map((op, at): ChangeOp => {
+      if (!('values' in op)) return op;
+      const own = Object.entries(op.values).map(([field, value]) => [field, values[`${at} ${field}`] ?? value]);
+      return { ...op, values: Object.fromEntries(own) };
+    });
+    // Other contents are another change-set: under the old number they would be refused, or taken for the old ones.
+    const id = this.newId();
+    await this.dismiss(refused);
+    await this.insist({ ...refused, entry: { ...entry, id, set: { ...entry.set, id, ops } } });
   }
 
   /** Sends what somebody else made on this device, under their name. */
