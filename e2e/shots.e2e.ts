@@ -234,12 +234,21 @@ test('cells are pasted from a spreadsheet, all of them or none; rows are grouped
     }, text);
   await cell(page, '1A', 'description').click();
   await paste('the first\tms\nthe second\tcu\n');
+  // What it would do is shown before it is done.
+  await expect(page.getByRole('region', { name: 'What pasting does' })).toContainText('2 rows changed, 0 added');
+  await page.getByRole('button', { name: 'Paste', exact: true }).click();
   await expect(cell(page, '1B', 'description')).toHaveText('the second');
   await expect(cell(page, '1B', 'size')).toHaveText('cu');
   await cell(page, '1A', 'description').click();
   await paste('never\tms\nnever\thuge\n');
   await expect(page.getByRole('alert').filter({ hasText: 'Nothing was pasted. Line 2, Size, “huge”' })).toBeVisible();
   await expect(cell(page, '1A', 'description')).toHaveText('the first');
+  // Typing on a cell begins an edit, and no key of the frame hears of it.
+  await cell(page, '1C', 'description').click();
+  await page.keyboard.type('3 Dec');
+  await page.keyboard.press('Enter');
+  await expect(cell(page, '1C', 'description')).toHaveText('3 Dec');
+  await expect(page.getByRole('heading', { name: 'Is it kept?' })).toHaveCount(0);
   await page.getByLabel(/^Group /).selectOption('priority');
   await expect(page.locator('.table-group')).toContainText('should');
   await expect(page.locator('.table-group')).toContainText('3 shots');
@@ -321,6 +330,8 @@ test('a sheet that went out keeps its numbers: they can’t be edited, and a sho
   ).toBeVisible();
   await page.keyboard.press('Escape');
   await cell(page, '1A', 'code').click();
+  // Out of the table first: on a cell every letter is typing.
+  await page.keyboard.press('Escape');
   await page.keyboard.press('n');
   await page.keyboard.type('cu middle');
   await page.keyboard.press('Shift+Enter');

@@ -11,6 +11,7 @@ import { benchDay } from './lib/benchDay.mjs';
 import { benchLight, benchLightPage } from './lib/benchLight.mjs';
 import { benchScenes, benchScenesPage } from './lib/benchScenes.mjs';
 import { benchSheetPages, benchSheets } from './lib/benchSheets.mjs';
+import { benchTrust } from './lib/benchTrust.mjs';
 import { quantile, report } from './lib/measure.mjs';
 import { say } from './lib/say.mjs';
 
@@ -33,7 +34,8 @@ if (!only || only === '--sheets') {
   await benchSheetPages(openBrowser, startInstance, freePort);
 }
 if (!only || only === '--copies') await benchCopies();
-if (['--core', '--camera', '--day', '--sheets', '--copies'].includes(only)) process.exit(0);
+if (!only || only === '--trust') await benchTrust(startInstance, freePort);
+if (['--core', '--camera', '--day', '--sheets', '--copies', '--trust'].includes(only)) process.exit(0);
 
 // 1. The first screen's JavaScript.
 const page0 = readFileSync(path.join(ROOT, 'dist', 'web', 'index.html'), 'utf8');

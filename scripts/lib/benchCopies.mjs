@@ -76,9 +76,15 @@ find peer-x peer-y -type f -print0 | xargs -0 sync
 echo 3 > /proc/sys/vm/drop_caches
 for folder in card peer-x/card peer-y/card; do (cd $folder; find . -type f -print0 | xargs -0 xxh64sum > /dev/null 2>&1); done`;
 
-async function pairs(dir, what, limit) {
+/** The same bytes read and written past every cache, with nothing done to them: what the disk itself allows. */
+const DISK_ALONE = `set -e
+for place in x y; do (cd card; find . -type f -print0 | while IFS= read -r -d '' f; do mkdir -p ../peer-$place/$(dirname $f); dd if=$f of=../peer-$place/$f bs=8M iflag=direct oflag=direct status=none; done) & done; wait
+for place in x y; do find peer-$place -type f -print0 | xargs -0 -n1 -I{} dd if={} of=/dev/null bs=8M iflag=direct status=none & done; wait`;
+
+async function pairs(dir, what, limit, { disk = false } = {}) {
   const ours = [];
   const ratios = [];
+  const diskRatios = [];
   for (let pair = 0; pair < PAIRS; pair += 1) {
     for (const place of PLACES)
       for (const name of [place, `peer-${place}`]) {
@@ -95,9 +101,18 @@ async function pairs(dir, what, limit) {
     );
     ours.push(mine);
     ratios.push(mine.seconds / peer.seconds);
+    if (disk) {
+      for (const place of PLACES) {
+        rmSync(path.join(dir, `peer-${place}`), { recursive: true, force: true });
+        mkdirSync(path.join(dir, `peer-${place}`));
+      }
+      dropCaches();
+      diskRatios.push((await run('bash', ['-c', DISK_ALONE], dir)).seconds / mine.seconds);
+    }
     say(`  pair ${pair + 1}: by hand ${peer.seconds.toFixed(1)} s, kavrell ${mine.seconds.toFixed(1)} s`);
   }
   report(`${what}, % of the time by hand, median of ${PAIRS}`, 100 * quantile(ratios, 0.5), 100 * limit, '%');
+  if (disk) say(`  ${what}: ${Math.round(100 * quantile(diskRatios, 0.5))} % of what the disk itself allows`);
   report(`${what}, most memory held`, Math.max(...ours.map((r) => r.peakMb)), 150, 'MB');
   return quantile(
     ours.map((r) => r.cpuS),
@@ -117,8 +132,11 @@ export async function benchCopies() {
     if (!dropCaches())
       say('  The caches of this machine can’t be dropped: source and copies may be read from memory by both.');
     fill(path.join(dir, 'card'), 8, 250e6, 1);
-    const cpuS = await pairs(dir, 'a card of 8 × 250 MB to two places', 0.9);
-    say(`  ${cpuS.toFixed(1)} CPU s for 2 GB to two places: ${(cpuS / 2).toFixed(1)} CPU s per GB`);
+    const cpuS = await pairs(dir, 'a card of 8 × 250 MB to two places', 0.75, { disk: true });
+    report('processor time in all, a gigabyte copied to two places', cpuS / 2, 1.5, 's');
+    const busy = spawn('bash', ['-c', 'while :; do :; done']);
+    await pairs(dir, 'the same with one core kept busy', 0.9);
+    busy.kill('SIGKILL');
     rmSync(path.join(dir, 'card'), { recursive: true });
     fill(path.join(dir, 'card'), 20000, 10000, 40);
     const smallCpuS = await pairs(dir, '20,000 files of 10 kB to two places', 1);

@@ -77,7 +77,7 @@ function beginServer(bin, dir, data, port, fast) {
       if (child.exitCode !== null || child.signalCode !== null || tries > 300)
         throw new Error(`PostgreSQL did not start: ${said.trim().split('\n').at(-1) ?? ''}`);
       try {
-        execFileSync(isReady, ['-h', '127.0.0.1', '-p', String(port), '-q']);
+        execFileSync(isReady, ['-h', '127.0.0.1', '-p', String(port), '-q'], { stdio: 'ignore' });
         return port;
       } catch {
         await sleep(50); // Not up yet: pg_isready answers with its exit code.

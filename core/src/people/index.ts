@@ -1,5 +1,6 @@
 export * from './model.ts';
 export * from './calls.ts';
+export * from './names.ts';
 export * from './consent.ts';
 export * from './load.ts';
 export * from './hours.ts';

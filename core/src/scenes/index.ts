@@ -2,6 +2,7 @@ export * from './model.ts';
 export * from './estimate.ts';
 export * from './anchors.ts';
 export * from './numbering.ts';
+export * from './order.ts';
 export * from './placing.ts';
 export * from './quickline.ts';
 export * from './coverage.ts';

@@ -32,7 +32,8 @@ export function serveChanges(router: Router, context: Context): void {
     const actor = makerOf(me, body.madeBy);
     const production = await productionOf(context, params.productionId);
     for (const op of body.ops)
-      if (LOGGED_TABLES.includes(op.table) && 'values' in op && typeof op.values.atMs === 'number') believableTime(op.values.atMs, nowOf(production));
+      if (LOGGED_TABLES.includes(op.table) && 'values' in op && typeof op.values.atMs === 'number')
+        believableTime(op.values.atMs, nowOf(production));
     return { id: body.id, versions: await writeChangeSet(context, params.productionId, body, actor) };
   });
   router.serve(listChanges, async ({ params }) => {

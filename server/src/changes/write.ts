@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto';
 import type { Transaction } from 'sequelize';
 import { z } from 'zod';
+import { checkSome } from '@kavrell/core/records';
 import { EDITABLE, type ChangeOp, type ChangeSet, type EditableName } from '@kavrell/contract';
 import type { Context } from '../platform/context.ts';
 import { inChangeSet, rulesNow } from '../platform/db/index.ts';
@@ -13,8 +14,12 @@ const scopeOf = (table: EditableName, productionId: string, id: string) =>
 /** Values checked by the table's own schema, with the path of the field within the change-set. */
 function checked(op: Extract<ChangeOp, { values: unknown }>, index: number): Record<string, unknown> {
   const fields: z.ZodObject = EDITABLE[op.table].fields;
-  const schema = op.op === 'insert' ? fields.strict() : fields.partial().strict();
-  const result = schema.safeParse(op.values);
+  if (op.op === 'update') {
+    const some = checkSome(fields, op.values);
+    if (some.success) return some.data;
+    throw new z.ZodError(some.issues.map((i) => ({ code: 'custom', ...i, path: ['ops', index, 'values', ...i.path] })));
+  }
+  const result = fields.strict().safeParse(op.values);
   if (result.success) return result.data;
   throw new z.ZodError(result.error.issues.map((i) => ({ ...i, path: ['ops', index, 'values', ...i.path] })));
 }

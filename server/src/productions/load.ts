@@ -1,4 +1,5 @@
 import type { ProductionRows } from '@kavrell/core/productions';
+import { inSceneOrder } from '@kavrell/core/scenes';
 import { PLAN_TABLES } from '@kavrell/contract';
 import type { Context } from '../platform/context.ts';
 import { readRows } from '../rows/index.ts';
@@ -10,8 +11,9 @@ const TABLES = [...PLAN_TABLES, 'clips', 'copyJobs', 'copyFiles', 'releases', 't
 export async function loadRows(context: Context, productionId: string): Promise<ProductionRows> {
   const production = await productionOf(context, productionId);
   const lists = await Promise.all(TABLES.map((table) => readRows(context, productionId, table)));
-  return {
+  const rows = {
     production,
     ...Object.fromEntries(TABLES.map((table, i) => [table, lists[i]])),
   } as unknown as ProductionRows;
+  return { ...rows, shots: inSceneOrder(rows.shots, rows.scenes) };
 }

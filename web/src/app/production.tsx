@@ -4,6 +4,7 @@ import type { Production } from '@kavrell/core/brief';
 import type { Day } from '@kavrell/core/day';
 import { cardsOf, planOf, projectionOf, type DayFacts, type ProductionRows } from '@kavrell/core/productions';
 import { ledger } from '@kavrell/core/ledger';
+import { inSceneOrder } from '@kavrell/core/scenes';
 import { leansOf, staleMarks, type StaleMark } from '@kavrell/core/stale';
 import { foldTakes, shotStates, type DeviceState } from '@kavrell/core/roll';
 import { Loading } from '../ui/parts.tsx';
@@ -135,7 +136,7 @@ export function ProductionProvider({
       relights: relights.rows,
       lightKit: lightKit.rows,
       scenes: byPosition(scenes.rows),
-      shots: byPosition(shots.rows),
+      shots: inSceneOrder(shots.rows, scenes.rows),
       dayItems: dayItems.rows,
       savedOrders: byPosition(savedOrders.rows),
       deliverables: byPosition(deliverables.rows),

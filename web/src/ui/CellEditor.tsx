@@ -4,6 +4,8 @@ import { useRef, useState } from 'react';
 interface Props {
   label: string;
   start: string;
+  /** Begun by typing: what was typed stands, and the next key goes behind it. */
+  typed: boolean;
   options?: readonly (readonly [string, string])[] | undefined;
   problem: string;
   take: (text: string, then: 'stay' | 'down' | 'right') => void;
@@ -11,7 +13,7 @@ interface Props {
 }
 
 /** One cell being typed in: Enter takes it and goes down, Tab to the right, Esc leaves it as it was. */
-export function CellEditor({ label, start, options, problem, take, cancel }: Props) {
+export function CellEditor({ label, start, typed, options, problem, take, cancel }: Props) {
   const [text, setText] = useState(start);
   const done = useRef(false);
   const keys = (event: React.KeyboardEvent) => {
@@ -59,7 +61,12 @@ export function CellEditor({ label, start, options, problem, take, cancel }: Pro
           ))}
         </select>
       ) : (
-        <input {...common} value={text} onChange={(e) => setText(e.target.value)} onFocus={(e) => e.target.select()} />
+        <input
+          {...common}
+          value={text}
+          onChange={(e) => setText(e.target.value)}
+          onFocus={(e) => (typed ? undefined : e.target.select())}
+        />
       )}
       {problem ? (
         <Box

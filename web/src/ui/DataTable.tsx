@@ -20,10 +20,12 @@ import {
 } from 'react';
 import type { z } from 'zod';
 import { readCells, toCsv } from '@kavrell/core/formats';
+import { someOf } from '@kavrell/core/records';
 import { wordsOf } from '../platform/api.ts';
 import { saveAs } from '../platform/save.ts';
 import { fitting, leastPx } from './fitting.ts';
-import { pasteEdits, type PasteEdit } from './paste.ts';
+import { PastePreview } from './PastePreview.tsx';
+import { planPaste, type PasteEdit, type PastePlan } from './paste.ts';
 import { TableRow, type RowActions } from './TableRow.tsx';
 import { useElementWidth } from './width.ts';
 import { Button } from './Button.tsx';
@@ -64,8 +66,10 @@ interface Props<R extends { id: string }> {
   height?: string;
   /** Ways to part the rows under headings: what a row belongs to, and what a heading says of its rows. */
   groups?: readonly Grouping<R>[];
-  /** Writes many rows, each with its own values: what a paste from a spreadsheet does. */
-  onPaste?: (edits: PasteEdit<R>[]) => void;
+  /** Writes many rows, each with its own values, and makes new ones: what a paste from a spreadsheet does. */
+  onPaste?: (edits: PasteEdit<R>[], adds: Record<string, unknown>[]) => void;
+  /** The column by which rows are told apart, where pasting may add some. */
+  identity?: string | undefined;
   /** Takes pasted lines that lie beyond the last row. */
   onPasteBeyond?: (text: string) => void;
 }
@@ -101,12 +105,15 @@ export function DataTable<R extends { id: string }>({
   groups,
   onPaste,
   onPasteBeyond,
+  identity,
 }: Props<R>) {
   const [sorting, setSorting] = useState<SortingState>([]);
   const [filter, setFilter] = useState('');
   const [picked, setPicked] = useState<RowSelectionState>({});
   const [active, setActive] = useState<{ row: number; column: number }>({ row: 0, column: 0 });
-  const [editing, setEditing] = useState<{ rowId: string; column: string } | null>(null);
+  /** `typed`: what the first key of an edit said. */
+  const [editing, setEditing] = useState<{ rowId: string; column: string; typed?: string } | null>(null);
+  const [pasting, setPasting] = useState<PastePlan<R> | null>(null);
   const [problem, setProblem] = useState('');
   const [groupId, setGroupId] = useState('');
   const [pasteProblem, setPasteProblem] = useState('');
@@ -220,13 +227,11 @@ export function DataTable<R extends { id: string }>({
   const take = (row: R, column: Column<R>, text: string, then: 'stay' | 'down' | 'right') => {
     try {
       const values = column.edit?.set(text, row) ?? {};
-      const checked = fields?.partial().safeParse(values);
-      if (checked && !checked.success) throw new Error(checked.error.issues[0]?.message);
+      const checked = fields ? someOf(fields, values, row as Record<string, unknown>) : values;
       setProblem('');
       setEditing(null);
       wantsFocus.current = true;
-      if (column.edit?.get(row) !== text || many.length > 1)
-        onEdit?.(targets(row), checked ? (checked.data as Record<string, unknown>) : values, column);
+      if (column.edit?.get(row) !== text || many.length > 1) onEdit?.(targets(row), checked, column);
       if (then === 'down') setActive((a) => ({ ...a, row: Math.min(shown.length - 1, a.row + 1) }));
       if (then === 'right') setActive((a) => ({ ...a, column: Math.min(columns.length - 1, a.column + 1) }));
     } catch (error) {
@@ -291,13 +296,22 @@ export function DataTable<R extends { id: string }>({
     else if (event.key === ' ') table.getRow(current.id).toggleSelected();
     else if (event.key === 'a' && (event.ctrlKey || event.metaKey)) table.toggleAllRowsSelected(true);
     else if (event.key === 'Escape' && many.length) table.resetRowSelection();
+    else if (event.key === 'Escape') {
+      // Out of the table: the keys of the screen are heard again, and Tab comes back to this cell.
+      (event.target as HTMLElement).blur();
+      return;
+    }
     else if ((event.key === 'Delete' || event.key === 'Backspace') && onDelete) {
       onDelete(targets(current));
       table.resetRowSelection();
     } else if ((event.key === 'Enter' || event.key === 'F2') && col?.edit && onEdit)
       setEditing({ rowId: current.id, column: col.id });
     else if (event.key === 'Enter') onSelect?.(current);
-    else return;
+    else if (event.key.length === 1 && !event.ctrlKey && !event.metaKey && !event.altKey) {
+      // Typing on a cell is typing: it begins an edit, and no key of the screen hears of it.
+      if (col?.edit && !col.edit.options && onEdit) setEditing({ rowId: current.id, column: col.id, typed: event.key });
+      else if (!/^[\p{L}\p{N}]$/u.test(event.key)) return;
+    } else return;
     event.preventDefault();
     event.stopPropagation();
   };
@@ -309,11 +323,16 @@ export function DataTable<R extends { id: string }>({
     if (!cells) return;
     event.preventDefault();
     const below = shown.slice(active.row).map((r) => r.original);
+    // Lines beyond the end go where that table takes them, whole.
+    const fit = onPasteBeyond ? cells.slice(0, below.length) : cells;
     try {
-      const edits = pasteEdits(cells, below, columns.slice(active.column), fields);
+      const into = { below, all: rows, columns: columns.slice(active.column), allColumns, fields, identity };
+      const plan = planPaste(fit, into);
       setPasteProblem('');
-      onPaste?.(edits);
-      if (cells.length > below.length) onPasteBeyond?.(text.split(/\r?\n/).slice(below.length).join('\n'));
+      if (plan.adds.length + plan.edits.length > 1) setPasting(plan);
+      else onPaste?.(plan.edits, plan.adds);
+      if (onPasteBeyond && cells.length > below.length)
+        onPasteBeyond(text.split(/\r?\n/).slice(below.length).join('\n'));
     } catch (error) {
       setPasteProblem(`Nothing was pasted. ${wordsOf(error)}`);
     }
@@ -442,6 +461,7 @@ export function DataTable<R extends { id: string }>({
                 selected={row.getIsSelected() || row.original.id === selectedId}
                 active={active.row === index ? active.column : -1}
                 editing={editing?.rowId === row.id ? editing.column : null}
+                typed={editing?.rowId === row.id ? (editing.typed ?? null) : null}
                 problem={editing?.rowId === row.id ? problem : ''}
                 actions={rowActions}
               />
@@ -449,6 +469,17 @@ export function DataTable<R extends { id: string }>({
           })}
         </div>
       </div>
+      {pasting ? (
+        <PastePreview
+          plan={pasting}
+          columns={allColumns}
+          take={() => {
+            onPaste?.(pasting.edits, pasting.adds);
+            setPasting(null);
+          }}
+          leave={() => setPasting(null)}
+        />
+      ) : null}
       {pasteProblem ? (
         <Box color="look" role="alert" py={2}>
           {pasteProblem}

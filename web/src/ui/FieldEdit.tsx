@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import type { z } from 'zod';
+import { someOf } from '@kavrell/core/records';
 import { wordsOf } from '../platform/api.ts';
 import { FormField } from './FormField.tsx';
 
@@ -10,12 +11,14 @@ interface Props {
   set: (text: string) => Record<string, unknown>;
   fields: z.ZodObject;
   save: (values: Record<string, unknown>) => void;
+  /** The thing as it is, where its fields have rules between them. */
+  whole?: Readonly<Record<string, unknown>>;
   options?: readonly (readonly [string, string])[];
   hint?: string;
 }
 
 /** One fact of the selected thing, edited where it stands: saved on leaving or Enter, refused in words below. */
-export function FieldEdit({ label, value, set, fields, save, options, hint }: Props) {
+export function FieldEdit({ label, value, set, fields, save, whole, options, hint }: Props) {
   const [typed, setTyped] = useState<string | null>(null);
   const [problem, setProblem] = useState('');
   const take = (text: string) => {
@@ -25,9 +28,7 @@ export function FieldEdit({ label, value, set, fields, save, options, hint }: Pr
       return;
     }
     try {
-      const checked = fields.partial().safeParse(set(text));
-      if (!checked.success) throw new Error(checked.error.issues[0]?.message);
-      save(checked.data as Record<string, unknown>);
+      save(someOf(fields, set(text), whole));
       setTyped(null);
       setProblem('');
     } catch (error) {

@@ -23,6 +23,7 @@ export function RowFields<R extends { id: string }>({ row, columns, fields, onEd
             label={c.header}
             value={edit.get(row)}
             fields={fields}
+            whole={row}
             set={(text) => edit.set(text, row)}
             save={(values) => onEdit([row], values, c)}
             {...(edit.options ? { options: edit.options } : {})}

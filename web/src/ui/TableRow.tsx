@@ -23,6 +23,8 @@ interface Props<R> {
   active: number;
   /** The column being edited, when it is in this row. */
   editing: string | null;
+  /** What the first key of the edit said, in the place of what stands there. */
+  typed: string | null;
   problem: string;
   actions: RowActions<R>;
 }
@@ -38,6 +40,7 @@ function Row<R>({
   selected,
   active,
   editing,
+  typed,
   problem,
   actions,
 }: Props<R>) {
@@ -66,7 +69,8 @@ function Row<R>({
             {open ? (
               <CellEditor
                 label={`${c.header} of this row`}
-                start={open.get(row)}
+                start={typed ?? open.get(row)}
+                typed={typed !== null}
                 options={open.options}
                 problem={problem}
                 take={(text, then) => actions.take(row, c, text, then)}

@@ -1,6 +1,6 @@
 import type { EditableName } from '@kavrell/contract';
 import { formatCount } from '@kavrell/core/units';
-import { change } from '../platform/rows.ts';
+import { change, type Op } from '../platform/rows.ts';
 import { tell } from '../platform/notices.ts';
 
 interface Row {
@@ -14,6 +14,8 @@ export function tableEdits<R extends Row>(
   table: EditableName,
   nameOf: (row: R) => string,
   one: string,
+  /** The whole of a new row, from what was pasted of it and how many new ones there are before it; none where pasting adds no rows. */
+  adding?: (values: Record<string, unknown>, before: Record<string, unknown>[]) => Record<string, unknown>,
 ) {
   return {
     onEdit: (rows: R[], values: Record<string, unknown>, column: { header: string }) => {
@@ -24,11 +26,19 @@ export function tableEdits<R extends Row>(
         rows.map((row) => ({ op: 'update', table, row, values })),
       );
     },
-    onPaste: (edits: { row: R; values: Record<string, unknown> }[]) => {
+    onPaste: (edits: { row: R; values: Record<string, unknown> }[], adds: Record<string, unknown>[] = []) => {
+      const made: Record<string, unknown>[] = [];
+      for (const values of adds) made.push(adding ? adding(values, made) : values);
       void change(
         productionId,
-        `Pasted into ${formatCount(edits.length, one)}`,
-        edits.map(({ row, values }) => ({ op: 'update', table, row, values })),
+        adds.length > 0
+          ? `Pasted: ${formatCount(adds.length, one)} added${edits.length > 0 ? `, ${edits.length} changed` : ''}`
+          : `Pasted into ${formatCount(edits.length, one)}`,
+        [
+          ...edits.map(({ row, values }): Op => ({ op: 'update', table, row, values })),
+          // The server checks each by the table's own schema; which table it is stands in a variable here.
+          ...made.map((values) => ({ op: 'insert', table, values }) as Op),
+        ],
       );
     },
     onDelete: (rows: R[]) => {

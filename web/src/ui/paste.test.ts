@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { z } from 'zod';
 import { choiceColumn, numberColumn, textColumn } from './columns.tsx';
 import type { Column } from './DataTable.tsx';
-import { pasteEdits } from './paste.ts';
+import { planPaste } from './paste.ts';
 
 interface Row {
   id: string;
@@ -10,7 +10,7 @@ interface Row {
   size: string | null;
   takes: number;
 }
-const rows: Row[] = ['a', 'b', 'c'].map((id) => ({ id, what: '', size: null, takes: 1 }));
+const rows: Row[] = ['a', 'b', 'c'].map((id) => ({ id, what: id, size: null, takes: 1 }));
 const columns: Column<Row>[] = [
   textColumn<Row>('what', 'What', '1fr'),
   choiceColumn<Row>('size', 'Size', '50px', [['ws', 'wide']], 'none'),
@@ -22,21 +22,30 @@ const fields = z.object({
   size: z.enum(['ws', 'cu'], { error: 'Choose one of the sizes.' }).nullable(),
   takes: z.int('Takes are a whole number.'),
 });
-const paste = (...cells: string[][]) => pasteEdits(cells, rows, columns, fields);
+const into = { below: rows, all: rows, columns, allColumns: columns, fields };
+const paste = (...cells: string[][]) => planPaste(cells, into);
+const named = (...cells: string[][]) => planPaste(cells, { ...into, identity: 'what' });
 
 describe('cells of a spreadsheet', () => {
   it('become an edit a row, read as if typed; choices by their code or their words', () => {
-    expect(paste(['one', 'wide', '3'], ['two', 'cu', '4'])).toEqual([
-      { row: rows[0], values: { what: 'one', size: 'ws', takes: 3 } },
-      { row: rows[1], values: { what: 'two', size: 'cu', takes: 4 } },
+    expect(paste(['one', 'wide', '3'], ['two', 'cu', '4'])).toEqual({
+      edits: [
+        { row: rows[0], values: { what: 'one', size: 'ws', takes: 3 } },
+        { row: rows[1], values: { what: 'two', size: 'cu', takes: 4 } },
+      ],
+      adds: [],
+    });
+  });
+  it('beyond the last row are refused whole where no rows can be added: no line is dropped', () => {
+    expect(() => paste(['1'], ['2'], ['3'], ['4'])).toThrow(/^Line 4 lies beyond the last row/);
+    expect(paste()).toEqual({ edits: [], adds: [] });
+  });
+  it('may be fewer in one line than in another, and empty lines are none', () => {
+    const { edits } = paste(['one'], ['', ''], ['two', 'ws']);
+    expect(edits.map((e) => [e.row.id, Object.keys(e.values)])).toEqual([
+      ['a', ['what']],
+      ['c', ['what', 'size']],
     ]);
-  });
-  it('beyond the last row are left over', () => {
-    expect(paste(['1'], ['2'], ['3'], ['4'])).toHaveLength(3);
-    expect(paste()).toEqual([]);
-  });
-  it('may be fewer in one line than in another', () => {
-    expect(paste(['one'], ['two', 'ws']).map((e) => Object.keys(e.values))).toEqual([['what'], ['what', 'size']]);
   });
   it.each([
     [[['far too long']], /^Line 1, What, “far too long”: Five letters are the most\.$/],
@@ -46,8 +55,38 @@ describe('cells of a spreadsheet', () => {
     [[['ok', 'ws', '1', '2', '3']], /^Line 1: Sum is worked out|more cells than there are columns/],
   ])('%j is refused whole, by line and column', (cells, words) => expect(() => paste(...cells)).toThrow(words));
   it('more of them than columns is said', () => {
-    expect(() => pasteEdits([['a', 'b']], rows, columns.slice(0, 1), fields)).toThrow(
+    expect(() => planPaste([['a', 'b']], { ...into, columns: columns.slice(0, 1) })).toThrow(
       'more cells than there are columns',
     );
+  });
+});
+
+describe('where a column says who a row is', () => {
+  it('forty lines over the last row are forty rows, and none inherits what another had', () => {
+    const lines = Array.from({ length: 40 }, (_, i) => [`p${i}`, 'wide']);
+    const { edits, adds } = planPaste(lines, { ...into, below: rows.slice(2), identity: 'what' });
+    expect(edits).toEqual([]);
+    expect(adds).toHaveLength(40);
+    expect(adds[0]).toEqual({ what: 'p0', size: 'ws' });
+  });
+  it('a line goes to the row of its name, wherever that stands', () => {
+    expect(named(['C', 'wide'], ['new', 'cu'], ['a', ''])).toEqual({
+      edits: [
+        { row: rows[2], values: { what: 'C', size: 'ws' } },
+        { row: rows[0], values: { what: 'a', size: null } },
+      ],
+      adds: [{ what: 'new', size: 'cu' }],
+    });
+  });
+  it('a line without a name is refused, and so is one beyond the end that brings none', () => {
+    expect(() => named(['', 'wide'])).toThrow(/What is empty/);
+    const beside = { ...into, columns: columns.slice(1), identity: 'what' };
+    expect(() => planPaste([['wide'], ['cu'], ['cu'], ['cu']], beside)).toThrow(/paste from the column What on/);
+  });
+  it('a line of headings says where its cells belong', () => {
+    const { edits, adds } = named(['Takes', 'what'], ['7', 'b'], ['8', 'new']);
+    expect(edits).toEqual([{ row: rows[1], values: { takes: 7, what: 'b' } }]);
+    expect(adds).toEqual([{ takes: 8, what: 'new' }]);
+    expect(() => named(['What', 'Takes', 'Shoes'], ['b', '1', '44'])).toThrow(/no column “Shoes”/);
   });
 });

@@ -1,7 +1,7 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { useMemo } from 'react';
 import { DAY_DEFAULTS, DAY_ITEM_DEFAULTS } from '@kavrell/core/day';
-import { PERSON_DEFAULTS } from '@kavrell/core/people';
+import { PERSON_DEFAULTS, shortNameFor } from '@kavrell/core/people';
 import { PLACE_DEFAULTS } from '@kavrell/core/places';
 import { SCENE_DEFAULTS, SHOT_DEFAULTS, nextShotCode } from '@kavrell/core/scenes';
 import { readStart } from '@kavrell/core/start';
@@ -78,9 +78,7 @@ export function StartView() {
       const old = rows.people.find((x) => x.name.toLowerCase() === p.name.toLowerCase());
       const personId = old?.id ?? newId();
       if (!old) {
-        const first = (p.name.split(/\s+/)[0] ?? p.name).slice(0, 20);
-        let shortName = first;
-        for (let n = 2; shorts.has(shortName.toLowerCase()); n += 1) shortName = `${first}${n}`;
+        const shortName = shortNameFor(p.name, shorts);
         shorts.add(shortName.toLowerCase());
         const talent = /actor|actress|talent|cast/i.test(p.role);
         ops.push({

@@ -1,6 +1,6 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { useMemo } from 'react';
-import { PERSON_DEFAULTS, callsOfDay, personFields, type Person } from '@kavrell/core/people';
+import { PERSON_DEFAULTS, callsOfDay, personFields, shortNameFor, type Person } from '@kavrell/core/people';
 import { formatDate, formatMinuteOfDay, formatMoney, parseMoney } from '@kavrell/core/units';
 import { useProduction } from '../../app/production.tsx';
 import { newId } from '../../platform/id.ts';
@@ -103,7 +103,22 @@ export function PeopleScreen() {
     ],
     [calls, day, clock, production.currency],
   );
-  const edits = tableEdits<Person>(production.id, 'people', (p) => p.name, 'person');
+  const edits = tableEdits<Person>(
+    production.id,
+    'people',
+    (p) => p.name,
+    'person',
+    (values, before) => ({
+      ...PERSON_DEFAULTS,
+      ...values,
+      shortName:
+        values.shortName ||
+        shortNameFor(
+          String(values.name),
+          [...rows.people, ...before].map((p) => String(p.shortName)),
+        ),
+    }),
+  );
   const add = () => {
     const id = newId();
     const n = rows.people.length + 1;
@@ -160,6 +175,7 @@ export function PeopleScreen() {
           rows={rows.people}
           columns={columns}
           fields={personFields}
+          identity="name"
           selectedId={selectedId}
           onSelect={(p) => select(p?.id ?? null)}
           {...edits}

@@ -96,7 +96,13 @@ export function PlacesScreen() {
     ],
     [known, rows.places],
   );
-  const edits = tableEdits<Place>(production.id, 'places', (p) => p.name, 'place');
+  const edits = tableEdits<Place>(
+    production.id,
+    'places',
+    (p) => p.name,
+    'place',
+    (values) => ({ ...PLACE_DEFAULTS, ...values }),
+  );
   const add = () => {
     const id = newId();
     void change(production.id, 'Added a place', [
@@ -167,6 +173,7 @@ export function PlacesScreen() {
           rows={rows.places}
           columns={columns}
           fields={placeFields}
+          identity="name"
           selectedId={selectedId}
           onSelect={(p) => select(p?.id ?? null)}
           {...edits}

@@ -7,6 +7,7 @@ import { useProduction } from '../../app/production.tsx';
 import { useDraft } from '../../platform/draft.ts';
 import { change } from '../../platform/rows.ts';
 import { saveAs } from '../../platform/save.ts';
+import { checkSome } from '@kavrell/core/records';
 import { Button } from '../../ui/Button.tsx';
 import { Facts } from '../../ui/parts.tsx';
 
@@ -20,9 +21,9 @@ export function ScriptView({ scene }: { scene: Scene }) {
   useEffect(() => setProblem(''), [scene.id]);
   const save = () => {
     if (!dirty) return;
-    const checked = sceneFields.partial().safeParse({ script: text });
+    const checked = checkSome(sceneFields, { script: text });
     if (!checked.success) {
-      setProblem(checked.error.issues[0]?.message ?? '');
+      setProblem(checked.issues[0]?.message ?? '');
       return;
     }
     setProblem('');

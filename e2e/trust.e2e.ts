@@ -1,0 +1,177 @@
+import { randomUUID } from 'node:crypto';
+import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import os from 'node:os';
+import path from 'node:path';
+import { expect, test, type APIRequestContext, type Browser, type Page } from '@playwright/test';
+import { SCENE_DEFAULTS, SHOT_DEFAULTS } from '@kavrell/core/scenes';
+import { PERSON_DEFAULTS } from '@kavrell/core/people';
+import { cell, freshProduction, insert, open, ownNinthBell, rowsOf, saved, write } from './kavrell.ts';
+
+const scene = insert('scenes', { ...SCENE_DEFAULTS, number: '1', title: 'Harbour', position: 1 });
+const status = (page: Page) => page.locator('[data-status]');
+
+/** A production of its own with one shot. */
+async function withShot(request: APIRequestContext, title: string): Promise<{ id: string; shotId: string }> {
+  const id = await freshProduction(request, `${title} ${randomUUID().slice(0, 5)}`);
+  const own = { ...scene, id: randomUUID() };
+  const shot = insert('shots', {
+    ...SHOT_DEFAULTS,
+    sceneId: own.id,
+    code: '1A',
+    position: 1,
+    description: 'the quay',
+  });
+  await write(request, id, [own, shot]);
+  return { id, shotId: shot.id };
+}
+
+/** A window of its own for somebody with a link. */
+async function linked(browser: Browser, request: APIRequestContext, productionId: string, role: string) {
+  const made = await request.post(`/api/productions/${productionId}/links`, {
+    data: { label: 'Mirko', role, days: 2 },
+  });
+  const { link, token } = (await made.json()) as { link: { id: string }; token: string };
+  const context = await browser.newContext({ storageState: { cookies: [], origins: [] } });
+  const page = await context.newPage();
+  await page.goto(`/enter#${token}`);
+  return { page, context, linkId: link.id };
+}
+
+test('somebody else’s change of the same field is asked about, both are shown, and the question outlives a reload', async ({
+  page,
+  request,
+  context,
+}) => {
+  const { id, shotId } = await withShot(request, 'Asked');
+  await open(page, id, 'scenes');
+  await context.setOffline(true);
+  await cell(page, '1A', 'description').dblclick();
+  await page.keyboard.type('mine');
+  await page.keyboard.press('Enter');
+  await expect(cell(page, '1A', 'description')).toHaveText('mine');
+  const [row] = await rowsOf(request, id, 'shots');
+  const theirs = { op: 'update', table: 'shots', id: shotId, version: row!.version, values: { description: 'theirs' } };
+  await write(request, id, [theirs]);
+  await context.setOffline(false);
+  await expect(status(page)).toHaveAttribute('data-status', 'refused');
+  await page.reload();
+  await expect(status(page)).toHaveAttribute('data-status', 'refused');
+  await status(page).click();
+  const sheet = page.getByRole('complementary');
+  await expect(sheet).toContainText('description: mine');
+  await expect(sheet).toContainText('description: theirs');
+  await sheet.getByRole('button', { name: 'Keep mine' }).click();
+  await saved(page);
+  await expect.poll(async () => (await rowsOf(request, id, 'shots'))[0]!.description).toBe('mine');
+});
+
+test('what one person left on a device waits for them; the owner sends it under their name', async ({
+  page,
+  request,
+  context,
+}) => {
+  const { id } = await withShot(request, 'Left');
+  await open(page, id, 'scenes');
+  const change = randomUUID();
+  // As another session on this device kept it.
+  await page.evaluate(
+    ({ productionId, change, clockId }) =>
+      new Promise<void>((done, fail) => {
+        const opening = indexedDB.open('kavrell');
+        opening.onerror = () => fail(opening.error!);
+        opening.onsuccess = () => {
+          const put = opening.result.transaction('entries', 'readwrite');
+          const values = { title: 'Left behind', number: '7' };
+          const ops = [{ op: 'update', table: 'scenes', id: clockId, version: 1, values }];
+          const set = { id: change, label: 'Named a scene', ops };
+          const entry = {
+            id: change,
+            productionId,
+            at: 0,
+            label: 'Named a scene',
+            form: 2,
+            kind: 'changes',
+            set,
+            seen: {},
+          };
+          put.objectStore('entries').put({ ...entry, by: { role: 'log', name: 'Mirko' } });
+          put.oncomplete = () => (opening.result.close(), done());
+        };
+      }),
+    { productionId: id, change, clockId: (await rowsOf(request, id, 'scenes'))[0]!.id },
+  );
+  await page.reload();
+  await expect(page.locator('main h1, main h2').first()).toBeVisible();
+  await saved(page);
+  expect((await rowsOf(request, id, 'scenes'))[0]!.title).toBe('Harbour');
+  await status(page).click();
+  const sheet = page.getByRole('complementary');
+  await expect(sheet).toContainText('Made here by Mirko');
+  await sheet.getByRole('button', { name: 'Send under the name of Mirko' }).click();
+  await expect.poll(async () => (await rowsOf(request, id, 'scenes'))[0]!.title).toBe('Left behind');
+  const list = (await (await request.get(`/api/productions/${id}/changes`)).json()) as { id: string; actor: string }[];
+  expect(list.find((c) => c.id === change)?.actor).toBe('Mirko');
+  await context.setOffline(false);
+});
+
+test('who reads the call sheet has the sheet, offline too, and nothing once the link is withdrawn', async ({
+  browser,
+  request,
+}) => {
+  const { id } = await ownNinthBell(request);
+  const { page, context, linkId } = await linked(browser, request, id, 'read');
+  await expect(page.getByRole('heading', { name: 'Order of the day' })).toBeVisible();
+  await expect(page.getByText('Nothing has gone out for this day yet')).toBeVisible();
+  await page.getByRole('button', { name: 'Friday 19 March' }).click();
+  await expect(page).toHaveURL(/\/2\/call-sheet$/);
+  const rows = await page.evaluate(async (p) => (await fetch(`/api/productions/${p}/rows/people`)).status, id);
+  expect(rows).toBe(403);
+  await request.delete(`/api/productions/${id}/links/${linkId}`);
+  // The open stream is ended, and the page finds out why.
+  await expect(page.getByLabel('Password')).toBeVisible();
+  await context.close();
+});
+
+test('a screen that meets a fault says so, the rest goes on, and what happened can be copied', async ({
+  browser,
+  request,
+  baseURL,
+}) => {
+  const { id } = await withShot(request, 'Fault');
+  await write(request, id, [insert('people', { ...PERSON_DEFAULTS, name: 'Wren', shortName: 'Wren' })]);
+  const context = await browser.newContext({ serviceWorkers: 'block', ...(baseURL ? { baseURL } : {}) });
+  const page = await context.newPage();
+  // What no row of ours can be: the screen that draws it can’t.
+  await page.route('**/rows/**', async (route) => {
+    const reply = await route.fetch();
+    const rows = (await reply.json()) as Record<string, Record<string, unknown>[]>;
+    if (rows.people) rows.people = rows.people.map((p) => ({ ...p, away: 5 }));
+    await route.fulfill({ response: reply, json: rows });
+  });
+  await page.goto(`/p/${id}/1/people`);
+  await expect(page.getByRole('heading', { name: 'This screen met a fault in Kavrell' })).toBeVisible();
+  await page.getByRole('button', { name: /Report it/ }).click();
+  await expect(page.getByLabel('What happened')).toHaveValue(/Where: people/);
+  await expect(page.getByRole('contentinfo')).toBeVisible();
+  await page.getByRole('link', { name: 'Brief', exact: true }).click();
+  await expect(page.getByRole('heading', { name: 'Brief' })).toBeVisible();
+  await context.close();
+});
+
+test('a real drive that is not there is refused in words, and none is made', async ({ page, request }) => {
+  const id = await freshProduction(request, `Drive ${randomUUID().slice(0, 5)}`);
+  const state = (await (await request.get('/api/health')).json()) as { ok: boolean };
+  expect(state.ok).toBe(true);
+  const folder = mkdtempSync(path.join(os.tmpdir(), 'kavrell-media-'));
+  mkdirSync(path.join(folder, 'A001'));
+  writeFileSync(path.join(folder, 'A001', 'clip.bin'), 'x');
+  await write(request, id, [
+    insert('cards', { label: 'A001', cameraId: null, path: path.join(folder, 'A001'), unloaded: true, faults: null }),
+    insert('drives', { name: 'Fast', kind: 'ssd', path: path.join(folder, 'fast'), whereabouts: 'bag', faults: null }),
+  ]);
+  await open(page, id, 'copies');
+  await page.getByRole('button', { name: 'Drives' }).click();
+  await expect(page.getByRole('complementary')).toContainText('was not taken on yet');
+  await expect(page.getByRole('complementary')).not.toContainText('Simulated');
+  rmSync(folder, { recursive: true });
+});
