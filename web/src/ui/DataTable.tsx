@@ -300,8 +300,7 @@ export function DataTable<R extends { id: string }>({
       // Out of the table: the keys of the screen are heard again, and Tab comes back to this cell.
       (event.target as HTMLElement).blur();
       return;
-    }
-    else if ((event.key === 'Delete' || event.key === 'Backspace') && onDelete) {
+    } else if ((event.key === 'Delete' || event.key === 'Backspace') && onDelete) {
       onDelete(targets(current));
       table.resetRowSelection();
     } else if ((event.key === 'Enter' || event.key === 'F2') && col?.edit && onEdit)
