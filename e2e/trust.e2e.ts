@@ -1,6 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
-import os from 'node:os';
+import { existsSync, mkdirSync, readdirSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { expect, test, type APIRequestContext, type Browser, type Page } from '@playwright/test';
 import { SCENE_DEFAULTS, SHOT_DEFAULTS } from '@kavrell/core/scenes';
@@ -158,20 +157,49 @@ test('a screen that meets a fault says so, the rest goes on, and what happened c
   await context.close();
 });
 
-test('a real drive that is not there is refused in words, and none is made', async ({ page, request }) => {
-  const id = await freshProduction(request, `Drive ${randomUUID().slice(0, 5)}`);
-  const state = (await (await request.get('/api/health')).json()) as { ok: boolean };
-  expect(state.ok).toBe(true);
-  const folder = mkdtempSync(path.join(os.tmpdir(), 'kavrell-media-'));
-  mkdirSync(path.join(folder, 'A001'));
-  writeFileSync(path.join(folder, 'A001', 'clip.bin'), 'x');
+test('a real card that is plugged in is read, copied and kept; a drive that is not there is never made', async ({
+  page,
+  request,
+}) => {
+  const id = await freshProduction(request, `Real ${randomUUID().slice(0, 5)}`);
+  const [production] = await rowsOf(request, id, 'productions');
+  // The machine of the tests has one disk: on it one copy is one copy.
+  const keepPolicy = { verifiedCopies: 1, apart: false, format: 'never', leaveOut: [] };
   await write(request, id, [
-    insert('cards', { label: 'A001', cameraId: null, path: path.join(folder, 'A001'), unloaded: true, faults: null }),
-    insert('drives', { name: 'Fast', kind: 'ssd', path: path.join(folder, 'fast'), whereabouts: 'bag', faults: null }),
+    { op: 'update', table: 'productions', id, version: production!.version, values: { keepPolicy } },
   ]);
+  const { roots } = (await (await request.get('/api/media-roots')).json()) as { roots: { path: string }[] };
+  const at = (name: string) => path.join(roots[0]!.path, name);
+  const [card, drive] = [`Q${id.slice(0, 3).toUpperCase()}1`.replace(/[^A-Z0-9]/g, 'X'), `disk-${id.slice(0, 5)}`];
   await open(page, id, 'copies');
-  await page.getByRole('button', { name: 'Drives' }).click();
-  await expect(page.getByRole('complementary')).toContainText('was not taken on yet');
-  await expect(page.getByRole('complementary')).not.toContainText('Simulated');
-  rmSync(folder, { recursive: true });
+  await page.getByRole('main').getByRole('button', { name: 'Read a card' }).first().click();
+  mkdirSync(path.join(at(card), 'CLIPS'), { recursive: true });
+  for (const name of ['one.bin', 'two.bin']) writeFileSync(path.join(at(card), 'CLIPS', name), name.repeat(90_000));
+  mkdirSync(at(drive));
+  try {
+    const found = (name: string) => page.locator(`[data-found="${name}"]`);
+    await expect(found(card)).toContainText('2 files');
+    await found(drive).getByRole('button', { name: 'It is a drive' }).click();
+    await expect(found(drive)).toHaveCount(0);
+    await found(card).getByRole('button', { name: 'It is a card' }).click();
+    await expect(page.getByLabel('Its label')).toHaveValue(card);
+    await page.getByRole('button', { name: 'Read it' }).click();
+    await expect(page.locator(`[data-card="${card}"]`)).toContainText('2');
+    const sheet = page.getByRole('complementary');
+    await expect(sheet).not.toContainText('Simulated');
+    // Pulled out before it is copied to: refused in words, and no folder is made in its place.
+    renameSync(at(drive), at(`${drive}-away`));
+    await sheet.getByRole('button', { name: 'Copy and verify to 1 drive' }).click();
+    await expect(page.getByRole('status').filter({ hasText: 'is the card or drive plugged in?' })).toBeVisible();
+    expect(existsSync(at(drive))).toBe(false);
+    renameSync(at(`${drive}-away`), at(drive));
+    await sheet.getByRole('button', { name: 'Copy and verify to 1 drive' }).click();
+    await expect(page.locator(`[data-card="${card}"] [data-state="kept"]`)).toBeVisible();
+    expect(readdirSync(path.join(at(drive), card)).sort()).toEqual(['CLIPS', 'ascmhl']);
+    expect(readdirSync(at(card))).toEqual(['CLIPS']);
+    await page.getByRole('button', { name: 'Drives' }).click();
+    await expect(sheet).toContainText('Taken on');
+  } finally {
+    for (const name of [card, drive, `${drive}-away`]) rmSync(at(name), { recursive: true, force: true });
+  }
 });

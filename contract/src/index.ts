@@ -7,6 +7,7 @@ import * as changes from './changes.ts';
 import * as copies from './copies.ts';
 import * as files from './files.ts';
 import * as light from './light.ts';
+import * as media from './media.ts';
 import * as people from './people.ts';
 import * as productions from './productions.ts';
 import * as roll from './roll.ts';
@@ -29,6 +30,7 @@ export * from './changes.ts';
 export * from './copies.ts';
 export * from './files.ts';
 export * from './light.ts';
+export * from './media.ts';
 export * from './people.ts';
 export * from './productions.ts';
 export * from './roll.ts';
@@ -51,6 +53,7 @@ export const ROUTES: Readonly<Record<string, Route>> = Object.fromEntries(
     copies,
     files,
     light,
+    media,
     people,
     productions,
     roll,

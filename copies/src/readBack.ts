@@ -9,7 +9,7 @@ export type ReadFrom = 'medium' | 'cache';
 
 const reading = promisify(read);
 const PAGE_BYTES = 65536;
-const BLOCK_BYTES = 8 * 1024 * 1024;
+const BLOCK_BYTES = 4 * 1024 * 1024;
 
 /** Memory that begins at a page, as reading past the cache (`O_DIRECT`) wants it: WebAssembly's always does. */
 export function alignedBlock(bytes = BLOCK_BYTES): Buffer {

@@ -3,3 +3,4 @@ export * from './state.ts';
 export * from './release.ts';
 export * from './rate.ts';
 export * from './advice.ts';
+export * from './labels.ts';

@@ -15,7 +15,6 @@ import {
 } from '@kavrell/core/copies';
 import { recordMov, recordWav } from '../devices/record.ts';
 import { rowsOf, storeNinthBell, startTestServer, type TestServer } from '../testing/harness.ts';
-import { nextLabel } from './index.ts';
 import { runCopyJobs } from './job.ts';
 import { mediaFolder } from './paths.ts';
 import { scanCard } from './scan.ts';
@@ -211,9 +210,6 @@ describe('reading a card', () => {
       ).body.detail,
     ).toContain('is rolling');
   });
-
-  it('numbers cards on', () =>
-    expect(['A001', 'A099', 'C', 'X9'].map(nextLabel)).toEqual(['A002', 'A100', 'C2', 'X10']));
 });
 
 const setFaults = (table: 'cards' | 'drives', id: string, faults: Partial<SimulatedFaults>) =>

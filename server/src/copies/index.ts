@@ -1,6 +1,16 @@
 import path from 'node:path';
-import type { CopyJob } from '@kavrell/core/copies';
-import { cancelCopy, pauseCopy, resumeCopy, scanCard as scanCardRoute, startCopy, unloadCard } from '@kavrell/contract';
+import { nextLabel, type CopyJob } from '@kavrell/core/copies';
+import {
+  cancelCopy,
+  findMedia,
+  pauseCopy,
+  readMediaRoots,
+  resumeCopy,
+  scanCard as scanCardRoute,
+  setMediaRoots,
+  startCopy,
+  unloadCard,
+} from '@kavrell/contract';
 import type { Context } from '../platform/context.ts';
 import { inChangeSet } from '../platform/db/index.ts';
 import { newId } from '../platform/ids.ts';
@@ -9,8 +19,10 @@ import type { Router } from '../platform/routing.ts';
 import { cardOf } from './card.ts';
 import { driveHere, drivesOf, refuseOneDevice, type DriveHere } from './drives.ts';
 import { enqueueCopy } from './enqueue.ts';
+import { findFolders } from './find.ts';
 import { mediaFolder } from './paths.ts';
 import { serveReleases } from './release.ts';
+import { describeRoots, setRoots } from './roots.ts';
 
 async function jobOf({ models }: Context, productionId: string, id: string): Promise<CopyJob> {
   const row = await models.copyJobs.findOne({ where: { id, productionId }, raw: true });
@@ -18,17 +30,19 @@ async function jobOf({ models }: Context, productionId: string, id: string): Pro
   return row as unknown as CopyJob;
 }
 
-/** The label after this one: A001 → A002. */
-export function nextLabel(label: string): string {
-  const match = /^(.*?)(\d+)$/.exec(label);
-  if (!match) return `${label}2`;
-  const [, stem = '', digits = '0'] = match;
-  return stem + String(Number(digits) + 1).padStart(digits.length, '0');
-}
-
 export function serveCopies(router: Router, context: Context): void {
   const { models, db, queue } = context;
   serveReleases(router, context);
+  const roots = async () => ({ roots: await describeRoots(context), allowed: context.config.mediaAllowed });
+  router.serve(readMediaRoots, roots);
+  router.serve(setMediaRoots, async ({ body }) => {
+    await setRoots(context, body.roots);
+    return roots();
+  });
+  router.serve(findMedia, async ({ params }) => ({
+    found: await findFolders(context, params.productionId),
+    roots: await describeRoots(context),
+  }));
 
   router.serve(startCopy, async ({ params, body, me }) => {
     const known = await models.copyJobs.findOne({

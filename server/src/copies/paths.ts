@@ -2,8 +2,7 @@ import { mkdir, realpath } from 'node:fs/promises';
 import path from 'node:path';
 import type { Context } from '../platform/context.ts';
 import { HttpProblem } from '../platform/problems.ts';
-
-const isBelow = (root: string, file: string) => file === root || file.startsWith(root + path.sep);
+import { isBelow, rootsOf } from './roots.ts';
 
 /** Makes a folder once the nearest one that is there lies, with every link followed, inside: nothing is made outside, not even by the way. */
 async function makeWithin(roots: readonly string[], wanted: string): Promise<void> {
@@ -23,15 +22,20 @@ async function makeWithin(roots: readonly string[], wanted: string): Promise<voi
  * The real folder of a card or drive. Refused unless it lies below one of the configured media roots after every
  * link is followed. With `make` (simulated devices only) a folder that is missing is made, but only where what is there lies inside.
  */
-export async function mediaFolder({ config }: Pick<Context, 'config'>, folder: string, make = false): Promise<string> {
+export async function mediaFolder(
+  context: Pick<Context, 'config' | 'db'>,
+  folder: string,
+  make = false,
+): Promise<string> {
   const wanted = path.resolve(folder);
-  // A root that is missing (a drive bay that is not plugged in) holds up none of the others.
-  const roots = (await Promise.all(config.mediaRoots.map((root) => realpath(root).catch(() => null)))).filter(
-    (root) => root !== null,
-  );
-  const given = config.mediaRoots.map((root) => path.resolve(root));
-  if (![...given, ...roots].some((root) => isBelow(root, wanted)))
-    throw new HttpProblem(400, 'mediaRoot', `${folder} lies outside the folders that Kavrell may use for media.`);
+  const all = await rootsOf(context);
+  const roots = all.flatMap(({ real }) => real ?? []);
+  if (![...all.map((r) => r.given), ...roots].some((root) => isBelow(root, wanted)))
+    throw new HttpProblem(
+      400,
+      'mediaRoot',
+      `${folder} lies outside the folders that Kavrell may use for media. The owner sets them in Settings.`,
+    );
   if (make) await makeWithin(roots, wanted);
   const real = await realpath(wanted).catch((error: NodeJS.ErrnoException) => {
     if (error.code === 'ENOENT')

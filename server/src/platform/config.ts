@@ -10,6 +10,8 @@ export interface Config {
   webRoot: string | null;
   /** Folders below which cards and drives may lie. */
   mediaRoots: string[];
+  /** Folders below which the owner may set more of them; no page changes these. */
+  mediaAllowed: string[];
   /** Folder of stored stills and sounds, by content. */
   filesRoot: string;
   /** The folder that the data lie in. */
@@ -29,6 +31,9 @@ function needed(name: string): string {
   return value;
 }
 
+/** Where systems mount cards and drives. */
+const USUAL_MOUNTS = ['/media', '/mnt', '/run/media', '/Volumes'];
+
 /** A number of proxies in front of this server, or their addresses; none when it is not said. */
 const trustedProxy = (said: string | undefined): Config['trustProxy'] =>
   said ? (/^\d+$/.test(said) ? Number(said) : said) : false;
@@ -43,6 +48,9 @@ export function readConfig(): Config {
     port: Number(process.env.KAVRELL_PORT ?? 4600),
     webRoot: process.env.KAVRELL_WEB_ROOT ?? null,
     mediaRoots: (process.env.KAVRELL_MEDIA_ROOTS ?? '').split(path.delimiter).filter(Boolean),
+    mediaAllowed: (process.env.KAVRELL_MEDIA_ALLOWED ?? USUAL_MOUNTS.join(path.delimiter))
+      .split(path.delimiter)
+      .filter(Boolean),
     filesRoot: path.join(dataRoot, 'files'),
     dataRoot,
     trustProxy: trustedProxy(process.env.KAVRELL_TRUST_PROXY),

@@ -73,7 +73,9 @@ describe('addresses', () => {
   });
   it('a media folder that is missing holds up no other', async () => {
     const config = { ...server.context.config, mediaRoots: ['/nowhere/at/all', server.media] };
-    await expect(mediaFolder({ config }, path.join(server.media, 'in'))).resolves.toBe(path.join(server.media, 'in'));
+    await expect(mediaFolder({ ...server.context, config }, path.join(server.media, 'in'))).resolves.toBe(
+      path.join(server.media, 'in'),
+    );
   });
 });
 

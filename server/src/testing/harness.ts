@@ -56,6 +56,7 @@ export async function startTestServer(): Promise<TestServer> {
       port: 0,
       webRoot: null,
       mediaRoots: [media],
+      mediaAllowed: [media],
       filesRoot: path.join(media, 'files'),
       dataRoot: media,
       trustProxy: false,

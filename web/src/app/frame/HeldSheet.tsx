@@ -16,6 +16,7 @@ import { Part, Why } from '../../ui/parts.tsx';
 import { hold, useSheet, type Held } from '../../ui/sheet.tsx';
 import { useProduction } from '../production.tsx';
 import { Backups, Sessions } from './Keeping.tsx';
+import { MediaFolders } from './MediaFolders.tsx';
 import { Waiting } from './Waiting.tsx';
 
 const TITLES: Record<Held, string> = {
@@ -149,6 +150,7 @@ function Settings() {
       {me.role === 'owner' ? (
         <>
           <Password has={me.hasPassword} />
+          <MediaFolders />
           <Sessions />
           <Backups />
         </>

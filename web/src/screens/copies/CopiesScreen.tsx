@@ -15,6 +15,7 @@ import { CardTable } from './CardTable.tsx';
 import { DriveDevice } from './DriveDevice.tsx';
 import { FileList } from './FileList.tsx';
 import { JobBar } from './JobBar.tsx';
+import { ReadCard } from './ReadCard.tsx';
 import { Troubles } from './Troubles.tsx';
 import { copyWork } from './work.ts';
 
@@ -29,7 +30,8 @@ const KINDS = [
 export function CopiesScreen() {
   const { production, rows, facts, me } = useProduction();
   const [selectedId, select] = useHashSelection();
-  const [drivesOpen, setDrivesOpen] = useState(false);
+  const [view, setView] = useState<'cards' | 'drives' | 'read'>('cards');
+  const drivesOpen = view === 'drives';
   const work = useMemo(() => copyWork(production.id), [production.id]);
   const cards = useMemo(
     () => [...(facts?.cards ?? [])].sort((a, b) => (a.card.label < b.card.label ? -1 : 1)),
@@ -68,13 +70,30 @@ export function CopiesScreen() {
     <>
       <ScreenHead title="Copies">
         {me.role === 'owner' ? (
-          <Button onClick={() => setDrivesOpen(!drivesOpen)} aria-pressed={drivesOpen}>
-            {drivesOpen ? 'Cards' : 'Drives'}
-          </Button>
+          <>
+            <Button onClick={() => setView(drivesOpen ? 'cards' : 'drives')} aria-pressed={drivesOpen}>
+              {drivesOpen ? 'Cards' : 'Drives'}
+            </Button>
+            <Button
+              look={cards.length === 0 ? 'primary' : 'plain'}
+              onClick={() => setView(view === 'read' ? 'cards' : 'read')}
+              aria-pressed={view === 'read'}
+            >
+              {view === 'read' ? 'Cards' : 'Read a card'}
+            </Button>
+          </>
         ) : null}
         {drivesOpen ? <Button onClick={addDrive}>Add a drive</Button> : null}
       </ScreenHead>
-      {drivesOpen ? (
+      {view === 'read' ? (
+        <ReadCard
+          work={work}
+          done={(id) => {
+            setView('cards');
+            select(id);
+          }}
+        />
+      ) : drivesOpen ? (
         rows.drives.length === 0 ? (
           <Empty title="No drive yet" action={<Button onClick={addDrive}>Add a drive</Button>}>
             A drive has a name, a folder and a place where it is kept: “Fast 1, in Sunniva’s bag”.
@@ -91,9 +110,18 @@ export function CopiesScreen() {
           />
         )
       ) : cards.length === 0 ? (
-        <Empty title="No card yet">
-          Cards appear as cameras are given them. In the demo, simulated cameras come with theirs; roll a take, then
-          take the card out here.
+        <Empty
+          title="No card yet"
+          action={
+            me.role === 'owner' ? (
+              <Button look="primary" onClick={() => setView('read')}>
+                Read a card
+              </Button>
+            ) : null
+          }
+        >
+          Plug a card into this machine: it shows up under “Read a card”, gets its label, and is copied, read back and
+          compared from there.
         </Empty>
       ) : (
         <>

@@ -10,7 +10,8 @@ UPDATE productions SET keep_policy = keep_policy || '{"leaveOut": []}';
 CREATE TABLE house (
   id integer PRIMARY KEY DEFAULT 1 CHECK (id = 1),
   epoch uuid NOT NULL DEFAULT gen_random_uuid(),
-  stored_at timestamptz NOT NULL DEFAULT now()
+  stored_at timestamptz NOT NULL DEFAULT now(),
+  media_roots text[] NOT NULL DEFAULT '{}'
 );
 INSERT INTO house DEFAULT VALUES;
 ALTER TABLE change_sets ADD COLUMN digest text;
