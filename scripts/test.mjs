@@ -67,15 +67,17 @@ const script = (name, ...args) =>
     }).once('exit', (code) => done(code === 0)),
   );
 // Longer, and with other seeds: npm run chaos -- --minutes N.
-await check('chaos, a sample', () => script('chaos', '--seconds', '15', '--seed', '16'));
-await check('moved to another machine', () => script('moveTrial'));
+await Promise.all([
+  check('chaos, a sample', () => script('chaos', '--seconds', '15', '--seed', '16')),
+  check('moved to another machine', () => script('moveTrial')),
+]);
 const { startInstance } = await import('./lib/instance.mjs');
 const { freePort } = await import('./lib/postgres.mjs');
 
 /** Tests of the interface that passed at the second try only. */
 let again = 0;
 /** The tests of one half, about as long as all others. Each half has a whole Kavrell of its own, since tests of one share its demo. */
-const FIRST = /(camera|clocks|copies|house|look|roll|scout)\.e2e\.ts$/;
+const FIRST = /(camera|clocks|copies|house|look|roll|scout|trust)\.e2e\.ts$/;
 const files = readdirSync(path.join(ROOT, 'e2e')).filter((f) => f.endsWith('.e2e.ts'));
 async function half(name, own) {
   const dir = mkdtempSync(path.join(os.tmpdir(), 'kavrell-e2e-'));

@@ -35,6 +35,7 @@ import {
 } from '@kavrell/core/places';
 import { rental, rentalFields } from '@kavrell/core/kit';
 import { rehearsalNote, rehearsalNoteFields, risk, riskFields } from '@kavrell/core/risks';
+import { blankOf } from '@kavrell/core/records';
 import { deviceState, takeEvent } from '@kavrell/core/roll';
 import {
   pin,
@@ -185,6 +186,23 @@ export type DerivedName = keyof typeof DERIVED;
 export const TABLES = { ...EDITABLE, ...DERIVED };
 export type TableName = EditableName | DerivedName;
 export const TABLE_NAMES = Object.keys(TABLES) as [TableName, ...TableName[]];
+
+const unwritten = new Map<EditableName, Record<string, unknown>>();
+
+/** What a new row has of the fields that only the machinery writes, until it is read from the server: nothing, in each field's own kind. */
+export function unwrittenFields(table: EditableName): Record<string, unknown> {
+  const known = unwritten.get(table);
+  if (known) return known;
+  const { row, fields } = EDITABLE[table];
+  const own = new Set([...Object.keys(fields.shape), 'id', 'productionId', 'version', 'deletedAt']);
+  const made = Object.fromEntries(
+    Object.entries(row.shape)
+      .filter(([key]) => !own.has(key))
+      .map(([key, schema]) => [key, blankOf(schema as z.ZodType)]),
+  );
+  unwritten.set(table, made);
+  return made;
+}
 
 export type RowOf<T extends TableName> = z.infer<(typeof TABLES)[T]['row']>;
 export type FieldsOf<T extends EditableName> = z.infer<(typeof EDITABLE)[T]['fields']>;

@@ -82,7 +82,9 @@ function gotAnswer({ shots, states, dayShotIds }: LedgerSources): Answer {
     rest: musts.length
       ? `${formatCount(musts.length, 'must', 'musts')} left`
       : wanted.length
-        ? 'every must got'
+        ? wanted.some((s) => s.priority === 'must')
+          ? 'every must got'
+          : 'no musts among them'
         : 'no shots this day',
     look: false,
     why: [
@@ -102,7 +104,7 @@ function keptAnswer({ cards }: LedgerSources): Answer {
     ? worst.state === 'onCardOnly'
       ? `${worst.card.label} on its card only`
       : worst.state === 'verified'
-        ? `${worst.card.label} on one copy`
+        ? `${worst.card.label} not kept yet`
         : `${worst.card.label} part copied`
     : used.length
       ? 'all kept'

@@ -118,7 +118,7 @@ describe('is it kept', () => {
       rest: 'A1 on its card only',
       look: true,
     });
-    expect(kept(card('B1', 'verified'))).toMatchObject({ rest: 'B1 on one copy', figure: '0 of 1 card' });
+    expect(kept(card('B1', 'verified'))).toMatchObject({ rest: 'B1 not kept yet', figure: '0 of 1 card' });
     expect(kept(card('B1', 'copied')).rest).toBe('B1 part copied');
   });
   it('an empty card is no worry; with all kept nobody needs to look', () => {

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+export * from './blank.ts';
 export * from './some.ts';
 
 /** A row's identity: a UUID made by the client (version 7, so that rows sort by birth). */

@@ -1,4 +1,5 @@
 import type { z } from 'zod';
+import { blankOf } from '@kavrell/core/records';
 import { TABLES, type Role, type TableName } from '@kavrell/contract';
 
 /** All fields of a table, some by name, or none of its rows. */
@@ -97,12 +98,6 @@ const READS: Record<Exclude<Role, 'owner'>, Reads> = {
 /** What every row has beside its own fields. */
 const IDENTITY = ['id', 'productionId', 'version', 'deletedAt', 'cameraId'];
 
-/** What stands in the place of a field that is not for this reader: nothing, in the field's own kind. */
-function blank(value: unknown, schema: z.ZodType | undefined): unknown {
-  for (const nothing of [null, '', [], {}, false, 0]) if (schema?.safeParse(nothing).success) return nothing;
-  return typeof value === 'string' ? '' : null;
-}
-
 /** Whether rows of this table are for this role at all. */
 export const mayRead = (role: Role | null, table: TableName): boolean =>
   role === 'owner' || (role !== null && (READS[role][table] !== undefined || tellsOf(role, table)));
@@ -123,8 +118,6 @@ export function seenBy(
   const shape = TABLES[table].row.shape as Record<string, z.ZodType>;
   const open = new Set([...reading, ...IDENTITY.filter((f) => f !== 'cameraId' || table === 'deviceStates')]);
   return rows.map((row) =>
-    Object.fromEntries(
-      Object.entries(row).map(([key, value]) => [key, open.has(key) ? value : blank(value, shape[key])]),
-    ),
+    Object.fromEntries(Object.entries(row).map(([key, value]) => [key, open.has(key) ? value : blankOf(shape[key])])),
   );
 }

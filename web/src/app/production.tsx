@@ -3,7 +3,8 @@ import type { Me } from '@kavrell/contract';
 import type { Production } from '@kavrell/core/brief';
 import type { Day } from '@kavrell/core/day';
 import { cardsOf, planOf, projectionOf, type DayFacts, type ProductionRows } from '@kavrell/core/productions';
-import { ledger } from '@kavrell/core/ledger';
+import type { CardStatus } from '@kavrell/core/copies';
+import { ledger, type Answer } from '@kavrell/core/ledger';
 import { inSceneOrder } from '@kavrell/core/scenes';
 import { leansOf, staleMarks, type StaleMark } from '@kavrell/core/stale';
 import { foldTakes, shotStates, type DeviceState } from '@kavrell/core/roll';
@@ -22,6 +23,10 @@ export interface ProductionView {
   devices: readonly DeviceState[];
   day: Day | null;
   facts: DayFacts | null;
+  /** Where each card's media stand; media can be kept before any day is planned. */
+  cards: readonly CardStatus[];
+  /** The three answers, of the open day where there is one. */
+  answers: readonly Answer[];
   /** What is stale, since when and why, by id; for the owner only. */
   stale: ReadonlyMap<string, StaleMark>;
   /** The latest change known to the server: a look must be later to count. */
@@ -257,6 +262,12 @@ export function ProductionProvider({
     return { plan, takes, states, cards: cardList, dayShotIds, projection, answers };
   }, [rows, plan, takes, states, cardList, now, clock]);
 
+  const answers = useMemo<readonly Answer[]>(() => {
+    if (facts) return facts.answers;
+    const nothing = { plan: null, projection: null, dayShotIds: new Set<string>() };
+    return ledger({ ...nothing, shots: rows?.shots ?? [], states, cards: cardList, clock });
+  }, [facts, rows?.shots, states, cardList, clock]);
+
   const { changes, births } = useFacetChanges(productionId, me.role === 'owner');
   const stale = useMemo<ReadonlyMap<string, StaleMark>>(
     () =>
@@ -280,8 +291,13 @@ export function ProductionProvider({
 
   const view = useMemo(
     () =>
-      rows ? { me, production: rows.production, rows, devices: devices.rows, day, facts, stale, lastChangeMs } : null,
-    [me, rows, devices.rows, day, facts, stale, lastChangeMs],
+      rows
+        ? {
+            ...{ me, production: rows.production, rows, devices: devices.rows, day, facts, stale, lastChangeMs },
+            ...{ cards: cardList, answers },
+          }
+        : null,
+    [me, rows, devices.rows, day, facts, stale, lastChangeMs, cardList, answers],
   );
 
   const all = [

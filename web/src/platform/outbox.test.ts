@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import type { ChangeOp } from '@kavrell/contract';
+import { TABLES, type ChangeOp } from '@kavrell/contract';
 import type { TakeEvent } from '@kavrell/core/roll';
 import { mayStand, type Entry, type Seen } from './outbox/entry.ts';
 import { overlay } from './rows.ts';
@@ -34,6 +34,16 @@ describe('what waits is seen already', () => {
       { id: 'c', productionId: P, version: 1, deletedAt: null, lens: '24' },
     ]);
     expect(rows[0]?.lens).toBe('50');
+  });
+  it('a row that is not there yet has nothing in the fields that only the machinery writes, and is a row all the same', () => {
+    for (const [table, values] of [
+      ['cards', { label: 'A001', cameraId: null, path: '/media/a', unloaded: true, faults: null }],
+      ['drives', { name: 'Fast', kind: 'ssd', path: '/media/x', whereabouts: '', faults: null }],
+    ] as const) {
+      const id = '01a22184-ea6b-7152-9066-80f4899fe500';
+      const made = overlay(table, [], [{ ...changes([{ op: 'insert', table, id, values }]), productionId: id }], id);
+      expect(TABLES[table].row.safeParse(made[0]).success, table).toBe(true);
+    }
   });
   it('later edits of one row win', () => {
     const edit = (lens: string) => changes([{ op: 'update', table: 'shots', id: 'a', version: 1, values: { lens } }]);

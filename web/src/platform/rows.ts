@@ -2,6 +2,7 @@ import { useMemo } from 'react';
 import { QueryClient, useQuery, type UseQueryResult } from '@tanstack/react-query';
 import {
   listRows,
+  unwrittenFields,
   type ChangeOp,
   type EditableName,
   type FieldsOf,
@@ -63,7 +64,7 @@ function applyOp(rows: AnyRow[], op: ChangeOp, productionId: string): AnyRow[] {
   if (op.op === 'insert')
     return rows.some((r) => r.id === op.id)
       ? rows
-      : [...rows, { ...op.values, id: op.id, productionId, version: 1, deletedAt: null }];
+      : [...rows, { ...unwrittenFields(op.table), ...op.values, id: op.id, productionId, version: 1, deletedAt: null }];
   if (op.op === 'delete') return rows.filter((r) => r.id !== op.id);
   if (op.op === 'update') return rows.map((r) => (r.id === op.id ? { ...r, ...op.values } : r));
   return rows;

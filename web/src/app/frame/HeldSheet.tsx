@@ -59,9 +59,9 @@ export function HeldSheet() {
 }
 
 function AnswerPart({ question }: { question: 'make' | 'got' | 'kept' }) {
-  const { facts } = useProduction();
-  const answer = facts?.answers.find((a) => a.question === question);
-  if (!answer) return <Box color="soft">There is no day yet. Add one in the brief.</Box>;
+  const { answers } = useProduction();
+  const answer = answers.find((a) => a.question === question);
+  if (!answer) return null;
   return (
     <>
       <Part>

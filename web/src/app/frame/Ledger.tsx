@@ -10,7 +10,7 @@ import { useProduction } from '../production.tsx';
 
 /** The three answers, always; each opens its reasons. Then what has been saved. */
 export function Ledger() {
-  const { facts, day } = useProduction();
+  const { answers, day } = useProduction();
   const odds = useDayOdds();
   const clock = usePreferences((s) => s.clock);
   const likely =
@@ -54,7 +54,7 @@ export function Ledger() {
       role="contentinfo"
       aria-label="The three answers"
     >
-      {facts?.answers.map((a) => (
+      {answers.map((a) => (
         <Box
           as="button"
           key={a.question}

@@ -16,7 +16,7 @@ const GROUPS = ['Prepare', 'On the day', 'After'] as const;
 const WANTS_JAM = new Set(['never', 'due', 'circle']);
 
 /** How many things on a screen need a decision. */
-function decisions(path: string, { rows, facts, day, stale }: ProductionView, lightToMend: number): number {
+function decisions(path: string, { rows, facts, cards, day, stale }: ProductionView, lightToMend: number): number {
   if (path === 'day') return (facts?.plan.violations.length ?? 0) + (facts?.plan.assumptions.length ?? 0);
   if (path === 'places') return rows.places.filter((p) => !p.confirmed).length;
   if (path === 'light') return lightToMend;
@@ -33,8 +33,7 @@ function decisions(path: string, { rows, facts, day, stale }: ProductionView, li
         deliverableFacts(d, rows.production, rows.shots, rows.scenes).demands.some((x) => x.level === 'look'),
       ).length
     );
-  if (path === 'copies')
-    return facts?.cards.filter((c) => c.card.unloaded && c.clips.length > 0 && c.state !== 'kept').length ?? 0;
+  if (path === 'copies') return cards.filter((c) => c.card.unloaded && c.clips.length > 0 && c.state !== 'kept').length;
   if (path === 'people')
     return rows.engagements.length === 0 || !day
       ? 0

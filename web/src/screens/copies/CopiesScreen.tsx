@@ -28,15 +28,12 @@ const KINDS = [
 
 /** Cards against the drives they should be on: what is verified where, what is running, what is missing. */
 export function CopiesScreen() {
-  const { production, rows, facts, me } = useProduction();
+  const { production, rows, cards: known, me } = useProduction();
   const [selectedId, select] = useHashSelection();
   const [view, setView] = useState<'cards' | 'drives' | 'read'>('cards');
   const drivesOpen = view === 'drives';
   const work = useMemo(() => copyWork(production.id), [production.id]);
-  const cards = useMemo(
-    () => [...(facts?.cards ?? [])].sort((a, b) => (a.card.label < b.card.label ? -1 : 1)),
-    [facts],
-  );
+  const cards = useMemo(() => [...known].sort((a, b) => (a.card.label < b.card.label ? -1 : 1)), [known]);
   const selected =
     cards.find((c) => c.card.id === selectedId) ?? cards.find((c) => c.job?.state === 'running') ?? cards[0];
   const drive = rows.drives.find((d) => d.id === selectedId) ?? rows.drives[0];
