@@ -10,7 +10,7 @@ import { CALCS } from '@kavrell/core/registry';
 import { run } from './run.ts';
 
 const recordings = fileURLToPath(new URL('../../core/src/ltc/recordings/', import.meta.url));
-const bin = fileURLToPath(new URL('../../bin/kavrell.mjs', import.meta.url));
+const bin = fileURLToPath(new URL('../bin/kavrell.mjs', import.meta.url));
 const dir = mkdtempSync(path.join(os.tmpdir(), 'kavrell-cli-'));
 afterAll(() => rmSync(dir, { recursive: true, force: true }));
 const file = (name: string) => path.join(dir, name);
@@ -217,6 +217,12 @@ describe('the committed command', () => {
   beforeAll(
     () => void execFileSync(process.execPath, [fileURLToPath(new URL('../../scripts/buildCli.mjs', import.meta.url))]),
   );
+  it('is found by its name after an install', () => {
+    const linked = fileURLToPath(new URL('../../node_modules/.bin/kavrell', import.meta.url));
+    const found = spawnSync(linked, ['calc', '--list'], { encoding: 'utf8' });
+    expect(found).toMatchObject({ status: 0 });
+    expect(found.stdout).toContain('timecode.elapsed');
+  });
   it('runs, reads standard input and gives its exit code', () => {
     const good = spawnSync(process.execPath, [bin, 'calc', 'clock.rejam'], {
       input: '{"ppm":20,"toleranceMs":24}',

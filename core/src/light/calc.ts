@@ -45,7 +45,8 @@ export const lightCalcs = [
     },
     run: (i) => {
       const emitter = emitterOf(i);
-      if (i.offAxisDeg !== undefined && i.beamDeg === undefined) {
+      // On the axis a beam changes nothing.
+      if ((i.offAxisDeg ?? 0) !== 0 && i.beamDeg === undefined) {
         throw new InputError('light.beam', 'An angle off axis says nothing without the beam angle.', ['beamDeg']);
       }
       const beam = i.beamDeg === undefined ? 1 : beamShare(i.beamDeg, i.offAxisDeg ?? 0);

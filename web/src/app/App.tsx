@@ -63,7 +63,8 @@ function SignedIn() {
     if (who === null) forgetRead();
   }, [who]);
   if (isPending) return <Loading what="who you are" />;
-  if (error) return <Trouble error={error} again={() => void refetch()} />;
+  // Asked again and not answered: who it was stays, and so does all that is open.
+  if (!data) return <Trouble error={error} again={() => void refetch()} />;
   const { me } = data;
   if (!me) return <SignInScreen />;
   if (me.productionId && location.pathname === '/')

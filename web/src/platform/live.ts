@@ -4,11 +4,19 @@ import { live, liveChange, pathOf } from '@kavrell/contract';
 import { outbox } from './outbox.ts';
 import { hearChanges, queries } from './rows.ts';
 
-/** Keeps this window up to date with what others, and the machinery, do to the production. */
-export function useLive(productionId: string): void {
-  useEffect(() => {
-    const source = new EventSource(pathOf(live, { productionId }));
-    let lost = false;
+/** A stream that was refused is asked for again after so long: a server that is just starting refuses too. */
+const AGAIN_MS = 1500;
+
+/** Listens to one production until it is told to stop. The browser itself listens anew when a stream breaks off; not when one is refused. */
+export function listen(
+  productionId: string,
+  open: (url: string) => EventSource = (url) => new EventSource(url),
+): () => void {
+  let source: EventSource;
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  let lost = false;
+  const begin = () => {
+    source = open(pathOf(live, { productionId }));
     source.addEventListener('change', (event) =>
       hearChanges(productionId, z.array(liveChange).parse(JSON.parse((event as MessageEvent<string>).data))),
     );
@@ -23,10 +31,22 @@ export function useLive(productionId: string): void {
     });
     source.addEventListener('error', () => {
       lost = true;
-      // A stream that is refused says no more than that it ended: whether this session still holds is asked.
-      if (source.readyState === EventSource.CLOSED) void queries.invalidateQueries({ queryKey: ['me'] });
       outbox.heard(false);
+      if (source.readyState !== 2) return;
+      source.close();
+      // Refused: whether this session still holds is asked, and the stream asked for again.
+      void queries.invalidateQueries({ queryKey: ['me'] });
+      timer = setTimeout(begin, AGAIN_MS);
     });
-    return () => source.close();
-  }, [productionId]);
+  };
+  begin();
+  return () => {
+    clearTimeout(timer);
+    source.close();
+  };
+}
+
+/** Keeps this window up to date with what others, and the machinery, do to the production. */
+export function useLive(productionId: string): void {
+  useEffect(() => listen(productionId), [productionId]);
 }

@@ -80,13 +80,15 @@ export function Backups() {
           )}
         </Box>
       ))}
-      <Why
-        lines={[
-          'A backup holds the database, stored stills and sounds, and the server’s secret; media on cards and drives are not in it.',
-          'One is made every day while Kavrell runs and kept for 14 days. By hand: npm run backup -- FILE.',
-          'KAVRELL_BACKUP_TO names folders on other devices that get a copy of each.',
-        ]}
-      />
+      <Box mt={3}>
+        <Why
+          lines={[
+            'A backup holds the database, stored stills and sounds, and the server’s secret; media on cards and drives are not in it.',
+            'One is made every day while Kavrell runs and kept for 14 days. By hand: npm run backup -- FILE.',
+            'KAVRELL_BACKUP_TO names folders on other devices that get a copy of each.',
+          ]}
+        />
+      </Box>
     </Part>
   );
 }

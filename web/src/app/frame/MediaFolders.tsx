@@ -73,12 +73,14 @@ export function MediaFolders() {
           {problem}
         </Box>
       ) : null}
-      <Why
-        lines={[
-          `Folders may be added that lie in ${data?.allowed.join(', ') ?? '…'}: where systems mount cards and drives.`,
-          'Do yours mount elsewhere? Look where: plug one in and run lsblk (or df). Then stop Kavrell, and start it with KAVRELL_MEDIA_ALLOWED=/that/folder npm start.',
-        ]}
-      />
+      <Box mt={3}>
+        <Why
+          lines={[
+            `Folders may be added that lie in ${data?.allowed.join(', ') ?? '…'}: where systems mount cards and drives.`,
+            'Do yours mount elsewhere? Look where: plug one in and run lsblk (or df). Then stop Kavrell, and start it with KAVRELL_MEDIA_ALLOWED=/that/folder npm start.',
+          ]}
+        />
+      </Box>
     </Part>
   );
 }

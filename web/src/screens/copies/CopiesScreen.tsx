@@ -72,7 +72,7 @@ export function CopiesScreen() {
               {drivesOpen ? 'Cards' : 'Drives'}
             </Button>
             <Button
-              look={cards.length === 0 ? 'primary' : 'plain'}
+              look={cards.length === 0 && view !== 'read' ? 'primary' : 'plain'}
               onClick={() => setView(view === 'read' ? 'cards' : 'read')}
               aria-pressed={view === 'read'}
             >

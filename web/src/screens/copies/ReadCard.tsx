@@ -69,7 +69,7 @@ export function ReadCard({ work, done }: { work: CopyWork; done: (cardId: string
                 </Box>
                 <Flex gap={2} wrap="wrap">
                   {f.isDrive ? null : (
-                    <Button look={chosen === f.path ? 'on' : 'primary'} onClick={() => setChosen(f.path)}>
+                    <Button look={chosen === f.path ? 'on' : 'plain'} onClick={() => setChosen(f.path)}>
                       It is a card
                     </Button>
                   )}

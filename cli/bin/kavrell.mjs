@@ -3,6 +3,6 @@
 import { existsSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 
-const bundle = new URL('../dist/cli/kavrell.mjs', import.meta.url);
-if (!existsSync(fileURLToPath(bundle))) await import('../scripts/buildCli.mjs');
+const bundle = new URL('../../dist/cli/kavrell.mjs', import.meta.url);
+if (!existsSync(fileURLToPath(bundle))) await import('../../scripts/buildCli.mjs');
 await import(bundle.href);
