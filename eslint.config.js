@@ -70,7 +70,7 @@ export default tseslint.config(
   },
   { files: ['**/*.config.{js,ts}'], rules: { 'no-restricted-syntax': 'off' } },
   {
-    files: ['scripts/**/*.mjs', 'bin/*.mjs', 'web/public/*.js'],
+    files: ['scripts/**/*.mjs', 'cli/bin/*.mjs', 'web/public/*.js'],
     languageOptions: { globals: { ...globals.node, ...globals.browser, ...globals.serviceworker } },
     rules: { 'no-console': 'off' },
   },

@@ -19,9 +19,15 @@ test('a camera that was never jammed stands an hour off; jamming it sets it righ
   const c = clock(page, 'Camera C');
   await expect(c).toHaveAttribute('data-standing', 'never');
   await expect(c).toContainText('1 h ahead');
-  const ahead = async () =>
-    frames(await c.getByRole('timer').textContent()) -
-    frames(await clock(page, 'Timecode box').getByRole('timer').textContent());
+  // Both in one look: read one after the other they would differ by the time between the two reads.
+  const ahead = async () => {
+    const [camera, source] = await page.evaluate(
+      (names) =>
+        names.map((name) => document.querySelector(`[data-clock="${name}"] [role="timer"]`)?.textContent ?? null),
+      ['Camera C', 'Timecode box'],
+    );
+    return frames(camera ?? null) - frames(source ?? null);
+  };
   expect(Math.round((await ahead()) / 25 / 60)).toBe(60);
   await c.getByRole('button', { name: 'Camera C: jammed now' }).click();
   await expect(c).toHaveAttribute('data-standing', 'inStep');

@@ -157,6 +157,35 @@ test('a screen that meets a fault says so, the rest goes on, and what happened c
   await context.close();
 });
 
+test('a server that is just starting takes nothing away: what is typed stays, and the window hears again', async ({
+  browser,
+  request,
+  baseURL,
+}) => {
+  const { id, shotId } = await withShot(request, 'Starting');
+  const context = await browser.newContext({ serviceWorkers: 'block', ...(baseURL ? { baseURL } : {}) });
+  const page = await context.newPage();
+  let refused = 0;
+  const notYet = { status: 503, contentType: 'application/problem+json', body: '{}' };
+  await page.route(/\/live$/, (route) => ((refused += 1), route.fulfill(notYet)));
+  await open(page, id, 'brief');
+  await page.getByLabel('What it must say').fill('half a thought');
+  // From here even the question who is signed in is refused.
+  await page.route(/\/auth\/me$/, (route) => route.fulfill(notYet));
+  await expect.poll(() => refused).toBeGreaterThan(2);
+  await expect(page.getByLabel('What it must say')).toHaveValue('half a thought');
+  await page.unroute(/\/auth\/me$/);
+  await page.unroute(/\/live$/);
+  await saved(page);
+  const [row] = await rowsOf(request, id, 'shots');
+  await write(request, id, [
+    { op: 'update', table: 'shots', id: shotId, version: row!.version, values: { description: 'told again' } },
+  ]);
+  await page.getByRole('link', { name: 'Scenes', exact: true }).click();
+  await expect(cell(page, '1A', 'description')).toHaveText('told again');
+  await context.close();
+});
+
 test('a real card that is plugged in is read, copied and kept; a drive that is not there is never made', async ({
   page,
   request,

@@ -11,4 +11,5 @@ export * from './offload.ts';
 export * from './history.ts';
 export * from './lock.ts';
 export * from './ingest.ts';
+export type { Failure, PlaceResult } from './place.ts';
 export * from './verify.ts';

@@ -96,7 +96,13 @@ async function pairs(dir, what, limit, { disk = false } = {}) {
     dropCaches();
     const mine = await run(
       'node',
-      [path.join(ROOT, 'cli', 'bin', 'kavrell.mjs'), 'offload', 'card', ...PLACES.flatMap((p) => ['--to', p]), '--json'],
+      [
+        path.join(ROOT, 'cli', 'bin', 'kavrell.mjs'),
+        'offload',
+        'card',
+        ...PLACES.flatMap((p) => ['--to', p]),
+        '--json',
+      ],
       dir,
     );
     ours.push(mine);

@@ -21,6 +21,9 @@ await ensureOwner(context);
 const running = await makeApp(context);
 
 const server: Server = createServer(running.app);
+// A kept connection that the server ends at the very moment a page or a proxy writes on it loses that request.
+// So the other side is the one that tires first: proxies let go of an idle connection after about a minute.
+server.keepAliveTimeout = 300_000;
 server.on('error', (error: NodeJS.ErrnoException) => {
   const words =
     error.code === 'EADDRINUSE'

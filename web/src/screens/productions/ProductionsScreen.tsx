@@ -41,7 +41,7 @@ export function ProductionsScreen({ me }: { me: Me }) {
     );
   };
   if (isPending) return <Loading what="the productions" />;
-  if (error) return <Trouble error={error} again={() => void refetch()} />;
+  if (!data) return <Trouble error={error} again={() => void refetch()} />;
   return (
     <Box maxW="640px" mx="auto" pt="12vh" px={4}>
       <Box as="h1" fontSize="xxl" lineHeight="1.1" mb={6}>
