@@ -118,6 +118,8 @@ export function seenBy(
   const shape = TABLES[table].row.shape as Record<string, z.ZodType>;
   const open = new Set([...reading, ...IDENTITY.filter((f) => f !== 'cameraId' || table === 'deviceStates')]);
   return rows.map((row) =>
-    Object.fromEntries(Object.entries(row).map(([key, value]) => [key, open.has(key) ? value : blankOf(shape[key])])),
+    Object.fromEntries(
+      Object.entries(row).map(([key, value]) => [key, open.has(key) ? value : blankOf(shape[key], value)]),
+    ),
   );
 }
