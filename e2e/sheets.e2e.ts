@@ -74,6 +74,7 @@ test('the first day is frozen and sent; a call and a place change, are told in w
   await piet.context.setOffline(true);
   await piet.phone.reload();
   await expect(piet.phone.getByText('Your call')).toBeVisible();
+  await expect(piet.phone.locator('[data-old]')).toContainText('may be old');
   await piet.phone.getByRole('button', { name: 'Read and understood' }).click();
   await expect(piet.phone.locator('[data-waiting]')).toContainText('goes out as soon as there is network');
   await piet.context.setOffline(false);

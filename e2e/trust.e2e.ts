@@ -103,6 +103,7 @@ test('what one person left on a device waits for them; the owner sends it under 
   await expect(page.locator('main h1, main h2').first()).toBeVisible();
   await saved(page);
   expect((await rowsOf(request, id, 'scenes'))[0]!.title).toBe('Harbour');
+  await expect(status(page)).toHaveText('Yours saved · 1 of others waits here');
   await status(page).click();
   const sheet = page.getByRole('complementary');
   await expect(sheet).toContainText('Made here by Mirko');
@@ -125,6 +126,21 @@ test('who reads the call sheet has the sheet, offline too, and nothing once the 
   await expect(page).toHaveURL(/\/2\/call-sheet$/);
   const rows = await page.evaluate(async (p) => (await fetch(`/api/productions/${p}/rows/people`)).status, id);
   expect(rows).toBe(403);
+  await page.evaluate(() => navigator.serviceWorker.ready);
+  await page.reload();
+  await expect(page.getByRole('heading', { name: 'Order of the day' })).toBeVisible();
+  // What the server said of the moment is not kept: by its old clock this device would be hours off.
+  const told = await page.evaluate(async () => {
+    const kept = await caches.match('/api/auth/me');
+    return kept && ['content-type', 'x-kavrell-now', 'x-kavrell-epoch'].map((name) => kept.headers.has(name));
+  });
+  expect(told).toEqual([true, false, false]);
+  await context.setOffline(true);
+  await page.reload();
+  await expect(page.getByRole('heading', { name: 'Order of the day' })).toBeVisible();
+  await expect(page.getByText(/No network: this is as it was at/)).toBeVisible();
+  await context.setOffline(false);
+  await expect(page.getByText(/No network: this is as it was at/)).toHaveCount(0);
   await request.delete(`/api/productions/${id}/links/${linkId}`);
   // The open stream is ended, and the page finds out why.
   await expect(page.getByLabel('Password')).toBeVisible();

@@ -10,6 +10,9 @@ const inProduction = z.object({ productionId: z.uuid() });
 export const diskRoom = z.object({ short: z.string(), words: z.string(), freeShare: z.number() });
 export type DiskRoom = z.infer<typeof diskRoom>;
 
+/** Of the whole app: server and interface are delivered together. */
+export const VERSION = '0.1.0';
+
 /** `ok` means that takes can be stored: something was written and is there. */
 export const health = route({
   method: 'GET',

@@ -6,7 +6,7 @@ import express, { type Express, type RequestHandler } from 'express';
 import helmet from 'helmet';
 import pg from 'pg';
 import { pinoHttp } from 'pino-http';
-import { ROUTES } from '@kavrell/contract';
+import { ROUTES, VERSION } from '@kavrell/contract';
 import { serveCalc } from './calc/index.ts';
 import { serveCallSheet } from './callsheet/index.ts';
 import { servePersonalSheets } from './callsheet/personal.ts';
@@ -31,7 +31,6 @@ import { Live, serveLive } from './platform/live/index.ts';
 import { HttpProblem, problemHandler } from './platform/problems.ts';
 import { Router } from './platform/routing.ts';
 
-export const VERSION = '0.1.0';
 const BODY_LIMIT = '4mb';
 
 /** Writes come from our own pages only: an `Origin` that is not this host is refused. */

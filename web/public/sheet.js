@@ -54,13 +54,15 @@ if (form) {
 }
 // From this device's keeping: since when it may be old is said.
 const made = document.querySelector('[data-made-at]')?.dataset.madeAt;
-if (!navigator.onLine && made) {
+const tellOld = () => {
   const said = document.createElement('p');
   said.dataset.old = '';
   said.setAttribute('role', 'status');
   said.textContent = `No network: this is as it was at ${new Date(Number(made)).toLocaleString()}, and may be old.`;
   document.querySelector('main, body').prepend(said);
-}
+};
+// Asked past what is kept: a phone on a network without the server says that it is online.
+if (made) fetch('/icon.svg', { method: 'HEAD', cache: 'no-store' }).catch(tellOld);
 addEventListener('online', () => void sendWaiting());
 void sendWaiting();
 

@@ -29,11 +29,22 @@ async function forget() {
 /** Answers by which the server says that this device may not have it any more. */
 const WITHDRAWN = new Set([401, 403, 404, 410]);
 
+/**
+ * An answer as it is kept: without what the server said of the moment (its clock, its state), which is untrue later. By such a clock
+ * takes would be put hours off.
+ */
+function timeless(response) {
+  const headers = new Headers(response.headers);
+  headers.delete('x-kavrell-now');
+  headers.delete('x-kavrell-epoch');
+  return new Response(response.body, { headers });
+}
+
 async function fromNetworkFirst(request, cacheName, key) {
   const cache = await caches.open(cacheName);
   try {
     const response = await fetch(request);
-    if (response.ok) await cache.put(key, response.clone());
+    if (response.ok) await cache.put(key, timeless(response.clone()));
     else if (WITHDRAWN.has(response.status)) await cache.delete(key);
     return response;
   } catch (error) {

@@ -1,3 +1,5 @@
+import { VERSION } from '@kavrell/contract';
+
 /** A fault as a text to be copied: what, where, when, with which browser. Nothing of what was typed, and no names of the job. */
 export function reportOf(
   error: unknown,
@@ -10,7 +12,7 @@ export function reportOf(
 ): string {
   const fault = error instanceof Error ? error : new Error(String(error));
   return [
-    'Kavrell 0.1.0, a fault of the interface',
+    `Kavrell ${VERSION}, a fault of the interface`,
     `Where: ${where} (${at.address.replace(/[0-9a-f]{8}-[0-9a-f-]{27}/g, '…')})`,
     `When: ${at.now.toISOString()}`,
     `Browser: ${at.userAgent}`,

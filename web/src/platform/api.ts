@@ -73,11 +73,11 @@ async function answered<T extends Route>(path: string, request: RequestInit): Pr
   const askedMs = Date.now();
   try {
     response = await fetch(path, request);
-    hearHouse(response.headers, askedMs, Date.now());
   } catch {
     // fetch fails in one way only: nobody answered (or not in time).
     throw new Away();
   }
+  hearHouse(response.headers, askedMs, Date.now());
   if (response.status === 502 || response.status === 504) throw new Away();
   if (!response.ok) throw new Refusal(await readProblem(response));
   // The server checked its reply against nothing but its types; rows are trusted, they come from our own database.

@@ -43,4 +43,18 @@ describe('a server that was restored', () => {
     hearHouse(answer(null, 'two'), 0, 1);
     expect(restored).toHaveBeenCalledTimes(1);
   });
+  it('is noticed on a device that keeps nothing, whose answers are answers all the same', () => {
+    const full = () => {
+      throw new Error('full');
+    };
+    vi.stubGlobal('localStorage', { getItem: full, setItem: full });
+    const restored = vi.fn();
+    onEpoch(restored);
+    hearHouse(answer(null, 'three'), 0, 1);
+    restored.mockClear();
+    hearHouse(answer(null, 'three'), 0, 1);
+    expect(restored).not.toHaveBeenCalled();
+    hearHouse(answer(null, 'four'), 0, 1);
+    expect(restored).toHaveBeenCalledTimes(1);
+  });
 });

@@ -16,6 +16,23 @@ let bestTripMs = Infinity;
 let bestAtMs = -Infinity;
 /** A better reading is good for so long; then the next counts again, since clocks are set meanwhile. */
 const GOOD_FOR_MS = 600_000;
+/** What this page heard last; all there is where the browser keeps nothing. */
+let heardEpoch: string | null = null;
+function knownEpoch(): string | null {
+  try {
+    return localStorage.getItem(EPOCH_KEY) ?? heardEpoch;
+  } catch {
+    return heardEpoch;
+  }
+}
+function noteEpoch(epoch: string): void {
+  heardEpoch = epoch;
+  try {
+    localStorage.setItem(EPOCH_KEY, epoch);
+  } catch {
+    // A device that is full, or keeps nothing: this page knows it until it is closed.
+  }
+}
 let restored: () => void = () => undefined;
 
 /** Has `work` done when the server was set back to an older state since this device last heard of it. */
@@ -27,8 +44,8 @@ export function onEpoch(work: () => void): void {
 export function hearHouse(headers: Pick<Headers, 'get'>, askedMs: number, gotMs: number): void {
   const epoch = headers.get('x-kavrell-epoch');
   if (epoch) {
-    const before = localStorage.getItem(EPOCH_KEY);
-    if (before !== epoch) localStorage.setItem(EPOCH_KEY, epoch);
+    const before = knownEpoch();
+    if (before !== epoch) noteEpoch(epoch);
     if (before !== null && before !== epoch) restored();
   }
   const serverMs = Number(headers.get('x-kavrell-now') ?? NaN);

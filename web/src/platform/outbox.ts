@@ -7,7 +7,7 @@ import { tell } from './notices.ts';
 import { Outbox, type OutboxState } from './outbox/outbox.ts';
 import { openDeviceStore } from './outbox/store.ts';
 
-export { mayStand, type Entry, type NewEntry, type Refused, type Seen } from './outbox/entry.ts';
+export { isReadable, mayStand, type Entry, type NewEntry, type Refused, type Seen } from './outbox/entry.ts';
 
 /** The outbox of this window. */
 export const outbox = new Outbox(

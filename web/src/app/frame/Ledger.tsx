@@ -20,6 +20,7 @@ export function Ledger() {
   const held = useSheet((s) => s.held);
   const waiting = useOutbox((s) => s.entries.length);
   const refused = useOutbox((s) => s.refused.length);
+  const ofOthers = useOutbox((s) => s.held.length);
   const online = useOutbox((s) => s.online);
   const kept = useOutbox((s) => s.kept);
   const signedOut = useOutbox((s) => s.signedOut);
@@ -41,7 +42,9 @@ export function Ledger() {
               ? disk.short
               : clockOff
                 ? 'Clock of this device is off'
-                : 'All saved';
+                : ofOthers
+                  ? `Yours saved · ${ofOthers} of others ${ofOthers === 1 ? 'waits' : 'wait'} here`
+                  : 'All saved';
   return (
     <Flex
       as="footer"

@@ -4,7 +4,7 @@ import { formatCount } from '@kavrell/core/units';
 import { clockWords, useHouse } from '../../platform/house.ts';
 import { useDisk } from '../../platform/health.ts';
 import { tell } from '../../platform/notices.ts';
-import { outbox, useOutbox, type Entry, type Refused } from '../../platform/outbox.ts';
+import { isReadable, outbox, useOutbox, type Entry, type Refused } from '../../platform/outbox.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Look, Part } from '../../ui/parts.tsx';
 import { useProduction } from '../production.tsx';
@@ -149,7 +149,7 @@ function OfOthers({ entries }: { entries: readonly Entry[] }) {
     <>
       {names.map((name) => {
         const own = entries.filter((e) => (e.by?.name ?? 'a newer Kavrell') === name);
-        const sendable = own.filter((e) => e.by !== null);
+        const sendable = own.filter((e) => e.by !== null && isReadable(e));
         return (
           <Part key={name} title={`Made here by ${name}`}>
             <Box mb={2}>

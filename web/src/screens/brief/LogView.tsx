@@ -41,7 +41,7 @@ export function LogView() {
     setName('');
     void change(production.id, `Draft: ${name}`, [{ op: 'insert', table: 'revisions', values }]);
   };
-  if (!data) return <Trouble error={error} again={() => void refetch()} />;
+  if (error && !data) return <Trouble error={error} again={() => void refetch()} />;
   if (!data) return <Loading what="what changed" />;
   const lines = [
     ...data

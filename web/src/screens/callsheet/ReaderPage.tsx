@@ -6,6 +6,7 @@ import { callSheetPdf, frozenSheetPdf, pathOf, readSheets } from '@kavrell/contr
 import { formatDate } from '@kavrell/core/units';
 import { call } from '../../platform/api.ts';
 import { useLive } from '../../platform/live.ts';
+import { useOutbox } from '../../platform/outbox.ts';
 import { forget } from '../../platform/session.ts';
 import { Trouble } from '../../app/Trouble.tsx';
 import { screenLink } from '../../app/links.ts';
@@ -21,6 +22,8 @@ export function ReaderPage({ productionId }: { productionId: string }) {
   const navigate = useNavigate();
   const { day: number = '0' } = useParams();
   useLive(productionId);
+  // With no network the sheet comes from this device's keeping, without an error.
+  const online = useOutbox((s) => s.online);
   const { data, error, isPending, refetch } = useQuery({
     queryKey: ['rows', productionId, 'sheets'],
     queryFn: () => call(readSheets, { params: { productionId } }),
@@ -32,7 +35,7 @@ export function ReaderPage({ productionId }: { productionId: string }) {
   if (isPending) return <Loading what="the sheet" />;
   if (!data) return <Trouble error={error} again={() => void refetch()} />;
   const day = data.days.find((d) => d.content.dayNumber === Number(number)) ?? data.days[0];
-  const old = error !== null;
+  const old = error !== null || !online;
   return (
     <Box maxW="960px" mx="auto" px={4} py={6} as="main">
       <Flex gap={3} align="baseline" wrap="wrap" mb={4}>
