@@ -173,6 +173,33 @@ test('a screen that meets a fault says so, the rest goes on, and what happened c
   await context.close();
 });
 
+test('while what changed is being read nobody is told of trouble; that it can’t be read is told', async ({
+  browser,
+  request,
+  baseURL,
+}) => {
+  const { id } = await withShot(request, 'Read');
+  const context = await browser.newContext({ serviceWorkers: 'block', ...(baseURL ? { baseURL } : {}) });
+  const page = await context.newPage();
+  await open(page, id, 'brief');
+  let answer: () => void = () => undefined;
+  const asked = new Promise<void>((done) => (answer = done));
+  const detail = 'What changed can’t be read now.';
+  await page.route('**/changes', async (route) => {
+    await asked;
+    await route.fulfill({
+      status: 403,
+      json: { type: 'about:blank', title: 'Not now', status: 403, code: 'now', detail },
+    });
+  });
+  await page.getByRole('tab', { name: 'What changed' }).click();
+  await expect(page.getByText('Reading what changed …')).toBeVisible();
+  await expect(page.getByRole('main').getByRole('alert')).toHaveCount(0);
+  answer();
+  await expect(page.getByRole('main').getByRole('alert')).toContainText(detail);
+  await context.close();
+});
+
 test('a server that is just starting takes nothing away: what is typed stays, and the window hears again', async ({
   browser,
   request,

@@ -22,7 +22,6 @@ export * from './problem.ts';
 export * from './tables.ts';
 export * from './auth.ts';
 export * from './backup.ts';
-export * from './backup.ts';
 export * from './calc.ts';
 export * from './callsheet.ts';
 export * from './camera.ts';

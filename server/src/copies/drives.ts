@@ -33,7 +33,7 @@ async function refuseCards({ models }: Context, folder: string): Promise<void> {
   }
 }
 
-/** The mark of a drive's folder; written there when it has none and `takeOn` allows it. */
+/** The mark of a drive's folder; written there when the drive was never taken on and has none. */
 async function markOf({ config }: Context, drive: Drive, folder: string): Promise<Mark> {
   const found = await readMark(folder).catch((error: unknown) => {
     throw refuse('driveGone', `${drive.name}: ${wordsOf(error)}`);

@@ -20,13 +20,14 @@ export function PastePreview<R extends { id: string }>({
   take: () => void;
   leave: () => void;
 }) {
+  const headerOf = (field: string) => columns.find((c) => c.id === field)?.header || field;
   const nameOf = (row: R) => String(columns[0]?.value(row) ?? '');
   const changes = plan.edits.flatMap(({ row, values }) => {
     const differ = Object.entries(values).filter(
       ([field, value]) => JSON.stringify((row as Record<string, unknown>)[field]) !== JSON.stringify(value),
     );
     const words = differ.map(
-      ([field, value]) => `${field} ${said((row as Record<string, unknown>)[field])} → ${said(value)}`,
+      ([field, value]) => `${headerOf(field)} ${said((row as Record<string, unknown>)[field])} → ${said(value)}`,
     );
     return words.length > 0 ? [`${nameOf(row)}: ${words.join('; ')}`] : [];
   });
