@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { TABLES, type ChangeOp } from '@kavrell/contract';
 import type { TakeEvent } from '@kavrell/core/roll';
 import { mayStand, type Entry, type Seen } from './outbox/entry.ts';
-import { overlay } from './rows.ts';
+import { overlay, settled } from './rows.ts';
 
 const P = 'production';
 const changes = (ops: ChangeOp[], seen: Seen = {}): Extract<Entry, { kind: 'changes' }> => ({
@@ -20,6 +20,29 @@ const rows = [
   { id: 'a', version: 1, lens: '50' },
   { id: 'b', version: 1, lens: '85' },
 ];
+
+describe('what was taken lies in rows that were read before it', () => {
+  const entry = changes([
+    { op: 'update', table: 'shots', id: 'a', version: 1, values: { lens: '35' } },
+    { op: 'delete', table: 'shots', id: 'b', version: 1 },
+    { op: 'insert', table: 'shots', id: 'c', values: { lens: '24' } },
+  ]);
+  const versions = { a: 2, b: 2, c: 1 };
+  it('older rows get it with its versions', () => {
+    expect(settled('shots', rows, entry, versions)).toEqual([
+      { id: 'a', version: 2, lens: '35' },
+      { id: 'c', productionId: P, version: 1, deletedAt: null, lens: '24' },
+    ]);
+  });
+  it('rows as new or newer stay as they are', () => {
+    const read = [
+      { id: 'a', version: 3, lens: '100' },
+      { id: 'b', version: 3, lens: '85' },
+      { id: 'c', version: 1, lens: '25' },
+    ];
+    expect(settled('shots', read, entry, versions)).toEqual(read);
+  });
+});
 
 describe('what waits is seen already', () => {
   it('updates, inserts and deletes lie over the rows, which stay as they are', () => {

@@ -1,6 +1,7 @@
 import { QueryObserver } from '@tanstack/react-query';
 import { afterEach, expect, it, onTestFinished, vi } from 'vitest';
-import { hearChanges, queries, readTogether } from './rows.ts';
+import { outbox, outboxFor } from './outbox.ts';
+import { change, hearChanges, queries, readTogether } from './rows.ts';
 
 const P = 'p';
 const PATIENT = { timeout: 20_000 };
@@ -85,4 +86,26 @@ it('when the request fails, all who asked are told, and the next asking is a new
   expect(both.map((r) => r.status)).toEqual(['rejected', 'rejected']);
   await readTogether(P, 'shots').catch(() => undefined);
   expect(fetched).toHaveBeenCalledTimes(2);
+});
+
+it('what was taken while rows were being read is in them, though the reading began before', async () => {
+  const id = '01a22184-ea6b-7152-9066-80f4899fe500';
+  let answer: (reply: Response) => void = () => undefined;
+  vi.stubGlobal('fetch', (url: string, init?: { body?: unknown }) =>
+    init?.body === undefined
+      ? new Promise<Response>((done) => (answer = done))
+      : Promise.resolve(new Response(JSON.stringify({ id, versions: { [id]: 1 } }))),
+  );
+  outboxFor({ role: 'owner', name: 'Ilse', productionId: null, hasPassword: true });
+  onTestFinished(() => {
+    outboxFor(null);
+    vi.unstubAllGlobals();
+  });
+  const read = readTogether(P, 'drives');
+  await Promise.resolve();
+  const values = { name: 'Fast', kind: 'ssd' as const, path: '/media/x', whereabouts: '', faults: null };
+  await change(P, 'A drive', [{ op: 'insert', table: 'drives', id, values }]);
+  await outbox.flush();
+  answer(new Response(JSON.stringify({ drives: [] })));
+  expect(await read).toMatchObject([{ id, name: 'Fast', version: 1 }]);
 });

@@ -75,6 +75,44 @@ export interface Rows<T extends TableName> {
   query: UseQueryResult<AnyRow[]>;
 }
 
+/** What the server has of one table after an entry was taken: newer rows stay as they are. */
+export function settled(
+  table: TableName,
+  rows: readonly AnyRow[],
+  entry: Entry,
+  versions: Record<string, number> | null,
+): AnyRow[] {
+  if (entry.kind !== 'changes') return overlay(table, rows, [entry], entry.productionId);
+  const newer = new Set(rows.filter((r) => Number(r.version) >= (versions?.[String(r.id)] ?? Infinity)).map((r) => r.id));
+  const ops = entry.set.ops.filter((op) => !newer.has(op.id));
+  return overlay(table, rows, [{ ...entry, set: { ...entry.set, ops } }], entry.productionId).map((r) => {
+    const version = newer.has(r.id) ? undefined : versions?.[String(r.id)];
+    return version === undefined ? r : { ...r, version };
+  });
+}
+
+/** What was taken while rows were being read, by reading: one that began before does not know it. */
+const readings = new Set<{ entry: Entry; versions: Record<string, number> | null }[]>();
+
+async function readTables(productionId: string, tables: ReadonlySet<TableName>): Promise<Record<string, AnyRow[]>> {
+  const taken: { entry: Entry; versions: Record<string, number> | null }[] = [];
+  readings.add(taken);
+  try {
+    const read: Record<string, AnyRow[]> = await call(listRows, {
+      params: { productionId, tables: [...tables].join(',') },
+    });
+    const own = taken.filter(({ entry }) => entry.productionId === productionId);
+    return Object.fromEntries(
+      Object.entries(read).map(([table, rows]) => [
+        table,
+        own.reduce((so, { entry, versions }) => settled(table as TableName, so, entry, versions), rows),
+      ]),
+    );
+  } finally {
+    readings.delete(taken);
+  }
+}
+
 /** Tables asked for in one go, by production: they are read with one request. */
 const together = new Map<string, { tables: Set<TableName>; read: Promise<Record<string, AnyRow[]>> }>();
 
@@ -85,7 +123,7 @@ export async function readTogether(productionId: string, table: TableName): Prom
     const tables = new Set<TableName>();
     const read = Promise.resolve().then(() => {
       together.delete(productionId);
-      return call(listRows, { params: { productionId, tables: [...tables].join(',') } });
+      return readTables(productionId, tables);
     });
     batch = { tables, read };
     together.set(productionId, batch);
@@ -122,20 +160,13 @@ outbox.wire({
   },
   onSent: (entry, versions) => {
     if (entry.kind === 'file') return;
-    if (entry.kind === 'takes') {
-      patch(entry.productionId, 'takeEvents', (rows) => overlay('takeEvents', rows, [entry], entry.productionId));
-      return;
-    }
-    for (const table of new Set(entry.set.ops.map((op) => op.table))) {
-      patch(entry.productionId, table, (rows) =>
-        overlay(table, rows, [entry], entry.productionId).map((r) => {
-          const version = versions?.[String(r.id)];
-          return version === undefined ? r : { ...r, version };
-        }),
-      );
-      if (entry.set.ops.some((op) => op.op === 'restore' && op.table === table))
-        void queries.invalidateQueries({ queryKey: keyOf(entry.productionId, table) });
-    }
+    for (const taken of readings) taken.push({ entry, versions });
+    const tables = entry.kind === 'takes' ? ['takeEvents' as const] : entry.set.ops.map((op) => op.table);
+    for (const table of new Set<TableName>(tables))
+      patch(entry.productionId, table, (rows) => settled(table, rows, entry, versions));
+    if (entry.kind === 'takes') return;
+    for (const table of new Set(entry.set.ops.filter((op) => op.op === 'restore').map((op) => op.table)))
+      void queries.invalidateQueries({ queryKey: keyOf(entry.productionId, table) });
     void queries.invalidateQueries({ queryKey: ['changes', entry.productionId] });
     // New things are never stale; only what was there before can have changed.
     if (entry.set.ops.some((op) => op.op !== 'insert' && LEANED_ON.has(op.table)))
