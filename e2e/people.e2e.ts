@@ -142,6 +142,11 @@ test('from nothing: a production is begun, and every screen teaches its first st
   }
   await visit(page, 'Call sheet');
   await page.getByRole('button', { name: 'Add a day' }).click();
+  await page.getByLabel('The date of the new day', { exact: true }).fill('soon');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('main')).toContainText('“soon” is no date: write one such as 3 Dec');
+  await page.getByLabel('The date of the new day', { exact: true }).fill('3 Dec');
+  await page.keyboard.press('Enter');
   await expect(page.getByRole('main')).toContainText('day 1 of 1');
   await page.getByRole('link', { name: 'Places' }).click();
   await page.getByRole('button', { name: 'Add a place' }).first().click();

@@ -161,6 +161,8 @@ try {
 
   // Quiet: everybody ends what they are at, the copies come to their end.
   await Promise.all([...loggers, editor].map((p) => p.stop()));
+  // One more in peace: on a slow machine all others may have been cut short.
+  await until('a last copy job', () => copy(0));
   const jobs = await until('all copies at their end', async () => {
     const { copyJobs } = await owner.get(at('rows/copyJobs'));
     return copyJobs.every((j) => !['waiting', 'running', 'paused'].includes(j.state)) ? copyJobs : null;

@@ -6,27 +6,32 @@ import { ROOT, ensureBuilt, ensureDebian, ensureModules } from './lib/bootstrap.
 import { say } from './lib/say.mjs';
 
 const counts = { passed: 0, failed: 0 };
+/** What failed, by name: told again at the end, where one looks first. */
+const failures = [];
 const started = Date.now();
 
 // xxhash: the copy engine's work is checked by the system's own tool too.
 ensureDebian(['postgresql', 'ffmpeg', 'chromium-headless-shell', 'xxhash']);
 ensureModules();
 
-/** Runs a program of `node_modules`; true when it ended well. */
-function run(program, args, env = {}) {
-  const child = spawn(path.join(ROOT, 'node_modules', '.bin', program), args, {
+/** Runs a program; true when it ended well. */
+function start(program, args, env = {}) {
+  const child = spawn(program, args, {
     cwd: ROOT,
     stdio: ['ignore', 'inherit', 'inherit'],
     env: { ...process.env, ...env },
   });
   return new Promise((done) => child.once('exit', (code) => done(code === 0)));
 }
+/** Runs a program of `node_modules`; true when it ended well. */
+const run = (program, args, env) => start(path.join(ROOT, 'node_modules', '.bin', program), args, env);
 
 /** A check that is one yes or no: counted as one test. */
 async function check(name, work) {
   const at = Date.now();
   const ok = await work();
   counts[ok ? 'passed' : 'failed'] += 1;
+  if (!ok) failures.push(name);
   say(`${ok ? '✓' : '✗'} ${name} (${((Date.now() - at) / 1000).toFixed(1)} s)`);
   return ok;
 }
@@ -34,18 +39,17 @@ async function check(name, work) {
 const results = path.join(ROOT, 'node_modules', '.cache', 'kavrell');
 mkdirSync(results, { recursive: true });
 
-const tsc = (...projects) =>
-  projects.reduce(
-    async (before, p) => ((await before) ? run('tsc', ['-p', path.join(ROOT, p)]) : false),
-    Promise.resolve(true),
-  );
+// The compiler in native code: a fifth of the time. ESLint’s rules still stand on the one in JavaScript.
+const TSC = path.join(ROOT, 'node_modules', 'typescript-native', 'bin', 'tsc');
+const tsc = (project) => start(process.execPath, [TSC, '-p', path.join(ROOT, project)]);
 const lint = check('lint', () =>
   run('eslint', ['.', '--max-warnings', '0', '--cache', '--cache-location', 'node_modules/.cache/eslint/']),
 );
-// `contract` takes core along (no Node, no DOM), `server` takes copies, cli, demo and core's tests along. Two at a time.
+// `contract` takes core along (no Node, no DOM), `server` takes copies, cli, demo and core's tests along.
 const types = check('types', async () => {
-  const [one, other] = await Promise.all([tsc('contract', 'server'), lint.then(() => tsc('web', 'e2e'))]);
-  return one && other;
+  let ok = true;
+  for (const project of ['contract', 'server', 'web', 'e2e']) ok = (await tsc(project)) && ok;
+  return ok;
 });
 await Promise.all([lint, types]);
 
@@ -55,17 +59,18 @@ const unitOk = await run('vitest', ['run', '--reporter=default', '--reporter=jso
 const unit = JSON.parse(readFileSync(unitFile, 'utf8'));
 counts.passed += unit.numPassedTests;
 counts.failed += unit.numFailedTests;
+for (const suite of unit.testResults)
+  for (const test of suite.assertionResults)
+    if (test.status === 'failed') failures.push(`${path.relative(ROOT, suite.name)}: ${test.fullName}`);
 // A suite that can't be loaded, or an error outside every test, has no failed test of its own.
-if (!unitOk && unit.numFailedTests === 0) counts.failed += 1;
+if (!unitOk && unit.numFailedTests === 0) {
+  counts.failed += 1;
+  failures.push('an error outside every unit test');
+}
 
 ensureBuilt();
 /** A script of ours that says by its exit code whether all was well. */
-const script = (name, ...args) =>
-  new Promise((done) =>
-    spawn(process.execPath, [path.join(ROOT, 'scripts', `${name}.mjs`), ...args], {
-      stdio: ['ignore', 'inherit', 'inherit'],
-    }).once('exit', (code) => done(code === 0)),
-  );
+const script = (name, ...args) => start(process.execPath, [path.join(ROOT, 'scripts', `${name}.mjs`), ...args]);
 // Longer, and with other seeds: npm run chaos -- --minutes N.
 await Promise.all([
   check('chaos, a sample', () => script('chaos', '--seconds', '15', '--seed', '16')),
@@ -98,6 +103,7 @@ async function half(name, own) {
     again += stats.flaky;
     counts.failed += stats.unexpected;
     if (!ok && stats.unexpected === 0) counts.failed += 1;
+    if (!ok) failures.push(`the interface’s tests, half ${name}`);
   } finally {
     await instance.stop();
     rmSync(dir, { recursive: true, force: true });
@@ -117,5 +123,6 @@ await Promise.all([
 if (again > 0)
   say(`\n${again} of the interface’s tests passed at the second try only: see “flaky” above, and mend them.`);
 say(`\n${((Date.now() - started) / 1000).toFixed(0)} s in all`);
+for (const name of failures) say(`failed: ${name}`);
 say(`${counts.passed} passed, ${counts.failed} failed`);
 process.exit(counts.failed === 0 ? 0 : 1);

@@ -49,23 +49,30 @@ describe('lanes', () => {
     let now = 0;
     let most = 0;
     const done: number[] = [];
-    await inLanes([5, 1, 4, 2, 3], 2, async (ms, index) => {
+    const gates: (() => void)[] = [];
+    const work = inLanes([5, 1, 4, 2, 3], 2, async (_item, index) => {
       now += 1;
       most = Math.max(most, now);
-      await new Promise((settle) => setTimeout(settle, ms));
+      // The last begun ends first, as soon as both lanes have something.
+      await new Promise<void>((settle) => (now < 2 && index < 4 ? gates.push(settle) : settle()));
+      gates.pop()?.();
       now -= 1;
       done.push(index);
     });
+    await work;
     expect(most).toBe(2);
     expect(done.sort()).toEqual([0, 1, 2, 3, 4]);
   });
   it('when one fails the others end what they began, and it is thrown', async () => {
     const ended: number[] = [];
+    let open: () => void = () => undefined;
+    const gate = new Promise<void>((settle) => (open = settle));
     const work = inLanes([1, 2], 2, async (item) => {
       if (item === 1) throw new Error('no');
-      await new Promise((settle) => setTimeout(settle, 5));
+      await gate;
       ended.push(item);
     });
+    open();
     await expect(work).rejects.toThrow('no');
     expect(ended).toEqual([2]);
   });

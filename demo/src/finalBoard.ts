@@ -52,6 +52,7 @@ export function finalBoard(newId: () => string): DemoPlan {
     wantedWrapMin: at(19),
     meals: [],
     gustMps: null,
+    forecast: null,
     notes: 'Doors 09:30. Clocks start 11:00. Up to five hours.',
   });
   const person = (name: string, kind: 'crew' | 'talent', role: string) =>

@@ -1,7 +1,6 @@
 import { PRODUCTION_DEFAULTS } from '@kavrell/core/brief';
-import { PERSON_DEFAULTS } from '@kavrell/core/people';
+import { CONSENT_DEFAULTS, PERSON_DEFAULTS } from '@kavrell/core/people';
 import { CAMERA_DEFAULTS } from '@kavrell/core/camera';
-import { DAY_ITEM_DEFAULTS } from '@kavrell/core/day';
 import { PLACE_DEFAULTS } from '@kavrell/core/places';
 import { SCENE_DEFAULTS, SHOT_DEFAULTS, type Scene, type Shot } from '@kavrell/core/scenes';
 import { slipLight } from './slipLight.ts';
@@ -66,6 +65,7 @@ export function lifeboat(newId: () => string): DemoPlan {
     wantedWrapMin: at(16, 30),
     meals: [],
     gustMps: 8,
+    forecast: null,
     notes: 'The launch is at 14:20 and can’t be repeated. Nobody stands in the slip’s line after 14:10.',
   });
   const person = (
@@ -324,12 +324,6 @@ export function lifeboat(newId: () => string): DemoPlan {
     shot('Wake and return', 'Past the wall, crew waving', { size: 'ms', takeLengthMin: 3 }),
     shot('Thanks', 'Who gave, by name', { size: 'ms', takeLengthMin: 5, priority: 'nice' }),
   ];
-  const dayItems = [...shots]
-    .sort(
-      (a, b) => (sceneOf(a, scenes).plannedMin ?? 0) - (sceneOf(b, scenes).plannedMin ?? 0) || a.position - b.position,
-    )
-    .filter((s) => s.operatorId)
-    .map((s, i) => row({ ...DAY_ITEM_DEFAULTS, dayId: day.id, shotId: s.id, position: i + 1 }));
   return {
     ...plan,
     places: [slip],
@@ -354,25 +348,24 @@ export function lifeboat(newId: () => string): DemoPlan {
     ],
     consents: [
       row({
+        ...CONSENT_DEFAULTS,
         personId: elin.id,
         state: 'signed' as const,
         signedOn: '2027-05-30',
         usage: 'film and news',
-        guardian: '',
       }),
       ...crew.slice(0, 7).map((c) =>
         row({
+          ...CONSENT_DEFAULTS,
           personId: c.id,
           state: 'signed' as const,
           signedOn: '2027-05-30',
           usage: 'film and news',
-          guardian: '',
         }),
       ),
     ],
     scenes,
     shots,
-    dayItems,
     slots: [
       row({
         sceneId: scene('Naming').id,
@@ -385,5 +378,3 @@ export function lifeboat(newId: () => string): DemoPlan {
     ],
   };
 }
-
-const sceneOf = (shot: Shot, scenes: readonly Scene[]) => scenes.find((s) => s.id === shot.sceneId) as Scene;

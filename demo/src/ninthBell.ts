@@ -148,6 +148,14 @@ export function ninthBell(newId: () => string, mediaRoot: string): DemoPlan {
     wantedWrapMin: at(18, 30),
     meals: [meal(at(9, 15), at(10, 15), 20, at(7)), meal(at(12), at(13, 30), 45, at(7))],
     gustMps: 9,
+    forecast: {
+      lowC: 4,
+      highC: 9,
+      windMps: 5,
+      rain: 'dry until evening',
+      source: 'harbour bulletin',
+      atMs: Date.UTC(2027, 2, 17, 18),
+    },
     notes:
       'The pour is at 11:05 and waits for nobody: everyone stands where they will stand by 10:50. The causeway closes at 18:45.',
   });
@@ -161,6 +169,7 @@ export function ninthBell(newId: () => string, mediaRoot: string): DemoPlan {
     wantedWrapMin: at(13, 30),
     meals: [meal(at(8), at(9, 30), 30, at(5, 40))],
     gustMps: 7,
+    forecast: null,
     notes: 'Harbour at dawn first, then pick-ups in the foundry.',
   });
   const days = [thursday, friday];

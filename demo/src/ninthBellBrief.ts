@@ -1,3 +1,4 @@
+import { CONSENT_DEFAULTS } from '@kavrell/core/people';
 import { SCENE_DEFAULTS, type Scene, type Shot } from '@kavrell/core/scenes';
 import type { DemoPlan, MakeRow } from './plan.ts';
 
@@ -227,13 +228,13 @@ export function ninthBellBrief(row: MakeRow, plan: DemoPlan): DemoPlan {
     ],
     consents: [
       row({
+        ...CONSENT_DEFAULTS,
         personId: person('Ilse'),
-        state: 'signed' as const,
+        state: 'signed',
         signedOn: '2027-03-02',
         usage: 'film, loops, ten years',
-        guardian: '',
       }),
-      row({ personId: person('Wren'), state: 'signed' as const, signedOn: '2027-03-08', usage: 'film', guardian: '' }),
+      row({ ...CONSENT_DEFAULTS, personId: person('Wren'), state: 'signed', signedOn: '2027-03-08', usage: 'film' }),
     ],
     scenes: plan.scenes.map((s) => ({
       ...SCENE_DEFAULTS,

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { consentsNeeded, type Consent } from '../people/index.ts';
+import { CONSENT_DEFAULTS, consentsNeeded, type Consent } from '../people/index.ts';
 import { sceneRow, shotRow } from '../scenes/testing.ts';
 import { formatMoney, formatRatio, formatTrackTime, parseMoney, parseRunning } from '../units/index.ts';
 import {
@@ -170,6 +170,7 @@ describe('who must agree to be seen', () => {
   const shots = [shotRow('3A', { personIds: ['ilse', 'wren'] }), shotRow('3B', { personIds: ['oda'] })];
   const consent = (personId: string, fields: Partial<Consent> = {}): Consent => ({
     ...row,
+    ...CONSENT_DEFAULTS,
     id: personId,
     personId,
     state: 'signed',

@@ -105,6 +105,10 @@ const fields = {
   hotelMinor: priceField('A night in a hotel'),
   driveHourMinor: priceField('An hour of driving'),
   keepPolicy,
+  /** What people agree to who are in the picture; empty: not written yet. */
+  consentTerms: line('The words of consent', 1000),
+  /** Put away: no longer among those worked on. */
+  archived: z.boolean(),
   /** Set only on demo productions: added to the real clock so that the shooting day is today. */
   simulatedNowOffsetMs: z
     .number()
@@ -140,5 +144,7 @@ export const PRODUCTION_DEFAULTS: Omit<z.infer<typeof productionFields>, 'title'
   hotelMinor: null,
   driveHourMinor: null,
   keepPolicy: DEFAULT_KEEP_POLICY,
+  consentTerms: '',
+  archived: false,
   simulatedNowOffsetMs: null,
 };

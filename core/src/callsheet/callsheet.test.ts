@@ -10,6 +10,7 @@ import {
   rowCode,
   sheetContent,
   sheetDifference,
+  sheetWeather,
   type FrozenSheet,
   type SheetContent,
 } from './index.ts';
@@ -36,6 +37,29 @@ describe('a sheet composed from the plan', () => {
     const safety = sheet.safety.join(' ');
     for (const said of ['Wren Achebe', '7C', 'nobody drives home tired', 'L6:']) expect(safety).toContain(said);
     expect(sheet.safety.at(-1)).toContain('licensed or competent people decide');
+  });
+  it('tells the weather as somebody said it, with its source; a stand-in’s is never told', () => {
+    expect(sheetWeather(sheet).replaceAll('\u00a0', ' ')).toBe(
+      '4 °C to 9 °C, wind 5 m/s, gusts to 9 m/s, dry until evening (harbour bulletin, Wed 17 Mar 18:00)',
+    );
+    const unsaid = sheetOf(rows, { ...day, forecast: null });
+    expect([sheetWeather(unsaid), unsaid.forecast]).toEqual(['', null]);
+  });
+  it('lists moments at the minutes of the programme, about where meant so, their shots inside', () => {
+    const scene = { ...rows.scenes[0]!, kind: 'moment' as const, dayId: day.id, plannedMin: 900, lengthMin: 20 };
+    const scenes = rows.scenes.map((s) => (s.id === scene.id ? { ...scene, startKind: 'about' as const } : s));
+    const own = sheetOf({ ...rows, scenes }, day);
+    const line = own.lines.find((l) => l.title === scene.title)!;
+    expect([line.startMin, line.endMin, line.about, line.fixed]).toEqual([900, 920, true, false]);
+    const codes = rows.shots.filter((s) => s.sceneId === scene.id && !s.dropped).map((s) => s.code);
+    expect(line.shotCodes).toEqual(codes);
+    const inside = own.shots.filter((s) => codes.includes(s.code));
+    expect(inside.map((s) => s.startMin)).toEqual(codes.map(() => 900));
+    expect(new Set(own.shots.map((s) => s.row)).size).toBe(own.shots.length);
+    const told = words(
+      sheetDifference(own, sheetOf({ ...rows, scenes: scenes.map((s) => (s.id === scene.id ? scene : s)) }, day)),
+    );
+    expect(told).toEqual([`${scene.title}: to the minute now.`]);
   });
   it('holds nobody’s phone, diet or rate: diets are counted', () => {
     const people = demo.people.map((p) => ({
@@ -115,7 +139,7 @@ describe('the difference of two versions', () => {
 describe('nothing that a sheet says changes unsaid', () => {
   /** What follows from the rest, or moves by itself: not told. */
   const DERIVED = [
-    /^(sun|forecast|quiet|heads|gaps|soundNotes)\b/,
+    /^(sun|forecast|weather\.atMs|quiet|heads|gaps|soundNotes)\b/,
     /^people\.\d+\.(why|firstNeedMin|releaseMin|placeId|kind|shortName)$/,
     /^lines\.\d+\.(code|fixed)$/,
     /^shots\.\d+\.(row|scene|startMin|minutes)$/,

@@ -1,11 +1,10 @@
 import type { Production } from '../brief/index.ts';
-import { dayBlocks, type DayBlock, type DayPlan } from '../day/index.ts';
+import { dayBlocks, isOnce, type DayBlock, type DayPlan } from '../day/index.ts';
 import { callsOfDay, sharedAccess, type Call, type Engagement, type Person, type SharedSpan } from '../people/index.ts';
-import { detailOf, type Place, type PlaceFact } from '../places/index.ts';
-import { SIZE_WORDS, type Scene, type Shot, type Slot } from '../scenes/index.ts';
+import { detailOf, sunPlaceOf, type Place, type PlaceFact } from '../places/index.ts';
+import { SIZE_WORDS, shotMinutes, type Scene, type Shot, type Slot } from '../scenes/index.ts';
 import { sunTimes } from '../sun/index.ts';
 import { formatCount } from '../units/index.ts';
-import { standInForecast } from '../weather/index.ts';
 import { rowCode } from './codes.ts';
 import type { SheetContent, SheetLine } from './content.ts';
 
@@ -52,30 +51,29 @@ export function composeCallSheet(s: CallSheetSources): SheetContent {
   const lines = plan.units.flatMap((u) =>
     dayBlocks(plan, { joinMin: JOIN_MIN, unit: u.unit }).map((b) => lineOf(b, u.unit)),
   );
-  const shots = plan.rows.flatMap((r, i): SheetContent['shots'] => {
-    if (!r.shot) return [];
-    return [
-      {
-        id: r.shot.id,
-        code: r.shot.code,
-        row: rowCode(i + 1, salt),
-        scene: r.scene ? `${r.scene.number} ${r.scene.title}` : '',
-        what: r.shot.description,
-        how: howOf(r.shot),
-        cameras: [...r.cameras],
-        light: r.setup?.code ?? '',
-        personIds: [...r.personIds],
-        startMin: r.startMin,
-        minutes: r.minutes,
-        takes: r.shot.takesPlanned,
-        priority: r.shot.priority,
-        sound: r.shot.sound,
-      },
-    ];
-  });
+  let beyond = plan.rows.length;
+  const shots = plan.rows.flatMap((r, i) =>
+    r.shots.map((shot): SheetContent['shots'][number] => ({
+      id: shot.id,
+      code: shot.code,
+      // Shots of a moment are ticked by codes of their own; the moment has its line’s.
+      row: rowCode(r.shot ? i + 1 : (beyond += 1), salt),
+      scene: r.scene ? `${r.scene.number} ${r.scene.title}` : '',
+      what: shot.description,
+      how: howOf(shot),
+      cameras: [...shot.cameras],
+      light: r.setup?.code ?? '',
+      personIds: r.shot ? [...r.personIds] : [...shot.personIds],
+      startMin: r.startMin,
+      minutes: r.shot ? r.minutes : shotMinutes(shot, r.scene?.style),
+      takes: shot.takesPlanned,
+      priority: shot.priority,
+      sound: shot.sound,
+    })),
+  );
   const onDay = new Set(calls.map((c) => c.person.id));
   const sceneIds = new Set(plan.rows.flatMap((r) => (r.scene ? [r.scene.id] : [])));
-  const sun = base && { date: day.date, timeZone: day.timeZone, latitude: base.latitude, longitude: base.longitude };
+  const sun = sunPlaceOf(day, base);
   const times = sun && sunTimes(sun);
   return {
     production: { title: production.title, client: production.client },
@@ -136,13 +134,18 @@ export function composeCallSheet(s: CallSheetSources): SheetContent {
       lowSunStartMin: times.lowSunStartMin,
       duskMin: times.duskMin,
     },
-    forecast: sun && standInForecast(sun, day.gustMps),
+    forecast: null,
+    weather: day.forecast && { ...day.forecast, gustMps: day.gustMps },
     diets: dietsOf(people.filter((p) => onDay.has(p.id))),
     heads: calls.length,
     technical: [
       `${production.captureWidthPx} × ${production.captureHeightPx} px at ${production.rate.replace('df', ' drop-frame')} frames a second`,
       `EI ${production.ei}, shutter ${production.shutterDeg}°`,
-      ...[...new Set(plan.rows.flatMap((r) => (r.shot?.fps ? [`${r.shot.code}: ${r.shot.fps} frames a second`] : [])))],
+      ...[
+        ...new Set(
+          plan.rows.flatMap((r) => r.shots.flatMap((x) => (x.fps ? [`${x.code}: ${x.fps} frames a second`] : []))),
+        ),
+      ],
     ],
     soundNotes: soundOf(plan),
     quiet: quietOf(sharedAccess(plan, s.slots, s.scenes, people).quiet),
@@ -164,9 +167,10 @@ export function composeCallSheet(s: CallSheetSources): SheetContent {
       light: of((r) => (r.setup ? [r.setup.code] : [])).join(', '),
       cameras: of((r) => r.cameras).sort(),
       personIds: of((r) => r.personIds),
-      shotCodes: of((r) => (r.shot ? [r.shot.code] : [])),
+      shotCodes: of((r) => r.shots.map((x) => x.code)),
       placeId: block.rows[0]?.placeId ?? null,
-      fixed: block.rows.some((r) => r.pinnedStartMin !== null),
+      fixed: block.rows.some((r) => r.pinnedStartMin !== null && r.programme !== 'about'),
+      ...(block.rows.some((r) => r.programme === 'about') ? { about: true } : {}),
     };
   }
 }
@@ -222,8 +226,10 @@ function dietsOf(people: readonly Person[]): SheetContent['diets'] {
 function soundOf(plan: DayPlan): string[] {
   const notes = new Map<string, string[]>();
   for (const r of plan.rows) {
-    const sound = r.shot?.sound.trim();
-    if (sound && r.shot) notes.set(sound, [...(notes.get(sound) ?? []), r.shot.code]);
+    for (const shot of r.shots) {
+      const sound = shot.sound.trim();
+      if (sound) notes.set(sound, [...(notes.get(sound) ?? []), shot.code]);
+    }
   }
   return [...notes].map(([sound, codes]) => `${sound}: ${codes.join(', ')}`);
 }
@@ -257,7 +263,7 @@ function cautionsOf(plan: DayPlan, calls: readonly Call[]): string[] {
   const first = Math.min(plan.day.callMin, ...calls.map((c) => c.callMin));
   if (plan.wrapMin - first > LONG_DAY_MIN)
     cautions.push('A long day: nobody drives home tired. A lift, a rest or a bed is arranged before wrap.');
-  const once = plan.rows.filter((r) => r.shot?.happensOnce).map((r) => r.shot?.code);
+  const once = plan.rows.filter(isOnce).map((r) => r.shot?.code ?? r.title);
   if (once.length)
     cautions.push(`Happens once: ${once.join(', ')}. No picture is worth stepping past a barrier or a marked line.`);
   cautions.push('Local codes, the venue’s rules and licensed or competent people decide. Anyone may say stop.');

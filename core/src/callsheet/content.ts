@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { id } from '../records/index.ts';
-import { forecast } from '../weather/index.ts';
+import { personKind } from '../people/index.ts';
+import { forecast, saidForecast } from '../weather/index.ts';
 
 const minute = z.number();
 const span = { startMin: minute, endMin: minute };
@@ -9,7 +10,7 @@ export const sheetPerson = z.object({
   id,
   name: z.string(),
   shortName: z.string(),
-  kind: z.enum(['crew', 'talent', 'client']),
+  kind: personKind,
   role: z.string(),
   department: z.string(),
   callMin: minute,
@@ -32,8 +33,8 @@ export const sheetPlace = z.object({
   directions: z.string(),
   parking: z.string(),
   walkMin: minute,
-  latitude: z.number(),
-  longitude: z.number(),
+  latitude: z.number().nullable(),
+  longitude: z.number().nullable(),
   hospital: z.string(),
   contact: z.string(),
   confirmed: z.boolean(),
@@ -55,6 +56,8 @@ export const sheetLine = z.object({
   shotCodes: z.array(z.string()),
   placeId: id.nullable(),
   fixed: z.boolean(),
+  /** The start is meant about then. */
+  about: z.boolean().optional(),
 });
 export type SheetLine = z.infer<typeof sheetLine>;
 
@@ -111,7 +114,10 @@ export const sheetContent = z.object({
       duskMin: minute.nullable(),
     })
     .nullable(),
+  /** Made up; only on sheets from before forecasts were typed by hand. */
   forecast: forecast.nullable(),
+  /** As somebody said it, with its source. */
+  weather: saidForecast.extend({ gustMps: z.number().nullable() }).nullable().optional(),
   diets: z.array(z.object({ diet: z.string(), count: z.number() })),
   heads: z.number(),
   /** Rates, picture, sound: what camera and sound go by. */

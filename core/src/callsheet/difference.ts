@@ -1,3 +1,5 @@
+import { spotOf } from '../places/index.ts';
+import { sheetWeather } from './weather.ts';
 import { formatDate, formatMinuteOfDay } from '../units/index.ts';
 import type { SheetContent, SheetPerson, SheetPlace } from './content.ts';
 import { linesDifference, scenesDifference, shotsDifference } from './differenceOrder.ts';
@@ -5,7 +7,7 @@ import { LEAST_SHIFT_MIN, byId, type Difference, type DifferenceKind, type Say, 
 
 /**
  * What differs between two sheets of a day, the most pressing first: the day and calls, then people, places, the order, shots, notes. Everything a
- * sheet says is compared but what follows from the rest or moves by itself: sun, weather, quiet and sound notes, heads, gaps. Pure; a few milliseconds.
+ * sheet says is compared but what follows from the rest or moves by itself: sun, quiet and sound notes, heads, gaps. Pure; a few milliseconds.
  */
 export function sheetDifference(was: SheetContent, now: SheetContent): Difference[] {
   const on = (c: SheetContent) => (m: number) => formatMinuteOfDay(m, { date: c.date, timeZone: c.timeZone });
@@ -93,8 +95,11 @@ function placesDifference(was: SheetContent, now: SheetContent, say: Say): void 
     if (old.confirmed !== p.confirmed) tell(`${p.name} is ${p.confirmed ? 'confirmed' : 'no longer confirmed'}.`);
     for (const { words, isNew } of listDifference(old.facts, p.facts))
       tell(isNew ? `${p.name}: ${words}` : `${p.name}, no longer said: ${words}`);
-    if (Math.abs(old.latitude - p.latitude) + Math.abs(old.longitude - p.longitude) > 1e-6)
-      tell(`${p.name} lies elsewhere on the map: ${p.latitude.toFixed(4)}, ${p.longitude.toFixed(4)}.`);
+    const [lay, lies] = [spotOf(old), spotOf(p)];
+    if (lies && (!lay || Math.abs(lay.latitude - lies.latitude) + Math.abs(lay.longitude - lies.longitude) > 1e-6))
+      tell(
+        `${p.name} ${lay ? 'lies elsewhere' : 'is found'} on the map: ${lies.latitude.toFixed(4)}, ${lies.longitude.toFixed(4)}.`,
+      );
   }
   const after = byId(now.places);
   for (const p of was.places) if (!after.has(p.id)) say('place', `${p.name} is no longer gone to.`);
@@ -120,6 +125,8 @@ function notesDifference(was: SheetContent, now: SheetContent, say: Say): void {
   ] as [string, [string[], string[]]][])
     for (const { words, isNew } of listDifference(...lists))
       say('note', isNew ? `${name}: ${words}` : `${name}, no longer: ${words}`);
+  const weather = sheetWeather(now);
+  if (weather !== sheetWeather(was)) say('note', weather ? `Weather: ${weather}.` : 'The weather is no longer said.');
   if (was.notes !== now.notes) say('note', now.notes ? `Note: ${now.notes}` : 'The day’s note is gone.');
 }
 

@@ -86,6 +86,7 @@ export function linesDifference(was: SheetContent, now: SheetContent, say: Say, 
       old.placeId !== l.placeId && l.kind === 'work'
         ? `at ${placeName(now, l.placeId)}, was ${placeName(was, old.placeId)}`
         : '',
+      old.about !== l.about ? (l.about ? 'about then, no longer to the minute' : 'to the minute now') : '',
       ...moved(old.shotCodes, l.shotCodes),
       old.unit !== l.unit ? `${unitName(l.unit)}, was ${unitName(old.unit)}` : '',
       Math.abs(old.startMin - l.startMin) >= LEAST_SHIFT_MIN

@@ -14,7 +14,7 @@ export interface DayBlock {
 
 /**
  * A timed day as blocks that follow each other without a hole: load-in, change-overs, meals, waiting, work,
- * strike. Rows of one scene that follow each other with less than `joinMin` of change between are one block;
+ * strike; only lines of a programme may lie over each other. Rows of one scene that follow each other with less than `joinMin` of change between are one block;
  * ones with a fixed start stand alone unless `joinPinned`. Of several units the main one’s, or the one asked for.
  */
 export function dayBlocks(
@@ -56,8 +56,8 @@ export function dayBlocks(
     }
     add('change', at + row.changeMin, row.changeTitle);
     add('wait', row.startMin, waitTitle(row));
-    at = row.startMin;
-    add('work', row.endMin, workTitle([row]), [row]);
+    blocks.push({ kind: 'work', startMin: row.startMin, endMin: row.endMin, title: workTitle([row]), rows: [row] });
+    at = row.programme ? Math.max(at, row.endMin) : row.endMin;
   });
   add('strike', plan.wrapMin, 'Wrap, cards out');
   return blocks;
@@ -66,12 +66,15 @@ export function dayBlocks(
 function sameWork(a: DayRow, b: DayRow, joinPinned: boolean): boolean {
   return (
     a.scene !== null &&
+    a.programme === null &&
+    b.programme === null &&
     a.scene.id === b.scene?.id &&
     (joinPinned || (a.pinnedStartMin === null && b.pinnedStartMin === null))
   );
 }
 
 function waitTitle(row: DayRow): string {
+  if (row.programme) return 'Ready, before it starts';
   if (row.pinnedStartMin !== null) return 'Ready, before the fixed start';
   return row.windows.length ? 'Wait for the window' : 'Wait';
 }

@@ -10,6 +10,8 @@ export interface Compiled {
   first: Float64Array;
   /** NaN: no pin. */
   pin: Float64Array;
+  /** 1: of a programme, see `OrderShot.programme`. */
+  programme: Uint8Array;
   windows: readonly (readonly (readonly [number, number])[])[];
   must: Uint8Array;
   effort: Float64Array;
@@ -49,6 +51,7 @@ export function compile(plan: OrderPlan, before: OrderContext | null = null): Co
     change,
     first,
     pin: Float64Array.from(shots, (s) => s.pinnedStartMin ?? NaN),
+    programme: Uint8Array.from(shots, (s) => (s.programme && s.pinnedStartMin !== undefined ? 1 : 0)),
     windows: shots.map((s) => s.windows ?? []),
     must: Uint8Array.from(shots, (s) => (s.priority === 'must' ? 1 : 0)),
     effort: Float64Array.from(shots, (s) => s.effort ?? 0),
@@ -87,6 +90,7 @@ export class Timer {
   private readonly late: Float64Array;
   private readonly back: Int8Array;
   private readonly starts: Float64Array;
+  private readonly readies: Float64Array;
   private readonly place: Int32Array;
   private readonly firstAt: Float64Array;
   private readonly lastAt: Float64Array;
@@ -94,6 +98,8 @@ export class Timer {
   private readonly states: number;
   /** Of the order timed last: start of each place in it, and start of each meal (NaN: not taken). */
   readonly startAt: Float64Array;
+  /** When each place in it could have begun: later than the start of a line of a programme that did not wait. */
+  readonly readyAt: Float64Array;
   readonly mealAt: Float64Array;
   readonly score: Score = { mustBroken: 0, broken: 0, lateMin: 0, wrapMin: 0, changeMin: 0, waitingMin: 0, effort: 0 };
 
@@ -108,8 +114,10 @@ export class Timer {
     this.late = new Float64Array(cells);
     this.back = new Int8Array(cells);
     this.starts = new Float64Array(cells);
+    this.readies = new Float64Array(cells);
     this.place = new Int32Array(c.n);
     this.startAt = new Float64Array(c.n);
+    this.readyAt = new Float64Array(c.n);
     this.mealAt = new Float64Array(c.meals.length);
     this.firstAt = new Float64Array(c.personCount);
     this.lastAt = new Float64Array(c.personCount);
@@ -123,7 +131,7 @@ export class Timer {
     minutes: Float64Array | null = null,
     changes: Float64Array | null = null,
   ): Score {
-    const { c, states, end, broken, mustBroken, late, back, starts, place } = this;
+    const { c, states, end, broken, mustBroken, late, back, starts, readies, place } = this;
     const { n, meals } = c;
     place.fill(c.n);
     for (let i = 0; i < count; i += 1) place[order[i] as number] = i;
@@ -151,6 +159,8 @@ export class Timer {
       const pin = c.pin[s] as number;
       const windows = c.windows[s] as readonly (readonly [number, number])[];
       const must = c.must[s] as number;
+      const programme = c.programme[s] as number;
+      const alongside = programme === 1 && i > 0 && c.programme[order[i - 1] as number] === 1;
       const from = i * states;
       const to = from + states;
       for (let m = 0; m < states; m += 1) end[to + m] = NaN;
@@ -172,9 +182,18 @@ export class Timer {
             }
             ready = begin + meal.minutes;
           }
+          const free = ready;
           ready += change;
           let begin = ready;
-          if (pin === pin) {
+          if (programme === 1) {
+            begin = pin;
+            if (alongside && eat === 0) ready = pin;
+            else if (ready > pin) {
+              b += 1;
+              mb += must;
+              l += ready - pin;
+            }
+          } else if (pin === pin) {
             if (ready > pin) {
               b += 1;
               mb += must;
@@ -201,7 +220,7 @@ export class Timer {
             mb += must;
           }
           const cell = to + m + eat;
-          const done = begin + length;
+          const done = programme === 1 && free > begin + length ? free : begin + length;
           const known = end[cell] as number;
           const wins =
             known !== known ||
@@ -216,6 +235,7 @@ export class Timer {
           late[cell] = l;
           back[cell] = eat;
           starts[cell] = begin;
+          readies[cell] = ready;
         }
       }
     }
@@ -256,6 +276,7 @@ export class Timer {
     for (let i = count; i > 0; i -= 1) {
       const cell = i * states + m;
       this.startAt[i - 1] = starts[cell] as number;
+      this.readyAt[i - 1] = readies[cell] as number;
       if (back[cell] === 1) {
         m -= 1;
         const before = end[(i - 1) * states + m] as number;
@@ -282,8 +303,10 @@ export class Timer {
       const length = c.minutes[s] as number;
       for (const p of c.people[s] as readonly number[]) {
         const f = firstAt[p] as number;
-        if (f !== f) firstAt[p] = start;
-        lastAt[p] = start + length;
+        if (f !== f) {
+          firstAt[p] = start;
+          lastAt[p] = start + length;
+        } else if (start + length > (lastAt[p] as number)) lastAt[p] = start + length;
         own[p] = (own[p] as number) + length;
       }
     }
@@ -298,7 +321,8 @@ export class Timer {
         const length = c.meals[k]?.minutes ?? 0;
         if (at >= f && at + length <= z) eaten += length;
       }
-      waiting += z - f - (own[p] as number) - eaten;
+      const waits = z - f - (own[p] as number) - eaten;
+      if (waits > 0) waiting += waits;
     }
     score.waitingMin = waiting;
   }

@@ -24,8 +24,9 @@ export function earliestEnds(c: Compiled): Frontier {
   const end = new Float64Array(sets * n * states).fill(NaN);
   const back = new Int16Array(sets * n * states).fill(-1);
   const needs = c.after.map((list) => list.reduce((mask, i) => mask | (1 << i), 0));
-  const startOf = (s: number, ready: number): number => {
+  const startOf = (s: number, ready: number, alongside: boolean): number => {
     const pin = c.pin[s] as number;
+    if (alongside && c.programme[s] === 1) return pin;
     if (pin === pin) return ready > pin ? NaN : pin;
     const windows = c.windows[s] as readonly (readonly [number, number])[];
     if (windows.length === 0) return ready;
@@ -39,7 +40,7 @@ export function earliestEnds(c: Compiled): Frontier {
   const cell = (set: number, last: number, m: number) => (set * n + last) * states + m;
   for (let s = 0; s < n; s += 1) {
     if (needs[s] !== 0) continue;
-    const start = startOf(s, c.start + (c.first[s] as number));
+    const start = startOf(s, c.start + (c.first[s] as number), false);
     if (start === start) end[cell(1 << s, s, 0)] = start + (c.minutes[s] as number);
   }
   for (let set = 1; set < sets; set += 1)
@@ -61,9 +62,10 @@ export function earliestEnds(c: Compiled): Frontier {
               if (begin > meal.latest) break;
               ready = begin + meal.minutes;
             }
-            const start = startOf(s, ready + change);
+            const start = startOf(s, ready + change, eat === 0 && c.programme[last] === 1);
             if (start !== start) continue;
-            const done = start + (c.minutes[s] as number);
+            const ends = start + (c.minutes[s] as number);
+            const done = c.programme[s] === 1 ? Math.max(at, ends) : ends;
             const to = cell(set | bit, s, m + eat);
             const known = end[to] as number;
             if (known === known && known <= done) continue;

@@ -10,6 +10,7 @@ export * from './why.ts';
 export * from './mend.ts';
 export * from './cut.ts';
 export * from './split.ts';
+export * from './programme.ts';
 export * from './plan.ts';
 export * from './blocks.ts';
 export * from './project.ts';

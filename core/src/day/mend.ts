@@ -136,6 +136,8 @@ export function mendsOf(plan: OrderPlan, ids: readonly string[], before: OrderCo
       return (rule ? worse < 0 : worse <= 0) ? s : null;
     };
     const moved = (id: string, to: number) => {
+      // Nobody moves a programme.
+      if (shotAt(id)?.programme) return;
       const rest = ids.filter((x) => x !== id);
       const order = [...rest.slice(0, to), id, ...rest.slice(to)];
       if (order.every((x, i) => x === ids[i])) return;
@@ -186,7 +188,7 @@ export function mendsOf(plan: OrderPlan, ids: readonly string[], before: OrderCo
       }
       const [id] = trouble.violation.ids;
       const start = now.order.find((t) => t.id === id)?.startMin;
-      if (trouble.violation.code === 'pin' && id !== undefined && start !== undefined) {
+      if (trouble.violation.code === 'pin' && !shotAt(id ?? '')?.programme && id !== undefined && start !== undefined) {
         const pinned = Math.ceil(start / 5) * 5;
         const shots = plan.shots.map((s) => (s.id === id ? { ...s, pinnedStartMin: pinned } : s));
         const priceMin = PIN_PRICE_MIN + Math.abs(pinned - (shotAt(id)?.pinnedStartMin ?? pinned));

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { id, line, minuteOfDay, minutes, position, recordBase, requiredLine } from '../records/index.ts';
+import { saidForecast } from '../weather/index.ts';
 import { isCalendarDate, isTimeZone } from '../time/index.ts';
 
 export const meal = z.object({
@@ -28,6 +29,8 @@ export const dayFields = z.object({
     .min(0, 'A gust can’t be negative.')
     .max(60, 'A gust over 60 m/s is not believable.')
     .nullable(),
+  /** As somebody said it; null: nobody has. */
+  forecast: saidForecast.nullable(),
   notes: line('Notes', 2000),
 });
 /** A new day's values beside its number, date and zone. */
@@ -38,6 +41,7 @@ export const DAY_DEFAULTS: Omit<z.infer<typeof dayFields>, 'number' | 'date' | '
   wantedWrapMin: 1080,
   meals: [{ earliestAfterMin: 180, latestAfterMin: 330, minutes: 45 }],
   gustMps: null,
+  forecast: null,
   notes: '',
 };
 export const day = dayFields.extend(recordBase);

@@ -289,7 +289,8 @@ function play(input: OddsInput, before: OrderContext | null, beside: Float64Arra
     }
     for (let g = 0; g < guarded.length; g += 1) {
       const i = guarded[g] as number;
-      if (keeps(c, order[i] as number, timer.startAt[i] as number, minutes)) kept[g] = (kept[g] as number) + 1;
+      if (keeps(c, order[i] as number, timer.startAt[i] as number, timer.readyAt[i] as number, minutes))
+        kept[g] = (kept[g] as number) + 1;
     }
     for (let p = 0; p < released.length; p += 1) {
       const i = lastOf[p] as number;
@@ -334,9 +335,10 @@ function peopleOf(c: Compiled): string[] {
   return names;
 }
 
-function keeps(c: Compiled, s: number, start: number, minutes: Float64Array): boolean {
+function keeps(c: Compiled, s: number, start: number, ready: number, minutes: Float64Array): boolean {
   const pin = c.pin[s] as number;
-  if (pin === pin) return start <= pin + 1e-9;
+  // A programme does not wait: it is kept when everybody was ready for it.
+  if (pin === pin) return Math.max(start, ready) <= pin + 1e-9;
   const end = start + (minutes[s] as number);
   return (c.windows[s] as readonly (readonly [number, number])[]).some(
     ([a, z]) => start >= a - 1e-9 && end <= z + 1e-9,

@@ -19,6 +19,8 @@ export const orderShot = z.object({
   windows: z.array(z.tuple([finite, finite]).refine(([a, b]) => b >= a, 'A window ends after it starts.')).optional(),
   after: z.array(z.string()).optional(),
   pinnedStartMin: finite.optional(),
+  /** Of a programme: it begins at its pin whatever is still going on, and others of the programme may lie over it. */
+  programme: z.boolean().optional(),
 });
 export type OrderShot = z.infer<typeof orderShot>;
 
@@ -74,7 +76,8 @@ export interface Order {
 }
 
 /** What stands before the first shot when timing goes on in the middle of a day. */
-export type OrderContext = Pick<OrderShot, 'place' | 'setup' | 'side' | 'lens' | 'rig'>;
+export type OrderContext = Pick<OrderShot, 'place' | 'setup' | 'side' | 'lens' | 'rig'> &
+  Partial<Pick<OrderShot, 'minutes' | 'pinnedStartMin' | 'programme'>>;
 
 /**
  * Refuses what no order can be made of: unknown or duplicate ids, `after` in a circle, a pair of places without
@@ -137,6 +140,18 @@ export function changeBetween(
   before: OrderContext | null,
   next: OrderContext,
 ): { kind: ChangeKind; minutes: number } {
+  const full = wholeChange(change, before, next);
+  if (!before?.programme || !next.programme) return full;
+  // Between two lines of a programme there is the time there is.
+  const gapMin = (next.pinnedStartMin ?? 0) - (before.pinnedStartMin ?? 0) - (before.minutes ?? 0);
+  return { ...full, minutes: Math.min(full.minutes, Math.max(0, gapMin)) };
+}
+
+function wholeChange(
+  change: OrderPlan['change'],
+  before: OrderContext | null,
+  next: OrderContext,
+): { kind: ChangeKind; minutes: number } {
   const rigFromNothing = change.relightMin?.[`>${next.setup}`] ?? change.relightDefaultMin;
   if (!before) return { kind: 'first', minutes: rigFromNothing };
   if (before.place !== next.place) {
@@ -151,7 +166,15 @@ export function changeBetween(
 }
 
 /** Earliest start of a shot from `ready` on, within its pin or windows; `lateMin` says by how much it breaks them. */
-function startOf(shot: OrderShot, ready: number): { start: number; lateMin: number; broken: 'pin' | 'window' | null } {
+function startOf(
+  shot: OrderShot,
+  ready: number,
+  alongside: boolean,
+): { start: number; lateMin: number; broken: 'pin' | 'window' | null } {
+  if (shot.programme && shot.pinnedStartMin !== undefined) {
+    const lateMin = alongside ? 0 : Math.max(0, ready - shot.pinnedStartMin);
+    return { start: shot.pinnedStartMin, lateMin, broken: lateMin > 0 ? 'pin' : null };
+  }
   if (shot.pinnedStartMin !== undefined) {
     const lateMin = ready - shot.pinnedStartMin;
     return lateMin > 0
@@ -225,7 +248,8 @@ export function timeOrder(plan: OrderPlan, ids: readonly string[], before: Order
     const go = (from: Way, taken: number, mealIndex: number | null) => {
       const way: Way = { ...from, back: from, meal: null, violations: [] };
       if (mealIndex !== null) takeMeal(way, mealIndex);
-      const { start, lateMin, broken } = startOf(shot, way.end + change.minutes);
+      const alongside = previous?.programme === true && mealIndex === null;
+      const { start, lateMin, broken } = startOf(shot, way.end + change.minutes, alongside);
       const fault = (violation: Violation) => {
         way.broken += 1;
         if (shot.priority === 'must') way.mustBroken += 1;
@@ -237,7 +261,9 @@ export function timeOrder(plan: OrderPlan, ids: readonly string[], before: Order
           code: broken,
           message:
             broken === 'pin'
-              ? `${shot.id} can’t start at its pinned time.`
+              ? shot.programme
+                ? `${shot.id} begins ${Math.ceil(lateMin)} min before what comes before it is done.`
+                : `${shot.id} can’t start at its pinned time.`
               : `${shot.id} doesn’t fit any of its windows.`,
           ids: [shot.id],
         });
@@ -248,9 +274,11 @@ export function timeOrder(plan: OrderPlan, ids: readonly string[], before: Order
           message: `${shot.id} comes before ${wrongAfter.join(', ')}, which it needs first.`,
           ids: [shot.id, ...wrongAfter],
         });
-      way.end = start + shot.minutes;
+      const endMin = start + shot.minutes;
+      // What lies over it may go on for longer.
+      way.end = shot.programme ? Math.max(way.end, endMin) : endMin;
       way.changeMin += change.minutes;
-      way.shot = { id: shot.id, changeKind: change.kind, changeMin: change.minutes, startMin: start, endMin: way.end };
+      way.shot = { id: shot.id, changeKind: change.kind, changeMin: change.minutes, startMin: start, endMin };
       const slot = mealIndex === null ? taken : mealIndex + 1;
       if (better(way, next[slot])) next[slot] = way;
     };
@@ -315,12 +343,23 @@ export function timeOrder(plan: OrderPlan, ids: readonly string[], before: Order
     order,
     meals: taken,
     changeMin: last.changeMin,
-    idleMin: wrapMin - plan.startMin - sum(order) - last.changeMin - sum(taken),
+    idleMin: wrapMin - plan.startMin - worked(order) - last.changeMin - sum(taken),
     waitingMin: waitingMinutes(shots, order, taken),
     wrapMin,
     optimal: false,
     violations,
   };
+}
+
+/** Minutes in which at least one line goes on. */
+function worked(order: readonly TimedShot[]): number {
+  let total = 0;
+  let until = -Infinity;
+  for (const { startMin, endMin } of [...order].sort((a, b) => a.startMin - b.startMin)) {
+    total += Math.max(0, endMin - Math.max(startMin, until));
+    until = Math.max(until, endMin);
+  }
+  return total;
 }
 
 /** Σ over people of (last end − first start − own shot minutes − meals inside), in minutes. */
@@ -338,7 +377,7 @@ export function waitsOf(
     const { startMin, endMin } = order[i] as TimedShot;
     for (const person of new Set(shot.people ?? [])) {
       const span = spans.get(person) ?? { first: startMin, last: endMin, own: 0 };
-      span.last = endMin;
+      span.last = Math.max(span.last, endMin);
       span.own += endMin - startMin;
       spans.set(person, span);
     }
@@ -349,7 +388,8 @@ export function waitsOf(
         (t, m) => t + (m.startMin >= first && m.endMin <= last ? m.endMin - m.startMin : 0),
         0,
       );
-      return [person, last - first - own - eaten];
+      // Somebody wanted twice at once waits for nobody.
+      return [person, Math.max(0, last - first - own - eaten)];
     }),
   );
 }

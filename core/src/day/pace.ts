@@ -110,7 +110,7 @@ export function paced(plan: OrderPlan, f: Factors): OrderPlan {
   const { change } = plan;
   return {
     ...plan,
-    shots: plan.shots.map((s) => ({ ...s, minutes: s.minutes * f.shot })),
+    shots: plan.shots.map((s) => (s.programme ? s : { ...s, minutes: s.minutes * f.shot })),
     change: {
       repositionMin: change.repositionMin * f.same,
       lensMin: change.lensMin * f.same,

@@ -9,9 +9,11 @@ import {
   type Relight,
   type Setup,
 } from '../light/index.ts';
-import { shotMinutes, type Scene, type Shot } from '../scenes/index.ts';
+import { shotMinutes, type Scene, type Shot, type StartKind } from '../scenes/index.ts';
 import { CHANGE_DEFAULTS, type Day, type DayItem } from './model.ts';
+import { compile, Timer, type Score } from './compile.ts';
 import { factorsOf, paceSaid, paced, type Pace } from './pace.ts';
+import { isProgrammed, programmeOf, type ProgrammeLine } from './programme.ts';
 import { timeOrder, type ChangeKind, type OrderPlan, type OrderShot, type Violation } from './order.ts';
 
 /** Everything a day's order is worked out from: one production's rows, of all days. */
@@ -30,10 +32,15 @@ export interface DaySources {
 
 /** One timed line of the day. */
 export interface DayRow {
+  /** The line’s own id; of a moment or cue, its scene’s. */
   itemId: string;
   /** Which unit works it: 1 is the main one. */
   unit: number;
   shot: Shot | null;
+  /** How its start is meant, of a moment or cue; null: a shot or another block. */
+  programme: StartKind | null;
+  /** All that is to be had in it: the shot, or those of the moment. */
+  shots: readonly Shot[];
   scene: Scene | null;
   title: string;
   minutes: number;
@@ -75,9 +82,33 @@ export interface DayPlan extends Omit<UnitDay, 'unit'> {
   units: UnitDay[];
 }
 
+/** A line before it is timed: one of the day’s own order, or one of its programme. */
+type Line = { id: string } & (
+  | { item: DayItem; shot: Shot | undefined; scene: Scene | undefined; moment: null }
+  | { item: null; shot: undefined; scene: Scene; moment: ProgrammeLine }
+);
+const lineShots = (line: Line): readonly Shot[] => line.moment?.shots ?? (line.shot ? [line.shot] : []);
+
 const NOWHERE = 'nowhere';
 /** Code of "available light": going to it costs a reposition, nothing is rigged. */
 const unlit = (placeId: string) => `unlit@${placeId}`;
+
+/** A moment or cue as `day.order` wants it: at its time, lit as its first lit shot. */
+function toProgrammeShot({ scene, startMin, lengthMin, shots }: ProgrammeLine, day: Day): OrderShot {
+  const placeId = scene.placeId ?? day.basePlaceId ?? NOWHERE;
+  return {
+    id: scene.id,
+    minutes: lengthMin,
+    place: placeId,
+    setup: shots.find((s) => s.setupId)?.setupId ?? unlit(placeId),
+    side: '',
+    people: [...new Set([...scene.personIds, ...shots.flatMap((s) => s.personIds)])],
+    effort: 1,
+    priority: 'must',
+    pinnedStartMin: startMin,
+    programme: true,
+  };
+}
 
 /** The line's place, setup, side, lens and rig as `day.order` wants them. */
 function toOrderShot(item: DayItem, shot: Shot | undefined, scene: Scene | undefined): OrderShot {
@@ -99,29 +130,88 @@ function toOrderShot(item: DayItem, shot: Shot | undefined, scene: Scene | undef
   };
 }
 
-/** Builds the `day.order` plan of one unit’s day (school *story*: the listed order) and says what had to be assumed. */
-function orderPlanOf(s: DaySources, unit: number): { order: OrderPlan; items: DayItem[]; assumptions: string[] } {
+/** The lines of one unit in the order listed: of the programme (the main unit’s), and of the day’s own. Shots of a moment are in its line. */
+function linesOf(s: DaySources, unit: number): { lines: Line[]; assumptions: string[] } {
   const shots = new Map(s.shots.map((x) => [x.id, x]));
   const scenes = new Map(s.scenes.map((x) => [x.id, x]));
-  const items = s.items
-    .filter((i) => i.dayId === s.day.id && i.unit === unit && !(i.shotId && (shots.get(i.shotId)?.dropped ?? true)))
-    .sort((a, b) => a.position - b.position || (a.id < b.id ? -1 : 1));
-  const assumptions: string[] = [];
-  const orderShots = items.map((item) => {
-    const shot = item.shotId ? shots.get(item.shotId) : undefined;
-    return toOrderShot(item, shot, shot ? scenes.get(shot.sceneId) : undefined);
-  });
-  // What must be had before a moment starts comes before every line of that moment.
-  items.forEach((item, i) => {
-    const gate = item.shotId ? shots.get(item.shotId)?.beforeSceneId : null;
-    if (!gate) return;
-    items.forEach((other, j) => {
-      const later = orderShots[j];
-      if (later && i !== j && other.shotId && shots.get(other.shotId)?.sceneId === gate)
-        later.after = [...(later.after ?? []), item.id];
+  const own = s.items
+    .filter((i) => i.dayId === s.day.id && i.unit === unit)
+    .sort((a, b) => a.position - b.position || (a.id < b.id ? -1 : 1))
+    .flatMap((item): Line[] => {
+      const shot = item.shotId ? shots.get(item.shotId) : undefined;
+      const scene = shot && scenes.get(shot.sceneId);
+      if (item.shotId && (shot?.dropped ?? true)) return [];
+      return scene && isProgrammed(scene) ? [] : [{ id: item.id, item, shot, scene, moment: null }];
+    });
+  const programme = unit === 1 ? programmeOf(s.day, s.scenes, s.shots) : { lines: [], assumptions: [] };
+  const moments = programme.lines.map((moment): Line => ({
+    id: moment.scene.id,
+    item: null,
+    shot: undefined,
+    scene: moment.scene,
+    moment,
+  }));
+  return { lines: [...moments, ...own], assumptions: programme.assumptions };
+}
+
+/**
+ * Puts the programme between the other lines, which keep their order: each stands before the next moment as long as it can be done
+ * by then, and breaks no more there than after it.
+ */
+function woven(order: OrderPlan, moments: number): number[] {
+  const all = order.shots.map((_, i) => i);
+  if (moments === 0 || moments === all.length) return all;
+  const timer = new Timer(compile(order));
+  const merged: number[] = [];
+  let [m, o] = [0, moments];
+  while (m < moments && o < all.length) {
+    const [first, then] = [
+      [...merged, o, m],
+      [...merged, m, o],
+    ].map((list) => ({ ...timer.time(list) })) as [Score, Score];
+    const worse =
+      first.mustBroken - then.mustBroken ||
+      first.broken - then.broken ||
+      first.lateMin - then.lateMin ||
+      first.wrapMin - then.wrapMin;
+    if (worse > 0) merged.push(m++);
+    else merged.push(o++);
+  }
+  return [...merged, ...all.slice(m, moments), ...all.slice(o)];
+}
+
+/** Builds the `day.order` plan of one unit’s day (school *story*: the listed order) and says what had to be assumed. */
+function orderPlanOf(s: DaySources, unit: number): { order: OrderPlan; lines: Line[]; assumptions: string[] } {
+  const { lines: unordered, assumptions } = linesOf(s, unit);
+  const inOrder = unordered.map((line) =>
+    line.moment ? toProgrammeShot(line.moment, s.day) : toOrderShot(line.item, line.shot, line.scene),
+  );
+  // What must be had before a moment starts comes before every line of that moment; a programme keeps its own order.
+  unordered.forEach((line, i) => {
+    const gate = line.shot?.beforeSceneId;
+    unordered.forEach((other, j) => {
+      const later = inOrder[j];
+      const gated = gate && i !== j && (other.scene?.id === gate || other.shot?.sceneId === gate);
+      if (later && (gated || (line.moment && other.moment && j === i + 1)))
+        later.after = [...(later.after ?? []), line.id];
     });
   });
+  const change = changesOf(s, inOrder);
+  const plan: OrderPlan = {
+    startMin: s.day.callMin + s.day.loadInMin,
+    school: 'story',
+    shots: inOrder,
+    change,
+    meals: s.day.meals,
+  };
+  const at = woven(plan, unordered.filter((l) => l.moment).length);
+  const lines = at.map((i) => unordered[i] as Line);
+  const order = { ...plan, shots: at.map((i) => inOrder[i] as OrderShot) };
+  return { order, lines, assumptions: [...new Set([...assumptions, ...assumedOf(s, order.shots)])] };
+}
 
+/** Minutes of every change-over that these lines may need. */
+function changesOf(s: DaySources, orderShots: readonly OrderShot[]): OrderPlan['change'] {
   const relightMin: Record<string, number> = {};
   const usedPlaces = [...new Set(orderShots.map((x) => x.place))];
   const light = lightMinutes(s);
@@ -138,6 +228,21 @@ function orderPlanOf(s: DaySources, unit: number): { order: OrderPlan; items: Da
       if (from.id !== to.id) relightMin[`${from.id}>${to.id}`] = light.relight(from, to).minutes;
     }
   }
+  const moves = new Map(s.moves.map((m) => [`${m.fromPlaceId}>${m.toPlaceId}`, moveMin(m)]));
+  const moveMinutes: Record<string, number> = {};
+  for (const from of usedPlaces)
+    for (const to of usedPlaces)
+      if (from !== to) moveMinutes[`${from}>${to}`] = moves.get(`${from}>${to}`) ?? CHANGE_DEFAULTS.moveDefaultMin;
+  const { repositionMin, lensMin, rigMin, turnaroundMin, relightDefaultMin } = CHANGE_DEFAULTS;
+  return { repositionMin, lensMin, rigMin, turnaroundMin, relightDefaultMin, relightMin, moveMin: moveMinutes };
+}
+
+/** What of the change-overs nobody said, in words. */
+function assumedOf(s: DaySources, orderShots: readonly OrderShot[]): string[] {
+  const assumptions: string[] = [];
+  const light = lightMinutes(s);
+  const placeName = (placeId: string) => s.places.find((p) => p.id === placeId)?.name ?? 'a place not yet chosen';
+  const known = new Set(s.moves.map((m) => `${m.fromPlaceId}>${m.toPlaceId}`));
   orderShots.forEach((next, i) => {
     const before = orderShots[i - 1];
     const to = s.setups.find((setup) => setup.id === next.setup);
@@ -145,46 +250,23 @@ function orderPlanOf(s: DaySources, unit: number): { order: OrderPlan; items: Da
       assumptions.push(
         `Nobody said how long ${to.code} takes to rig, and nothing is drawn: ${light.rigMin(to)} min assumed.`,
       );
+    if (before && before.place !== next.place && !known.has(`${before.place}>${next.place}`))
+      assumptions.push(
+        `Nobody said how long the move from ${placeName(before.place)} to ${placeName(next.place)} takes: ${CHANGE_DEFAULTS.moveDefaultMin} min assumed.`,
+      );
     if (!before || before.place !== next.place || before.setup === next.setup) return;
     const from = s.setups.find((setup) => setup.id === before.setup);
     if (!from || !to) return;
-    const { minutes, known } = light.relight(from, to);
-    if (known === 'rig')
+    const { minutes, known: source } = light.relight(from, to);
+    if (source === 'rig')
       assumptions.push(
         `Nobody said how long ${from.code} to ${to.code} takes: ${minutes} min, as if rigged from nothing.`,
       );
-    if (known === 'plans')
+    if (source === 'plans')
       assumptions.push(`${from.code} to ${to.code}: ${minutes} min, worked out from what differs between their plans.`);
   });
 
-  const moves = new Map(s.moves.map((m) => [`${m.fromPlaceId}>${m.toPlaceId}`, moveMin(m)]));
-  const placeName = (placeId: string) => s.places.find((p) => p.id === placeId)?.name ?? 'a place not yet chosen';
-  const moveMinutes: Record<string, number> = {};
-  for (const from of usedPlaces) {
-    for (const to of usedPlaces) {
-      if (from === to) continue;
-      const known = moves.get(`${from}>${to}`);
-      moveMinutes[`${from}>${to}`] = known ?? CHANGE_DEFAULTS.moveDefaultMin;
-      const happens = orderShots.some((x, i) => x.place === to && orderShots[i - 1]?.place === from);
-      if (known === undefined && happens) {
-        assumptions.push(
-          `Nobody said how long the move from ${placeName(from)} to ${placeName(to)} takes: ${CHANGE_DEFAULTS.moveDefaultMin} min assumed.`,
-        );
-      }
-    }
-  }
-  const { repositionMin, lensMin, rigMin, turnaroundMin, relightDefaultMin } = CHANGE_DEFAULTS;
-  return {
-    items,
-    assumptions: [...new Set(assumptions)],
-    order: {
-      startMin: s.day.callMin + s.day.loadInMin,
-      school: 'story',
-      shots: orderShots,
-      change: { repositionMin, lensMin, rigMin, turnaroundMin, relightDefaultMin, relightMin, moveMin: moveMinutes },
-      meals: s.day.meals,
-    },
-  };
+  return assumptions;
 }
 
 /** Minutes of light: as somebody said, else from the plans, else from nothing. */
@@ -215,8 +297,10 @@ function lightMinutes(s: Pick<DaySources, 'setups' | 'relights' | 'lightKit' | '
 
 /** Times a day in its listed order, each unit by itself: rows, meals, change-overs, wrap, and what was assumed or can't be kept. With `paces`, at the pace that was learned. */
 export function planDay(s: DaySources, paces: readonly Pace[] | null = null): DayPlan {
-  const numbers = [...new Set(s.items.flatMap((i) => (i.dayId === s.day.id ? [i.unit] : [])))].sort((a, b) => a - b);
-  const all = (numbers.length ? numbers : [1]).map((unit) => planUnit(s, paces, unit));
+  const numbers = [...new Set(s.items.flatMap((i) => (i.dayId === s.day.id ? [i.unit] : [])))];
+  const programmed = s.scenes.some((x) => x.dayId === s.day.id && isProgrammed(x));
+  if (numbers.length === 0 || (programmed && !numbers.includes(1))) numbers.push(1);
+  const all = numbers.sort((a, b) => a - b).map((unit) => planUnit(s, paces, unit));
   // A unit whose lines are all dropped has no day.
   const worked = all.filter((u) => u.rows.length > 0);
   return joinUnits(s.day, worked.length ? worked : all.slice(0, 1));
@@ -248,10 +332,44 @@ export function unitPlan(plan: DayPlan, unit: number): DayPlan {
   return plan.units.length === 1 ? plan : { day: plan.day, ...own, units: [own] };
 }
 
+/** Whether a line can’t be had again: a moment, or a shot that happens once. */
+export const isOnce = (r: DayRow): boolean => r.programme !== null || r.shots.some((s) => s.happensOnce);
+
+const named = (r: DayRow) => r.shot?.code ?? r.title;
+
+/** Who and what a programme wants twice at once: its lines may lie over each other, people and cameras can’t. */
+function overlaid(rows: readonly DayRow[], order: OrderPlan): Violation[] {
+  const found: Violation[] = [];
+  const moments = rows.filter((r) => r.programme !== null);
+  moments.forEach((a, i) =>
+    moments.slice(i + 1).forEach((b) => {
+      const people = a.personIds.filter((p) => b.personIds.includes(p));
+      const cameras = a.cameras.filter((c) => b.cameras.includes(c));
+      if (people.length === 0 && cameras.length === 0) return;
+      const who = cameras.length > 0 ? `Camera ${cameras.join(', ')}` : 'Somebody';
+      if (b.startMin < a.endMin)
+        found.push({
+          code: 'twice',
+          message: `${who} is wanted for ${named(a)} and ${named(b)} at once.`,
+          ids: [a.itemId, b.itemId],
+        });
+      else if (
+        a.placeId !== b.placeId &&
+        b.startMin - a.endMin < (order.change.moveMin[`${a.placeId}>${b.placeId}`] ?? 0)
+      )
+        found.push({
+          code: 'twice',
+          message: `${who} can’t be at ${named(b)} in time: the way from ${named(a)} takes longer.`,
+          ids: [a.itemId, b.itemId],
+        });
+    }),
+  );
+  return found;
+}
+
 /** What two units can’t both have: a person, a camera, or a moment that another unit’s shot must come before. */
 function clashes(units: readonly UnitDay[]): Violation[] {
   const found: Violation[] = [];
-  const named = (r: DayRow) => r.shot?.code ?? r.title;
   const rows = units.flatMap((u) => u.rows);
   for (const [i, a] of rows.entries())
     for (const b of rows.slice(i + 1)) {
@@ -286,36 +404,39 @@ function clashes(units: readonly UnitDay[]): Violation[] {
 }
 
 function planUnit(s: DaySources, paces: readonly Pace[] | null, unit: number): UnitDay {
-  const { order: listed, items, assumptions } = orderPlanOf(s, unit);
+  const { order: listed, lines, assumptions } = orderPlanOf(s, unit);
   const order = paces ? paced(listed, factorsOf(paces)) : listed;
   const said = paces ? paceSaid(paces) : '';
   if (said) assumptions.push(said);
   const timed = timeOrder(
     order,
-    items.map((i) => i.id),
+    lines.map((l) => l.id),
   );
-  const shots = new Map(s.shots.map((x) => [x.id, x]));
-  const scenes = new Map(s.scenes.map((x) => [x.id, x]));
   const setups = new Map(s.setups.map((x) => [x.id, x]));
   const places = new Map(s.places.map((x) => [x.id, x]));
-  const rows = items.map((item, i): DayRow => {
+  const rows = lines.map((line, i): DayRow => {
     const t = timed.order[i] as (typeof timed.order)[number];
     const o = order.shots[i] as OrderShot;
     const before = order.shots[i - 1];
-    const shot = item.shotId ? (shots.get(item.shotId) ?? null) : null;
     const setup = setups.get(o.setup) ?? null;
+    const shots = lineShots(line);
+    const { shot = null } = line;
     return {
-      itemId: item.id,
+      itemId: line.id,
       unit,
       shot,
-      scene: shot ? (scenes.get(shot.sceneId) ?? null) : null,
-      title: item.title || (shot ? shot.description || shot.code : 'Untitled block'),
+      programme: line.moment?.start ?? null,
+      shots,
+      scene: line.scene ?? null,
+      title: line.moment
+        ? line.scene.title
+        : line.item.title || (shot ? shot.description || shot.code : 'Untitled block'),
       minutes: o.minutes,
       placeId: o.place,
       setup,
-      cameras: shot?.cameras ?? [],
+      cameras: [...new Set(shots.flatMap((x) => x.cameras))],
       personIds: o.people ?? [],
-      pinnedStartMin: item.pinnedStartMin,
+      pinnedStartMin: o.pinnedStartMin ?? null,
       windows: o.windows ?? [],
       changeKind: t.changeKind,
       changeMin: t.changeMin,
@@ -339,7 +460,7 @@ function planUnit(s: DaySources, paces: readonly Pace[] | null, unit: number): U
     waitingMin: timed.waitingMin,
     lastShotEndMin: timed.wrapMin,
     wrapMin: timed.wrapMin + s.day.strikeMin,
-    violations: nameItems(rows, timed.violations),
+    violations: [...nameItems(rows, timed.violations), ...overlaid(rows, order)],
     assumptions,
   };
 }

@@ -103,7 +103,12 @@ export function remainingDay(
   const before: OrderContext | null = previous ? find(previous.itemId) : null;
 
   const shots = plan.order.shots.map((shot) => {
-    if (shot.id !== inHand?.itemId || !current) return shot;
+    if (shot.programme && shot.pinnedStartMin !== undefined && shot.pinnedStartMin < startMin) {
+      // Already going on, or about to be over.
+      const endMin = Math.max(nowMin + LEAST_LEFT_MIN, shot.pinnedStartMin + shot.minutes);
+      return { ...shot, pinnedStartMin: startMin, minutes: endMin - startMin };
+    }
+    if (shot.id !== inHand?.itemId || !current || shot.programme) return shot;
     const { pinnedStartMin: _started, windows: _open, ...rest } = shot;
     return { ...rest, minutes: Math.max(LEAST_LEFT_MIN, shot.minutes - (nowMin - current.startedMin)) };
   });

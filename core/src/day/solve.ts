@@ -81,6 +81,8 @@ function provenWrap(c: Compiled): { end: number; order: number[] } | null {
 function lowerBound(c: Compiled): number {
   let least = c.start;
   for (let j = 0; j < c.n; j += 1) {
+    // Lines of a programme may lie over each other.
+    if (c.programme[j] === 1) continue;
     let cheapest = c.first[j] as number;
     for (let i = 0; i < c.n; i += 1) if (i !== j) cheapest = Math.min(cheapest, c.change[i * c.n + j] as number);
     least += (c.minutes[j] as number) + cheapest;

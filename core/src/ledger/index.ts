@@ -48,9 +48,12 @@ function makeAnswer({ plan, projection, clock }: LedgerSources): Answer {
   // Units run side by side: their minutes don't add up to a wrap; those of the one that wraps last do.
   const last = plan.units.reduce((a, b) => (b.wrapMin > a.wrapMin ? b : a));
   const lasting = unitPlan(plan, last.unit);
+  const mealMin = sum(lasting.meals.map((m) => m.endMin - m.startMin));
+  // Lines of a programme may lie over each other: the minutes in which anything goes on.
+  const workMin = lasting.lastShotEndMin - lasting.order.startMin - lasting.changeMin - mealMin - lasting.idleMin;
   const why = [
     `${projection ? 'Projected from now' : 'Planned'}: wrap at ${time(wrapMin)}; you wanted ${time(day.wantedWrapMin)}.`,
-    `As planned${plan.units.length > 1 ? ` (${unitName(last.unit)}, which wraps last)` : ''}: call ${time(day.callMin)} + load-in ${day.loadInMin} min + work ${sum(lasting.rows.map((r) => r.minutes))} min + change-overs ${Math.round(lasting.changeMin)} min + meals ${sum(lasting.meals.map((m) => m.endMin - m.startMin))} min + waiting ${Math.round(lasting.idleMin)} min + strike ${day.strikeMin} min = ${time(plan.wrapMin)}.`,
+    `As planned${plan.units.length > 1 ? ` (${unitName(last.unit)}, which wraps last)` : ''}: call ${time(day.callMin)} + load-in ${day.loadInMin} min + work ${sum([workMin])} min + change-overs ${Math.round(lasting.changeMin)} min + meals ${mealMin} min + waiting ${Math.round(lasting.idleMin)} min + strike ${day.strikeMin} min = ${time(plan.wrapMin)}.`,
     'An estimate with every shot at its own minutes; how likely it is stands under Odds on the Day.',
     ...(projection
       ? [
@@ -70,7 +73,10 @@ function makeAnswer({ plan, projection, clock }: LedgerSources): Answer {
 }
 
 /** *Do we have it?* Shots got of those wanted this day, and musts left. */
-function gotAnswer({ shots, states, dayShotIds }: LedgerSources): Answer {
+function gotAnswer({ plan, shots, states, dayShotIds }: LedgerSources): Answer {
+  // A moment that no shot was written for is itself what is wanted.
+  const bare = plan?.rows.filter((r) => r.programme && r.shots.length === 0) ?? [];
+  const bareGot = bare.filter((r) => states.get(r.itemId) === 'got').length;
   const wanted = shots.filter((s) => dayShotIds.has(s.id) && states.get(s.id) !== 'dropped');
   const got = wanted.filter((s) => states.get(s.id) === 'got');
   const musts = wanted.filter((s) => s.priority === 'must' && states.get(s.id) !== 'got');
@@ -78,17 +84,20 @@ function gotAnswer({ shots, states, dayShotIds }: LedgerSources): Answer {
   return {
     question: 'got',
     title: 'Got it',
-    figure: `${got.length} of ${wanted.length}`,
+    figure: `${got.length + bareGot} of ${wanted.length + bare.length}`,
     rest: musts.length
       ? `${formatCount(musts.length, 'must', 'musts')} left`
       : wanted.length
         ? wanted.some((s) => s.priority === 'must')
           ? 'every must got'
           : 'no musts among them'
-        : 'no shots this day',
+        : bare.length
+          ? `${formatCount(bare.length - bareGot, 'moment')} left`
+          : 'no shots this day',
     look: false,
     why: [
       'A shot is got once one of its takes is marked Good.',
+      ...(bare.length ? ['So is a moment that has no shots of its own: it counts as one.'] : []),
       ...(musts.length ? [`Musts left: ${musts.map((s) => s.code).join(', ')}.`] : []),
       ...(dropped.length ? [`Dropped, not counted: ${dropped.map((s) => s.code).join(', ')}.`] : []),
     ],

@@ -55,15 +55,16 @@ export function dutiesOf({ plan, people, engagements, cameras }: LoadSources): D
     } else duties.push({ what, personId, startMin, endMin: row.endMin, codes: [code(row)] });
   };
   for (const row of plan.rows) {
-    if (!row.shot) continue;
+    if (!row.shot && !row.programme) continue;
     for (const letter of row.cameras) {
       const camera = cameras.find((c) => c.letter === letter);
-      const operator = row.shot.operatorId ?? camera?.operatorId ?? null;
+      const claimed = row.shots.find((s) => s.operatorId && s.cameras.includes(letter))?.operatorId;
+      const operator = claimed ?? camera?.operatorId ?? null;
       // A camera that is fixed somewhere runs by itself.
       if (camera && operator === null && /^fixed/i.test(camera.mount)) continue;
       add(`camera ${letter}`, operator, row, row.startMin);
     }
-    if (row.shot.sound.trim() !== '') add('sound', sound, row, row.startMin);
+    if (row.shots.some((s) => s.sound.trim() !== '')) add('sound', sound, row, row.startMin);
     if (
       row.setup &&
       row.changeMin > 0 &&

@@ -2,7 +2,9 @@ import { z } from 'zod';
 import { id, line, minuteOfDay, minutes, recordBase, requiredLine } from '../records/index.ts';
 import { isCalendarDate } from '../time/index.ts';
 
-export const personKind = z.enum(['crew', 'talent', 'client']);
+/** Guests are in the picture without being called: they agree to be seen, no more. */
+export const PERSON_KINDS = ['crew', 'talent', 'client', 'guest'] as const;
+export const personKind = z.enum(PERSON_KINDS, { error: 'Choose crew, talent, client or guest.' });
 
 /** What of others a personal sheet shows. */
 export const SEES = ['own', 'phones', 'all'] as const;

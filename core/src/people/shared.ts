@@ -39,7 +39,7 @@ export function sharedAccess(
   const rows = plan.rows;
   const quiet: Shared['quiet'] = [];
   for (const r of rows) {
-    if (!r.shot || r.shot.sound.trim() === '') continue;
+    if (r.shots.every((x) => x.sound.trim() === '')) continue;
     const last = quiet.at(-1);
     if (last && r.startMin - last.endMin < JOIN_MIN) {
       last.endMin = Math.max(last.endMin, r.endMin);
@@ -56,6 +56,7 @@ export function sharedAccess(
         r.startMin < endMin &&
         r.endMin > s.startMin &&
         r.placeId === (scene.placeId ?? r.placeId) &&
+        !(r.programme && r.scene?.id === s.sceneId) &&
         r.shot?.operatorId !== s.holderId,
     );
     return [

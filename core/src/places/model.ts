@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { id, line, minutes, position, recordBase, requiredLine } from '../records/index.ts';
+import type { SunPlace } from '../sun/index.ts';
 
 /** How high hills and houses stand in a direction. */
 export const skylinePoint = z.object({
@@ -13,14 +14,17 @@ export type SkylinePoint = z.infer<typeof skylinePoint>;
 
 export const placeFields = z.object({
   name: requiredLine('The place’s name', 80),
+  /** Null, both: nobody has said where it is. */
   latitude: z
     .number({ error: 'Latitude is a number of degrees.' })
     .min(-90, 'Latitude runs from −90 to 90°.')
-    .max(90, 'Latitude runs from −90 to 90°.'),
+    .max(90, 'Latitude runs from −90 to 90°.')
+    .nullable(),
   longitude: z
     .number({ error: 'Longitude is a number of degrees.' })
     .min(-180, 'Longitude runs from −180 to 180°.')
-    .max(180, 'Longitude runs from −180 to 180°.'),
+    .max(180, 'Longitude runs from −180 to 180°.')
+    .nullable(),
   address: line('The address', 300),
   /** How one gets there: turnings, gates, whom to ring. */
   directions: line('The way there', 400),
@@ -41,8 +45,8 @@ export type Place = z.infer<typeof place>;
 
 /** A new place's values beside its name. */
 export const PLACE_DEFAULTS: Omit<z.infer<typeof placeFields>, 'name'> = {
-  latitude: 50.33,
-  longitude: -4.77,
+  latitude: null,
+  longitude: null,
   address: '',
   directions: '',
   parking: '',
@@ -55,6 +59,23 @@ export const PLACE_DEFAULTS: Omit<z.infer<typeof placeFields>, 'name'> = {
   backupPlaceId: null,
   skyline: [],
 };
+
+/** Where a place is; null when nobody has said. */
+export function spotOf(
+  place: Pick<Place, 'latitude' | 'longitude'> | null | undefined,
+): { latitude: number; longitude: number } | null {
+  if (!place || place.latitude === null || place.longitude === null) return null;
+  return { latitude: place.latitude, longitude: place.longitude };
+}
+
+/** A place on a date, as the sun is asked for; null without a date or a position. */
+export function sunPlaceOf(
+  day: { date: string; timeZone: string } | null | undefined,
+  place: Pick<Place, 'latitude' | 'longitude'> | null | undefined,
+): SunPlace | null {
+  const spot = spotOf(place);
+  return day && spot ? { date: day.date, timeZone: day.timeZone, ...spot } : null;
+}
 
 export const moveFields = z.object({
   fromPlaceId: id,

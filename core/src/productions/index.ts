@@ -149,6 +149,9 @@ export function lastDayEndMs(rows: PlanRows & Pick<ProductionRows, 'days'>): num
   return ends.length > 0 ? Math.max(...ends) : null;
 }
 
+/** The shots of a day: its lines’, and those of its moments. */
+export const shotIdsOf = (plan: DayPlan): Set<string> => new Set(plan.rows.flatMap((r) => r.shots.map((s) => s.id)));
+
 /** Where every card's media stand. */
 export function cardsOf(
   rows: Pick<ProductionRows, 'production' | 'cards' | 'clips' | 'copyFiles' | 'copyJobs' | 'drives' | 'releases'>,
@@ -174,17 +177,19 @@ export function projectionOf(
   const ownTakes = takes.filter((t) => t.dayId === day.id);
   const newest = ownTakes.at(-1);
   const isDone = (shotId: string) => states.get(shotId) === 'got' || states.get(shotId) === 'dropped';
-  const inHand =
-    newest?.shotId && !isDone(newest.shotId) ? plan.rows.find((r) => r.shot?.id === newest.shotId) : undefined;
-  const lastTried = newest
-    ? plan.rows.findLastIndex((r) => r.shot && ownTakes.some((t) => t.shotId === r.shot?.id))
-    : -1;
-  const done = new Set(
-    plan.rows
-      .filter((row, i) => (row.shot ? isDone(row.shot.id) : i <= lastTried || row.endMin <= nowMin))
-      .map((row) => row.itemId),
-  );
-  const firstTake = inHand ? ownTakes.find((t) => t.shotId === inHand.shot?.id) : undefined;
+  const rowOf = (t: Take) =>
+    plan.rows.find((r) => (t.shotId ? r.shots.some((s) => s.id === t.shotId) : r.programme && r.itemId === t.sceneId));
+  const tried = new Set(ownTakes.map((t) => rowOf(t)?.itemId));
+  const lastTried = plan.rows.findLastIndex((r) => r.shot && tried.has(r.itemId));
+  // A moment is over when its time is, whatever was had of it; before that it goes on, though all of it may be had.
+  const isOver = (row: DayPlan['rows'][number], i: number) => {
+    if (row.programme) return row.endMin <= nowMin;
+    return row.shot ? isDone(row.shot.id) : i <= lastTried || row.endMin <= nowMin;
+  };
+  const done = new Set(plan.rows.filter(isOver).map((row) => row.itemId));
+  const newestRow = newest && rowOf(newest);
+  const inHand = newestRow && !done.has(newestRow.itemId) && newestRow.shots.length > 0 ? newestRow : undefined;
+  const firstTake = inHand ? ownTakes.find((t) => rowOf(t) === inHand) : undefined;
   const startedMin = firstTake
     ? msToMinute(day.date, day.timeZone, firstTake.rolledAtMs) - (inHand?.shot?.rehearseMin ?? 0)
     : nowMin;
@@ -197,7 +202,7 @@ export function factsOf(rows: ProductionRows, day: Day, nowMs: number, clock: Pr
   const takes = foldTakes(rows.takeEvents);
   const states = shotStates(rows.shots, takes);
   const cards = cardsOf(rows);
-  const dayShotIds = new Set(rows.dayItems.flatMap((i) => (i.dayId === day.id && i.shotId ? [i.shotId] : [])));
+  const dayShotIds = shotIdsOf(plan);
   const projection = projectionOf(plan, takes, states, nowMs);
   const answers = ledger({ plan, projection, shots: rows.shots, states, dayShotIds, cards, clock });
   return { plan, takes, states, cards, dayShotIds, projection, answers };
@@ -209,4 +214,5 @@ export * from './day.ts';
 export * from './share.ts';
 export * from './sheet.ts';
 export * from './risks.ts';
+export * from './targets.ts';
 export * from './moving.ts';

@@ -10,7 +10,7 @@ import {
   type Setup,
   type Surroundings,
 } from '../light/index.ts';
-import type { Place } from '../places/index.ts';
+import { sunPlaceOf, type Place } from '../places/index.ts';
 import { daylight, sunPosition } from '../sun/index.ts';
 import { shotMinutes } from '../scenes/index.ts';
 import type { ProductionRows } from './index.ts';
@@ -36,11 +36,9 @@ export function daylightOf(
   place: Place | undefined,
   day: Day | null,
 ): Surroundings['daylight'] {
-  if (plan.atMin === null || plan.daylight === 'out' || !place || !day) return null;
-  const at = sunPosition(
-    { date: day.date, timeZone: day.timeZone, latitude: place.latitude, longitude: place.longitude },
-    plan.atMin,
-  );
+  const sunPlace = sunPlaceOf(day, place);
+  if (plan.atMin === null || plan.daylight === 'out' || !sunPlace) return null;
+  const at = sunPosition(sunPlace, plan.atMin);
   return { ...daylight(at.altitudeDeg, plan.sky), ...at };
 }
 

@@ -1,6 +1,6 @@
 import { latestOf } from '../callsheet/index.ts';
 import type { Day, DayPlan } from '../day/index.ts';
-import { detailOf, recheck } from '../places/index.ts';
+import { sunPlaceOf, detailOf, recheck } from '../places/index.ts';
 import { sunTimes } from '../sun/index.ts';
 import { formatCount, formatDate, formatMinuteOfDay, formatMinutes } from '../units/index.ts';
 import { planOf, type ProductionRows } from './index.ts';
@@ -114,9 +114,9 @@ function sunShift(
 ): Moved['windows'] {
   return plan.rows.flatMap((row) => {
     const place = rows.places.find((p) => p.id === row.placeId);
-    if (!row.shot || !place || row.windows.length === 0) return [];
-    const at = { timeZone: day.timeZone, latitude: place.latitude, longitude: place.longitude };
-    const [was, now] = [sunTimes({ ...at, date: day.date }), sunTimes({ ...at, date: toDate })];
+    const at = sunPlaceOf(day, place);
+    if (!row.shot || !at || row.windows.length === 0) return [];
+    const [was, now] = [sunTimes(at), sunTimes({ ...at, date: toDate })];
     const next = row.windows.map(([from, to]): [number, number] => {
       const late = (from + to) / 2 > NOON;
       const [a, b] = late ? [was.setMin, now.setMin] : [was.riseMin, now.riseMin];

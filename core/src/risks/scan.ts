@@ -1,10 +1,12 @@
+import { sunPlaceOf } from '../places/index.ts';
+import { isOnce } from '../day/index.ts';
 import type { Day, DayPlan, DayRow } from '../day/index.ts';
 import { LOCK_MIN, type Setup } from '../light/index.ts';
 import { HOURS, type LoadFinding, type PersonDay } from '../people/index.ts';
 import type { Place } from '../places/index.ts';
 import { sunTimes } from '../sun/index.ts';
 import { formatMinuteOfDay, formatMinutes } from '../units/index.ts';
-import { standInForecast, weatherOver, type Forecast } from '../weather/index.ts';
+import { fromSaid, standInForecast, weatherOver, type Forecast } from '../weather/index.ts';
 import { codeOf, type FoundRisk, type ScanSources } from './found.ts';
 import { singlePoints } from './single.ts';
 
@@ -43,14 +45,14 @@ const outsideOf = (s: ScanSources, row: DayRow): boolean => {
   return room ? room.outside : row.scene ? !row.scene.inside : false;
 };
 
+/** What weather is looked at: what somebody said of the day, else the stand-in’s; null where neither is to be had. */
 export function forecastFor(day: Day, placeId: string, places: readonly Place[]): Forecast | null {
-  const place = places.find((p) => p.id === placeId);
-  return place
-    ? standInForecast(
-        { date: day.date, timeZone: day.timeZone, latitude: place.latitude, longitude: place.longitude },
-        day.gustMps,
-      )
-    : null;
+  if (day.forecast) return fromSaid(day.forecast, day.gustMps);
+  const at = sunPlaceOf(
+    day,
+    places.find((p) => p.id === placeId),
+  );
+  return at && standInForecast(at, day.gustMps);
 }
 
 function windRisks(s: ScanSources, plan: DayPlan): FoundRisk[] {
@@ -138,13 +140,15 @@ function windowRisks(plan: DayPlan): FoundRisk[] {
         key: `window:${row.itemId}`,
         dayId: day.id,
         title: late
-          ? `${codeOf(row)} misses its ${row.pinnedStartMin === null ? 'window' : 'fixed start'}`
+          ? row.programme
+            ? `${codeOf(row)} begins before we are ready`
+            : `${codeOf(row)} misses its ${row.pinnedStartMin === null ? 'window' : 'fixed start'}`
           : `${codeOf(row)} runs out of its window`,
         why: late
           ? `As planned it can’t be kept.`
           : `It is to end at ${time(row.endMin)} and the window closes at ${time(end as number)}: ${formatMinutes(slack as number)} to spare.`,
         likelihood: late ? 3 : (slack as number) < 10 ? 3 : 2,
-        harm: row.shot?.priority === 'must' ? 3 : 2,
+        harm: row.programme || row.shot?.priority === 'must' ? 3 : 2,
         trigger: { kind: 'behind', overMin: Math.max(5, Math.round(slack ?? 5)) },
         remedies: [
           'Leave the place before it earlier: drop its last nice',
@@ -178,7 +182,7 @@ function lightRisks(s: ScanSources, plan: DayPlan): FoundRisk[] {
 
 function clipRisks(s: ScanSources, plan: DayPlan): FoundRisk[] {
   return plan.rows.flatMap((row): FoundRisk[] => {
-    if (!row.shot?.happensOnce) return [];
+    if (!isOnce(row)) return [];
     return row.cameras.flatMap((letter): FoundRisk[] => {
       const camera = s.cameras.find((c) => c.letter === letter);
       const limit = camera?.clipLimitMin ?? null;
@@ -222,9 +226,8 @@ function peopleRisks(s: ScanSources, plan: DayPlan, days: readonly PersonDay[]):
     }));
   const { day } = plan;
   const place = s.places.find((p) => p.id === day.basePlaceId);
-  const set =
-    place &&
-    sunTimes({ date: day.date, timeZone: day.timeZone, latitude: place.latitude, longitude: place.longitude }).setMin;
+  const at = sunPlaceOf(day, place);
+  const set = at && sunTimes(at).setMin;
   const outside = plan.rows.filter((r) => outsideOf(s, r)).at(-1);
   const dark: FoundRisk[] =
     set && outside && outside.endMin > set - SLACK_MIN
@@ -284,7 +287,7 @@ function lateLight(plan: DayPlan): FoundRisk[] {
   const { day } = plan;
   return plan.units.flatMap((u) =>
     u.rows.flatMap((row, i): FoundRisk[] => {
-      const fixed = row.pinnedStartMin !== null || row.windows.length > 0 || row.shot?.happensOnce === true;
+      const fixed = row.pinnedStartMin !== null || row.windows.length > 0 || isOnce(row);
       const lit = row.changeKind === 'setup' || row.changeKind === 'place' || row.changeKind === 'first';
       if (!fixed || !lit || !row.setup || row.changeMin < LEAST_LIGHT_MIN) return [];
       const from = u.rows[i - 1]?.endMin ?? u.order.startMin;
@@ -301,7 +304,7 @@ function lateLight(plan: DayPlan): FoundRisk[] {
           title: `${row.setup.code} is late for ${codeOf(row)}`,
           why: `${row.changeTitle} takes ${formatMinutes(row.changeMin)} and has ${formatMinutes(Math.max(0, slack))} to spare; nothing is changed after ${formatMinuteOfDay(lockBy, day)}.`,
           likelihood: slack < 2 ? 3 : 2,
-          harm: row.shot?.priority === 'must' ? 3 : 2,
+          harm: row.programme || row.shot?.priority === 'must' ? 3 : 2,
           trigger: { kind: 'time', atMin: Math.max(0, Math.floor(lockBy)) },
           remedies: [
             'Begin to rig during the shot before',

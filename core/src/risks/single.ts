@@ -1,3 +1,4 @@
+import { isOnce } from '../day/index.ts';
 import { codeOf, type FoundRisk, type ScanSources } from './found.ts';
 
 /** Somebody who has as many cameras alone is a single point. */
@@ -7,7 +8,7 @@ const MOST_CAMERAS = 2;
 export function singlePoints(s: ScanSources): FoundRisk[] {
   const found: FoundRisk[] = [];
   const rows = s.plans.flatMap((p) => p.rows);
-  const once = rows.filter((r) => r.shot?.happensOnce);
+  const once = rows.filter(isOnce);
   const add = (f: Omit<FoundRisk, 'dayId' | 'trigger'>) => found.push({ ...f, dayId: null, trigger: null });
   // One recorder for every sound of what happens once.
   const routes = s.soundRoutes.filter((r) => r.duty !== 'scratch');

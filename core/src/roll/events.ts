@@ -19,6 +19,8 @@ export const takePayload = z.discriminatedUnion('kind', [
   z.object({
     kind: z.literal('rolled'),
     shotId: id.nullable(),
+    /** The moment or cue, of a take that is of no shot in particular. */
+    sceneId: id.nullable().optional(),
     dayId: id,
     /** The number said on the slate. */
     number: z.int().min(1).max(9999),

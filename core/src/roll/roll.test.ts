@@ -110,9 +110,9 @@ describe('takes from events', () => {
 describe('numbers', () => {
   it('the next is one more than the highest said', () => {
     const takes = foldTakes(story);
-    expect(nextTakeNumber(takes, uuid(1), false)).toBe(3);
-    expect(nextTakeNumber(takes, uuid(2), false)).toBe(1);
-    expect(nextTakeNumber(takes, uuid(1), true)).toBe(1);
+    expect(nextTakeNumber(takes, { shotId: uuid(1), sceneId: null }, false)).toBe(3);
+    expect(nextTakeNumber(takes, { shotId: uuid(2), sceneId: null }, false)).toBe(1);
+    expect(nextTakeNumber(takes, { shotId: uuid(1), sceneId: null }, true)).toBe(1);
   });
   it('said twice are found', () => {
     const takes = foldTakes([rolled(1, 1, 4), rolled(2, 2, 4), rolled(3, 3, 5)]);

@@ -7,7 +7,11 @@ export type TakeCamera = Rolled['cameras'][number] & { outAtMs: number | null };
 export interface Take {
   id: string;
   shotId: string | null;
+  /** The moment or cue, of a take that is of no shot in particular. */
+  sceneId: string | null;
   dayId: string;
+  /** Who began it: the browser, and what it calls itself. */
+  by: { clientId: string; device: string };
   number: number;
   wild: boolean;
   cameras: TakeCamera[];
@@ -60,7 +64,9 @@ function begin(event: TakeEvent, p: Rolled): Take {
   return {
     id: event.takeId,
     shotId: p.shotId,
+    sceneId: p.sceneId ?? null,
     dayId: p.dayId,
+    by: { clientId: event.clientId, device: event.device },
     number: p.number,
     wild: p.wild,
     cameras: p.cameras.map((c) => ({ ...c, outAtMs: null })),
@@ -124,16 +130,24 @@ function apply(take: Take, event: TakeEvent): void {
 }
 
 /** The number to say on the next slate of a shot: one more than the highest said. */
-export function nextTakeNumber(takes: readonly Take[], shotId: string | null, wild: boolean): number {
-  return takes.reduce((max, t) => (t.shotId === shotId && t.wild === wild ? Math.max(max, t.number) : max), 0) + 1;
+export function nextTakeNumber(takes: readonly Take[], of: TakeOf, wild: boolean): number {
+  return takes.reduce((max, t) => (isTakeOf(t, of) && t.wild === wild ? Math.max(max, t.number) : max), 0) + 1;
 }
+
+/** What a take is of: a shot, or a moment as a whole; neither for wild sound of nothing in particular. */
+export interface TakeOf {
+  shotId: string | null;
+  sceneId: string | null;
+}
+export const isTakeOf = (take: Take, of: TakeOf): boolean =>
+  take.shotId === of.shotId && (of.shotId !== null || take.sceneId === of.sceneId);
 
 /** Ids of takes whose number was said twice for the same shot: two loggers, or a slate not turned. */
 export function doubledTakes(takes: readonly Take[]): Set<string> {
   const seen = new Map<string, string>();
   const doubled = new Set<string>();
   for (const take of takes) {
-    const key = `${take.shotId}|${take.wild}|${take.number}`;
+    const key = `${take.shotId ?? take.sceneId}|${take.wild}|${take.number}`;
     const first = seen.get(key);
     if (first === undefined) seen.set(key, take.id);
     else doubled.add(first).add(take.id);

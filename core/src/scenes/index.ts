@@ -11,4 +11,5 @@ export * from './rollup.ts';
 export * from './links.ts';
 export * from './track.ts';
 export * from './importing.ts';
+export * from './programmeImport.ts';
 export * from './shotList.ts';

@@ -9,6 +9,15 @@ export const SCENE_KIND_WORDS: Readonly<Record<(typeof SCENE_KINDS)[number], str
   cue: 'a cue of a running order',
 };
 
+/** How the start of a moment or cue is meant: at that minute, about then, or when another one ends. */
+export const START_KINDS = ['fixed', 'about', 'follows'] as const;
+export type StartKind = (typeof START_KINDS)[number];
+export const START_KIND_WORDS: Readonly<Record<StartKind, string>> = {
+  fixed: 'at its minute',
+  about: 'about then',
+  follows: 'when another one ends',
+};
+
 /** How a scene is covered; the two schools change what its shots are estimated to take. */
 export const SCENE_STYLES = ['asWritten', 'few', 'many'] as const;
 export type SceneStyle = (typeof SCENE_STYLES)[number];
@@ -40,6 +49,9 @@ export const sceneFields = z.object({
   dayId: id.nullable(),
   plannedMin: minuteOfDay('The start').nullable(),
   lengthMin: minutes('The length', 1440).nullable(),
+  startKind: z.enum(START_KINDS, { error: 'Choose how its start is meant.' }),
+  /** The one at whose end it starts, where it follows. */
+  followsSceneId: id.nullable(),
   position,
 });
 export const scene = sceneFields.extend(recordBase);
@@ -201,4 +213,6 @@ export const SCENE_DEFAULTS: Omit<z.infer<typeof sceneFields>, 'number' | 'title
   dayId: null,
   plannedMin: null,
   lengthMin: null,
+  startKind: 'fixed',
+  followsSceneId: null,
 };

@@ -1,5 +1,5 @@
 import { sunTimes, type SunPlace } from '../sun/index.ts';
-import type { Forecast, HourWeather } from './model.ts';
+import type { Forecast, HourWeather, SaidForecast } from './model.ts';
 
 /** FNV-1a of a text, as a share from 0 to 1. */
 function shareOf(text: string): number {
@@ -54,6 +54,38 @@ export function standInForecast(place: SunPlace, gustMps: number | null): Foreca
         ? hours
         : hours.map((h) => ({ ...h, windMps: (h.windMps * gustMps) / peak, gustMps: (h.gustMps * gustMps) / peak })),
   };
+}
+
+/** A forecast that somebody said, as hours: the same all day, rain not counted in millimetres. */
+export function fromSaid(said: SaidForecast, gustMps: number | null): Forecast {
+  const [low, high] = [said.lowC ?? said.highC ?? 0, said.highC ?? said.lowC ?? 0];
+  const windMps = said.windMps ?? 0;
+  const hours = Array.from({ length: 24 }, (_, hour): HourWeather => ({
+    hour,
+    temperatureC: hour >= 11 && hour < 18 ? high : low,
+    windMps,
+    gustMps: gustMps ?? windMps,
+    rainMm: 0,
+    cloud: 0,
+  }));
+  return { source: 'said', hours };
+}
+
+/** A forecast that somebody said, in a line, with its source and when that was; `time` says an instant. */
+export function saidWords(
+  said: SaidForecast,
+  gustMps: number | null,
+  temperature: (c: number) => string,
+  time: (atMs: number) => string,
+): string {
+  const range = [said.lowC, said.highC].filter((c) => c !== null).map(temperature);
+  const parts = [
+    range.join(' to '),
+    said.windMps === null ? '' : `wind ${said.windMps.toFixed(0)}\u00a0m/s`,
+    gustMps === null ? '' : `gusts to ${gustMps.toFixed(0)}\u00a0m/s`,
+    said.rain,
+  ].filter(Boolean);
+  return `${parts.join(', ')} (${said.source}, ${time(said.atMs)})`;
 }
 
 /** The hour a minute of the day falls into; minutes past midnight belong to the last one. */

@@ -1,12 +1,13 @@
 import {
   concerns,
+  sheetWeather,
   type Difference,
   type FrozenSheet,
   type SheetContent,
   type SheetPerson,
 } from '@kavrell/core/callsheet';
-import { formatCount, formatDate, formatMinuteOfDay, formatMinutes, formatTemperature } from '@kavrell/core/units';
-import { weatherWords } from '@kavrell/core/weather';
+import { formatCount, formatDate, formatMinuteOfDay, formatMinutes } from '@kavrell/core/units';
+import { spotOf } from '@kavrell/core/places';
 import { sketchOf } from './sketch.ts';
 
 /** What a personal page is made of. */
@@ -80,7 +81,7 @@ export function personalPage(p: PersonalSheet): string {
     otherPlaces(c, first?.id),
     person ? `<a class="b" href="${esc(p.path)}/day.ics">Put it into the calendar</a>` : '',
     `<a class="b" href="${esc(p.path)}/sheet.pdf">The whole sheet as PDF</a>`,
-    `<p class="s">Times are local to ${esc(c.timeZone)}, and estimates. Weather is simulated. This page is kept on this device once it was open: it also opens with no network.</p>`,
+    `<p class="s">Times are local to ${esc(c.timeZone)}, and estimates. This page is kept on this device once it was open: it also opens with no network.</p>`,
   ];
   return html(title, parts.join('\n'));
 }
@@ -112,6 +113,12 @@ function changes({ changed, since, person, sheet }: PersonalSheet): string {
     .join('')}</ul></section>`;
 }
 
+function onMap(spot: ReturnType<typeof spotOf>): string {
+  if (!spot) return '';
+  const at = `${spot.latitude.toFixed(5)},${spot.longitude.toFixed(5)}`;
+  return `<p><a href="geo:${at}">On the map: ${at.replace(',', ', ')}</a></p>`;
+}
+
 function place(at: SheetContent['places'][number] | undefined, main: boolean): string {
   if (!at) return '';
   const rows = [
@@ -119,7 +126,7 @@ function place(at: SheetContent['places'][number] | undefined, main: boolean): s
     at.directions && `<p><strong>Way there</strong> ${said(at.directions)}</p>`,
     at.parking &&
       `<p><strong>Parking</strong> ${said(at.parking)}${at.walkMin ? `, ${formatMinutes(at.walkMin)} on foot to the set` : ''}</p>`,
-    `<p><a href="geo:${at.latitude.toFixed(5)},${at.longitude.toFixed(5)}">On the map: ${at.latitude.toFixed(5)}, ${at.longitude.toFixed(5)}</a></p>`,
+    onMap(spotOf(at)),
     at.hospital && `<p><strong>Hospital</strong> ${said(at.hospital)}</p>`,
     at.contact && `<p><strong>Contact</strong> ${said(at.contact)}</p>`,
     ...at.facts.map((f) => said(f, 'p')),
@@ -155,9 +162,9 @@ function weather(c: SheetContent, time: (m: number) => string): string {
         .filter(Boolean)
         .join(', ')
     : '';
-  const words = c.forecast ? weatherWords(c.forecast, c.callMin, c.wrapMin, time, (t) => formatTemperature(t)) : '';
+  const words = sheetWeather(c);
   if (!sun && !words) return '';
-  return `<h2>Weather and sun</h2>${words ? `<p>${esc(words)} <span class="s">(simulated)</span></p>` : ''}${sun ? `<p>${esc(sun.charAt(0).toUpperCase() + sun.slice(1))}.</p>` : ''}`;
+  return `<h2>Weather and sun</h2>${words ? `<p>${esc(words)}</p>` : ''}${sun ? `<p>${esc(sun.charAt(0).toUpperCase() + sun.slice(1))}.</p>` : ''}`;
 }
 
 function order(c: SheetContent, time: (m: number) => string, mine: (ids: readonly string[]) => boolean): string {

@@ -1,7 +1,7 @@
 import type { Content, TableCell } from 'pdfmake/interfaces.js';
-import type { SheetContent, SheetPerson } from '@kavrell/core/callsheet';
-import { NBSP, formatDate, formatMinuteOfDay, formatMinutes, formatTemperature } from '@kavrell/core/units';
-import { weatherWords } from '@kavrell/core/weather';
+import { sheetWeather, type SheetContent, type SheetPerson } from '@kavrell/core/callsheet';
+import { NBSP, formatDate, formatMinuteOfDay, formatMinutes } from '@kavrell/core/units';
+import { spotOf } from '@kavrell/core/places';
 import { HAIR, SOFT, head, heading, renderWithin, rows } from '../platform/documents/index.ts';
 import { sketchOf } from './sketch.ts';
 
@@ -102,7 +102,7 @@ function figures(c: SheetContent, time: (m: number) => string): Content[] {
   });
   const sun = (name: string, minute: number | null | undefined) =>
     fact(name, minute === null || minute === undefined ? '–' : time(minute));
-  const weather = c.forecast ? weatherWords(c.forecast, c.callMin, c.wrapMin, time, (t) => formatTemperature(t)) : '';
+  const weather = sheetWeather(c);
   return [
     {
       layout: 'noBorders',
@@ -123,7 +123,7 @@ function figures(c: SheetContent, time: (m: number) => string): Content[] {
     ...(weather
       ? [
           {
-            text: `Weather (simulated): ${weather}.`,
+            text: `Weather: ${weather}.`,
             fontSize: 8.5,
             margin: [0, 4, 0, 0] as [number, number, number, number],
           },
@@ -248,6 +248,11 @@ function peopleTable(
   ];
 }
 
+function spotWords(p: SheetContent['places'][number]): string {
+  const spot = spotOf(p);
+  return spot ? `   ${spot.latitude.toFixed(4)}, ${spot.longitude.toFixed(4)}` : '';
+}
+
 function places(c: SheetContent, dense: Dense): Content[] {
   // A sketch with a row of its own is left out where room is short.
   const sketch = dense > 0 && c.places.length % 3 === 0 ? null : sketchOf(c.places);
@@ -258,7 +263,7 @@ function places(c: SheetContent, dense: Dense): Content[] {
       {
         text: [
           { text: p.name, bold: true },
-          { text: `   ${p.latitude.toFixed(4)}, ${p.longitude.toFixed(4)}`, color: SOFT, fontSize: 7.5 },
+          { text: spotWords(p), color: SOFT, fontSize: 7.5 },
         ],
       },
       ...[

@@ -1,4 +1,5 @@
 import type { SheetPlace } from '@kavrell/core/callsheet';
+import { spotOf } from '@kavrell/core/places';
 
 const [WIDTH, HEIGHT, EDGE] = [320, 150, 28];
 const METRES_PER_DEGREE = 111_320;
@@ -11,11 +12,15 @@ export interface Sketch {
   scale: { metres: number; px: number };
 }
 
-/** Where places lie to each other: north up, to scale, on a plane at their latitude. Null for fewer than two that lie apart. */
+/** Where places lie to each other: north up, to scale, on a plane at their latitude. Null for fewer than two that are known to lie apart. */
 export function sketchOf(places: readonly Pick<SheetPlace, 'name' | 'latitude' | 'longitude'>[]): Sketch | null {
-  if (places.length < 2) return null;
-  const latitude = places.reduce((t, p) => t + p.latitude, 0) / places.length;
-  const flat = places.map((p) => ({
+  const found = places.flatMap((p) => {
+    const spot = spotOf(p);
+    return spot ? [{ name: p.name, ...spot }] : [];
+  });
+  if (found.length < 2) return null;
+  const latitude = found.reduce((t, p) => t + p.latitude, 0) / found.length;
+  const flat = found.map((p) => ({
     name: p.name,
     e: p.longitude * METRES_PER_DEGREE * Math.cos((latitude * Math.PI) / 180),
     n: p.latitude * METRES_PER_DEGREE,

@@ -15,15 +15,17 @@ function refuseVoices(events: readonly TakeEvent[]): void {
 }
 
 /** The rows that events name, by table. */
-function named(events: readonly TakeEvent[]): Record<'shots' | 'days' | 'cameras', Map<string, number>> {
+function named(events: readonly TakeEvent[]): Record<'shots' | 'scenes' | 'days' | 'cameras', Map<string, number>> {
   const found = {
     shots: new Map<string, number>(),
+    scenes: new Map<string, number>(),
     days: new Map<string, number>(),
     cameras: new Map<string, number>(),
   };
   events.forEach(({ payload: p }, at) => {
     if (p.kind === 'rolled') {
       if (p.shotId !== null) found.shots.set(p.shotId, at);
+      if (p.sceneId) found.scenes.set(p.sceneId, at);
       found.days.set(p.dayId, at);
       for (const c of p.cameras) found.cameras.set(c.cameraId, at);
     } else if (p.kind === 'camera') found.cameras.set(p.cameraId, at);
@@ -31,9 +33,9 @@ function named(events: readonly TakeEvent[]): Record<'shots' | 'days' | 'cameras
   return found;
 }
 
-const ONE = { shots: 'shot', days: 'day', cameras: 'camera' } as const;
+const ONE = { shots: 'shot', scenes: 'moment', days: 'day', cameras: 'camera' } as const;
 
-/** Refuses events that speak as a camera, that are out of all time, or that name what is not in this production; three queries at most. */
+/** Refuses events that speak as a camera, that are out of all time, or that name what is not in this production; four queries at most. */
 export async function checkEvents(context: Context, productionId: string, events: readonly TakeEvent[]): Promise<void> {
   refuseVoices(events);
   const now = nowOf(await productionOf(context, productionId));
@@ -42,7 +44,7 @@ export async function checkEvents(context: Context, productionId: string, events
     believableTime(timeOf(event), now);
   }
   const wanted = named(events);
-  for (const table of ['shots', 'days', 'cameras'] as const) {
+  for (const table of ['shots', 'scenes', 'days', 'cameras'] as const) {
     const ids = [...wanted[table].keys()];
     if (ids.length === 0) continue;
     // One that was deleted meanwhile was there when the take was made.

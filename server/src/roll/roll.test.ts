@@ -1,5 +1,4 @@
 import { randomUUID } from 'node:crypto';
-import { setTimeout as sleep } from 'node:timers/promises';
 import type { Agent } from 'supertest';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { DemoPlan } from '@kavrell/demo';
@@ -56,11 +55,7 @@ beforeAll(async () => {
     })),
   );
 });
-// Windows are told a moment after the last event was stored.
-afterAll(async () => {
-  await sleep(60);
-  await server.stop();
-});
+afterAll(() => server.stop());
 
 describe('take events', () => {
   it('command the simulated cameras, which report back as events of their own', async () => {

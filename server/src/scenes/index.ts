@@ -21,7 +21,7 @@ export function serveScenes(router: Router, context: Context): void {
   router.serve(dayShotListPdf, async ({ params, res }) => {
     const rows = await loadRows(context, params.productionId);
     const day = dayIn(rows, params.dayId);
-    const shots = planOf(rows, day).rows.flatMap((r) => r.shot ?? []);
+    const shots = planOf(rows, day).rows.flatMap((r) => r.shots);
     const title = `Day ${day.number}, in order`;
     sendDocument(
       res,

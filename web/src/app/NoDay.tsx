@@ -1,47 +1,53 @@
-import type { ReactNode } from 'react';
-import { DAY_DEFAULTS } from '@kavrell/core/day';
+import { useState, type ReactNode } from 'react';
+import { DAY_DEFAULTS, type Day } from '@kavrell/core/day';
+import type { ProductionRows } from '@kavrell/core/productions';
+import { formatDate } from '@kavrell/core/units';
 import { change } from '../platform/rows.ts';
 import { Button } from '../ui/Button.tsx';
+import { DateField } from '../ui/DateField.tsx';
 import { Empty } from '../ui/parts.tsx';
 import { useProduction } from './production.tsx';
 
-/** Adds a day: the one after the last, or today in this device’s zone. Nothing for those who may not. */
-export function useAddDay(): (() => void) | null {
+type NewDay = Omit<Day, 'id' | 'productionId' | 'version' | 'deletedAt'>;
+
+/** What a day on this date starts with: numbered after the others, in the zone of the last one or of this device. */
+export function newDay(rows: Pick<ProductionRows, 'days' | 'places'>, date: string): NewDay {
+  const last = rows.days.at(-1);
+  return {
+    number: Math.max(0, ...rows.days.map((d) => d.number)) + 1,
+    date,
+    timeZone: last?.timeZone ?? Intl.DateTimeFormat().resolvedOptions().timeZone,
+    basePlaceId: rows.places[0]?.id ?? null,
+    ...DAY_DEFAULTS,
+  };
+}
+
+/** Adds a day on a date that is typed or picked: any, the evening before too. Nothing for those who may not. */
+export function AddDay({ primary = false }: { primary?: boolean }) {
   const { production, rows, me } = useProduction();
+  const [asking, setAsking] = useState(false);
   if (me.role !== 'owner') return null;
-  return () => {
-    const last = rows.days.at(-1);
-    const date = last ? new Date(Date.parse(`${last.date}T12:00:00Z`) + 86400000) : new Date();
-    void change(production.id, 'Added a day', [
-      {
-        op: 'insert',
-        table: 'days',
-        values: {
-          number: (last?.number ?? 0) + 1,
-          date: date.toISOString().slice(0, 10),
-          timeZone: last?.timeZone ?? Intl.DateTimeFormat().resolvedOptions().timeZone,
-          basePlaceId: rows.places[0]?.id ?? null,
-          ...DAY_DEFAULTS,
-        },
-      },
+  const last = rows.days.at(-1);
+  const next = last ? new Date(Date.parse(`${last.date}T12:00:00Z`) + 86_400_000).toISOString().slice(0, 10) : '';
+  const add = (date: string) => {
+    setAsking(false);
+    void change(production.id, `Added a day on ${formatDate(date)}`, [
+      { op: 'insert', table: 'days', values: newDay(rows, date) },
     ]);
   };
+  if (!asking)
+    return (
+      <Button look={primary ? 'primary' : 'plain'} size={primary ? undefined : 'small'} onClick={() => setAsking(true)}>
+        Add a day
+      </Button>
+    );
+  return <DateField label="The date of the new day" start={next} take={add} cancel={() => setAsking(false)} />;
 }
 
 /** In place of what a day is needed for: says what stands here, and makes the day. */
 export function NoDay({ children }: { children: ReactNode }) {
-  const addDay = useAddDay();
   return (
-    <Empty
-      title="No day yet"
-      action={
-        addDay ? (
-          <Button look="primary" onClick={addDay}>
-            Add a day
-          </Button>
-        ) : undefined
-      }
-    >
+    <Empty title="No day yet" action={<AddDay primary />}>
       {children}
     </Empty>
   );

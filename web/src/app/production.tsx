@@ -2,7 +2,14 @@ import { createContext, useContext, useMemo, type ReactNode } from 'react';
 import type { Me } from '@kavrell/contract';
 import type { Production } from '@kavrell/core/brief';
 import type { Day } from '@kavrell/core/day';
-import { cardsOf, planOf, projectionOf, type DayFacts, type ProductionRows } from '@kavrell/core/productions';
+import {
+  cardsOf,
+  planOf,
+  projectionOf,
+  shotIdsOf,
+  type DayFacts,
+  type ProductionRows,
+} from '@kavrell/core/productions';
 import type { CardStatus } from '@kavrell/core/copies';
 import { ledger, type Answer } from '@kavrell/core/ledger';
 import { inSceneOrder } from '@kavrell/core/scenes';
@@ -256,7 +263,7 @@ export function ProductionProvider({
   );
   const facts = useMemo<DayFacts | null>(() => {
     if (!rows || !plan) return null;
-    const dayShotIds = new Set(rows.dayItems.flatMap((i) => (i.dayId === plan.day.id && i.shotId ? [i.shotId] : [])));
+    const dayShotIds = shotIdsOf(plan);
     const projection = projectionOf(plan, takes, states, now);
     const answers = ledger({ plan, projection, shots: rows.shots, states, dayShotIds, cards: cardList, clock });
     return { plan, takes, states, cards: cardList, dayShotIds, projection, answers };

@@ -91,7 +91,7 @@ it('when the request fails, all who asked are told, and the next asking is a new
 it('what was taken while rows were being read is in them, though the reading began before', async () => {
   const id = '01a22184-ea6b-7152-9066-80f4899fe500';
   let answer: (reply: Response) => void = () => undefined;
-  vi.stubGlobal('fetch', (url: string, init?: { body?: unknown }) =>
+  vi.stubGlobal('fetch', (_url: string, init?: { body?: unknown }) =>
     init?.body === undefined
       ? new Promise<Response>((done) => (answer = done))
       : Promise.resolve(new Response(JSON.stringify({ id, versions: { [id]: 1 } }))),

@@ -83,7 +83,9 @@ export function settled(
   versions: Record<string, number> | null,
 ): AnyRow[] {
   if (entry.kind !== 'changes') return overlay(table, rows, [entry], entry.productionId);
-  const newer = new Set(rows.filter((r) => Number(r.version) >= (versions?.[String(r.id)] ?? Infinity)).map((r) => r.id));
+  const newer = new Set(
+    rows.filter((r) => Number(r.version) >= (versions?.[String(r.id)] ?? Infinity)).map((r) => r.id),
+  );
   const ops = entry.set.ops.filter((op) => !newer.has(op.id));
   return overlay(table, rows, [{ ...entry, set: { ...entry.set, ops } }], entry.productionId).map((r) => {
     const version = newer.has(r.id) ? undefined : versions?.[String(r.id)];

@@ -46,6 +46,8 @@ export interface Column<R> {
     /** The values to write for what was typed; throws in words. */
     set: (text: string, row: R) => Record<string, unknown>;
     options?: readonly (readonly [string, string])[];
+    /** A date: the side sheet lets it be picked too. */
+    date?: boolean;
   };
 }
 

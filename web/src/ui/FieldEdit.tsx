@@ -1,3 +1,4 @@
+import { Flex } from '@chakra-ui/react';
 import { useState } from 'react';
 import type { z } from 'zod';
 import { someOf } from '@kavrell/core/records';
@@ -15,10 +16,12 @@ interface Props {
   whole?: Readonly<Record<string, unknown>>;
   options?: readonly (readonly [string, string])[];
   hint?: string;
+  /** The value is a date as YYYY-MM-DD: it can be picked too. */
+  date?: boolean;
 }
 
 /** One fact of the selected thing, edited where it stands: saved on leaving or Enter, refused in words below. */
-export function FieldEdit({ label, value, set, fields, save, whole, options, hint }: Props) {
+export function FieldEdit({ label, value, set, fields, save, whole, options, hint, date }: Props) {
   const [typed, setTyped] = useState<string | null>(null);
   const [problem, setProblem] = useState('');
   const take = (text: string) => {
@@ -47,21 +50,32 @@ export function FieldEdit({ label, value, set, fields, save, whole, options, hin
             ))}
           </select>
         ) : (
-          <input
-            className="field"
-            {...props}
-            value={typed ?? value}
-            onChange={(e) => setTyped(e.target.value)}
-            onBlur={() => typed !== null && take(typed)}
-            onKeyDown={(e) => {
-              if (e.key === 'Enter') take(typed ?? value);
-              else if (e.key === 'Escape') {
-                setTyped(null);
-                setProblem('');
-              } else return;
-              e.stopPropagation();
-            }}
-          />
+          <Flex gap={1}>
+            <input
+              className="field"
+              {...props}
+              value={typed ?? value}
+              onChange={(e) => setTyped(e.target.value)}
+              onBlur={() => typed !== null && take(typed)}
+              onKeyDown={(e) => {
+                if (e.key === 'Enter') take(typed ?? value);
+                else if (e.key === 'Escape') {
+                  setTyped(null);
+                  setProblem('');
+                } else return;
+                e.stopPropagation();
+              }}
+            />
+            {date ? (
+              <input
+                type="date"
+                className="field pick-date"
+                aria-label={`Pick: ${label}`}
+                value={value}
+                onChange={(e) => e.target.value && take(e.target.value)}
+              />
+            ) : null}
+          </Flex>
         )
       }
     </FormField>

@@ -27,6 +27,7 @@ export function RowFields<R extends { id: string }>({ row, columns, fields, onEd
             set={(text) => edit.set(text, row)}
             save={(values) => onEdit([row], values, c)}
             {...(edit.options ? { options: edit.options } : {})}
+            {...(edit.date ? { date: true } : {})}
           />
         );
       })}

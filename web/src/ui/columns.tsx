@@ -1,4 +1,5 @@
-import { parseMinutes, formatMinutes } from '@kavrell/core/units';
+import { parseDate } from '@kavrell/core/dates';
+import { formatDate, formatMinutes, parseMinutes } from '@kavrell/core/units';
 import type { Column } from './DataTable.tsx';
 
 type Key<R> = keyof R & string;
@@ -35,6 +36,29 @@ export function numberColumn<R>(
     edit: {
       get,
       set: (text) => ({ [id]: options.optional && text.trim() === '' ? null : numberOf(text, header) * scale }),
+    },
+  };
+}
+
+/** A column of dates, typed as people write them: `3 Dec`, `18.3.2027`; without a year the next such date. Empty where it may be. */
+export function dateColumn<R>(
+  id: Key<R>,
+  header: string,
+  width: string,
+  options: { optional?: boolean; none?: string } = {},
+): Column<R> {
+  const get = (row: R) => String(row[id] ?? '');
+  const today = () => new Date().toISOString().slice(0, 10);
+  return {
+    id,
+    header,
+    width,
+    value: (row) => get(row) || (options.none ?? null),
+    render: (row) => <span>{get(row) ? formatDate(get(row), { year: true }) : (options.none ?? '–')}</span>,
+    edit: {
+      get,
+      set: (text) => ({ [id]: options.optional && text.trim() === '' ? null : parseDate(text, today()) }),
+      date: true,
     },
   };
 }

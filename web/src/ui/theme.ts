@@ -149,6 +149,9 @@ const config = defineConfig({
       cursor: 'grab',
       touchAction: 'manipulation',
     },
+    '.day-line.programme': { borderLeftColor: 'tape' },
+    // Only the sign that opens the calendar: the date itself stands beside it.
+    '.field.pick-date': { width: '40px', paddingInline: '10px', color: 'transparent', flex: 'none' },
     '.day-line:hover': { background: 'panel' },
     '.day-line[aria-selected=true]': { background: 'raised', borderLeftColor: 'text' },
     '.day-line .what': { display: 'flex', alignItems: 'center', gap: '8px', minWidth: 0 },

@@ -10,6 +10,7 @@ import { people } from './migrations/0007-people.ts';
 import { units } from './migrations/0008-units.ts';
 import { sheets } from './migrations/0009-sheets.ts';
 import { trust } from './migrations/0010-trust.ts';
+import { jobs } from './migrations/0011-jobs.ts';
 
 export interface Migration {
   name: string;
@@ -17,7 +18,19 @@ export interface Migration {
   down: (run: (sql: string) => Promise<void>) => Promise<void>;
 }
 
-const MIGRATIONS: readonly Migration[] = [house, clocks, media, scenes, light, camera, people, units, sheets, trust];
+const MIGRATIONS: readonly Migration[] = [
+  house,
+  clocks,
+  media,
+  scenes,
+  light,
+  camera,
+  people,
+  units,
+  sheets,
+  trust,
+  jobs,
+];
 
 /** The migrations, each in its own transaction, forward and back. */
 export function migrations(db: Sequelize): Umzug<Sequelize> {

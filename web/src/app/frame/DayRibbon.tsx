@@ -1,7 +1,8 @@
+import { sunPlaceOf } from '@kavrell/core/places';
 import { Box } from '@chakra-ui/react';
 import { useId, useMemo, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { dayBlocks, type Day, type DayBlock } from '@kavrell/core/day';
+import { dayBlocks, isOnce, type Day, type DayBlock } from '@kavrell/core/day';
 import type { Take } from '@kavrell/core/roll';
 import { skyStrip, sunTimes } from '@kavrell/core/sun';
 import { midnightMs, msToMinute } from '@kavrell/core/time';
@@ -84,13 +85,7 @@ export function DayRibbon() {
   const first = plan && day ? day.callMin - LEAD_MIN : 360;
   const last = plan && day ? Math.max(plan.wrapMin, day.wantedWrapMin) + TAIL_MIN : 1260;
   const scale = useMemo(() => ribbonScale(width, first, last), [width, first, last]);
-  const sun = useMemo(
-    () =>
-      day && place
-        ? { date: day.date, timeZone: day.timeZone, latitude: place.latitude, longitude: place.longitude }
-        : null,
-    [day, place],
-  );
+  const sun = useMemo(() => sunPlaceOf(day, place), [day, place]);
   const sky = useMemo(() => {
     if (!sun) return [];
     // Steps even in x, so that dawn is as smooth where the night is squeezed.
@@ -150,16 +145,19 @@ export function DayRibbon() {
               </text>
             </g>
           ))}
-          {blocks.map((block) => {
+          {blocks.map((block, i) => {
             const x = scale.x(block.startMin);
             const w = Math.max(1, scale.x(block.endMin) - x - 1);
             const work = block.kind === 'work';
-            const once = block.rows.some((r) => r.pinnedStartMin !== null || r.shot?.happensOnce);
+            const once = block.rows.some((r) => r.pinnedStartMin !== null || isOnce(r));
             const label = labelsOf(block).find((l) => w > l.length * CHAR_PX + 8);
             if (block.kind === 'wait') return null;
+            // Of lines of a programme that lie over each other the later ones are drawn lower.
+            const over = work && blocks.slice(0, i).some((b) => b.kind === 'work' && b.endMin > block.startMin);
+            const drop = over ? blockHeight / 2 : 0;
             return (
               <g
-                key={`${block.kind}${block.startMin}`}
+                key={`${block.kind}${block.startMin}${block.rows[0]?.itemId ?? ''}`}
                 role="link"
                 tabIndex={work ? 0 : -1}
                 aria-label={words(block)}
@@ -177,9 +175,9 @@ export function DayRibbon() {
               >
                 <rect
                   x={x}
-                  y={work ? top : top + 5}
+                  y={work ? top + drop : top + 5}
                   width={w}
-                  height={work ? blockHeight : blockHeight - 10}
+                  height={work ? blockHeight - drop : blockHeight - 10}
                   rx={2}
                   fill={
                     once
@@ -192,7 +190,7 @@ export function DayRibbon() {
                   stroke={once ? 'none' : 'var(--chakra-colors-edge)'}
                   strokeWidth={work ? 1 : 0.5}
                 />
-                {label ? (
+                {label && !over ? (
                   <text
                     x={x + 4}
                     y={top + blockHeight / 2 + 4.5}

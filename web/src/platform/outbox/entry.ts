@@ -5,7 +5,7 @@ import type { TakeEvent } from '@kavrell/core/roll';
 export type Seen = Record<string, { version: number; values: Record<string, unknown> }>;
 
 /** The form that entries are kept in on a device; entries of an older form are translated, of a newer one wait. */
-export const FORM = 2;
+export const FORM = 3;
 
 /** Who made an entry: it is sent in a session of theirs only. */
 export interface Maker {
@@ -55,7 +55,22 @@ export function translated(raw: unknown): Entry | null {
   const found = raw as Partial<Entry> | null;
   if (typeof found?.id !== 'string' || typeof found.productionId !== 'string' || typeof found.kind !== 'string')
     return null;
-  return { ...found, form: found.form ?? 1, by: found.by ?? null } as Entry;
+  const form = found.form ?? 1;
+  const entry = { ...found, form, by: found.by ?? null } as Entry;
+  return form < 3 && entry.kind === 'changes' ? withNewFields(entry) : entry;
+}
+
+/** What rows of before form 3 lacked: it was not there to be said. */
+const ADDED: Readonly<Record<string, Readonly<Record<string, unknown>>>> = {
+  scenes: { startKind: 'fixed', followsSceneId: null },
+  days: { forecast: null },
+  consents: { signature: null, terms: '' },
+};
+function withNewFields(entry: ChangesEntry): Entry {
+  const ops = entry.set.ops.map((op) =>
+    op.op === 'insert' && ADDED[op.table] ? { ...op, values: { ...ADDED[op.table], ...op.values } } : op,
+  );
+  return { ...entry, form: FORM, set: { ...entry.set, ops } };
 }
 
 /** Whether this app understands the entry; one of a newer app waits for that one. */

@@ -2,13 +2,13 @@ import { Box, Flex } from '@chakra-ui/react';
 import { useMemo } from 'react';
 import { ASK_KINDS, ASK_STATES, askFields, cautionOf, type Ask, type ScopeCheck } from '@kavrell/core/brief';
 import { positionAfter } from '@kavrell/core/records';
-import { formatCount, formatDate, formatMoney, parseMoney } from '@kavrell/core/units';
+import { formatCount, formatMoney, parseMoney } from '@kavrell/core/units';
 import { useProduction } from '../../app/production.tsx';
 import { productionNow } from '../../platform/clock.ts';
 import { newId } from '../../platform/id.ts';
 import { change } from '../../platform/rows.ts';
 import { Button } from '../../ui/Button.tsx';
-import { choiceColumn, textColumn } from '../../ui/columns.tsx';
+import { choiceColumn, dateColumn, textColumn } from '../../ui/columns.tsx';
 import { DataTable, type Column } from '../../ui/DataTable.tsx';
 import { tableEdits } from '../../ui/edits.ts';
 import { Look, Part } from '../../ui/parts.tsx';
@@ -65,15 +65,7 @@ function useColumns(checks: readonly ScopeCheck[]): Column<Ask>[] {
         },
       },
       { ...textColumn<Ask>('tag', 'Tag', '76px'), extra: 4 },
-      {
-        id: 'askedOn',
-        header: 'Asked on',
-        width: '96px',
-        extra: 5,
-        value: (a) => a.askedOn,
-        render: (a) => <span>{a.askedOn ? formatDate(a.askedOn) : '–'}</span>,
-        edit: { get: (a) => a.askedOn ?? '', set: (text) => ({ askedOn: text.trim() || null }) },
-      },
+      { ...dateColumn<Ask>('askedOn', 'Asked on', '116px', { optional: true }), extra: 5 },
       {
         ...choiceColumn<Ask>(
           'cameraId',

@@ -1,11 +1,10 @@
 import { useMemo } from 'react';
 import { dayFields, type Day } from '@kavrell/core/day';
 import { formatMinuteOfDay, parseClock } from '@kavrell/core/units';
-import { NoDay, useAddDay } from '../../app/NoDay.tsx';
+import { AddDay, NoDay } from '../../app/NoDay.tsx';
 import { useProduction } from '../../app/production.tsx';
 import { usePreferences } from '../../platform/preferences.ts';
-import { Button } from '../../ui/Button.tsx';
-import { choiceColumn, minutesColumn, numberColumn, textColumn } from '../../ui/columns.tsx';
+import { choiceColumn, dateColumn, minutesColumn, numberColumn, textColumn } from '../../ui/columns.tsx';
 import { DataTable, type Column } from '../../ui/DataTable.tsx';
 import { tableEdits } from '../../ui/edits.ts';
 import { useHashSelection } from '../../ui/selection.ts';
@@ -32,7 +31,7 @@ export function DaysView() {
   const columns = useMemo<Column<Day>[]>(
     () => [
       numberColumn('number', 'Day', '44px'),
-      textColumn('date', 'Date', '112px'),
+      dateColumn('date', 'Date', '128px'),
       { ...textColumn<Day>('timeZone', 'Time zone', '140px'), extra: 3 },
       {
         ...choiceColumn<Day>(
@@ -56,7 +55,6 @@ export function DaysView() {
   const edits = tableEdits<Day>(production.id, 'days', (d) => `Day ${d.number}`, 'day');
   const [selectedId, select] = useHashSelection();
   const chosen = rows.days.find((d) => d.id === selectedId);
-  const addDay = useAddDay();
   return (
     <>
       {rows.days.length === 0 ? (
@@ -70,13 +68,7 @@ export function DaysView() {
           columns={columns}
           fields={dayFields}
           height="40vh"
-          actions={
-            addDay ? (
-              <Button size="small" onClick={addDay}>
-                Add a day
-              </Button>
-            ) : undefined
-          }
+          actions={<AddDay />}
           selectedId={selectedId}
           onSelect={(d) => select(d?.id ?? null)}
           {...edits}

@@ -2,12 +2,12 @@ import { Box, Flex } from '@chakra-ui/react';
 import { useMemo } from 'react';
 import { deliverableFields, type Deliverable, type DeliverableFacts } from '@kavrell/core/brief';
 import { positionAfter } from '@kavrell/core/records';
-import { formatCount, formatDate, formatRatio, formatRunning, parseRunning } from '@kavrell/core/units';
+import { formatCount, formatRatio, formatRunning, parseRunning } from '@kavrell/core/units';
 import { useProduction } from '../../app/production.tsx';
 import { newId } from '../../platform/id.ts';
 import { change } from '../../platform/rows.ts';
 import { Button } from '../../ui/Button.tsx';
-import { choiceColumn, numberColumn, textColumn } from '../../ui/columns.tsx';
+import { choiceColumn, dateColumn, numberColumn, textColumn } from '../../ui/columns.tsx';
 import { CalcWhy } from '../../ui/CalcWhy.tsx';
 import { DataTable, type Column } from '../../ui/DataTable.tsx';
 import { tableEdits } from '../../ui/edits.ts';
@@ -16,15 +16,8 @@ import { RowFields } from '../../ui/RowFields.tsx';
 import { RATE_CHOICES } from '../camera/rates.ts';
 import { freeTag } from './tags.ts';
 
-const dueColumn = <R extends { due: string | null }>(): Column<R> => ({
-  id: 'due',
-  header: 'Due',
-  width: '96px',
-  value: (r) => r.due,
-  render: (r) => <span>{r.due ? formatDate(r.due) : '–'}</span>,
-  edit: { get: (r) => r.due ?? '', set: (text) => ({ due: text.trim() || null }) },
-});
-export { dueColumn };
+export const dueColumn = <R extends { due: string | null }>(): Column<R> =>
+  dateColumn<R>('due', 'Due', '116px', { optional: true });
 
 function columnsOf(facts: readonly DeliverableFacts[]): Column<Deliverable>[] {
   const of = new Map(facts.map((f) => [f.deliverable.id, f]));

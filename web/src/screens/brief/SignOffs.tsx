@@ -1,5 +1,6 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { useMemo } from 'react';
+import { parseDate } from '@kavrell/core/dates';
 import { signOffFields, type SignOff } from '@kavrell/core/brief';
 import { positionAfter } from '@kavrell/core/records';
 import { formatDate } from '@kavrell/core/units';
@@ -37,7 +38,8 @@ export function SignOffs() {
           ),
         edit: {
           get: (s) => s.givenOn ?? '',
-          set: (text) => ({ givenOn: text.trim().toLowerCase() === 'today' ? today : text.trim() || null }),
+          set: (text) => ({ givenOn: text.trim() === '' ? null : parseDate(text, today) }),
+          date: true,
         },
       },
       { ...textColumn<SignOff>('note', 'Note', 'minmax(90px, 1fr)'), extra: 3 },

@@ -138,7 +138,7 @@ export function CallSheetScreen() {
               lines={[
                 'Composed from the Day screen’s order, People, Places and Light: nothing here is typed twice.',
                 'Crew come at the general call; people in the picture at their first need less their time before it, rounded down to five minutes; a call set by hand stands.',
-                `Sun at ${draft.sun?.place || 'no place'}, flat horizon; low sun is under 6°. The weather comes from a simulated service; a gust set for the day is its strongest.`,
+                `Sun at ${draft.sun?.place || 'no place'}, flat horizon; low sun is under 6°. The weather is what somebody said of the day, with its source; what Kavrell’s stand-in makes up never gets here.`,
               ]}
             />
           </Sheet>

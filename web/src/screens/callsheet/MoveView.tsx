@@ -11,7 +11,7 @@ import { newId } from '../../platform/id.ts';
 import { tell } from '../../platform/notices.ts';
 import { change, type Op } from '../../platform/rows.ts';
 import { Button } from '../../ui/Button.tsx';
-import { choiceColumn, textColumn } from '../../ui/columns.tsx';
+import { choiceColumn, dateColumn, textColumn } from '../../ui/columns.tsx';
 import type { Column } from '../../ui/DataTable.tsx';
 import { FormField } from '../../ui/FormField.tsx';
 import { Look, Part, Why } from '../../ui/parts.tsx';
@@ -127,18 +127,11 @@ function Rentals() {
     return [
       textColumn('name', 'What', 'minmax(130px, 1.4fr)'),
       { ...textColumn<Rental>('supplier', 'From whom', 'minmax(110px, 1fr)'), extra: 3 },
-      { ...textColumn<Rental>('fromDate', 'From', '110px'), extra: 1 },
-      { ...textColumn<Rental>('toDate', 'To', '110px'), extra: 1 },
+      { ...dateColumn<Rental>('fromDate', 'From', '120px'), extra: 1 },
+      { ...dateColumn<Rental>('toDate', 'To', '120px'), extra: 1 },
       { ...money('costMinor', 'Price'), extra: 4 },
       money('cancelMinor', 'Called off'),
-      {
-        id: 'freeUntil',
-        header: 'Free until',
-        width: '110px',
-        extra: 2,
-        value: (r) => r.freeUntil ?? 'never',
-        edit: { get: (r) => r.freeUntil ?? '', set: (t) => ({ freeUntil: t.trim() === '' ? null : t.trim() }) },
-      },
+      { ...dateColumn<Rental>('freeUntil', 'Free until', '120px', { optional: true, none: 'never' }), extra: 2 },
       {
         ...choiceColumn<Rental>(
           'dayId',

@@ -1,8 +1,7 @@
 import { Box } from '@chakra-ui/react';
 import type { ReactNode } from 'react';
-import type { SheetContent, SheetLine } from '@kavrell/core/callsheet';
+import { sheetWeather, type SheetContent, type SheetLine } from '@kavrell/core/callsheet';
 import { formatMinuteOfDay, formatMinutes, formatTemperature } from '@kavrell/core/units';
-import { weatherWords } from '@kavrell/core/weather';
 import { usePreferences } from '../../platform/preferences.ts';
 import { Tapes } from '../../ui/icons.tsx';
 
@@ -29,6 +28,7 @@ export function SheetFace({ sheet }: { sheet: SheetContent }) {
     ['Dark', sheet.sun?.duskMin],
   ] as const;
   const units = new Set(sheet.lines.map((l) => l.unit)).size > 1;
+  const weather = sheetWeather(sheet, (c) => formatTemperature(c, lengths));
   return (
     <>
       <Box display="grid" gridTemplateColumns="repeat(auto-fit, minmax(104px, 1fr))" gap={4} mb={4}>
@@ -43,12 +43,9 @@ export function SheetFace({ sheet }: { sheet: SheetContent }) {
           </div>
         ))}
       </Box>
-      {sheet.forecast ? (
+      {weather ? (
         <Box mb={4} data-weather>
-          {weatherWords(sheet.forecast, sheet.callMin, sheet.wrapMin, say, (c) => formatTemperature(c, lengths))}.{' '}
-          <Box as="span" color="soft">
-            Simulated weather
-          </Box>
+          {weather}
         </Box>
       ) : null}
       {sheet.notes ? <Box mb={4}>{sheet.notes}</Box> : null}

@@ -1,5 +1,5 @@
 import { Box } from '@chakra-ui/react';
-import { DAY_ITEM_DEFAULTS } from '@kavrell/core/day';
+import { DAY_ITEM_DEFAULTS, isProgrammed } from '@kavrell/core/day';
 import { positionAfter } from '@kavrell/core/records';
 import { useProduction } from '../../app/production.tsx';
 import { change } from '../../platform/rows.ts';
@@ -14,7 +14,10 @@ export function AddShots() {
   const free = rows.scenes
     .map((scene) => ({
       scene,
-      shots: rows.shots.filter((s) => s.sceneId === scene.id && !placed.has(s.id) && !s.dropped),
+      // Shots of a moment that is on a day are in its line.
+      shots: isProgrammed(scene)
+        ? []
+        : rows.shots.filter((s) => s.sceneId === scene.id && !placed.has(s.id) && !s.dropped),
     }))
     .filter((x) => x.shots.length > 0);
   const add = (sceneId: string) => {

@@ -36,6 +36,8 @@ export interface LineFacts {
   tags: readonly string[];
   trouble: boolean;
   before: readonly Between[];
+  /** Of a programme: nobody moves it. */
+  programme: boolean;
 }
 
 /** One line of work, with what comes before it; dragged as one. Plain classes: a long day has a hundred of these. */
@@ -50,7 +52,10 @@ export function DayLine({
   selected: boolean;
   select: (id: string) => void;
 }) {
-  const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({ id });
+  const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({
+    id,
+    disabled: { draggable: facts.programme },
+  });
   return (
     <div
       ref={setNodeRef}
@@ -68,7 +73,7 @@ export function DayLine({
         id={`line-${id}`}
         aria-selected={selected}
         data-line={id}
-        className="day-line"
+        className={facts.programme ? 'day-line programme' : 'day-line'}
         onClick={() => select(id)}
       >
         <LineFace facts={facts} />

@@ -16,8 +16,10 @@ import {
   verticalListSortingStrategy,
 } from '@dnd-kit/sortable';
 import { useEffect, useRef, useState } from 'react';
+import { useNavigate } from 'react-router';
+import { screenLink } from '../../app/links.ts';
 import { moveTo, positionAfter } from '@kavrell/core/records';
-import { formatDate, formatMinuteOfDay, formatMinutes } from '@kavrell/core/units';
+import { formatCount, formatDate, formatMinuteOfDay, formatMinutes } from '@kavrell/core/units';
 import { priceOf, unitPlan, type DayItem, type DayRow, type Price } from '@kavrell/core/day';
 import { NoDay } from '../../app/NoDay.tsx';
 import { useProduction } from '../../app/production.tsx';
@@ -56,11 +58,14 @@ const KEYS = [
   { keys: 'Delete', does: 'take it off the day (Ctrl Z brings it back)' },
 ];
 
+const PROGRAMME_TAGS = { fixed: 'programme', about: 'programme, about then', follows: 'follows' } as const;
+
 /** The day in order: each line with its start, what changes before it, and what it costs. */
 export function DayScreen() {
   const { production, rows, facts, day } = useProduction();
   const clock = usePreferences((s) => s.clock);
   const [selectedId, select] = useHashSelection();
+  const navigate = useNavigate();
   const list = useRef<HTMLDivElement>(null);
   useKeysOf('Day', KEYS);
   const [view, setView] = useKept<View>('day', ['order', 'orders', 'odds', 'left', 'share']);
@@ -100,11 +105,13 @@ export function DayScreen() {
     .filter((i): i is DayItem => i !== undefined);
   const nameOf = (r: DayRow | undefined) => r?.shot?.code ?? r?.title ?? '';
 
+  const rowAt = (id: string) => plan.rows.find((r) => r.itemId === id);
+  /** Moves one of the day’s own lines among them; lines of a programme keep their time. */
   const move = (from: number, to: number) => {
     const moved = moveTo(items, from, to);
     void change(
       production.id,
-      `Moved ${nameOf(plan.rows[from])}`,
+      `Moved ${nameOf(rowAt(items[from]?.id ?? ''))}`,
       moved.flatMap((m) => {
         const row = items.find((i) => i.id === m.id);
         return row
@@ -116,14 +123,23 @@ export function DayScreen() {
   const remove = (index: number) => {
     const row = items[index];
     if (!row) return;
-    void change(production.id, `Took ${nameOf(plan.rows[index])} off day ${day.number}`, [
+    void change(production.id, `Took ${nameOf(rowAt(row.id))} off day ${day.number}`, [
       { op: 'delete', table: 'dayItems', row },
     ]);
-    select(plan.rows[index + 1]?.itemId ?? null);
+    select(plan.rows[plan.rows.findIndex((r) => r.itemId === row.id) + 1]?.itemId ?? null);
+  };
+  /** Where among the day’s own lines something let go over a line comes to stand. */
+  const nearestOwn = (overId: string, from: number): number => {
+    const at = items.findIndex((i) => i.id === overId);
+    if (at >= 0) return at;
+    const over = plan.rows.findIndex((r) => r.itemId === overId);
+    if (over < 0) return -1;
+    const before = items.filter((i) => plan.rows.findIndex((r) => r.itemId === i.id) < over);
+    return Math.max(0, before.length - (before.some((i) => i.id === items[from]?.id) ? 1 : 0));
   };
   /** The price of letting go here, before it is let go. */
   const onDragOver = ({ active, over }: DragOverEvent) => {
-    const ids = items.map((i) => i.id);
+    const ids = plan.rows.map((r) => r.itemId);
     const [from, to] = [ids.indexOf(String(active.id)), ids.indexOf(String(over?.id ?? ''))];
     if (from < 0 || to < 0 || from === to) setPrice(null);
     else setPrice(priceOf(plan.order, ids, arrayMove(ids, from, to)));
@@ -131,16 +147,24 @@ export function DayScreen() {
   const onDragEnd = ({ active, over }: DragEndEvent) => {
     setPrice(null);
     const from = items.findIndex((i) => i.id === active.id);
-    const to = items.findIndex((i) => i.id === over?.id);
-    if (from >= 0 && to >= 0 && from !== to) move(from, to);
+    const to = nearestOwn(String(over?.id ?? ''), from);
+    if (from >= 0 && to >= 0 && from !== to) {
+      move(from, to);
+      select(String(active.id));
+      // Keys go on from the line that was moved.
+      list.current?.focus();
+    }
   };
   const onKeyDown = (event: React.KeyboardEvent) => {
     const at = plan.rows.findIndex((r) => r.itemId === selectedId);
-    if (event.altKey && event.key === 'ArrowUp' && at > 0) move(at, at - 1);
-    else if (event.altKey && event.key === 'ArrowDown' && at >= 0 && at < items.length - 1) move(at, at + 1);
-    else if (event.key === 'ArrowDown') select(plan.rows[Math.min(plan.rows.length - 1, at + 1)]?.itemId ?? null);
+    const own = items.findIndex((i) => i.id === selectedId);
+    if (event.altKey && event.key === 'ArrowUp') {
+      if (own > 0) move(own, own - 1);
+    } else if (event.altKey && event.key === 'ArrowDown') {
+      if (own >= 0 && own < items.length - 1) move(own, own + 1);
+    } else if (event.key === 'ArrowDown') select(plan.rows[Math.min(plan.rows.length - 1, at + 1)]?.itemId ?? null);
     else if (event.key === 'ArrowUp') select(plan.rows[Math.max(0, at - 1)]?.itemId ?? null);
-    else if (event.key === 'Delete' && at >= 0) remove(at);
+    else if (event.key === 'Delete' && own >= 0) remove(own);
     else return;
     event.preventDefault();
   };
@@ -179,9 +203,16 @@ export function DayScreen() {
         <AddShots />
       </ScreenHead>
       {plan.rows.length === 0 ? (
-        <Empty title="Nothing on this day yet">
-          Put shots on it with “Add shots”. Kavrell then adds rigging, change-overs, meals and moves, and says when it
-          wraps.
+        <Empty
+          title="Nothing on this day yet"
+          action={
+            <Button onClick={() => void navigate(`${screenLink(production.id, day.number, 'scenes')}`)}>
+              Write shots, or bring in a programme
+            </Button>
+          }
+        >
+          Put shots on it with “Add shots”; moments and cues that have this day and a time stand here by themselves.
+          Kavrell then adds rigging, change-overs, meals and moves, and says when it wraps.
         </Empty>
       ) : (
         <Box
@@ -203,11 +234,11 @@ export function DayScreen() {
             onDragCancel={() => setPrice(null)}
             onDragEnd={onDragEnd}
           >
-            <SortableContext items={items.map((i) => i.id)} strategy={verticalListSortingStrategy}>
+            <SortableContext items={plan.rows.map((r) => r.itemId)} strategy={verticalListSortingStrategy}>
               {plan.rows.map((row, i) => {
                 const meal = mealBefore(row, i);
-                const readyMin =
-                  (meal ? meal.endMin : (plan.rows[i - 1]?.endMin ?? plan.order.startMin)) + row.changeMin;
+                const until = Math.max(plan.order.startMin, ...plan.rows.slice(0, i).map((r) => r.endMin));
+                const readyMin = (meal ? meal.endMin : until) + row.changeMin;
                 const wait = row.startMin - readyMin;
                 const before: Between[] = [];
                 if (meal)
@@ -217,13 +248,17 @@ export function DayScreen() {
                 if (wait > 0.5)
                   before.push({
                     start: say(readyMin),
-                    title: row.pinnedStartMin === null ? 'Wait for the window' : 'Ready, before the fixed start',
+                    title: row.programme
+                      ? 'Ready, before it starts'
+                      : row.pinnedStartMin === null
+                        ? 'Wait for the window'
+                        : 'Ready, before the fixed start',
                     minutes: wait,
                   });
                 const when =
                   row.pinnedStartMin === null
                     ? row.windows.map(([from, to]) => `${say(from)}–${say(to)}`)
-                    : [`fixed ${say(row.pinnedStartMin)}`];
+                    : [row.programme ? PROGRAMME_TAGS[row.programme] : `fixed ${say(row.pinnedStartMin)}`];
                 const lineFacts: LineFacts = {
                   code: row.shot?.code ?? null,
                   title: row.title,
@@ -231,8 +266,10 @@ export function DayScreen() {
                   minutes: row.minutes,
                   light: row.setup?.code ?? '',
                   cameras: row.cameras,
-                  state: row.shot ? (facts.states.get(row.shot.id) ?? 'planned') : null,
+                  state: row.shot || row.programme ? (facts.states.get(row.shot?.id ?? row.itemId) ?? 'planned') : null,
+                  programme: row.programme !== null,
                   tags: [
+                    ...(row.programme && row.shots.length ? [formatCount(row.shots.length, 'shot')] : []),
                     ...(row.shot?.priority === 'must' ? ['must'] : []),
                     ...(row.shot?.happensOnce ? ['once'] : []),
                     ...when,

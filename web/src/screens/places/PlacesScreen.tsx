@@ -1,6 +1,6 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { useMemo } from 'react';
-import { PLACE_DEFAULTS, TOPICS, placeFields, recheck, type Place } from '@kavrell/core/places';
+import { PLACE_DEFAULTS, TOPICS, placeFields, recheck, sunPlaceOf, type Place } from '@kavrell/core/places';
 import { formatMinuteOfDay } from '@kavrell/core/units';
 import { sunTimes } from '@kavrell/core/sun';
 import { useProduction } from '../../app/production.tsx';
@@ -111,10 +111,8 @@ export function PlacesScreen() {
     select(id);
   };
   const place = rows.places.find((p) => p.id === selectedId) ?? (OF_PLACE.has(view) ? rows.places[0] : undefined);
-  const sun =
-    place && day
-      ? sunTimes({ date: day.date, timeZone: day.timeZone, latitude: place.latitude, longitude: place.longitude })
-      : null;
+  const at = sunPlaceOf(day, place);
+  const sun = at && sunTimes(at);
   const say = (m: number | null | undefined) =>
     m === null || m === undefined || !day ? '–' : formatMinuteOfDay(m, day, clock);
   return (

@@ -10,6 +10,7 @@ import {
   windowSun,
   type Place,
   type SunWish,
+  sunPlaceOf,
 } from '@kavrell/core/places';
 import { SKIES, daylight, sunPosition, sunTimes, type Sky } from '@kavrell/core/sun';
 import { formatLux, formatMinuteOfDay } from '@kavrell/core/units';
@@ -20,7 +21,7 @@ import { change } from '../../platform/rows.ts';
 import { tell } from '../../platform/notices.ts';
 import { Button } from '../../ui/Button.tsx';
 import { FieldEdit } from '../../ui/FieldEdit.tsx';
-import { Figure, Facts, Look, Part, Why } from '../../ui/parts.tsx';
+import { Empty, Figure, Facts, Look, Part, Why } from '../../ui/parts.tsx';
 import { Sheet } from '../../ui/sheet.tsx';
 import { RoomDrawing } from './RoomDrawing.tsx';
 import { SunChart } from './SunChart.tsx';
@@ -38,15 +39,18 @@ export function SunView({ place }: { place: Place }) {
   const [sky, setSky] = useState<Sky>('clear');
   const [wish, setWish] = useState<Omit<SunWish, 'facingBearingDeg'>>({ light: 'back', mostAltitudeDeg: 8 });
   const [shotId, setShotId] = useState('');
-  const at = useMemo(
-    () =>
-      day ? { date: day.date, timeZone: day.timeZone, latitude: place.latitude, longitude: place.longitude } : null,
-    [day, place],
-  );
+  const at = useMemo(() => sunPlaceOf(day, place), [day, place]);
   const steps = useMemo(() => (at ? sunPath(at, place.skyline) : []), [at, place.skyline]);
   const rooms = rows.rooms.filter((r) => r.placeId === place.id);
   const windows = useMemo(() => rooms.map((room) => ({ room, sun: windowSun(room, steps) })), [rooms, steps]);
-  if (!day || !at) return <NoDay>The sun is worked out for a shooting day.</NoDay>;
+  if (!day) return <NoDay>The sun is worked out for a shooting day.</NoDay>;
+  if (!at)
+    return (
+      <Empty title="Nobody has said where this place is">
+        Paste its position, as a map gives it, in the sheet of the place: the sun, its windows and the sky above follow
+        from it.
+      </Empty>
+    );
   const sun = sunPosition(at, minute);
   const up = sun.altitudeDeg > Math.max(0, skylineAt(place.skyline, sun.azimuthDeg));
   const times = sunTimes(at);
@@ -245,7 +249,7 @@ export function SunView({ place }: { place: Place }) {
         </Part>
         <Why
           lines={[
-            `Position ${place.latitude.toFixed(4)}°, ${place.longitude.toFixed(4)}°, zone ${day.timeZone}; steps of 5 minutes.`,
+            `Position ${at.latitude.toFixed(4)}°, ${at.longitude.toFixed(4)}°, zone ${day.timeZone}; steps of 5 minutes.`,
             'Front-lit: the sun within 45° of where the face looks; back-lit: beyond 120°.',
             'Light of sun and sky: typical daylight by the sun’s height, good to about a stop. Cloud decides.',
           ]}

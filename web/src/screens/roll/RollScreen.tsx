@@ -1,9 +1,10 @@
 import { Box, Flex } from '@chakra-ui/react';
+import { useDrag } from '@use-gesture/react';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { clockStates } from '@kavrell/core/clocks';
 import { msToMinute } from '@kavrell/core/time';
 import { formatMinuteOfDay, formatMinutes, formatRunning } from '@kavrell/core/units';
-import { SIZE_WORDS } from '@kavrell/core/scenes';
+import type { Target } from '@kavrell/core/productions';
 import type { Verdict } from '@kavrell/core/roll';
 import { NoDay } from '../../app/NoDay.tsx';
 import { useProduction } from '../../app/production.tsx';
@@ -11,15 +12,16 @@ import { productionNow, useNow } from '../../platform/clock.ts';
 import { useKey, useKeysOf } from '../../platform/keys.ts';
 import { usePreferences } from '../../platform/preferences.ts';
 import { Button } from '../../ui/Button.tsx';
-import { Tag } from '../../ui/parts.tsx';
 import { Sheet } from '../../ui/sheet.tsx';
 import { Ticking } from '../../ui/Ticking.tsx';
 import { jamNow } from '../clocks/jam.ts';
 import { tell } from '../../platform/notices.ts';
 import { CameraCard } from './CameraCard.tsx';
-import { cut, log, roll, timecodeAt, useConsole } from './console.ts';
+import { chooseTarget, cut, log, roll, timecodeAt, useConsole } from './console.ts';
 import { useShotInHand } from './inHand.ts';
 import { NoteLine } from './NoteLine.tsx';
+import { NowHead } from './NowHead.tsx';
+import { TargetPicker } from './TargetPicker.tsx';
 import { DueRisks } from './DueRisks.tsx';
 import { RollSheet } from './RollSheet.tsx';
 import { TakeList } from './TakeList.tsx';
@@ -31,6 +33,8 @@ const KEYS = [
   { keys: 'T', does: 'note' },
   { keys: 'S', does: 'star this moment' },
   { keys: 'W', does: 'wild sound' },
+  { keys: 'N P', does: 'the next, the one before' },
+  { keys: 'L', does: 'choose from the list' },
   { keys: 'J, then a camera’s letter', does: 'its clock was jammed just now' },
   { keys: 'U', does: 'take the cut back, within five seconds' },
 ];
@@ -49,13 +53,15 @@ export function RollScreen() {
   const lastPress = useRef(0);
   useKeysOf('Roll', KEYS);
 
-  const { takes, rolling, shot, number, wanted, letters: inTake } = useShotInHand();
+  const hand = useShotInHand();
+  const { takes, rolling, shot, moment, target, targets, number, wanted, letters: inTake } = hand;
+  const [picking, setPicking] = useState(false);
   const [jamming, setJamming] = useState(false);
   const timecode = useCallback(
     () => (day ? timecodeAt(production, day, productionNow(production)) : ''),
     [production, day],
   );
-  const row = facts?.plan.rows.find((r) => r.shot && r.shot.id === shot?.id);
+  const row = target?.row;
   const cameras = rows.cameras.filter((c) => wanted.includes(c.letter));
   const commanded = cameras.filter((c) => c.simulated).length;
   const about = takes.find((t) => t.id === chosen.takeId) ?? takes.at(-1);
@@ -71,11 +77,11 @@ export function RollScreen() {
     debounced(() => {
       if (!day) return;
       if (rolling) cut(production, day, rolling);
-      else roll({ production, day, takes, shot, cameras, wild: false });
+      else roll({ production, day, takes, shot, moment, cameras, wild: false });
     });
   const wild = () =>
     debounced(() => {
-      if (day && !rolling) roll({ production, day, takes, shot, cameras: [], wild: true });
+      if (day && !rolling) roll({ production, day, takes, shot, moment, cameras: [], wild: true });
     });
   const mark = (verdict: Verdict) => {
     if (about)
@@ -125,7 +131,17 @@ export function RollScreen() {
     const timer = setTimeout(() => setJamming(false), JAM_WAIT_MS);
     return () => clearTimeout(timer);
   }, [jamming]);
-  const choose = (shotId: string) => useConsole.setState({ shotId, letters: null });
+  const choose = (t: Target) => {
+    chooseTarget(t.id);
+    setPicking(false);
+  };
+  /** The one before or after in the order of the day, as a swipe goes. */
+  const step = (by: 1 | -1) => {
+    const at = targets.all.findIndex((t) => t.id === target?.id);
+    const to = targets.all[at < 0 ? 0 : at + by];
+    if (to && !rolling) chooseTarget(to.id);
+  };
+  const swipe = useDrag(({ swipe: [x] }) => x !== 0 && step(x < 0 ? 1 : -1), { axis: 'x', filterTaps: true });
 
   const letter = { letter: true, enabled: !noting };
   useKey('space', press, letter);
@@ -137,6 +153,9 @@ export function RollScreen() {
   useKey('w', wild, letter);
   useKey('u', takeBack, letter);
   useKey('j', () => setJamming(true), letter);
+  useKey('l', () => setPicking(!picking), letter);
+  useKey('n', () => step(1), letter);
+  useKey('p', () => step(-1), letter);
   useKey('a,b,c,d,e,f', (e) => (jamming ? jamCamera(e.key.toUpperCase()) : toggle(e.key.toUpperCase())), letter);
 
   if (!day || !facts) return <NoDay>Rolling belongs to a day, with shots on it.</NoDay>;
@@ -169,20 +188,19 @@ export function RollScreen() {
   return (
     <>
       <DueRisks />
-      <Flex align="baseline" gap={3} mb={4} wrap="wrap">
-        <Box as="h1" display="contents">
-          <Box as="span" fontSize="xxl" fontWeight="700" lineHeight="1" data-now-code>
-            {shot?.code ?? 'Free'}
-          </Box>
-          <Box as="span" fontSize="xl" fontWeight="700" lineHeight="1.15" overflowWrap="anywhere">
-            {shot ? shot.description || 'not described' : 'no shot left in the order'}
-          </Box>
+      <NowHead
+        hand={hand}
+        planned={row ? formatMinuteOfDay(row.startMin, day, clock) : null}
+        picking={picking}
+        pick={() => setPicking(!picking)}
+        step={step}
+        swipe={swipe}
+      />
+      {picking ? (
+        <Box id="targets" mb={4} maxH={{ base: '60vh', md: '320px' }} overflowY="auto">
+          <TargetPicker targets={targets} inHandId={target?.id ?? null} choose={choose} whole />
         </Box>
-        {shot?.size ? <Tag>{SIZE_WORDS[shot.size]}</Tag> : null}
-        {shot?.lens ? <Tag>{shot.lens}</Tag> : null}
-        {shot ? <Tag>{shot.happensOnce ? `${shot.priority} · happens once` : shot.priority}</Tag> : null}
-        {row ? <Box color="soft">planned {formatMinuteOfDay(row.startMin, day, clock)}</Box> : null}
-      </Flex>
+      ) : null}
       <Box display="grid" gridTemplateColumns={{ base: '1fr', md: 'minmax(0, 1fr) 170px' }} gap={3} mb={3}>
         <Flex
           border="2px solid"
@@ -297,8 +315,8 @@ export function RollScreen() {
       <TakeList takes={takes} aboutId={about?.id ?? null} />
       <Sheet>
         <RollSheet
-          shotId={shot?.id ?? null}
-          choose={choose}
+          shot={shot}
+          list={<TargetPicker targets={targets} inHandId={target?.id ?? null} choose={choose} whole={false} />}
           nowMin={msToMinute(day.date, day.timeZone, now)}
           behind={facts.projection ? formatMinutes(Math.abs(facts.projection.behindMin)) : null}
         />

@@ -16,7 +16,11 @@ const GRID = { base: '64px minmax(0, 1fr) 56px 70px', md: '76px 96px 118px 60px 
 export function TakeList({ takes, aboutId }: { takes: readonly Take[]; aboutId: string | null }) {
   const { production, rows } = useProduction();
   const [all, setAll] = useState(false);
-  const codes = useMemo(() => new Map(rows.shots.map((s) => [s.id, s.code])), [rows.shots]);
+  const codes = useMemo(
+    () =>
+      new Map([...rows.scenes.map((s) => [s.id, s.title] as const), ...rows.shots.map((s) => [s.id, s.code] as const)]),
+    [rows.shots, rows.scenes],
+  );
   const doubled = useMemo(() => doubledTakes(takes), [takes]);
   if (takes.length === 0)
     return (
@@ -70,7 +74,7 @@ export function TakeList({ takes, aboutId }: { takes: readonly Take[]; aboutId: 
             data-take
           >
             <strong role="cell">
-              {t.shotId ? (codes.get(t.shotId) ?? '?') : 'Free'}
+              {codes.get(t.shotId ?? t.sceneId ?? '') ?? (t.shotId ? '?' : 'Free')}
               {t.wild ? ' wild ' : '-'}
               {t.number}
             </strong>

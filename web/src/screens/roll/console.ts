@@ -10,9 +10,11 @@ import { useHouse } from '../../platform/house.ts';
 import { clientId, newId } from '../../platform/id.ts';
 import { logTakes } from '../../platform/rows.ts';
 
+const CHOSEN_KEY = 'kavrell-in-hand';
+
 interface ConsoleState {
-  /** The shot chosen by hand; null follows the plan. */
-  shotId: string | null;
+  /** The shot or moment chosen by hand on this device; null follows the plan, and whoever rolls. */
+  targetId: string | null;
   /** Cameras put in or taken out by hand for the next take. */
   letters: string[] | null;
   /** The take that verdicts and notes go to; null: the newest. */
@@ -22,7 +24,19 @@ interface ConsoleState {
 }
 
 /** The roll console's own state: what is chosen on this device. Takes themselves are events. */
-export const useConsole = create<ConsoleState>(() => ({ shotId: null, letters: null, takeId: null, cutAt: null }));
+export const useConsole = create<ConsoleState>(() => ({
+  targetId: localStorage.getItem(CHOSEN_KEY),
+  letters: null,
+  takeId: null,
+  cutAt: null,
+}));
+
+/** Chooses what this device rolls on, through reloads; null: what comes next again. */
+export function chooseTarget(targetId: string | null): void {
+  if (targetId === null) localStorage.removeItem(CHOSEN_KEY);
+  else localStorage.setItem(CHOSEN_KEY, targetId);
+  useConsole.setState({ targetId, letters: null });
+}
 
 let seq = 0;
 
@@ -62,18 +76,21 @@ export interface RollInput {
   day: Day;
   takes: readonly Take[];
   shot: { id: string; code: string } | null;
+  /** The moment it is of, when it is of no shot in particular. */
+  moment: { id: string; number: string } | null;
   cameras: readonly Camera[];
   wild: boolean;
 }
 
 /** Begins a take. Who really rolls is reported by the cameras themselves; until then it is assumed. */
-export function roll({ production, day, takes, shot, cameras, wild }: RollInput): void {
+export function roll({ production, day, takes, shot, moment, cameras, wild }: RollInput): void {
   const takeId = newId();
   const at = productionNow(production);
-  const number = nextTakeNumber(takes, shot?.id ?? null, wild);
-  log(production, takeId, `${shot?.code ?? 'Wild'} take ${number}: rolled`, {
+  const of = { shotId: shot?.id ?? null, sceneId: shot ? null : (moment?.id ?? null) };
+  const number = nextTakeNumber(takes, of, wild);
+  log(production, takeId, `${shot?.code ?? moment?.number ?? 'Wild'} take ${number}: rolled`, {
     kind: 'rolled',
-    shotId: shot?.id ?? null,
+    ...of,
     dayId: day.id,
     number,
     wild,
@@ -111,7 +128,7 @@ export function logFromPaper(
         kind: 'rolled',
         shotId: shot.id,
         dayId: day.id,
-        number: nextTakeNumber(takes, shot.id, false),
+        number: nextTakeNumber(takes, { shotId: shot.id, sceneId: null }, false),
         wild: false,
         cameras: [],
         timecode,

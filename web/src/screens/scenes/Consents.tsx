@@ -1,6 +1,6 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { useMemo } from 'react';
-import { consentFields, consentsNeeded } from '@kavrell/core/people';
+import { CONSENT_DEFAULTS, consentFields, consentsNeeded } from '@kavrell/core/people';
 import { useProduction } from '../../app/production.tsx';
 import { productionNow } from '../../platform/clock.ts';
 import { change } from '../../platform/rows.ts';
@@ -24,7 +24,11 @@ export function Consents() {
     void change(production.id, `${name}: ${state}`, [
       row
         ? { op: 'update', table: 'consents', row, values }
-        : { op: 'insert', table: 'consents', values: { personId, usage: '', guardian: '', ...values } },
+        : {
+            op: 'insert',
+            table: 'consents',
+            values: { ...CONSENT_DEFAULTS, personId, terms: production.consentTerms, ...values },
+          },
     ]);
   };
   const open = needs.filter((n) => n.state !== 'signed').length;

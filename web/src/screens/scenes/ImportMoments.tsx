@@ -1,45 +1,53 @@
-import { Box } from '@chakra-ui/react';
-import { useMemo } from 'react';
-import { SCENE_DEFAULTS, readMoments } from '@kavrell/core/scenes';
+import { Box, Flex } from '@chakra-ui/react';
+import { useMemo, useState } from 'react';
+import { momentFields, planProgramme, programmeWords, readMoments, type ProgrammeChange } from '@kavrell/core/scenes';
 import { formatCount, formatMinuteOfDay, formatMinutes } from '@kavrell/core/units';
+import { newDay } from '../../app/NoDay.tsx';
 import { useProduction } from '../../app/production.tsx';
 import { newId } from '../../platform/id.ts';
 import { change, type Op } from '../../platform/rows.ts';
 import { Button } from '../../ui/Button.tsx';
+import { FormField } from '../../ui/FormField.tsx';
+import { Look } from '../../ui/parts.tsx';
 import type { ImportProps } from './ImportPanel.tsx';
 
-/** A list of moments or cues, a line each, as scenes of the day that is open. */
+const WORDS = { new: 'new', moved: 'moved', same: 'as before', gone: 'gone' } as const;
+/** Times are shown as of any day while there is none. */
+const SOME_DAY = { date: '2000-01-01', timeZone: 'UTC' };
+
+/** A list of moments or cues, a line each, laid beside the programme that the day has: taken whole, undone with one key. */
 export function ImportMoments({ text, onTaken, as }: ImportProps & { as: 'moment' | 'cue' }) {
-  const { production, rows, day } = useProduction();
+  const { production, rows, day: openDay } = useProduction();
+  const [dayId, setDayId] = useState(openDay?.id ?? '');
+  const [date, setDate] = useState('');
+  const day = rows.days.find((d) => d.id === dayId) ?? null;
   const { moments, problems } = useMemo(() => readMoments(text), [text]);
+  const changes = useMemo(() => planProgramme(moments, rows.scenes, dayId || null), [moments, rows.scenes, dayId]);
+  const shown = day ?? SOME_DAY;
+  const time = (m: number | null) => (m === null ? 'no time' : formatMinuteOfDay(m, shown));
+  const placeId = day?.basePlaceId ?? rows.places[0]?.id ?? null;
+
   const take = () => {
-    const numbers = new Set(rows.scenes.map((s) => s.number));
-    let number = rows.scenes.reduce((most, s) => Math.max(most, Number.parseInt(s.number, 10)), 0);
-    const position = rows.scenes.reduce((most, s) => Math.max(most, s.position), 0);
-    const ops = moments.map((m, i): Op & { id: string } => {
-      do number += 1;
-      while (numbers.has(String(number)));
-      return {
-        op: 'insert',
-        table: 'scenes',
-        id: newId(),
-        values: {
-          ...SCENE_DEFAULTS,
-          kind: as,
-          number: String(number),
-          title: m.title,
-          placeId: day?.basePlaceId ?? rows.places[0]?.id ?? null,
-          eighths: 0,
-          dayId: day?.id ?? null,
-          plannedMin: m.plannedMin,
-          lengthMin: m.lengthMin,
-          position: position + i + 1,
-        },
-      };
-    });
-    void change(production.id, `Brought in ${formatCount(ops.length, as)}`, ops);
-    onTaken(ops[0]?.id ?? null);
+    const ops: Op[] = [];
+    let onDay = day?.id ?? null;
+    if (!onDay && date) {
+      const made = newDay(rows, date);
+      onDay = newId();
+      ops.push({ op: 'insert', table: 'days', id: onDay, values: made });
+    }
+    let first: string | null = null;
+    for (const c of changes) {
+      if (c.kind === 'new') {
+        const id = newId();
+        first ??= id;
+        ops.push({ op: 'insert', table: 'scenes', id, values: momentFields(c, { kind: as, dayId: onDay, placeId }) });
+      } else if (c.kind === 'moved') ops.push({ op: 'update', table: 'scenes', row: c.scene, values: c.values });
+      else if (c.kind === 'gone') ops.push({ op: 'update', table: 'scenes', row: c.scene, values: { dayId: null } });
+    }
+    void change(production.id, `Brought in ${programmeWords(changes)}`, ops);
+    onTaken(first);
   };
+  const nothing = changes.every((c) => c.kind === 'same');
   return (
     <Box>
       {problems.map((p) => (
@@ -47,24 +55,62 @@ export function ImportMoments({ text, onTaken, as }: ImportProps & { as: 'moment
           Line {p.line}: {p.message}
         </Box>
       ))}
-      <Box as="ul" my={2} maxH="240px" overflowY="auto">
-        {moments.map((m) => (
-          <li key={m.line}>
-            <strong>
-              {m.plannedMin === null
-                ? '–'
-                : day
-                  ? formatMinuteOfDay(m.plannedMin, day)
-                  : `${Math.floor(m.plannedMin / 60)}:00`}
-            </strong>{' '}
-            {m.title}
-            {m.lengthMin === null ? '' : `, ${formatMinutes(m.lengthMin)}`}
-          </li>
+      <Flex gap={3} wrap="wrap" align="end">
+        <FormField label="On which day">
+          {(props) => (
+            <select className="field" {...props} value={dayId} onChange={(e) => setDayId(e.target.value)}>
+              {rows.days.map((d) => (
+                <option key={d.id} value={d.id}>
+                  Day {d.number}, {d.date}
+                </option>
+              ))}
+              <option value="">A day that is not here yet</option>
+            </select>
+          )}
+        </FormField>
+        {day ? null : (
+          <FormField label="Its date" hint="Without one they are kept, on no day yet">
+            {(props) => (
+              <input className="field" type="date" {...props} value={date} onChange={(e) => setDate(e.target.value)} />
+            )}
+          </FormField>
+        )}
+      </Flex>
+      <Box as="ul" my={2} maxH="320px" overflowY="auto" data-programme>
+        {changes.map((c) => (
+          <ChangeLine key={c.kind === 'new' ? `n${c.number}` : c.scene.id} change={c} time={time} />
         ))}
       </Box>
-      <Button look="primary" disabled={moments.length === 0 || problems.length > 0} onClick={take}>
-        Take {formatCount(moments.length, as)}
+      <Button look="primary" disabled={moments.length === 0 || problems.length > 0 || nothing} onClick={take}>
+        {nothing && moments.length
+          ? 'Nothing has changed'
+          : changes.every((c) => c.kind === 'new')
+            ? `Take ${formatCount(moments.length, as)}`
+            : `Take it: ${programmeWords(changes)}`}
       </Button>
+    </Box>
+  );
+}
+
+function ChangeLine({ change: c, time }: { change: ProgrammeChange; time: (m: number | null) => string }) {
+  const moment = c.kind === 'gone' ? c.scene : c.moment;
+  return (
+    <Box as="li" display="grid" gridTemplateColumns="78px minmax(0, 1fr) auto" gap={2} minH="30px" alignItems="center">
+      <strong>{time(moment.plannedMin)}</strong>
+      <Box as="span" overflowWrap="anywhere">
+        {moment.title}
+        {moment.lengthMin === null ? '' : `, ${formatMinutes(moment.lengthMin)}`}
+        {c.kind === 'moved' && c.values.title ? <Box as="span" color="soft">{` was “${c.scene.title}”`}</Box> : null}
+      </Box>
+      <Box as="span" color="soft">
+        {c.kind === 'moved' && c.values.plannedMin !== undefined ? (
+          <Look>moved, was {time(c.scene.plannedMin)}</Look>
+        ) : c.kind === 'gone' ? (
+          <Look>gone: off the day, shots and takes stay</Look>
+        ) : (
+          WORDS[c.kind]
+        )}
+      </Box>
     </Box>
   );
 }

@@ -9,11 +9,12 @@ import {
   shotMinutes,
   type Scene,
 } from '@kavrell/core/scenes';
-import { formatClock, formatCount, formatEighths, formatMinutes, parseClock, parseMinutes } from '@kavrell/core/units';
+import { formatCount, formatEighths, formatMinutes } from '@kavrell/core/units';
 import { useProduction } from '../../app/production.tsx';
 import { StalePart, nameOf, useLookedAt } from '../../app/Stale.tsx';
 import { change } from '../../platform/rows.ts';
 import { Button } from '../../ui/Button.tsx';
+import { ProgrammeFields } from './ProgrammeFields.tsx';
 import { FieldEdit } from '../../ui/FieldEdit.tsx';
 import { Facts, Part, Why } from '../../ui/parts.tsx';
 import { namesOf, peopleOf } from './cells.ts';
@@ -65,8 +66,6 @@ export function SceneSheet({ scene, onDeleted }: { scene: Scene; onDeleted: () =
     />
   );
   const names = namesOf(scene.personIds, rows.people);
-  const clock = (m: number | null) =>
-    m === null ? '' : formatClock(Math.floor(m / 60) % 24, Math.round(m) % 60, '24');
   const people = [...sums.peopleMin].sort((a, b) => b[1] - a[1]);
   return (
     <>
@@ -146,33 +145,7 @@ export function SceneSheet({ scene, onDeleted }: { scene: Scene; onDeleted: () =
           save={save('kind')}
           options={SCENE_KINDS.map((k) => [k, SCENE_KIND_WORDS[k]] as const)}
         />
-        {scene.kind === 'shots' ? null : (
-          <>
-            <FieldEdit
-              label="Day"
-              value={scene.dayId ?? ''}
-              fields={sceneFields}
-              set={(v) => ({ dayId: v || null })}
-              save={save('day')}
-              options={[['', 'not said'], ...rows.days.map((d) => [d.id, `day ${d.number}`] as const)]}
-            />
-            <FieldEdit
-              label="Starts"
-              hint="By the programme, such as 14:20"
-              value={clock(scene.plannedMin)}
-              fields={sceneFields}
-              set={(v) => ({ plannedMin: v.trim() === '' ? null : parseClock(v) })}
-              save={save('start')}
-            />
-            <FieldEdit
-              label="Lasts"
-              value={scene.lengthMin === null ? '' : formatMinutes(scene.lengthMin)}
-              fields={sceneFields}
-              set={(v) => ({ lengthMin: v.trim() === '' ? null : parseMinutes(v) })}
-              save={save('length')}
-            />
-          </>
-        )}
+        {scene.kind === 'shots' ? null : <ProgrammeFields scene={scene} />}
         <FieldEdit
           label="Place"
           value={scene.placeId ?? ''}

@@ -3,6 +3,7 @@ import { useMemo } from 'react';
 import { shotsByScene, type Scene } from '@kavrell/core/scenes';
 import { useProduction } from '../../app/production.tsx';
 import { Button } from '../../ui/Button.tsx';
+import { ProgrammeList } from './ProgrammeList.tsx';
 
 /** All scenes by number with what is got of each; one is open, or (with `scene` null) all of them. */
 export function SceneStrip({
@@ -17,6 +18,22 @@ export function SceneStrip({
   const { rows, facts, stale } = useProduction();
   const states = facts?.states;
   const own = useMemo(() => shotsByScene(rows.shots), [rows.shots]);
+  const programme = rows.scenes.filter((s) => s.kind !== 'shots');
+  if (programme.length > 0)
+    return (
+      <ProgrammeList
+        scene={scene}
+        scenes={rows.scenes}
+        days={rows.days}
+        onOpen={onOpen}
+        onAll={onAll}
+        figures={(s) => {
+          const shots = own.get(s.id) ?? [];
+          return { shots: shots.length, got: shots.filter((x) => states?.get(x.id) === 'got').length };
+        }}
+        isStale={(s) => stale.has(s.id) || (own.get(s.id) ?? []).some((x) => stale.has(x.id))}
+      />
+    );
   return (
     <Flex gap={1} mb={4} align="flex-start">
       <Flex gap={1} wrap="wrap" role="tablist" aria-label="Scenes" maxH="116px" overflowY="auto" tabIndex={-1}>
