@@ -5,7 +5,7 @@ import path from 'node:path';
 import { expect, test, type APIRequestContext, type Page } from '@playwright/test';
 import { DAY_DEFAULTS } from '@kavrell/core/day';
 import { PERSON_DEFAULTS } from '@kavrell/core/people';
-import { cell, freshProduction, insert, ninthBell, open, rowsOf, saved, write } from './kavrell.ts';
+import { cell, freshProduction, insert, ninthBell, open, rowsOf, saved, write, visit } from './kavrell.ts';
 
 const person = (name: string, kind = 'talent') =>
   insert('people', {
@@ -187,8 +187,10 @@ test('a list of moments with a gate: what must be had counts down and says when 
   await expect(gate).not.toContainText('short');
 
   // Who must agree to be seen: both, until they have.
+  await visit(page, 'People');
+  await view(page, 'Consents');
   await expect(page.getByText('2 of 2 not signed')).toBeVisible();
-  await page.locator('[data-consent="Ilse"]').getByRole('button', { name: 'signed' }).click();
+  await page.locator('[data-consent="Ilse"]').getByRole('button', { name: 'signed on paper' }).click();
   await expect(page.getByText('1 of 2 not signed')).toBeVisible();
 });
 

@@ -10,3 +10,12 @@ export const bookings = route({
   body: null,
   reply: z.array(z.object({ name: z.string(), production: z.string(), dates: z.array(z.string()) })),
 });
+/** Who agreed to be seen, with date and signature, as a document. */
+export const consentsPdf = route({
+  method: 'GET',
+  path: '/api/productions/:productionId/consents.pdf',
+  roles: ['owner'],
+  params: z.object({ productionId: z.uuid() }),
+  body: null,
+  reply: null,
+});

@@ -47,6 +47,53 @@ export const makeProduction = route({
   body: productionFields.extend({ id: z.uuid() }),
   reply: production,
 });
+/** What one sees of a production before it is opened; deleted ones for thirty days. */
+export const productionHead = z.object({
+  id: z.uuid(),
+  version: z.int(),
+  title: z.string(),
+  client: z.string(),
+  archived: z.boolean(),
+  /** Whether it is a demo’s, with a day of its own that is now. */
+  simulated: z.boolean(),
+  deletedAt: z.string().nullable(),
+  days: z.int(),
+  shots: z.int(),
+  moments: z.int(),
+  /** Its next day from today on, else its last; null without any. */
+  date: z.string().nullable(),
+  /** Whether that day’s sheet was frozen. */
+  frozen: z.boolean(),
+  /** Cards that are not said to be released yet. */
+  cards: z.int(),
+});
+export type ProductionHead = z.infer<typeof productionHead>;
+export const listHeads = route({
+  method: 'GET',
+  path: '/api/production-heads',
+  roles: ['owner'],
+  params: z.object({}),
+  body: null,
+  reply: z.array(productionHead),
+});
+/** The plan of a production once more, without what was shot, signed or frozen. */
+export const duplicateProduction = route({
+  method: 'POST',
+  path: '/api/productions/:productionId/duplicate',
+  roles: ['owner'],
+  params: inProduction,
+  body: z.object({ id: z.uuid(), title: productionFields.shape.title }),
+  reply: production,
+});
+/** Deletes a production, or brings a deleted one back within thirty days. */
+export const deleteProduction = route({
+  method: 'POST',
+  path: '/api/productions/:productionId/deleted',
+  roles: ['owner'],
+  params: inProduction,
+  body: z.object({ deleted: z.boolean() }),
+  reply: z.object({ id: z.uuid() }),
+});
 /** Tables by name, with commas between. */
 const tableList = z
   .string()

@@ -5,3 +5,4 @@ export * from './consent.ts';
 export * from './load.ts';
 export * from './hours.ts';
 export * from './shared.ts';
+export * from './signing.ts';

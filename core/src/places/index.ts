@@ -1,3 +1,4 @@
+export * from './position.ts';
 export * from './model.ts';
 export * from './scout.ts';
 export * from './sunlight.ts';

@@ -215,4 +215,5 @@ export * from './share.ts';
 export * from './sheet.ts';
 export * from './risks.ts';
 export * from './targets.ts';
+export * from './copy.ts';
 export * from './moving.ts';

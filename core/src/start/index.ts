@@ -1,1 +1,4 @@
 export * from './read.ts';
+export * from './plan.ts';
+export * from './missing.ts';
+export * from './templates.ts';

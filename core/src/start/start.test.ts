@@ -1,6 +1,12 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { readDate, readStart } from './index.ts';
+import { shotFields, sceneFields } from '../scenes/index.ts';
+import { dayFields } from '../day/index.ts';
+import { personFields } from '../people/index.ts';
+import { cameraFields } from '../camera/index.ts';
+import { bellRows } from '../productions/testing.ts';
+import { planOf } from '../productions/index.ts';
+import { TEMPLATES, firstDayOps, planStart, planTemplate, readStart, stillMissing, type StartRows } from './index.ts';
 
 const TODAY = '2027-01-10';
 const THREAD = `[09:12] Oda: hi all, Thursday 18 March it is, call 6:30
@@ -30,8 +36,8 @@ describe('a day from a pasted thread', () => {
         },
       ],
       people: [
-        { name: 'Piet Lam', role: 'sound recordist', phone: '+44 1632 960 003' },
-        { name: 'Jonna Reyes', role: 'gaffer', phone: '' },
+        { name: 'Piet Lam', role: 'sound recordist', phone: '+44 1632 960 003', guest: false },
+        { name: 'Jonna Reyes', role: 'gaffer', phone: '', guest: false },
       ],
       shots: [
         { scene: '6', description: 'The door lifts' },
@@ -41,7 +47,7 @@ describe('a day from a pasted thread', () => {
   });
   it('marks the gaps, and gives back what it does not know', () => {
     expect(read.gaps).toEqual(['Jonna Reyes: no phone.']);
-    expect(read.left).toEqual(['see you all there!']);
+    expect(read.left).toEqual([{ text: 'see you all there!', likely: ['wish', 'moment', 'note'] }]);
     expect(readStart('', TODAY).gaps).toHaveLength(6);
   });
   it('reads a crew list with tabs and a shot table', () => {
@@ -49,15 +55,11 @@ describe('a day from a pasted thread', () => {
       'Name\tRole\tPhone\nMirko Hale\tCamera operator\t01632 960 009\nScene,Shot\n12A\tLadle, close',
       TODAY,
     );
-    expect(list.people).toEqual([{ name: 'Mirko Hale', role: 'Camera operator', phone: '01632 960 009' }]);
+    expect(list.people).toEqual([
+      { name: 'Mirko Hale', role: 'Camera operator', phone: '01632 960 009', guest: false },
+    ]);
     expect(list.shots).toEqual([{ scene: '12', description: 'Ladle, close' }]);
     expect(list.left).toEqual([]);
-  });
-  it('dates: as people write them; none that does not exist', () => {
-    expect(readDate('on 3.5.2027', TODAY)).toBe('2027-05-03');
-    expect(readDate('2027-02-30', TODAY)).toBeNull();
-    expect(readDate('the 5th Jan', TODAY)).toBe('2028-01-05');
-    expect(readDate('31 February', TODAY)).toBeNull();
   });
   it('never throws, and loses no line', () => {
     fc.assert(
@@ -65,6 +67,160 @@ describe('a day from a pasted thread', () => {
         readStart(lines.join('\n'), TODAY);
       }),
     );
-    expect(readStart('a line that says nothing', TODAY).left).toEqual(['a line that says nothing']);
+    expect(readStart('a line that says nothing', TODAY).left.map((l) => l.text)).toEqual(['a line that says nothing']);
   });
+});
+
+const SWIM = `Hi! so sat 14 aug, memorial swim at the lido
+Place: Lido, Lake Road 3
+07:50 Welcome at the jetty
+08:15 minute of silence 2min
+08:20 START
+08:35–09:20 swim, last one out
+wrap 11:00
+Jo Amadi, sound, 0664 960 0034
+bring the long ladder for Tam?
+
+Swimmers:
+Ilka Brandt
+Tam Okello`;
+
+describe('a programme in a message', () => {
+  const read = readStart(SWIM, TODAY);
+  it('lines that begin with a time are moments, names below a heading are guests, what is not understood is offered', () => {
+    expect(read.date).toBe('2027-08-14');
+    expect(read.moments.map((m) => [m.plannedMin, m.title, m.lengthMin])).toEqual([
+      [470, 'Welcome at the jetty', null],
+      [495, 'minute of silence', 2],
+      [500, 'START', null],
+      [515, 'swim, last one out', 45],
+    ]);
+    expect(read.people.map((p) => [p.name, p.guest])).toEqual([
+      ['Jo Amadi', false],
+      ['Ilka Brandt', true],
+      ['Tam Okello', true],
+    ]);
+    expect(read.left).toEqual([{ text: 'bring the long ladder for Tam?', likely: ['wish', 'moment', 'note'] }]);
+  });
+  it('what one says of such a line counts', () => {
+    const told = (kind: 'wish' | 'note' | 'moment' | 'crew' | 'guest' | 'shot') =>
+      readStart(SWIM, TODAY, new Map([['bring the long ladder for Tam?', kind]]));
+    expect(told('wish').wishes).toEqual(['bring the long ladder for Tam?']);
+    expect(told('note').notes).toEqual(['bring the long ladder for Tam?']);
+    expect(told('moment').moments).toHaveLength(5);
+    expect(told('shot').shots).toHaveLength(1);
+    expect(told('guest').people.at(-3)).toMatchObject({ guest: true });
+    for (const kind of ['wish', 'note', 'moment', 'crew', 'guest', 'shot'] as const)
+      expect(told(kind).left).toEqual([]);
+  });
+});
+
+const { rows, newId } = bellRows();
+const nothing: StartRows = {
+  production: rows.production,
+  days: [],
+  places: [],
+  people: [],
+  engagements: [],
+  scenes: [],
+  shots: [],
+  dayItems: [],
+  asks: [],
+};
+const made = (text: string, have: StartRows = nothing) =>
+  planStart(readStart(text, TODAY), have, { kind: 'moments', newId, timeZone: 'Europe/London' });
+const inserted = (ops: ReturnType<typeof made>, table: string) =>
+  ops.flatMap((o) => (o.op === 'insert' && o.table === table ? [{ ...o.values, id: o.id }] : []));
+
+describe('what a start becomes', () => {
+  it('a day with its programme, crew called, guests in the picture without a call', () => {
+    const ops = made(SWIM);
+    const [day] = inserted(ops, 'days');
+    expect(day).toMatchObject({ date: '2027-08-14', wantedWrapMin: 660 });
+    expect(inserted(ops, 'scenes').map((s) => ('plannedMin' in s ? [s.plannedMin, s.dayId === day?.id] : []))).toEqual(
+      [470, 495, 500, 515].map((m) => [m, true]),
+    );
+    expect(inserted(ops, 'people').map((p) => ('kind' in p ? p.kind : ''))).toEqual(['crew', 'guest', 'guest']);
+    expect(inserted(ops, 'engagements')).toHaveLength(1);
+  });
+  it('pasted again it makes nothing twice; without a date no day is invented', () => {
+    const first = made(SWIM);
+    const row = <T>(table: string) =>
+      inserted(first, table).map((r) => ({
+        ...r,
+        productionId: rows.production.id,
+        version: 1,
+        deletedAt: null,
+      })) as T[];
+    const have: StartRows = {
+      ...nothing,
+      days: row('days'),
+      places: row('places'),
+      people: row('people'),
+      engagements: row('engagements'),
+      scenes: row('scenes'),
+    };
+    expect(made(SWIM, have).filter((o) => o.op === 'insert')).toEqual([]);
+    const undated = made('07:50 Welcome\nJo Amadi, sound');
+    expect(inserted(undated, 'days')).toEqual([]);
+    expect(inserted(undated, 'scenes')).toMatchObject([{ dayId: null, plannedMin: 470 }]);
+    const later = made('09:00 Coffee', have);
+    expect(inserted(later, 'scenes')).toMatchObject([{ dayId: have.days[0]!.id }]);
+  });
+  it('the first day takes up what has a time and no day, and everybody but guests', () => {
+    const scene = { ...rows.scenes[0]!, kind: 'moment' as const, dayId: null, plannedMin: 600 };
+    const people = rows.people.slice(0, 2).map((p, i) => ({ ...p, kind: i ? ('guest' as const) : ('crew' as const) }));
+    const ops = firstDayOps(
+      { days: [], scenes: [scene, { ...scene, id: newId(), plannedMin: null }], people },
+      { dayId: newId(), newId },
+    );
+    expect(ops.map((o) => `${o.op} ${o.table}`)).toEqual(['update scenes', 'insert engagements']);
+    expect(firstDayOps({ ...rows, days: rows.days }, { dayId: newId(), newId })).toEqual([]);
+  });
+});
+
+describe('what is still missing for a call sheet', () => {
+  const titles = (list: ReturnType<typeof stillMissing>, done: boolean) =>
+    list.filter((m) => m.done === done).map((m) => m.key);
+  it('with nothing all of it, each with its screen', () => {
+    const list = stillMissing({ ...nothing, consents: [], frozenSheets: [] }, null, null);
+    expect(titles(list, true)).toEqual([]);
+    expect(list.map((m) => m.screen)).toContain('places');
+  });
+  it('shrinks as things are said, and names what lacks', () => {
+    const [day] = rows.days;
+    const plan = planOf(rows, day!);
+    const list = stillMissing({ ...rows, frozenSheets: [] }, day!, plan);
+    expect(titles(list, true)).toEqual(expect.arrayContaining(['when', 'spot', 'order', 'weather']));
+    const places = rows.places.map((p) => ({ ...p, hospital: '' }));
+    const lacks = stillMissing({ ...rows, places }, day!, plan).find((m) => m.key === 'hospital');
+    expect(lacks).toMatchObject({ done: false, rowId: expect.any(String) });
+    expect(lacks?.words).toContain(rows.places[0]!.name);
+  });
+});
+
+describe('templates', () => {
+  it.each(TEMPLATES.map((t) => [t.title, t] as const))(
+    '%s can be stored as it is, and every word of its lines is understood',
+    (_title, template) => {
+      const ops = planTemplate(template, { newId, shotNumbers: 'letters' });
+      const shapes = {
+        people: personFields,
+        cameras: cameraFields,
+        scenes: sceneFields,
+        shots: shotFields,
+        days: dayFields,
+      };
+      for (const op of ops)
+        if (op.op === 'insert')
+          expect(shapes[op.table as keyof typeof shapes].safeParse(op.values).success, op.table).toBe(true);
+      const shots = ops.flatMap((o) => (o.op === 'insert' && o.table === 'shots' ? [o.values] : []));
+      expect(shots.some((s) => s.priority === 'must')).toBe(true);
+      for (const s of shots) {
+        expect(s.size, s.description).not.toBeNull();
+        expect(s.minutesOverride, s.description).not.toBeNull();
+        expect(s.description).not.toMatch(/\b(must|should|nice|\d+min)\b/);
+      }
+    },
+  );
 });

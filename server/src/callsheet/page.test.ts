@@ -85,7 +85,10 @@ describe('a personal page', () => {
     expect(Buffer.byteLength(page({ sheet: whole(many), person: null }))).toBeLessThan(60_000);
   });
   it('of a bare day is a page all the same; words are only text', () => {
-    const bare = sheetOf({ ...rows, dayItems: [], engagements: [], places: [] }, { ...day, basePlaceId: null, forecast: null });
+    const bare = sheetOf(
+      { ...rows, dayItems: [], engagements: [], places: [] },
+      { ...day, basePlaceId: null, forecast: null },
+    );
     const html = page({ sheet: whole(bare), person: null });
     expect(html).toContain('Order of the day');
     for (const none of ['<section>', 'Weather and sun', 'Other places', 'undefined', 'NaN'])

@@ -1,7 +1,10 @@
 import { QueryTypes } from 'sequelize';
-import { bookings } from '@kavrell/contract';
+import { bookings, consentsPdf as consentsPdfRoute } from '@kavrell/contract';
 import type { Context } from '../platform/context.ts';
+import { fileName, sendDocument } from '../platform/documents/index.ts';
 import type { Router } from '../platform/routing.ts';
+import { loadRows } from '../productions/load.ts';
+import { consentsPdf } from './consentsPdf.ts';
 
 /** On which dates people of this production, by their names, are engaged on others; one query. */
 const BOOKED = `
@@ -15,7 +18,13 @@ WHERE e.deleted_at IS NULL AND e.production_id <> $1
 GROUP BY p.name, o.title
 ORDER BY p.name, o.title`;
 
-export function servePeople(router: Router, { db }: Context): void {
+export function servePeople(router: Router, context: Context): void {
+  const { db } = context;
+  router.serve(consentsPdfRoute, async ({ params, res }) => {
+    const rows = await loadRows(context, params.productionId);
+    sendDocument(res, await consentsPdf(rows), 'application/pdf', fileName(rows.production.title, 'consents'));
+    return undefined;
+  });
   router.serve(bookings, async ({ params }) =>
     db.query<{ name: string; production: string; dates: string[] }>(BOOKED, {
       bind: [params.productionId],

@@ -1,10 +1,12 @@
-import { listProductions, makeProduction } from '@kavrell/contract';
+import { deleteProduction, duplicateProduction, listHeads, listProductions, makeProduction } from '@kavrell/contract';
 import type { Production } from '@kavrell/core/brief';
 import type { Context } from '../platform/context.ts';
 import { inChangeSet } from '../platform/db/index.ts';
 import { HttpProblem } from '../platform/problems.ts';
 import { seenBy } from '../platform/reading.ts';
 import type { Router } from '../platform/routing.ts';
+import { duplicate } from './duplicate.ts';
+import { readHeads } from './heads.ts';
 
 /** The production, or a problem in words. */
 export async function productionOf({ models }: Context, id: string): Promise<Production> {
@@ -41,6 +43,21 @@ export function serveProductions(router: Router, context: Context): void {
       raw: true,
     })) as unknown as Record<string, unknown>[];
     return seenBy(me.role, 'productions', rows) as Production[];
+  });
+  router.serve(listHeads, () => readHeads(context));
+  router.serve(duplicateProduction, async ({ params, body, me }) =>
+    duplicate(context, params.productionId, { ...body, actor: me.actor }),
+  );
+  router.serve(deleteProduction, async ({ params, body, me }) => {
+    const { productionId: id } = params;
+    const [count] = await inChangeSet(context.db, { changeSetId: null, actor: me.actor }, (transaction) =>
+      context.models.productions.update(
+        { deletedAt: body.deleted ? new Date() : null },
+        { where: { id }, transaction },
+      ),
+    );
+    if (count === 0) throw new HttpProblem(404, 'production', 'There is no such production any more.');
+    return { id };
   });
   router.serve(makeProduction, async ({ body, me }) => {
     await inChangeSet(context.db, { changeSetId: null, actor: me.actor }, (transaction) =>

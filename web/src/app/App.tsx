@@ -1,11 +1,11 @@
 import { useQuery } from '@tanstack/react-query';
+import { noteOpened } from '../platform/opened.ts';
 import { Suspense, lazy, useEffect, useState } from 'react';
 import { Navigate, Route, Routes, useLocation, useParams } from 'react-router';
 import { whoAmI, type Me } from '@kavrell/contract';
 import { call } from '../platform/api.ts';
 import { outboxFor } from '../platform/outbox.ts';
 import { forgetRead } from '../platform/session.ts';
-import { ProductionsScreen } from '../screens/productions/ProductionsScreen.tsx';
 import { Loading } from '../ui/parts.tsx';
 import { Frame } from './frame/Frame.tsx';
 import { ProductionProvider } from './production.tsx';
@@ -19,6 +19,8 @@ const SignInScreen = lazy(() =>
   import('../screens/signin/SignInScreen.tsx').then((m) => ({ default: m.SignInScreen })),
 );
 
+const StartScreen = lazy(() => import('../screens/start/StartScreen.tsx').then((m) => ({ default: m.StartScreen })));
+
 const ReaderPage = lazy(() => import('../screens/callsheet/ReaderPage.tsx').then((m) => ({ default: m.ReaderPage })));
 
 /** Which component it is stays as it was at the first drawing: another one would forget what the screen holds. */
@@ -30,6 +32,7 @@ function Screen({ entry }: { entry: ScreenEntry }) {
 function OpenProduction({ me }: { me: Me }) {
   const { productionId = '', day = '0', screen = 'day' } = useParams();
   const entry = SCREENS.find((s) => s.path === screen && s.roles.includes(me.role));
+  useEffect(() => noteOpened(productionId), [productionId]);
   if (me.role === 'read')
     return (
       <Guard name="call sheet">
@@ -71,7 +74,7 @@ function SignedIn() {
     return <Navigate to={screenLink(me.productionId, null, 'call-sheet')} replace />;
   return (
     <Routes>
-      <Route path="/" element={<ProductionsScreen me={me} />} />
+      <Route path="/" element={<StartScreen me={me} />} />
       <Route path="/p/:productionId/:day/:screen" element={<OpenProduction me={me} />} />
       <Route path="/p/:productionId" element={<OpenProduction me={me} />} />
       <Route path="*" element={<Navigate to="/" replace />} />

@@ -2,7 +2,9 @@ import { useState, type ReactNode } from 'react';
 import { DAY_DEFAULTS, type Day } from '@kavrell/core/day';
 import type { ProductionRows } from '@kavrell/core/productions';
 import { formatDate } from '@kavrell/core/units';
-import { change } from '../platform/rows.ts';
+import { firstDayOps } from '@kavrell/core/start';
+import { newId } from '../platform/id.ts';
+import { change, type Op } from '../platform/rows.ts';
 import { Button } from '../ui/Button.tsx';
 import { DateField } from '../ui/DateField.tsx';
 import { Empty } from '../ui/parts.tsx';
@@ -31,8 +33,10 @@ export function AddDay({ primary = false }: { primary?: boolean }) {
   const next = last ? new Date(Date.parse(`${last.date}T12:00:00Z`) + 86_400_000).toISOString().slice(0, 10) : '';
   const add = (date: string) => {
     setAsking(false);
+    const id = newId();
     void change(production.id, `Added a day on ${formatDate(date)}`, [
-      { op: 'insert', table: 'days', values: newDay(rows, date) },
+      { op: 'insert', table: 'days', id, values: newDay(rows, date) },
+      ...(firstDayOps(rows, { dayId: id, newId }) as Op[]),
     ]);
   };
   if (!asking)

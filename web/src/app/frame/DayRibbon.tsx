@@ -39,7 +39,7 @@ function labelsOf(block: DayBlock): string[] {
     return [block.title.replace(/^Move to .*$/, 'Move'), block.title.split(/[ ,]/)[0] ?? ''].filter(
       (l) => !/^(Repos|Turn)/.test(l),
     );
-  if (!row?.scene) return [block.title, block.title.split(' ')[0] ?? ''];
+  if (!row?.scene || row.programme) return [block.title, block.title.split(' ')[0] ?? ''];
   const first = row.shot?.code ?? '';
   const last = block.rows.at(-1)?.shot?.code ?? first;
   const codes = first === last ? first : `${first}–${last.replace(row.scene.number, '')}`;
@@ -213,6 +213,11 @@ export function DayRibbon() {
           <path d={happened.kept} fill="var(--chakra-colors-text)" />
           <path d={happened.noGood} fill="var(--chakra-colors-text)" opacity={0.45} />
           <path d={happened.rolling} fill="var(--chakra-colors-rolling)" />
+          {place && !sun && !sky.length ? (
+            <text x={6} y={height - foot - 2} fontSize={11} fill="var(--chakra-colors-soft)" data-no-sky>
+              Nobody has said where {place.name.slice(0, 24)} is: no sun here yet
+            </text>
+          ) : null}
           {plan ? (
             <line
               x1={scale.x(day.wantedWrapMin)}

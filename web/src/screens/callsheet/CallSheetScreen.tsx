@@ -1,3 +1,7 @@
+import { useNavigate } from 'react-router';
+import { stillMissing } from '@kavrell/core/start';
+import { screenLink } from '../../app/links.ts';
+import { StillMissing } from '../../app/StillMissing.tsx';
 import { Box } from '@chakra-ui/react';
 import { useMemo } from 'react';
 import { callSheetPdf, dayShotListPdf, frozenSheetPdf, pathOf } from '@kavrell/contract';
@@ -7,15 +11,16 @@ import { StalePart } from '../../app/Stale.tsx';
 import { NoDay } from '../../app/NoDay.tsx';
 import { useProduction } from '../../app/production.tsx';
 import { useKept } from '../../platform/kept.ts';
-import { LinkButton } from '../../ui/Button.tsx';
+import { Button, LinkButton } from '../../ui/Button.tsx';
 import { Facts, Look, Part, ScreenHead, Why } from '../../ui/parts.tsx';
-import { Sheet } from '../../ui/sheet.tsx';
+import { Sheet, openSheet } from '../../ui/sheet.tsx';
 import { Views } from '../../ui/Views.tsx';
 import { ChangesView } from './ChangesView.tsx';
 import { useSheets } from './draft.ts';
 import { MoveView } from './MoveView.tsx';
 import { PaperView } from './PaperView.tsx';
 import { ReadersView } from './ReadersView.tsx';
+import { WeatherPart } from './WeatherPart.tsx';
 import { SheetFace } from './SheetFace.tsx';
 
 type View = 'sheet' | 'changes' | 'readers' | 'move' | 'paper';
@@ -23,6 +28,7 @@ type View = 'sheet' | 'changes' | 'readers' | 'move' | 'paper';
 /** The day’s sheet: as it reads, what changed since it went out, who has read it, moved to another date, and ticks from paper. */
 export function CallSheetScreen() {
   const { me, production, rows, day, facts, stale } = useProduction();
+  const navigate = useNavigate();
   const { draft, sheets, last } = useSheets();
   const [view, setView] = useKept<View>('callsheet', ['sheet', 'changes', 'readers', 'move', 'paper']);
   const changed = useMemo(
@@ -37,6 +43,7 @@ export function CallSheetScreen() {
   const unread =
     last && owner ? readersOf(last, sheets, rows.sheetReads, []).filter((r) => r.state !== 'understood').length : 0;
   const open: View = owner ? view : 'sheet';
+  const missing = owner ? stillMissing(rows, day, facts.plan) : [];
   const ofSheet = last?.content ? { productionId: production.id, sheetId: last.id } : null;
   return (
     <>
@@ -100,9 +107,40 @@ export function CallSheetScreen() {
               ) : null}
             </Box>
           ) : null}
+          {owner && !last && missing.some((m) => !m.done) ? (
+            <Box mb={6} maxW="760px">
+              <StillMissing
+                list={missing}
+                press={(m) =>
+                  m.key === 'frozen' ? (
+                    <Button size="small" onClick={() => setView('changes')}>
+                      Freeze it
+                    </Button>
+                  ) : m.key === 'weather' ? (
+                    <Button size="small" onClick={() => openSheet(true)}>
+                      Type it
+                    </Button>
+                  ) : (
+                    <Button
+                      size="small"
+                      onClick={() => {
+                        openSheet(true);
+                        void navigate(
+                          `${screenLink(production.id, day.number, m.screen)}${m.rowId ? `#${m.rowId}` : ''}`,
+                        );
+                      }}
+                    >
+                      Say it
+                    </Button>
+                  )
+                }
+              />
+            </Box>
+          ) : null}
           <SheetFace sheet={shown} />
           <Sheet>
             {last ? <StalePart table="frozenSheets" id={last.id} /> : null}
+            {owner ? <WeatherPart day={day} /> : null}
             <Part title="This sheet">
               <Facts
                 rows={[

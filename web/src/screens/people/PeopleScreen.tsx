@@ -17,6 +17,7 @@ import { useHashSelection } from '../../ui/selection.ts';
 import { Sheet } from '../../ui/sheet.tsx';
 import { Views } from '../../ui/Views.tsx';
 import { useBookedTwice } from './booked.ts';
+import { ConsentsView } from './ConsentsView.tsx';
 import { CrewLinks } from './CrewLinks.tsx';
 import { HoursView } from './HoursView.tsx';
 import { LoadView } from './LoadView.tsx';
@@ -25,12 +26,14 @@ const KINDS = [
   ['crew', 'crew'],
   ['talent', 'in the picture'],
   ['client', 'client'],
+  ['guest', 'guest, not called'],
 ] as const;
 
 const VIEWS = [
   ['all', 'Everybody'],
   ['load', 'Who does what'],
   ['hours', 'Hours, rest'],
+  ['consents', 'Consents'],
 ] as const;
 type View = (typeof VIEWS)[number][0];
 
@@ -39,7 +42,7 @@ export function PeopleScreen() {
   const { production, rows, day, facts } = useProduction();
   const clock = usePreferences((s) => s.clock);
   const [selectedId, select] = useHashSelection();
-  const [view, setView] = useKept<View>('people', ['all', 'load', 'hours']);
+  const [view, setView] = useKept<View>('people', ['all', 'load', 'hours', 'consents']);
   const calls = useMemo(
     () =>
       facts ? new Map(callsOfDay(facts.plan, rows.engagements, rows.people).map((c) => [c.person.id, c])) : new Map(),
@@ -119,6 +122,18 @@ export function PeopleScreen() {
         ),
     }),
   );
+  /** A short name that was made of the name follows it when it is written anew. */
+  const onEdit: typeof edits.onEdit = (people, values, column) => {
+    const [only] = people;
+    const others = rows.people.filter((p) => p.id !== only?.id).map((p) => p.shortName);
+    const follows =
+      people.length === 1 &&
+      only &&
+      typeof values.name === 'string' &&
+      only.shortName === shortNameFor(only.name, others);
+    const shortName = follows ? { shortName: shortNameFor(String(values.name), others) } : {};
+    edits.onEdit(people, { ...values, ...shortName }, column);
+  };
   const add = () => {
     const id = newId();
     const n = rows.people.length + 1;
@@ -130,7 +145,10 @@ export function PeopleScreen() {
         values: {
           ...PERSON_DEFAULTS,
           name: `Person ${n}`,
-          shortName: `Person${n}`,
+          shortName: shortNameFor(
+            `Person ${n}`,
+            rows.people.map((p) => p.shortName),
+          ),
         },
       },
     ]);
@@ -160,7 +178,9 @@ export function PeopleScreen() {
           Add a person
         </Button>
       </ScreenHead>
-      {rows.people.length === 0 ? (
+      {view === 'consents' ? (
+        <ConsentsView />
+      ) : rows.people.length === 0 ? (
         <Empty title="Nobody yet" action={<Button onClick={add}>Add a person</Button>}>
           Crew come at the general call; people in the picture are called when they are needed. The short name is the
           word you type in a shot’s line: “ilse”.
@@ -179,6 +199,7 @@ export function PeopleScreen() {
           selectedId={selectedId}
           onSelect={(p) => select(p?.id ?? null)}
           {...edits}
+          onEdit={onEdit}
         />
       )}
       {view === 'all' ? (
@@ -235,7 +256,7 @@ export function PeopleScreen() {
                   Under 18: agreed hours and breaks, and a guardian or chaperone; the law of the place decides.
                 </Part>
               ) : null}
-              <RowFields row={person} columns={columns} fields={personFields} onEdit={edits.onEdit} />
+              <RowFields row={person} columns={columns} fields={personFields} onEdit={onEdit} />
               <Part>
                 Mail, notes, rates and whom to call are shown to you only. Phones and diets of others stand on the
                 personal sheets of those for whom you say so (“Their sheet shows”).

@@ -1,6 +1,17 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { useMemo } from 'react';
-import { PLACE_DEFAULTS, TOPICS, placeFields, recheck, sunPlaceOf, type Place } from '@kavrell/core/places';
+import {
+  PLACE_DEFAULTS,
+  TOPICS,
+  parsePosition,
+  placeFields,
+  recheck,
+  spotOf,
+  sunPlaceOf,
+  type Place,
+} from '@kavrell/core/places';
+import { tell } from '../../platform/notices.ts';
+import { zoneAt } from '../../platform/zone.ts';
 import { formatMinuteOfDay } from '@kavrell/core/units';
 import { sunTimes } from '@kavrell/core/sun';
 import { useProduction } from '../../app/production.tsx';
@@ -11,7 +22,7 @@ import { usePreferences } from '../../platform/preferences.ts';
 import { change } from '../../platform/rows.ts';
 import { useHashSelection } from '../../ui/selection.ts';
 import { Button } from '../../ui/Button.tsx';
-import { choiceColumn, flagColumn, minutesColumn, numberColumn, textColumn } from '../../ui/columns.tsx';
+import { choiceColumn, flagColumn, minutesColumn, textColumn } from '../../ui/columns.tsx';
 import { DataTable, type Column } from '../../ui/DataTable.tsx';
 import { tableEdits } from '../../ui/edits.ts';
 import { RowFields } from '../../ui/RowFields.tsx';
@@ -34,6 +45,11 @@ type View = (typeof VIEWS)[number][0];
 /** Views that are about one place. */
 const OF_PLACE: ReadonlySet<View> = new Set(['walk', 'rooms', 'sun']);
 const KEYS = [{ keys: 'arrows, Enter', does: 'go through the table; edit a cell' }];
+
+const positionWords = (p: Place): string => {
+  const spot = spotOf(p);
+  return spot ? `${spot.latitude.toFixed(5)}, ${spot.longitude.toFixed(5)}` : '';
+};
 
 /** Where it is shot: scouted, measured, its sun, its power, and the minutes between. */
 export function PlacesScreen() {
@@ -90,8 +106,18 @@ export function PlacesScreen() {
       { ...textColumn<Place>('address', 'Address', 'minmax(140px, 1fr)'), extra: 3 },
       { ...textColumn<Place>('contact', 'Contact', '130px'), extra: 4 },
       { ...textColumn<Place>('hospital', 'Hospital', '160px'), extra: 6 },
-      { ...numberColumn<Place>('latitude', 'Latitude', '100px', { unit: '°' }), extra: 7 },
-      { ...numberColumn<Place>('longitude', 'Longitude', '100px', { unit: '°' }), extra: 7 },
+      {
+        id: 'position',
+        header: 'Position',
+        width: '150px',
+        extra: 7,
+        value: positionWords,
+        render: (p) => (spotOf(p) ? <span>{positionWords(p)}</span> : <Look>not said</Look>),
+        edit: {
+          get: positionWords,
+          set: (text) => (text.trim() === '' ? { latitude: null, longitude: null } : parsePosition(text)),
+        },
+      },
       { ...textColumn<Place>('notes', 'Notes', 'minmax(180px, 1.5fr)'), extra: 3 },
     ],
     [known, rows.places],
@@ -103,6 +129,23 @@ export function PlacesScreen() {
     'place',
     (values) => ({ ...PLACE_DEFAULTS, ...values }),
   );
+  /** A position says the zone of the days there too; worked out on this device. */
+  const onEdit: typeof edits.onEdit = (places, values, column) => {
+    const spot = spotOf({ latitude: null, longitude: null, ...values });
+    if (!spot) {
+      edits.onEdit(places, values, column);
+      return;
+    }
+    const timeZone = zoneAt(spot.latitude, spot.longitude);
+    const ids = new Set(places.map((p) => p.id));
+    const days = rows.days.filter((d) => d.basePlaceId && ids.has(d.basePlaceId) && d.timeZone !== timeZone);
+    void change(production.id, `Position of ${places.map((p) => p.name).join(', ')}`, [
+      ...places.map((row) => ({ op: 'update' as const, table: 'places' as const, row, values })),
+      ...days.map((row) => ({ op: 'update' as const, table: 'days' as const, row, values: { timeZone } })),
+    ]);
+    if (days.length > 0)
+      tell(`${days.map((d) => `Day ${d.number}`).join(', ')}: the time zone there is ${timeZone} (worked out here).`);
+  };
   const add = () => {
     const id = newId();
     void change(production.id, 'Added a place', [
@@ -175,6 +218,7 @@ export function PlacesScreen() {
           selectedId={selectedId}
           onSelect={(p) => select(p?.id ?? null)}
           {...edits}
+          onEdit={onEdit}
         />
       )}
       {view === 'places' || view === 'walk' ? (
@@ -197,7 +241,7 @@ export function PlacesScreen() {
                   ]}
                 />
               </Part>
-              <RowFields row={place} columns={columns} fields={placeFields} onEdit={edits.onEdit} />
+              <RowFields row={place} columns={columns} fields={placeFields} onEdit={onEdit} />
             </>
           ) : (
             <Part>Choose a place to see its sun.</Part>

@@ -2,8 +2,8 @@ import { Box, Flex } from '@chakra-ui/react';
 import { useDrag } from '@use-gesture/react';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { clockStates } from '@kavrell/core/clocks';
-import { msToMinute } from '@kavrell/core/time';
-import { formatMinuteOfDay, formatMinutes, formatRunning } from '@kavrell/core/units';
+import { dateOf, msToMinute } from '@kavrell/core/time';
+import { formatDate, formatMinuteOfDay, formatMinutes, formatRunning } from '@kavrell/core/units';
 import type { Target } from '@kavrell/core/productions';
 import type { Verdict } from '@kavrell/core/roll';
 import { NoDay } from '../../app/NoDay.tsx';
@@ -67,6 +67,10 @@ export function RollScreen() {
   const about = takes.find((t) => t.id === chosen.takeId) ?? takes.at(-1);
   const canTakeBack = chosen.cutAt !== null && Date.now() - chosen.cutAt.at < TAKE_BACK_MS && !rolling;
 
+  // Rolling on another date than the day’s is asked about once.
+  const otherDate =
+    day && dateOf(now, day.timeZone) !== day.date && takes.length === 0 ? dateOf(now, day.timeZone) : null;
+  const [agreed, setAgreed] = useState<boolean | null>(null);
   const debounced = (run: () => void) => {
     const at = Date.now();
     if (at - lastPress.current < DEBOUNCE_MS) return;
@@ -77,6 +81,7 @@ export function RollScreen() {
     debounced(() => {
       if (!day) return;
       if (rolling) cut(production, day, rolling);
+      else if (otherDate && !agreed) setAgreed(false);
       else roll({ production, day, takes, shot, moment, cameras, wild: false });
     });
   const wild = () =>
@@ -306,6 +311,26 @@ export function RollScreen() {
           ))}
         </Box>
       </Flex>
+      {otherDate && agreed === false ? (
+        <Box role="alert" border="1px solid" borderColor="look" borderRadius="r" p={4} mb={4} data-other-date>
+          <Box mb={3}>
+            Today is {formatDate(otherDate)}; this is day {day.number}, {formatDate(day.date)}. Takes are logged on day{' '}
+            {day.number}, with today’s time.
+          </Box>
+          <Flex gap={2}>
+            <Button
+              look="primary"
+              onClick={() => {
+                setAgreed(true);
+                roll({ production, day, takes, shot, moment, cameras, wild: false });
+              }}
+            >
+              Roll on day {day.number}
+            </Button>
+            <Button onClick={() => setAgreed(null)}>Not yet</Button>
+          </Flex>
+        </Box>
+      ) : null}
       {noting && about ? <NoteLine take={about} close={() => setNoting(false)} /> : null}
       {jamming ? (
         <Box role="status" mb={3}>

@@ -62,7 +62,8 @@ export function TargetPicker({
   const groups: [string, readonly Target[]][] = [
     ['Next', targets.next.slice(0, NEXT_SHOWN)],
     ['Left behind', targets.behind],
-    ['Moments', targets.moments],
+    // One without shots of its own stands among the others already.
+    ['Moments as a whole', targets.moments.filter((t) => t.row.shots.length > 0)],
     ...(whole ? ([['All of the day', targets.all]] as [string, readonly Target[]][]) : []),
   ];
   return (

@@ -9,7 +9,6 @@ import { change } from '../../platform/rows.ts';
 import { ShotMark } from '../../ui/icons.tsx';
 import { Empty, Look } from '../../ui/parts.tsx';
 import { Claims } from './Claims.tsx';
-import { Consents } from './Consents.tsx';
 import { Slots } from './Slots.tsx';
 
 const BEAT_MS = 10_000;
@@ -45,7 +44,6 @@ export function PunchView() {
       </section>
       <Claims scenes={hasMoments ? scenes.filter((s) => s.kind !== 'shots') : scenes} />
       <Slots scenes={scenes} />
-      <Consents />
     </Box>
   );
 }

@@ -1,0 +1,192 @@
+import { Box, Flex } from '@chakra-ui/react';
+import { useMemo, useState } from 'react';
+import { consentsPdf, pathOf } from '@kavrell/contract';
+import { productionFields } from '@kavrell/core/brief';
+import {
+  CONSENT_DEFAULTS,
+  consentFields,
+  consentsNeeded,
+  guestsFrom,
+  personFields,
+  type Signature,
+} from '@kavrell/core/people';
+import { formatCount, formatDate } from '@kavrell/core/units';
+import { useProduction } from '../../app/production.tsx';
+import { productionNow } from '../../platform/clock.ts';
+import { useDraft } from '../../platform/draft.ts';
+import { newId } from '../../platform/id.ts';
+import { change, type Op } from '../../platform/rows.ts';
+import { Button, LinkButton } from '../../ui/Button.tsx';
+import { FieldEdit } from '../../ui/FieldEdit.tsx';
+import { FormField } from '../../ui/FormField.tsx';
+import { Look, Part, Why } from '../../ui/parts.tsx';
+import { Sheet } from '../../ui/sheet.tsx';
+import { SignPad } from './SignPad.tsx';
+import { SignatureMark } from './SignatureMark.tsx';
+
+/** Who must agree to be seen, and who has: by list, on paper, or with a finger on this device. */
+export function ConsentsView() {
+  const { production, rows } = useProduction();
+  const [signing, setSigning] = useState<string | null>(null);
+  const [pasted, setPasted] = useDraft(`guests:${production.id}`);
+  const needs = useMemo(
+    () => consentsNeeded(rows.people, rows.shots, rows.consents),
+    [rows.people, rows.shots, rows.consents],
+  );
+  const guests = useMemo(() => guestsFrom(pasted, rows.people), [pasted, rows.people]);
+  const today = new Date(productionNow(production)).toISOString().slice(0, 10);
+  const nameOf = (id: string) => rows.people.find((p) => p.id === id)?.shortName ?? '';
+  const say = (personId: string, state: 'asked' | 'signed' | 'refused', signature: Signature | null = null) => {
+    const row = rows.consents.find((c) => c.personId === personId);
+    const values = { state, signedOn: state === 'signed' ? today : null, signature, terms: production.consentTerms };
+    void change(production.id, `${nameOf(personId)}: ${state}`, [
+      row
+        ? { op: 'update', table: 'consents', row, values }
+        : { op: 'insert', table: 'consents', values: { ...CONSENT_DEFAULTS, personId, ...values } },
+    ]);
+    setSigning(null);
+  };
+  const add = () => {
+    const ops = guests.map((values): Op => ({ op: 'insert', table: 'people', id: newId(), values }));
+    void change(production.id, `Added ${formatCount(ops.length, 'person', 'people')} in the picture`, ops);
+    setPasted('');
+  };
+  const open = needs.filter((n) => n.state !== 'signed');
+  const lacking = rows.scenes
+    .filter((s) => s.kind !== 'shots' && s.personIds.some((id) => open.some((n) => n.personId === id)))
+    .map((s) => ({ scene: s, names: s.personIds.filter((id) => open.some((n) => n.personId === id)).map(nameOf) }));
+  return (
+    <section aria-label="Who has agreed to be seen">
+      <Box fontSize="l" fontWeight="700" mb={2}>
+        {needs.length === 0
+          ? 'Nobody in the picture yet'
+          : open.length
+            ? `${open.length} of ${needs.length} not signed`
+            : `All ${needs.length} signed`}
+      </Box>
+      {lacking.map(({ scene, names }) => (
+        <Box key={scene.id} mb={1}>
+          <Look>
+            {scene.title}: {names.slice(0, 8).join(', ')}
+            {names.length > 8 ? ` and ${names.length - 8} more` : ''} not signed
+          </Look>
+        </Box>
+      ))}
+      {needs.map((need) => {
+        const row = rows.consents.find((c) => c.personId === need.personId);
+        const person = rows.people.find((p) => p.id === need.personId);
+        if (!person) return null;
+        return (
+          <Box key={need.personId} borderTop="1px solid" borderColor="hairline" py={2} data-consent={person.shortName}>
+            <Box
+              display="grid"
+              gridTemplateColumns={{ base: '1fr', md: 'minmax(0, 1fr) auto' }}
+              gap={2}
+              alignItems="center"
+            >
+              <Box>
+                {need.state === 'signed' ? need.words : <Look>{need.words}</Look>}
+                {row?.signedOn ? (
+                  <Box as="span" color="soft">
+                    {' '}
+                    {formatDate(row.signedOn, { year: true })}
+                  </Box>
+                ) : null}
+                {row?.signature ? <SignatureMark signature={row.signature} name={person.name} /> : null}
+              </Box>
+              <Flex gap={2} wrap="wrap">
+                <Button size="small" onClick={() => setSigning(signing === person.id ? null : person.id)}>
+                  Sign here
+                </Button>
+                {(['asked', 'signed', 'refused'] as const).map((state) => (
+                  <Button
+                    key={state}
+                    size="small"
+                    aria-pressed={row?.state === state}
+                    look={row?.state === state ? 'on' : 'plain'}
+                    onClick={() => say(need.personId, state)}
+                  >
+                    {state === 'signed' ? 'signed on paper' : state}
+                  </Button>
+                ))}
+              </Flex>
+            </Box>
+            {signing === person.id ? (
+              <SignPad
+                name={person.minor ? `a guardian of ${person.name}` : person.name}
+                terms={production.consentTerms}
+                take={(signature) => say(person.id, 'signed', signature)}
+                cancel={() => setSigning(null)}
+              />
+            ) : null}
+            {row?.state === 'signed' && person.minor && !row.guardian ? (
+              <FieldEdit
+                label={`Who signed for ${person.shortName}`}
+                value={row.guardian}
+                fields={consentFields}
+                set={(v) => ({ guardian: v })}
+                save={(values) =>
+                  void change(production.id, `${person.shortName}: guardian`, [
+                    { op: 'update', table: 'consents', row, values },
+                  ])
+                }
+              />
+            ) : null}
+          </Box>
+        );
+      })}
+      <Box mt={6} maxW="520px">
+        <FormField
+          label="Paste the names of people in the picture, one a line"
+          hint="“(14)” or “minor” behind a name: under 18. Those who are here already are left out."
+        >
+          {(props) => (
+            <textarea
+              className="field"
+              rows={5}
+              {...props}
+              value={pasted}
+              onChange={(e) => setPasted(e.target.value)}
+              onKeyDown={(e) => e.stopPropagation()}
+            />
+          )}
+        </FormField>
+        <Button disabled={guests.length === 0 || guests.some((g) => !personFields.safeParse(g).success)} onClick={add}>
+          {guests.length ? `Add ${formatCount(guests.length, 'person', 'people')}` : 'Add them'}
+        </Button>
+      </Box>
+      <Sheet>
+        <Part title="What they agree to">
+          <FieldEdit
+            label="In these words"
+            value={production.consentTerms}
+            fields={productionFields}
+            set={(v) => ({ consentTerms: v })}
+            save={(values) =>
+              void change(production.id, 'Words of consent', [
+                { op: 'update', table: 'productions', row: production, values },
+              ])
+            }
+            hint="Where it is shown, for how long, and whom to ask to take it back"
+          />
+        </Part>
+        <Part title="On paper">
+          <LinkButton
+            size="small"
+            href={pathOf(consentsPdf, { productionId: production.id })}
+            target="_blank"
+            rel="noreferrer"
+          >
+            The list as PDF
+          </LinkButton>
+        </Part>
+        <Why
+          lines={[
+            'Guests, everybody whose face a shot needs, and talent in any shot; a guardian signs for who is under 18. A refusal stands above a signature.',
+            'The law of the place decides what a release must say, and whether a drawn name is enough.',
+          ]}
+        />
+      </Sheet>
+    </section>
+  );
+}

@@ -1,0 +1,204 @@
+import { Box, Flex } from '@chakra-ui/react';
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import { listHeads, makeProduction, type Me } from '@kavrell/contract';
+import { PRODUCTION_DEFAULTS, productionFields, type Production } from '@kavrell/core/brief';
+import { planOf } from '@kavrell/core/productions';
+import {
+  TEMPLATES,
+  planStart,
+  planTemplate,
+  readStart,
+  stillMissing,
+  type JobKind,
+  type StartOp,
+  type StartRead,
+  type StartRows,
+  type Template,
+} from '@kavrell/core/start';
+import { screenLink } from '../../app/links.ts';
+import { StillMissing } from '../../app/StillMissing.tsx';
+import { Trouble } from '../../app/Trouble.tsx';
+import { call, wordsOf } from '../../platform/api.ts';
+import { useDraft } from '../../platform/draft.ts';
+import { newId } from '../../platform/id.ts';
+import { change, queries, type Op } from '../../platform/rows.ts';
+import { Button } from '../../ui/Button.tsx';
+import { FormField } from '../../ui/FormField.tsx';
+import { Loading } from '../../ui/parts.tsx';
+import { JobCards } from './JobCards.tsx';
+import { Productions } from './Productions.tsx';
+import { StartPaste } from './StartPaste.tsx';
+
+const LENGTH_OF_TITLE = 120;
+const today = () => new Date().toISOString().slice(0, 10);
+const timeZone = () => Intl.DateTimeFormat().resolvedOptions().timeZone;
+const UNMADE: Production = {
+  ...PRODUCTION_DEFAULTS,
+  id: '00000000-0000-7000-8000-000000000000',
+  version: 1,
+  deletedAt: null,
+  title: 'New',
+};
+const NO_ROWS: StartRows = {
+  production: UNMADE,
+  days: [],
+  places: [],
+  people: [],
+  engagements: [],
+  scenes: [],
+  shots: [],
+  dayItems: [],
+  asks: [],
+};
+
+/** The rows that a start would make, as if they were there: what is missing is worked out from them. */
+function rowsAfter(ops: readonly StartOp[]): StartRows {
+  const of = (table: string) =>
+    ops.flatMap((o) =>
+      o.op === 'insert' && o.table === table
+        ? [{ ...o.values, id: o.id, productionId: UNMADE.id, version: 1, deletedAt: null }]
+        : [],
+    );
+  const tables = ['days', 'places', 'people', 'engagements', 'scenes', 'shots', 'dayItems', 'asks'] as const;
+  return { production: UNMADE, ...Object.fromEntries(tables.map((t) => [t, of(t)])) } as unknown as StartRows;
+}
+
+function missingAfter(read: StartRead, kind: JobKind) {
+  const rows = rowsAfter(planStart(read, NO_ROWS, { kind, newId, timeZone: timeZone() }));
+  const none = { setups: [], relights: [], lightKit: [], rooms: [], moves: [], consents: [], frozenSheets: [] };
+  const [day = null] = rows.days;
+  return stillMissing({ ...rows, ...none }, day, day && planOf({ ...none, ...rows }, day));
+}
+
+/** A name for the job where none was given: the place, or what comes first. */
+const nameFrom = (read: StartRead | null): string =>
+  (read?.places[0]?.name ?? read?.moments[0]?.title ?? read?.shots[0]?.description ?? '').slice(0, LENGTH_OF_TITLE);
+
+/** What have you got? A production begun from whatever there is, and those that are there. */
+export function StartScreen({ me }: { me: Me }) {
+  const heads = useQuery({
+    queryKey: ['heads'],
+    queryFn: () => call(listHeads, { params: {} }),
+    staleTime: 0,
+  });
+  const [title, setTitle] = useDraft('production-title');
+  const [text, setText] = useDraft('start-text');
+  const [kind, setKind] = useState<JobKind>('shots');
+  const [problem, setProblem] = useState('');
+  const [busy, setBusy] = useState(false);
+  const navigate = useNavigate();
+
+  const begin = (name: string, opsOf: (made: Production) => readonly Op[], goTo: string) => {
+    const fields = productionFields.safeParse({ ...PRODUCTION_DEFAULTS, title: name });
+    if (!fields.success) {
+      setProblem(fields.error.issues[0]?.message ?? '');
+      return;
+    }
+    setBusy(true);
+    call(makeProduction, { params: {}, body: { id: newId(), ...fields.data } })
+      .then(async (made) => {
+        await change(made.id, 'Begun', opsOf(made));
+        setTitle('');
+        setText('');
+        void queries.invalidateQueries({ queryKey: ['heads'] });
+        void navigate(screenLink(made.id, null, goTo));
+      })
+      .catch((e: unknown) => setProblem(wordsOf(e)))
+      .finally(() => setBusy(false));
+  };
+  const fromTemplate = (t: Template) =>
+    begin(
+      title.trim() || t.title,
+      (made) => planTemplate(t, { newId, shotNumbers: made.shotNumbers }) as Op[],
+      'scenes',
+    );
+  if (heads.isPending) return <Loading what="the productions" />;
+  if (!heads.data) return <Trouble error={heads.error} again={() => void heads.refetch()} />;
+  return (
+    <Box
+      as="main"
+      maxW="1240px"
+      mx="auto"
+      px={{ base: 4, md: 6 }}
+      py={6}
+      display="grid"
+      gridTemplateColumns={{ base: 'minmax(0, 1fr)', lg: 'minmax(0, 1fr) 300px' }}
+      gap={8}
+    >
+      <Box minW={0}>
+        <Box as="h1" fontSize="xxl" lineHeight="1.1" mb={4}>
+          {heads.data.length ? 'What have you got?' : 'Kavrell. What have you got?'}
+        </Box>
+        <JobCards kind={kind} choose={setKind} />
+        <StartPaste
+          text={text}
+          setText={setText}
+          kind={kind}
+          today={today()}
+          aside={(read) => <StillMissing list={missingAfter(read, kind)} press={() => null} />}
+        >
+          {(read) => (
+            <form
+              onSubmit={(e) => {
+                e.preventDefault();
+                const found = text.trim() ? readStart(text, today()) : null;
+                begin(
+                  title.trim() || nameFrom(read ?? found),
+                  (made) =>
+                    (read
+                      ? planStart(read, { ...NO_ROWS, production: made }, { kind, newId, timeZone: timeZone() })
+                      : []) as Op[],
+                  read ? 'call-sheet' : 'brief',
+                );
+              }}
+            >
+              <FormField
+                label="New production"
+                error={problem || undefined}
+                hint={title || !read ? 'The name you call the job by' : `Without a name: “${nameFrom(read)}”`}
+                input={{
+                  value: title,
+                  placeholder: nameFrom(read) || 'The Ninth Bell',
+                  onChange: (e) => {
+                    setProblem('');
+                    setTitle(e.target.value);
+                  },
+                }}
+              />
+              <Flex gap={3} align="center" wrap="wrap">
+                <Button type="submit" look="primary" disabled={busy}>
+                  {read ? 'Begin with this' : 'Begin'}
+                </Button>
+                <Box color="soft">Nothing is sent to anybody; all of it can be changed.</Box>
+              </Flex>
+            </form>
+          )}
+        </StartPaste>
+      </Box>
+      <Box minW={0}>
+        <Productions heads={heads.data} me={me} />
+        <Box as="h2" fontSize="m" fontWeight="400" color="soft" mt={8} mb={1}>
+          Begin from a kind of job
+        </Box>
+        {TEMPLATES.map((t) => (
+          <Box key={t.key} borderTop="1px solid" borderColor="hairline">
+            <Box
+              as="button"
+              w="100%"
+              py={2}
+              minH="44px"
+              textAlign="left"
+              aria-disabled={busy}
+              title={`Bring: ${t.kit.join('; ')}`}
+              onClick={() => fromTemplate(t)}
+            >
+              {t.title}
+            </Box>
+          </Box>
+        ))}
+      </Box>
+    </Box>
+  );
+}
