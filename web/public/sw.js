@@ -20,7 +20,14 @@ self.addEventListener('activate', (event) => event.waitUntil(self.clients.claim(
 // Signing out forgets what was read.
 self.addEventListener('message', (event) => {
   if (event.data === 'forget') event.waitUntil(forget());
+  else if (Array.isArray(event.data?.keep)) event.waitUntil(keepParts(event.data.keep));
 });
+
+/** Parts that a page loaded before this worker had it. */
+async function keepParts(paths) {
+  const cache = await caches.open(SHELL);
+  for (const path of paths) if (!(await cache.match(path))) await cache.add(path).catch(() => undefined);
+}
 
 async function forget() {
   await Promise.all([caches.delete(ROWS), caches.delete(STILLS)]);
@@ -76,7 +83,7 @@ async function stillFromCacheFirst(request) {
 }
 
 const STILL = /^\/api\/productions\/[^/]+\/files\/[0-9a-f]{64}$/;
-const READ = /^\/api\/(auth\/me|productions|productions\/[^/]+\/sheets)$/;
+const READ = /^\/api\/(auth\/me|productions|production-heads|productions\/[^/]+\/sheets)$/;
 const TABLES = /^(\/api\/productions\/[^/]+\/rows\/)([\w,]+)$/;
 
 /** Rows of several tables, kept table by table: they may be asked for in other company when there is no network. */

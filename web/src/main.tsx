@@ -8,6 +8,7 @@ import { BrowserRouter } from 'react-router';
 import { z } from 'zod';
 import { App } from './app/App.tsx';
 import { Guard } from './app/Trouble.tsx';
+import { keepForNoNetwork } from './app/offline.ts';
 import { fetchScreenOf } from './app/screens.ts';
 import { openOutbox } from './platform/outbox.ts';
 import { queries } from './platform/rows.ts';
@@ -18,7 +19,7 @@ z.config({ jitless: true });
 void openOutbox();
 fetchScreenOf(location.pathname);
 // Only secure pages have service workers; on plain http from another machine Kavrell works, but not without network.
-if (import.meta.env.PROD && 'serviceWorker' in navigator) void navigator.serviceWorker.register('/sw.js');
+if (import.meta.env.PROD && 'serviceWorker' in navigator) void keepForNoNetwork(navigator.serviceWorker);
 
 const root = document.getElementById('root');
 if (!root) throw new Error('The page has no root element.');

@@ -71,7 +71,7 @@ describe('a pasted shot list', () => {
     expect(scenes).toEqual([]);
     expect([...badLines]).toEqual([2, 4, 5]);
     expect(problems.map((p) => p.message).join('\n')).toMatch(
-      /a shot 3A already[^]*“huge”: Choose one of the sizes[^]*Nobody here is called “Piotr”/,
+      /a shot 3A already[^]*“huge” is no size that is known here[^]*Nobody here is called “Piotr”/,
     );
   });
   it('wrong columns are not guessed at', () => {

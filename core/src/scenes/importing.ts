@@ -1,35 +1,195 @@
 import type { PlainTable } from '../formats/index.ts';
 import { parseClock, parseMinutes } from '../units/index.ts';
 import { nextShotCode, type NumberSchool } from './numbering.ts';
+import { moveNamed, plainWord, priorityNamed, sizeNamed, supportNamed } from './vocabulary.ts';
 import { SCENE_DEFAULTS, SHOT_DEFAULTS, sceneFields, shotFields, type Scene, type Shot } from './model.ts';
 
 /** What a column of a pasted list can mean, with the headings that are taken for it. */
 export const IMPORT_FIELDS = {
-  scene: { words: 'scene number', known: ['scene', 'sc', 'scene no', 'scene number', 'sc.'] },
+  scene: {
+    words: 'scene number',
+    known: [
+      'scene',
+      'sc',
+      'scene no',
+      'scene number',
+      'sc.',
+      'szene',
+      'bild',
+      'sequenz',
+      'sequence',
+      'scène',
+      'escena',
+      'secuencia',
+    ],
+  },
   title: {
     words: 'scene title',
-    known: ['scene title', 'title', 'scene name', 'heading', 'scene heading'],
+    known: [
+      'scene title',
+      'title',
+      'scene name',
+      'heading',
+      'scene heading',
+      'titel',
+      'titre',
+      'titulo',
+      'szenentitel',
+    ],
   },
-  code: { words: 'shot number', known: ['shot', 'shot no', 'shot number', 'no', 'nr', '#', 'number'] },
-  description: { words: 'what', known: ['description', 'what', 'action', 'shot description', 'subject', 'content'] },
-  size: { words: 'size', known: ['size', 'shot size', 'framing', 'type', 'shot type'] },
-  people: { words: 'people', known: ['who', 'people', 'cast', 'talent', 'characters', 'person'] },
-  lens: { words: 'lens', known: ['lens', 'focal length', 'mm'] },
-  support: { words: 'support', known: ['support', 'rig', 'equipment', 'grip'] },
-  movement: { words: 'move', known: ['move', 'movement', 'camera movement'] },
-  angle: { words: 'angle', known: ['angle', 'camera angle'] },
-  cameras: { words: 'cameras', known: ['camera', 'cameras', 'cam'] },
-  fps: { words: 'frames a second', known: ['fps', 'frame rate', 'speed', 'frames a second'] },
-  side: { words: 'side of the action', known: ['side'] },
-  sound: { words: 'sound', known: ['sound', 'audio'] },
-  takes: { words: 'takes', known: ['takes', 'takes planned'] },
+  code: {
+    words: 'shot number',
+    known: [
+      'shot',
+      'shot no',
+      'shot number',
+      'no',
+      'nr',
+      '#',
+      'number',
+      'einstellung',
+      'einst',
+      'plan',
+      'plan no',
+      'plano',
+      'toma',
+      'shot id',
+      'id',
+    ],
+  },
+  description: {
+    words: 'what',
+    known: [
+      'description',
+      'what',
+      'action',
+      'shot description',
+      'subject',
+      'content',
+      'beschreibung',
+      'inhalt',
+      'handlung',
+      'descripcion',
+      'action description',
+      'beschrieb',
+      'notes',
+      'was',
+    ],
+  },
+  size: {
+    words: 'size',
+    known: [
+      'size',
+      'shot size',
+      'framing',
+      'type',
+      'shot type',
+      'shotsize',
+      'einstellungsgrosse',
+      'einstellungsgroesse',
+      'grosse',
+      'groesse',
+      'taille',
+      'taille de plan',
+      'valeur',
+      'valeur de plan',
+      'tamano',
+      'encuadre',
+      'plano tipo',
+    ],
+  },
+  people: {
+    words: 'people',
+    known: [
+      'who',
+      'people',
+      'cast',
+      'talent',
+      'characters',
+      'person',
+      'actors',
+      'wer',
+      'personen',
+      'darsteller',
+      'qui',
+      'personnages',
+      'acteurs',
+      'quien',
+      'personajes',
+      'actores',
+    ],
+  },
+  lens: {
+    words: 'lens',
+    known: ['lens', 'focal length', 'mm', 'objektiv', 'brennweite', 'objectif', 'focale', 'objetivo', 'optica'],
+  },
+  support: {
+    words: 'support',
+    known: [
+      'support',
+      'rig',
+      'equipment',
+      'grip',
+      'stativ',
+      'ausrustung',
+      'ausruestung',
+      'technik',
+      'materiel',
+      'soporte',
+      'equipo',
+      'gear',
+    ],
+  },
+  movement: {
+    words: 'move',
+    known: [
+      'move',
+      'movement',
+      'camera movement',
+      'bewegung',
+      'kamerabewegung',
+      'mouvement',
+      'mouvement de camera',
+      'movimiento',
+      'movimiento de camara',
+      'camera move',
+    ],
+  },
+  angle: { words: 'angle', known: ['angle', 'camera angle', 'winkel', 'perspektive', 'axe', 'angulo'] },
+  cameras: { words: 'cameras', known: ['camera', 'cameras', 'cam', 'kamera', 'kameras', 'camera no', 'camara'] },
+  fps: {
+    words: 'frames a second',
+    known: ['fps', 'frame rate', 'speed', 'frames a second', 'bildrate', 'cadence', 'images/s', 'cuadros'],
+  },
+  side: { words: 'side of the action', known: ['side', 'seite', 'cote', 'lado'] },
+  sound: { words: 'sound', known: ['sound', 'audio', 'ton', 'son', 'sonido'] },
+  takes: { words: 'takes', known: ['takes', 'takes planned', 'prises', 'tomas'] },
   minutes: {
     words: 'minutes',
-    known: ['minutes', 'min', 'time', 'est', 'estimate', 'duration', 'length', 'est. time'],
+    known: [
+      'minutes',
+      'min',
+      'time',
+      'est',
+      'estimate',
+      'duration',
+      'length',
+      'est. time',
+      'dauer',
+      'zeit',
+      'minuten',
+      'duree',
+      'duracion',
+      'minutos',
+      'setup time',
+    ],
   },
-  priority: { words: 'priority', known: ['priority', 'prio', 'must'] },
-  reason: { words: 'why it is there', known: ['reason', 'why', 'purpose'] },
-  fallback: { words: 'fallback', known: ['fallback', 'if not', 'alternative'] },
+  priority: {
+    words: 'priority',
+    known: ['priority', 'prio', 'must', 'prioritat', 'prioritaet', 'wichtig', 'priorite', 'prioridad', 'importance'],
+  },
+  reason: { words: 'why it is there', known: ['reason', 'why', 'purpose', 'grund', 'warum', 'raison', 'motivo'] },
+  fallback: { words: 'fallback', known: ['fallback', 'if not', 'alternative', 'ersatz', 'plan b', 'sinon'] },
 } as const;
 export type ImportField = keyof typeof IMPORT_FIELDS;
 
@@ -40,17 +200,53 @@ export type Mapping = (ImportField | null)[];
 export function guessMapping(headings: readonly string[]): Mapping {
   const used = new Set<ImportField>();
   return headings.map((heading) => {
-    const word = heading
-      .toLowerCase()
-      .replace(/[_\s]+/g, ' ')
-      .trim();
+    const word = plainWord(heading);
     const found = (Object.keys(IMPORT_FIELDS) as ImportField[]).find(
-      (field) => !used.has(field) && (IMPORT_FIELDS[field].known as readonly string[]).includes(word),
+      (field) =>
+        !used.has(field) &&
+        (IMPORT_FIELDS[field].known as readonly string[]).some((known) => plainWord(known) === word),
     );
     if (found) used.add(found);
     return found ?? null;
   });
 }
+
+/** Rows looked at for the one that names the columns. */
+const HEADING_ROWS = 6;
+
+/**
+ * The table with the row that names its columns on top: it may stand below a title, or be missing, and then the columns are only counted and
+ * the first row is one like the others. `skipped` says how many rows stood above it, −1: there was none.
+ */
+export function withHeadings(table: PlainTable): { table: PlainTable; skipped: number } {
+  const all = [table.headings, ...table.rows];
+  const known = all.slice(0, HEADING_ROWS).map((row) => guessMapping(row).filter(Boolean).length);
+  const best = known.indexOf(Math.max(...known));
+  if ((known[best] ?? 0) >= (best === 0 ? 1 : 2))
+    return { table: { ...table, headings: all[best] ?? [], rows: all.slice(best + 1) }, skipped: best };
+  return { table: { ...table, headings: table.headings.map((_, i) => `column ${i + 1}`), rows: all }, skipped: -1 };
+}
+
+/** What is to be done with one word that is not known here: make it, take it for something known, or keep it as a note. */
+export type MendChoice = 'make' | 'note' | 'insert' | 'ecu';
+/** A cause for which rows can’t be taken as they stand, and the presses that mend all of them alike. */
+export interface Mend {
+  key: string;
+  words: string;
+  lines: number[];
+  choices: { choice: MendChoice; words: string }[];
+}
+
+class Unknown extends Error {
+  readonly key: string;
+  readonly choices: Mend['choices'];
+  constructor(key: string, message: string, choices: Mend['choices']) {
+    super(message);
+    this.key = key;
+    this.choices = choices;
+  }
+}
+const KEEP_NOTE = { choice: 'note', words: 'keep it as a note' } as const;
 
 export interface ImportContext {
   scenes: readonly Pick<Scene, 'id' | 'number'>[];
@@ -61,6 +257,12 @@ export interface ImportContext {
   /** Where rows without a scene of their own go. */
   intoSceneId: string | null;
   newId: () => string;
+  /** What was decided for words that are not known, by the key of their cause. */
+  mends?: ReadonlyMap<string, MendChoice>;
+  /** Numbers that the list gives are kept, also where the school would name them otherwise. */
+  keepNumbers?: boolean;
+  /** Line of the list in which the first row stands; 2 below one heading. */
+  firstLine?: number;
 }
 
 export interface RowProblem {
@@ -73,32 +275,15 @@ export interface RowProblem {
 export interface ImportPlan {
   scenes: { id: string; values: Record<string, unknown> }[];
   shots: { id: string; line: number; values: Record<string, unknown> }[];
+  /** People that were decided to be made. */
+  people: { id: string; name: string }[];
   problems: RowProblem[];
+  /** The same problems by their cause, the most frequent first; those that can be mended with one press. */
+  mends: Mend[];
   /** Lines that have a problem; the others can be taken alone. */
   badLines: Set<number>;
 }
 
-const SIZE_NAMES: Record<string, string> = {
-  'extreme wide': 'ews',
-  'extra wide': 'ews',
-  els: 'ews',
-  wide: 'ws',
-  long: 'ws',
-  ls: 'ws',
-  full: 'fs',
-  'medium wide': 'mws',
-  'medium long': 'mws',
-  mls: 'mws',
-  medium: 'ms',
-  'medium close': 'mcu',
-  'medium close-up': 'mcu',
-  close: 'cu',
-  'close-up': 'cu',
-  'close up': 'cu',
-  'extreme close-up': 'ecu',
-  'extra close': 'ecu',
-  detail: 'insert',
-};
 const numberOf = (text: string, what: string): number => {
   const value = Number(text.replace(',', '.').replace(/\s*(fps|x|takes?|mm)$/i, ''));
   if (!Number.isFinite(value)) throw new Error(`“${text}” is no ${what}.`);
@@ -113,22 +298,21 @@ function readCell(field: ImportField, text: string, context: ImportContext): Rec
     case 'title':
     case 'code':
       return {};
-    case 'size':
-      return { size: SIZE_NAMES[lower] ?? lower };
+    case 'size': {
+      const size = sizeNamed(text);
+      const key = `size:${lower}`;
+      const choice = context.mends?.get(key);
+      if (size) return { size };
+      if (choice === 'note') return { notes: [text] };
+      if (choice === 'ecu' || choice === 'insert') return { size: choice, notes: [text] };
+      throw new Unknown(key, `“${text}” is no size that is known here.`, [
+        { choice: 'ecu', words: 'take it as extra close' },
+        { choice: 'insert', words: 'take it as an insert' },
+        KEEP_NOTE,
+      ]);
+    }
     case 'people':
-      return {
-        personIds: text
-          .split(/\s*[,;/&+]\s*/)
-          .filter(Boolean)
-          .map((name) => {
-            const found = context.people.find((p) =>
-              [p.shortName, p.name].some((n) => n.toLowerCase() === name.toLowerCase()),
-            );
-            if (!found)
-              throw new Error(`Nobody here is called “${name}”. Add them under People first, or leave the column out.`);
-            return found.id;
-          }),
-      };
+      return readPeople(text, context);
     case 'lens':
       return { lens: /^\d+([–-]\d+)?$/.test(text) ? `${text.replace('-', '–')} mm` : text };
     case 'cameras': {
@@ -151,22 +335,62 @@ function readCell(field: ImportField, text: string, context: ImportContext): Rec
     case 'minutes':
       return { minutesOverride: parseMinutes(text) };
     case 'priority':
-      return {
-        priority: /^(must|yes|y|x|1|a|high)$/.test(lower)
-          ? 'must'
-          : /^(nice|low|3|c)$/.test(lower)
-            ? 'nice'
-            : /^(should|no|n|2|b|medium|)$/.test(lower)
-              ? 'should'
-              : lower,
-      };
+      return { priority: priorityNamed(text) ?? lower };
     case 'support':
     case 'movement':
+      return readRig(field, text, context);
     case 'angle':
-      return { [field]: lower.replace(/^tripod$/, 'sticks').replace(/\s+/g, '-') };
+      return { angle: lower.replace(/\s+/g, '-') };
     default:
       return { [field]: text };
   }
+}
+
+function readPeople(text: string, context: ImportContext): Record<string, unknown> {
+  const notes: string[] = [];
+  const made: string[] = [];
+  const personIds = text
+    .split(/\s*[,;/&+]\s*/)
+    .filter(Boolean)
+    .flatMap((name) => {
+      const found = context.people.find((p) =>
+        [p.shortName, p.name].some((n) => n.toLowerCase() === name.toLowerCase()),
+      );
+      if (found) return [found.id];
+      const key = `person:${name.toLowerCase()}`;
+      const choice = context.mends?.get(key);
+      if (choice === 'make') made.push(name);
+      else if (choice === 'note') notes.push(name);
+      else
+        throw new Unknown(key, `Nobody here is called “${name}”.`, [
+          { choice: 'make', words: `make ${name}` },
+          KEEP_NOTE,
+        ]);
+      return [];
+    });
+  return { personIds, made, notes };
+}
+
+/** A support or a move, whichever it is in whichever column: many lists have both in one. */
+function readRig(field: 'support' | 'movement', text: string, context: ImportContext): Record<string, unknown> {
+  const parts = text.split(/\s*[,;/+]\s*|\s+(?:and|und|et|y)\s+/).filter(Boolean);
+  const read: Record<string, unknown> = {};
+  const notes: string[] = [];
+  for (const part of parts) {
+    const [support, movement] = [supportNamed(part), moveNamed(part)];
+    if (field === 'movement' ? movement : support) read[field] = field === 'movement' ? movement : support;
+    else if (support) read.support = support;
+    else if (movement) read.movement = movement;
+    else {
+      const key = `${field}:${part.toLowerCase()}`;
+      if (context.mends?.get(key) !== 'note')
+        throw new Unknown(key, `“${part}” is no ${field === 'support' ? 'support' : 'move'} that is known here.`, [
+          KEEP_NOTE,
+        ]);
+      notes.push(part);
+    }
+  }
+  return { ...read, notes };
 }
 
 /**
@@ -175,7 +399,8 @@ function readCell(field: ImportField, text: string, context: ImportContext): Rec
  */
 export function planShotImport(table: PlainTable, mapping: Mapping, context: ImportContext): ImportPlan {
   const scenes = new Map(context.scenes.map((s) => [s.number.toUpperCase(), s.id]));
-  const plan: ImportPlan = { scenes: [], shots: [], problems: [], badLines: new Set() };
+  const plan: ImportPlan = { scenes: [], shots: [], people: [], problems: [], mends: [], badLines: new Set() };
+  const causes = new Map<string, Mend>();
   const used = context.shots.map((s) => s.code);
   const taken = new Set(used);
   /** Scenes that a row gives without a shot. */
@@ -186,7 +411,7 @@ export function planShotImport(table: PlainTable, mapping: Mapping, context: Imp
     return plan;
   }
   table.rows.forEach((row, index) => {
-    const line = index + 2;
+    const line = index + (context.firstLine ?? 2);
     const bad = (field: string, message: string) => {
       plan.problems.push({ line, field, message });
       plan.badLines.add(line);
@@ -222,18 +447,45 @@ export function planShotImport(table: PlainTable, mapping: Mapping, context: Imp
       return undefined;
     }
     let values: Record<string, unknown> = {};
+    const notes: string[] = [];
+    const made: string[] = [];
     mapping.forEach((field, column) => {
       const text = row[column]?.trim() ?? '';
       if (!field || text === '') return;
       try {
-        values = { ...values, ...readCell(field, text, context) };
+        const {
+          notes: kept,
+          made: named,
+          ...read
+        } = readCell(field, text, context) as { notes?: string[]; made?: string[] };
+        notes.push(...(kept ?? []));
+        made.push(...(named ?? []));
+        values = { ...values, ...read };
       } catch (error) {
         bad(IMPORT_FIELDS[field].words, error instanceof Error ? error.message : String(error));
+        if (!(error instanceof Unknown)) return;
+        const cause = causes.get(error.key) ?? {
+          key: error.key,
+          words: error.message,
+          lines: [],
+          choices: error.choices,
+        };
+        cause.lines.push(line);
+        causes.set(error.key, cause);
       }
     });
+    for (const name of made) {
+      const known = plan.people.find((p) => p.name.toLowerCase() === name.toLowerCase());
+      const person = known ?? { id: context.newId(), name };
+      if (!known) plan.people.push(person);
+      values.personIds = [...((values.personIds as string[] | undefined) ?? []), person.id];
+    }
+    if (notes.length) values.description = [values.description, ...notes].filter(Boolean).join(', ').slice(0, 300);
     const codeSaid = /^[A-Z]{1,3}\d?$/.test(said) ? `${ownNumber}${said}` : said;
     const code =
-      mapping.includes('code') && codeSaid && !(/^\d+$/.test(codeSaid) && context.school === 'letters')
+      mapping.includes('code') &&
+      codeSaid &&
+      (context.keepNumbers || !(/^\d+$/.test(codeSaid) && context.school === 'letters'))
         ? codeSaid
         : nextShotCode(ownNumber, [...taken], context.school);
     if (taken.has(code)) return bad('shot number', `There is a shot ${code} already.`);
@@ -259,6 +511,10 @@ export function planShotImport(table: PlainTable, mapping: Mapping, context: Imp
     plan.shots.push({ id: context.newId(), line, values: checked.data });
     return undefined;
   });
+  plan.mends = [...causes.values()].sort((a, b) => b.lines.length - a.lines.length);
+  // Only who is in a shot that is taken is made.
+  const seen = new Set(plan.shots.flatMap((s) => s.values.personIds as string[]));
+  plan.people = plan.people.filter((p) => seen.has(p.id));
   // A scene that only bad rows would fill is not made; one that was given by itself is.
   const filled = new Set(plan.shots.map((s) => s.values.sceneId));
   plan.scenes = plan.scenes.filter((s) => filled.has(s.id) || alone.has(s.id));

@@ -10,6 +10,7 @@ export * from './gates.ts';
 export * from './rollup.ts';
 export * from './links.ts';
 export * from './track.ts';
+export * from './vocabulary.ts';
 export * from './importing.ts';
 export * from './programmeImport.ts';
 export * from './shotList.ts';

@@ -76,7 +76,14 @@ export interface QuickLine {
   chips: Chip[];
   /** What can't be as written, in words; the line is not taken while there are any. */
   problems: string[];
+  /** What does not go together or is hard to believe, in words; the line is taken all the same. */
+  warnings: string[];
 }
+
+/** Words that turn up in descriptions too: behind another word of one they mean what they say, and stay in it. */
+const EVERYDAY = new Set(['face', 'once', 'follow', 'track', 'static', 'plate', 'master', 'reaction', 'fixed', 'nice']);
+/** A longer lens than this is a slip of the finger. */
+const LONGEST_LENS_MM = 2000;
 
 const isOneOf = <T extends string>(list: readonly T[], word: string): word is T =>
   (list as readonly string[]).includes(word);
@@ -151,7 +158,18 @@ export function parseQuickLine(text: string, context: QuickLineContext): QuickLi
   const fields: QuickLineFields = {};
   const chips: Chip[] = [];
   const problems: string[] = [];
+  const warnings: string[] = [];
   const words: string[] = [];
+  /** Index of the token that the description took last. */
+  let lastPlain = -1;
+  const once = new Map<string, string>();
+  /** Notes that a thing was said, and warns when it was said before as another. */
+  const said = (what: string, as: string) => {
+    const before = once.get(what);
+    if (before !== undefined && before !== as)
+      warnings.push(`“${before}” and “${as}” can’t both be the ${what}: “${as}” counts.`);
+    once.set(what, as);
+  };
   const personIds: string[] = [];
   const people = new Map(context.people.map((p) => [p.shortName.toLowerCase(), p]));
   const setups = new Map(context.setups.map((s) => [s.code.toLowerCase(), s]));
@@ -162,9 +180,15 @@ export function parseQuickLine(text: string, context: QuickLineContext): QuickLi
   tokens.forEach(({ quoted, word }, index) => {
     if (quoted !== undefined) {
       if (quoted.trim()) words.push(quoted.trim());
+      lastPlain = index;
       return;
     }
     const w = word.toLowerCase();
+    // “close on her face”: understood, and still a word of the sentence.
+    if (EVERYDAY.has(w) && lastPlain === index - 1 && index > 0) {
+      words.push(word);
+      lastPlain = index;
+    }
     const number = /^(\d+(?:\.\d+)?)(t|tk|takes|mm|fps|min|m)$/.exec(w);
     const cameras = /^(?:cam-)?([a-z](?:\+[a-z])+)$/.exec(w) ?? /^cam-([a-z])$/.exec(w);
     const support = supportWord(w);
@@ -186,6 +210,7 @@ export function parseQuickLine(text: string, context: QuickLineContext): QuickLi
         chip(signed.kind, signed.text);
       }
     } else if (isOneOf(SIZES, w)) {
+      said('size', w);
       fields.size = w;
       chip('size', w.toUpperCase());
     } else if (person) {
@@ -200,6 +225,7 @@ export function parseQuickLine(text: string, context: QuickLineContext): QuickLi
       fields.lens = `${w.replace('mm', '').replace('-', '–')} mm`;
       chip('lens', fields.lens);
     } else if (isOneOf(PRIORITIES, w)) {
+      said('priority', w);
       fields.priority = w;
       chip('priority', w);
     } else if (w === 'once') {
@@ -217,10 +243,12 @@ export function parseQuickLine(text: string, context: QuickLineContext): QuickLi
         chip('camera', letters.join(' + '));
       }
     } else if (support) {
+      if (support.support) said('support', support.support);
       Object.assign(fields, support);
       chip('support', [support.support, support.movement].filter(Boolean).join(', '));
     } else {
       words.push(word);
+      lastPlain = index;
     }
   });
 
@@ -229,6 +257,8 @@ export function parseQuickLine(text: string, context: QuickLineContext): QuickLi
       if (value <= 0) problems.push('A lens has a focal length above 0 mm.');
       else {
         fields.lens = `${value} mm`;
+        said('lens', fields.lens);
+        if (value > LONGEST_LENS_MM) warnings.push(`A lens of ${value} mm is hard to believe.`);
         chip('lens', fields.lens);
       }
     } else if (unit === 'fps') {
@@ -238,11 +268,11 @@ export function parseQuickLine(text: string, context: QuickLineContext): QuickLi
         chip('fps', `${value} fps`);
       }
     } else if (unit === 'min' || unit === 'm') {
-      const said = parseMinutes(word);
-      if (said > 1440) problems.push('A shot may take 1440 min at most.');
+      const asked = parseMinutes(word);
+      if (asked > 1440) problems.push('A shot may take 1440 min at most.');
       else {
-        fields.minutesOverride = said;
-        chip('minutes', `${said} min`);
+        fields.minutesOverride = asked;
+        chip('minutes', `${asked} min`);
       }
     } else if (!Number.isInteger(value) || value < 1 || value > 99) {
       problems.push('Takes are a whole number from 1 to 99.');
@@ -262,5 +292,22 @@ export function parseQuickLine(text: string, context: QuickLineContext): QuickLi
     fields.description = description;
     chip('description', description);
   }
-  return { sceneNumber, fields, chips, problems };
+  return { sceneNumber, fields, chips, problems, warnings };
+}
+
+/** Shots whose words name somebody who is not in them: written before the person was made. */
+export function shotsNaming<T extends Pick<Shot, 'description' | 'personIds' | 'dropped'>>(
+  person: { id: string; shortName: string },
+  shots: readonly T[],
+): T[] {
+  const name = person.shortName.toLowerCase();
+  return shots.filter(
+    (s) =>
+      !s.dropped &&
+      !s.personIds.includes(person.id) &&
+      s.description
+        .toLowerCase()
+        .split(/[^\p{L}\p{N}]+/u)
+        .includes(name),
+  );
 }

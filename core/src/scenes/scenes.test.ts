@@ -8,6 +8,7 @@ import {
   parseQuickLine,
   shotFields,
   shotMinutes,
+  shotsNaming,
   type QuickLineContext,
 } from './index.ts';
 
@@ -204,5 +205,34 @@ describe('minutes of a shot', () => {
   it('the defaults are themselves allowed', () => {
     expect(shotFields.omit({ sceneId: true, code: true, position: true }).parse(SHOT_DEFAULTS)).toEqual(SHOT_DEFAULTS);
     expect(SIZES).toContain('insert');
+  });
+});
+
+describe('what a quick line keeps and what it warns of', () => {
+  const context = { sceneNumbers: [], people: [{ id: 'p', shortName: 'Ilse' }], setups: [], cameras: ['A', 'D'] };
+  const read = (text: string) => parseQuickLine(text, context);
+  it('an everyday word behind a word of the description is understood and stays in it', () => {
+    expect(read('cu close on her face must')).toMatchObject({
+      fields: { description: 'close on her face', faceNeeded: true, priority: 'must' },
+    });
+    expect(read('mcu ilse face').fields).not.toHaveProperty('description');
+    expect(read('ms we follow ilse').fields).toMatchObject({ description: 'we follow', movement: 'follow' });
+  });
+  it('a single letter in a sentence is no camera', () => {
+    expect(read('cu hand on buoy d').fields).toEqual({ size: 'cu', description: 'hand on buoy d' });
+  });
+  it.each([
+    ['must nice', '“must” and “nice” can’t both be the priority: “nice” counts.'],
+    ['handheld gimbal', '“handheld” and “gimbal” can’t both be the support: “gimbal” counts.'],
+    ['cu ws', '“cu” and “ws” can’t both be the size: “ws” counts.'],
+    ['9999mm', 'A lens of 9999 mm is hard to believe.'],
+  ])('%s: %s', (text, warning) => {
+    expect(read(text)).toMatchObject({ problems: [], warnings: [warning] });
+  });
+  it('the same twice is no conflict', () => expect(read('must must cu cu').warnings).toEqual([]));
+  it('somebody made later is found in the words of shots', () => {
+    const shot = (description: string, personIds: string[] = []) => ({ description, personIds, dropped: false });
+    const shots = [shot('Ilse turns'), shot('with ilse, late'), shot('Ilse', ['p']), shot('Ilsebill')];
+    expect(shotsNaming({ id: 'p', shortName: 'Ilse' }, shots)).toEqual(shots.slice(0, 2));
   });
 });

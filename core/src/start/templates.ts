@@ -43,8 +43,8 @@ export const TEMPLATES: readonly Template[] = [
         shots: [
           'mcu the answers a+b 60min 1t must once',
           'ws the room, nobody speaking 5min should',
-          'cu hands and what is on the table b 5min should',
-          'ms listening, for the questions a 5min should',
+          'cu hands and what is on the table cam-b 5min should',
+          'ms listening, for the questions cam-a 5min should',
           'insert room tone, one minute of it 3min must',
         ],
       },
@@ -70,18 +70,30 @@ export const TEMPLATES: readonly Template[] = [
       { letter: 'B', framing: 'Wide, runs through' },
     ],
     scenes: [
-      { title: 'Arrivals', lengthMin: 30, shots: ['ws the place filling a 5min should', 'mcu faces a 10min should'] },
+      {
+        title: 'Arrivals',
+        lengthMin: 30,
+        shots: ['ws the place filling cam-a 5min should', 'mcu faces cam-a 10min should'],
+      },
       {
         title: 'The ceremony',
         lengthMin: 40,
-        shots: ['ws all of it b 40min must', 'mcu who speaks a 20min must', 'mcu who listens a 10min should'],
+        shots: [
+          'ws all of it cam-b 40min must',
+          'mcu who speaks cam-a 20min must',
+          'mcu who listens cam-a 10min should',
+        ],
       },
       {
         title: 'Congratulations',
         lengthMin: 30,
-        shots: ['ms each of the family a 15min must', 'cu hands, flowers, rings a 5min should'],
+        shots: ['ms each of the family cam-a 15min must', 'cu hands, flowers, rings cam-a 5min should'],
       },
-      { title: 'Speeches', lengthMin: 20, shots: ['mcu who speaks a 20min must', 'ws the room b 20min should'] },
+      {
+        title: 'Speeches',
+        lengthMin: 20,
+        shots: ['mcu who speaks cam-a 20min must', 'ws the room cam-b 20min should'],
+      },
     ],
   },
   {
@@ -100,19 +112,19 @@ export const TEMPLATES: readonly Template[] = [
       { letter: 'C', framing: '3 whoever speaks, right' },
     ],
     scenes: [
-      { title: 'Titles', lengthMin: 2, shots: ['ws the stage a 2min must'] },
-      { title: 'Welcome', lengthMin: 5, shots: ['mcu the host b 5min must', 'ws all of them a 5min must'] },
+      { title: 'Titles', lengthMin: 2, shots: ['ws the stage cam-a 2min must'] },
+      { title: 'Welcome', lengthMin: 5, shots: ['mcu the host cam-b 5min must', 'ws all of them cam-a 5min must'] },
       {
         title: 'The panel',
         lengthMin: 40,
-        shots: ['ws all of them a 40min must', 'mcu left side b 40min must', 'mcu right side c 40min must'],
+        shots: ['ws all of them cam-a 40min must', 'mcu left side cam-b 40min must', 'mcu right side cam-c 40min must'],
       },
       {
         title: 'Questions',
         lengthMin: 15,
-        shots: ['ws the audience a 15min should', 'mcu who answers b+c 15min must'],
+        shots: ['ws the audience cam-a 15min should', 'mcu who answers b+c 15min must'],
       },
-      { title: 'Thanks', lengthMin: 3, shots: ['ws all of them a 3min must'] },
+      { title: 'Thanks', lengthMin: 3, shots: ['ws all of them cam-a 3min must'] },
     ],
   },
   {

@@ -1,6 +1,7 @@
 import { Box, Flex } from '@chakra-ui/react';
-import { Component, useState, type ReactNode } from 'react';
+import { Component, useEffect, useState, type ReactNode } from 'react';
 import { Away, wordsOf } from '../platform/api.ts';
+import { outbox } from '../platform/outbox.ts';
 import { Button } from '../ui/Button.tsx';
 import { reportOf } from './report.ts';
 
@@ -18,6 +19,19 @@ export function Trouble({
 }) {
   const [shown, setShown] = useState(false);
   const [said, setSaid] = useState('');
+  // What only lacked the network mends itself when there is one again.
+  useEffect(() => {
+    if (!(error instanceof Away)) return;
+    const mend = again ?? (() => window.location.reload());
+    window.addEventListener('online', mend);
+    const stop = outbox.state.subscribe((now, before) => {
+      if (now.online && !before.online) mend();
+    });
+    return () => {
+      window.removeEventListener('online', mend);
+      stop();
+    };
+  }, [error, again]);
   const copy = () => {
     if (!report) return;
     setShown(true);

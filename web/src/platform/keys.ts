@@ -11,6 +11,9 @@ export interface KeyHelp {
 /** The keys that work on this screen, for the `?` sheet. */
 export const useKeyHelp = create<{ lists: Map<string, readonly KeyHelp[]> }>(() => ({ lists: new Map() }));
 
+/** Roles that the library takes for fields to type in, though nobody types there: a chosen line must not make keys dead. */
+const CHOSEN = ['option', 'radio', 'menuitem', 'menuitemcheckbox', 'menuitemradio'] as const;
+
 /** A key of a screen. Single letters are dead while typing and can be switched off in the settings. */
 export function useKey(
   keys: string,
@@ -26,7 +29,7 @@ export function useKey(
     },
     {
       enabled: (options.enabled ?? true) && (!options.letter || letterKeys),
-      enableOnFormTags: options.typing ?? false,
+      enableOnFormTags: options.typing ? true : CHOSEN,
       useKey: /^[/?.,]$/.test(keys),
       ...(keys === ',' ? { delimiter: '|' } : {}),
     },

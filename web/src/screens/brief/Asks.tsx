@@ -104,29 +104,30 @@ export function Asks({
 }) {
   const { production, rows } = useProduction();
   const columns = useColumns(checks);
-  const edits = tableEdits<Ask>(production.id, 'asks', (a) => a.title, 'wish');
+  /** A new wish: open, its price not said, until somebody does. */
+  const blank = (kind: Ask['kind'], title: string, tag: string, before: readonly Record<string, unknown>[] = []) => ({
+    kind,
+    title,
+    tag: freeTag(tag, [...rows.asks, ...rows.deliverables, ...(before as { tag: string }[])]),
+    detail: '',
+    state: 'open' as const,
+    cameraId: null,
+    personId: null,
+    means: '',
+    priceMinor: null,
+    askedOn: new Date(productionNow(production)).toISOString().slice(0, 10),
+    position: positionAfter(rows.asks) + before.length,
+  });
+  const edits = tableEdits<Ask>(
+    production.id,
+    'asks',
+    (a) => a.title,
+    'wish',
+    (values, before) => ({ ...blank('other', '', 'wish', before), ...values }),
+  );
   const add = (kind: Ask['kind'], title: string, tag: string) => {
     const id = newId();
-    void change(production.id, 'Noted a wish', [
-      {
-        op: 'insert',
-        table: 'asks',
-        id,
-        values: {
-          kind,
-          title,
-          tag: freeTag(tag, [...rows.asks, ...rows.deliverables]),
-          detail: '',
-          state: kind === 'mark' ? 'agreed' : 'open',
-          cameraId: null,
-          personId: null,
-          means: '',
-          priceMinor: kind === 'mark' ? 0 : null,
-          askedOn: new Date(productionNow(production)).toISOString().slice(0, 10),
-          position: positionAfter(rows.asks),
-        },
-      },
-    ]);
+    void change(production.id, 'Noted a wish', [{ op: 'insert', table: 'asks', id, values: blank(kind, title, tag) }]);
     select(id);
   };
   const holes = checks.filter((c) => c.state === 'hole').length;
@@ -172,6 +173,7 @@ export function Asks({
           rows={rows.asks}
           columns={columns}
           fields={askFields}
+          identity="title"
           height="34vh"
           actions={adds}
           selectedId={selectedId}

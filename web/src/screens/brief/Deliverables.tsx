@@ -96,29 +96,30 @@ export function Deliverables({
 }) {
   const { production, rows } = useProduction();
   const columns = useMemo(() => columnsOf(facts), [facts]);
-  const edits = tableEdits<Deliverable>(production.id, 'deliverables', (d) => d.title, 'deliverable');
+  /** A new one’s values where nothing was said; `before` are new ones made just before it. */
+  const blank = (before: readonly Record<string, unknown>[] = []) => ({
+    title: 'The film',
+    tag: freeTag('film', [...rows.deliverables, ...rows.asks, ...(before as { tag: string }[])]),
+    pieces: 1,
+    durationS: 60,
+    widthPx: production.captureWidthPx,
+    heightPx: production.captureHeightPx,
+    rate: production.rate,
+    captions: '',
+    due: null,
+    notes: '',
+    position: positionAfter(rows.deliverables) + before.length,
+  });
+  const edits = tableEdits<Deliverable>(
+    production.id,
+    'deliverables',
+    (d) => d.title,
+    'deliverable',
+    (values, before) => ({ ...blank(before), ...values }),
+  );
   const add = () => {
     const id = newId();
-    void change(production.id, 'Added a deliverable', [
-      {
-        op: 'insert',
-        table: 'deliverables',
-        id,
-        values: {
-          title: 'The film',
-          tag: freeTag('film', [...rows.deliverables, ...rows.asks]),
-          pieces: 1,
-          durationS: 60,
-          widthPx: production.captureWidthPx,
-          heightPx: production.captureHeightPx,
-          rate: production.rate,
-          captions: '',
-          due: null,
-          notes: '',
-          position: positionAfter(rows.deliverables),
-        },
-      },
-    ]);
+    void change(production.id, 'Added a deliverable', [{ op: 'insert', table: 'deliverables', id, values: blank() }]);
     select(id);
   };
   const delivered = facts.reduce((t, f) => t + f.deliveredS, 0);
@@ -156,6 +157,7 @@ export function Deliverables({
           rows={rows.deliverables}
           columns={columns}
           fields={deliverableFields}
+          identity="title"
           height="34vh"
           selectedId={selectedId}
           onSelect={(d) => select(d?.id ?? null)}

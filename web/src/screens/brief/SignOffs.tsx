@@ -17,7 +17,13 @@ import { dueColumn } from './Deliverables.tsx';
 export function SignOffs() {
   const { production, rows } = useProduction();
   const today = new Date(productionNow(production)).toISOString().slice(0, 10);
-  const edits = tableEdits<SignOff>(production.id, 'signOffs', (s) => s.what, 'sign-off');
+  const edits = tableEdits<SignOff>(
+    production.id,
+    'signOffs',
+    (s) => s.what,
+    'sign-off',
+    (values, before) => ({ ...blank(before), ...values }),
+  );
   const columns = useMemo<Column<SignOff>[]>(
     () => [
       textColumn('what', 'What', 'minmax(150px, 2fr)'),
@@ -46,21 +52,16 @@ export function SignOffs() {
     ],
     [today],
   );
+  const blank = (before: readonly unknown[] = []) => ({
+    what: 'Script',
+    who: production.client,
+    due: null,
+    givenOn: null,
+    note: '',
+    position: positionAfter(rows.signOffs) + before.length,
+  });
   const add = () =>
-    void change(production.id, 'Added a sign-off', [
-      {
-        op: 'insert',
-        table: 'signOffs',
-        values: {
-          what: 'Script',
-          who: production.client,
-          due: null,
-          givenOn: null,
-          note: '',
-          position: positionAfter(rows.signOffs),
-        },
-      },
-    ]);
+    void change(production.id, 'Added a sign-off', [{ op: 'insert', table: 'signOffs', values: blank() }]);
   return (
     <section aria-label="Signed off">
       <Flex gap={3} align="baseline" mb={2}>
@@ -81,6 +82,7 @@ export function SignOffs() {
           rows={rows.signOffs}
           columns={columns}
           fields={signOffFields}
+          identity="what"
           height="26vh"
           actions={
             <Button size="small" onClick={add}>

@@ -36,6 +36,7 @@ export function ConsentsView() {
   const guests = useMemo(() => guestsFrom(pasted, rows.people), [pasted, rows.people]);
   const today = new Date(productionNow(production)).toISOString().slice(0, 10);
   const nameOf = (id: string) => rows.people.find((p) => p.id === id)?.shortName ?? '';
+  const fullName = (id: string) => rows.people.find((p) => p.id === id)?.name ?? '';
   const say = (personId: string, state: 'asked' | 'signed' | 'refused', signature: Signature | null = null) => {
     const row = rows.consents.find((c) => c.personId === personId);
     const values = { state, signedOn: state === 'signed' ? today : null, signature, terms: production.consentTerms };
@@ -54,7 +55,7 @@ export function ConsentsView() {
   const open = needs.filter((n) => n.state !== 'signed');
   const lacking = rows.scenes
     .filter((s) => s.kind !== 'shots' && s.personIds.some((id) => open.some((n) => n.personId === id)))
-    .map((s) => ({ scene: s, names: s.personIds.filter((id) => open.some((n) => n.personId === id)).map(nameOf) }));
+    .map((s) => ({ scene: s, names: s.personIds.filter((id) => open.some((n) => n.personId === id)).map(fullName) }));
   return (
     <section aria-label="Who has agreed to be seen">
       <Box fontSize="l" fontWeight="700" mb={2}>

@@ -1,6 +1,7 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { useMemo } from 'react';
 import { PERSON_DEFAULTS, callsOfDay, personFields, shortNameFor, type Person } from '@kavrell/core/people';
+import { shotsNaming } from '@kavrell/core/scenes';
 import { formatDate, formatMinuteOfDay, formatMoney, parseMoney } from '@kavrell/core/units';
 import { useProduction } from '../../app/production.tsx';
 import { newId } from '../../platform/id.ts';
@@ -157,6 +158,7 @@ export function PeopleScreen() {
   const twice = useBookedTwice(rows.days.map((d) => d.date));
   const person = rows.people.find((p) => p.id === selectedId);
   const call = person ? calls.get(person.id) : undefined;
+  const naming = person ? shotsNaming(person, rows.shots) : [];
   const toggle = (dayId: string, number: number) => {
     if (!person) return;
     const found = rows.engagements.find((e) => e.dayId === dayId && e.personId === person.id);
@@ -249,6 +251,31 @@ export function PeopleScreen() {
                       ['Why', call.why],
                     ]}
                   />
+                </Part>
+              ) : null}
+              {naming.length > 0 ? (
+                <Part title="Named in shots">
+                  <Box mb={2}>
+                    {naming.map((s) => s.code).join(', ')} {naming.length === 1 ? 'names' : 'name'} {person.shortName}{' '}
+                    but {naming.length === 1 ? 'it does' : 'they do'} not have them.
+                  </Box>
+                  <Button
+                    size="small"
+                    onClick={() =>
+                      void change(
+                        production.id,
+                        `${person.shortName} into ${naming.map((s) => s.code).join(', ')}`,
+                        naming.map((row) => ({
+                          op: 'update',
+                          table: 'shots',
+                          row,
+                          values: { personIds: [...row.personIds, person.id] },
+                        })),
+                      )
+                    }
+                  >
+                    Put {person.shortName} in
+                  </Button>
                 </Part>
               ) : null}
               {person.minor ? (

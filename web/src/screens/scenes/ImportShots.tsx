@@ -6,10 +6,13 @@ import {
   IMPORT_FIELDS,
   guessMapping,
   planShotImport,
+  withHeadings,
   type ImportField,
+  type MendChoice,
   type Mapping,
   type Scene,
 } from '@kavrell/core/scenes';
+import { PERSON_DEFAULTS, shortNameFor } from '@kavrell/core/people';
 import { formatCount } from '@kavrell/core/units';
 import { useProduction } from '../../app/production.tsx';
 import { newId } from '../../platform/id.ts';
@@ -23,7 +26,9 @@ const MOST_ROWS = 1900;
 /** A pasted shot list: what its columns mean, what can't be as it stands, and then all good rows at once. */
 export function ImportShots({ text, onTaken, intoScene }: ImportProps & { intoScene: Scene | null }) {
   const { production, rows } = useProduction();
-  const table = useMemo(() => readTable(text), [text]);
+  const { table, skipped } = useMemo(() => withHeadings(readTable(text)), [text]);
+  const [mends, setMends] = useState<ReadonlyMap<string, MendChoice>>(new Map());
+  const [keepNumbers, setKeepNumbers] = useState(true);
   const [said, setSaid] = useState<{ of: string; mapping: Mapping } | null>(null);
   const heads = table.headings.join('\t');
   const mapping = said?.of === heads ? said.mapping : guessMapping(table.headings);
@@ -37,19 +42,41 @@ export function ImportShots({ text, onTaken, intoScene }: ImportProps & { intoSc
         school: production.shotNumbers,
         intoSceneId: intoScene?.id ?? null,
         newId,
+        mends,
+        keepNumbers,
+        firstLine: skipped + 2,
       }),
-    [table, mapping.join(), rows.scenes, rows.shots, rows.people, rows.cameras, production.shotNumbers, intoScene?.id],
+    [
+      table,
+      skipped,
+      mends,
+      keepNumbers,
+      mapping.join(),
+      rows.scenes,
+      rows.shots,
+      rows.people,
+      rows.cameras,
+      production.shotNumbers,
+      intoScene?.id,
+    ],
   );
   const good = plan.shots.length;
   const tooMany = good > MOST_ROWS;
   const what = [
     good || plan.scenes.length === 0 ? formatCount(good, 'shot') : '',
     plan.scenes.length ? formatCount(plan.scenes.length, 'new scene') : '',
+    plan.people.length ? formatCount(plan.people.length, 'person', 'people') : '',
   ]
     .filter(Boolean)
     .join(' and ');
   const take = () => {
+    const shorts = new Set(rows.people.map((p) => p.shortName.toLowerCase()));
     const ops: Op[] = [
+      ...plan.people.map(({ id, name }): Op => {
+        const shortName = shortNameFor(name, shorts);
+        shorts.add(shortName.toLowerCase());
+        return { op: 'insert', table: 'people', id, values: { ...PERSON_DEFAULTS, kind: 'talent', name, shortName } };
+      }),
       ...plan.scenes.map(({ id, values }): Op => ({
         op: 'insert',
         table: 'scenes',
@@ -108,6 +135,26 @@ export function ImportShots({ text, onTaken, intoScene }: ImportProps & { intoSc
           </label>
         ))}
       </Flex>
+      {mapping.includes('code') ? (
+        <Box mb={3}>
+          <label>
+            <input type="checkbox" checked={keepNumbers} onChange={(e) => setKeepNumbers(e.target.checked)} /> keep the
+            numbers of the list
+          </label>
+        </Box>
+      ) : null}
+      {plan.mends.map((m) => (
+        <Flex key={m.key} gap={2} wrap="wrap" align="center" mb={2} data-mend={m.key}>
+          <Box color="look">
+            {m.words} {formatCount(m.lines.length, 'row')}:
+          </Box>
+          {m.choices.map(({ choice, words }) => (
+            <Button key={choice} size="small" onClick={() => setMends(new Map([...mends, [m.key, choice]]))}>
+              {words}
+            </Button>
+          ))}
+        </Flex>
+      ))}
       {plan.problems.length ? (
         <Box mb={3}>
           <Box color="look" role="alert" mb={1}>

@@ -103,6 +103,11 @@ export const QuickLine = forwardRef<
                 {p}
               </Box>
             ))}
+            {line.warnings.map((w) => (
+              <Box as="span" key={w} color="look">
+                {w}
+              </Box>
+            ))}
             {line.problems.length ? null : (
               <Box as="span" color="soft" fontSize="s">
                 Enter adds it{after?.sceneId === target.id ? `, Shift Enter after ${after.code}` : ''}

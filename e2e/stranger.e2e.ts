@@ -1,0 +1,206 @@
+import { expect, test, type Page } from '@playwright/test';
+import { SCENE_DEFAULTS } from '@kavrell/core/scenes';
+import { freshProduction, insert, open, rowsOf, saved, visit, write } from './kavrell.ts';
+
+/** The production that the page has open. */
+const idOf = (page: Page) => /\/p\/([^/]+)\//.exec(page.url())![1]!;
+const begin = async (page: Page, kind: RegExp, title: string, text: string) => {
+  await page.goto('/');
+  await page.getByRole('radio', { name: kind }).click();
+  await page.getByLabel(/Paste anything/).fill(text);
+  await page.getByLabel('New production').fill(title);
+  await page.getByRole('button', { name: 'Begin with this' }).click();
+  await expect(page).toHaveURL(/call-sheet/);
+  await saved(page);
+};
+const view = (page: Page, name: string) => page.getByRole('tab', { name }).click();
+
+const SWIM = `Hi! so sat 14 aug 2027, memorial swim, call 6:30, wrap by 11:00
+Place: Lido Ostrand, Lake Road 3
+07:50 Welcome at the jetty 25min
+08:20 The start, only once 15min
+08:35-09:20 Swim, last one out
+09:30 Speeches in the changing room 20min
+09:40 Portraits of the winners 15min
+Jo Amadi, sound, 0664 960 0034
+bring the long ladder for Tam?
+
+Swimmers:
+Ilka Brandt
+Tam Okello`;
+
+test('a job of moments, from a pasted message to a take on the phone; the sheet has the minutes of the programme', async ({
+  page,
+}) => {
+  await page.goto('/');
+  await page.getByRole('radio', { name: /Moments/ }).click();
+  await page.getByLabel(/Paste anything/).fill(SWIM);
+  const missing = page.locator('[data-missing]');
+  await expect(missing.locator('[data-missing-key=spot]')).toContainText('not said: Lido Ostrand');
+  await page.getByRole('button', { name: 'a note', exact: true }).click();
+  await expect(page.locator('[data-left-over]')).toHaveCount(0);
+  await page.getByLabel('New production').fill('Memorial swim');
+  await page.getByRole('button', { name: 'Begin with this' }).click();
+
+  // The call sheet: what is missing shrinks, and every line stands at its minute.
+  await expect(page.getByRole('main')).toContainText('07:50');
+  for (const at of ['08:20', '08:35', '09:30', '09:40']) await expect(page.getByRole('main')).toContainText(at);
+  await expect(page.getByRole('main')).toContainText('Welcome at the jetty');
+  const before = Number(await missing.getAttribute('data-missing'));
+  await page.locator('[data-missing-key=spot]').getByRole('button').click();
+  await page.getByLabel('Position', { exact: true }).fill('47.81, 13.03');
+  await page.keyboard.press('Enter');
+  await saved(page);
+  const id = idOf(page);
+  await visit(page, 'Call sheet');
+  await expect(missing).toHaveAttribute('data-missing', String(before - 1));
+  // The zone followed from the position, worked out here.
+  expect((await rowsOf(page.request, id, 'days'))[0]).toMatchObject({
+    timeZone: 'Europe/Vienna',
+    notes: expect.stringContaining('ladder'),
+  });
+
+  // The day: two lines lie over each other and nobody is wanted twice.
+  await visit(page, 'Day');
+  await expect(page.getByRole('option', { name: /Portraits of the winners/ })).toContainText('09:40');
+  await expect(page.locator('[data-answer=got]')).toContainText('0 of 5');
+
+  // On the phone: another moment is chosen by tapping the title, and rolled; another date is asked about once.
+  await page.setViewportSize({ width: 390, height: 844 });
+  await visit(page, 'Roll');
+  await page.getByRole('button', { name: 'Choose another shot or moment' }).click();
+  await page.locator('[data-target="The start, only once"]').first().click();
+  await expect(page.locator('[data-now-code]')).toHaveText('08:20');
+  await page.locator('[data-press]').click();
+  await expect(page.locator('[data-other-date]')).toContainText('Takes are logged on day 1');
+  await page.getByRole('button', { name: 'Roll on day 1' }).click();
+  await expect(page.locator('[data-roll-state]')).toHaveAttribute('data-roll-state', 'rolling');
+  await page.waitForTimeout(450);
+  await page.locator('[data-press]').click();
+  await page.getByRole('button', { name: /^Good/ }).click();
+  await expect(page.locator('[data-take]').first()).toContainText('The start');
+  await page.setViewportSize({ width: 1280, height: 800 });
+  await expect(page.locator('[data-answer=got]')).toContainText('1 of 5');
+});
+
+test('a job of cues, from a running order; a new version is laid beside it, and takes stay', async ({ page }) => {
+  await begin(
+    page,
+    /A running order/,
+    'Panel on tides',
+    'Sunday 26 September 2027, call 8:00\nPlace: Kettle hall, Kettle Street 1\n10:45 Titles 3min\n10:48 Desk: the standings 9min\n11:00 Round begins 40min',
+  );
+  const id = idOf(page);
+  expect((await rowsOf(page.request, id, 'scenes')).map((s) => [s.kind, s.plannedMin])).toEqual([
+    ['cue', 645],
+    ['cue', 648],
+    ['cue', 660],
+  ]);
+  await visit(page, 'Scenes');
+  await view(page, 'Bring in');
+  await page.getByRole('tab', { name: 'A running order' }).click();
+  await page
+    .getByLabel('Text to bring in')
+    .fill('10:45 Titles 3min\n10:50 Desk: the standings 9min\n11:45 Thanks 5min');
+  const lines = page.locator('[data-programme]');
+  await expect(lines).toContainText('moved, was 10:48');
+  await expect(lines).toContainText('gone: off the day, shots and takes stay');
+  await page.getByRole('button', { name: 'Take it: 1 new, 1 moved, 1 gone, 1 as before' }).click();
+  await visit(page, 'Day');
+  await expect(page.getByRole('option', { name: /Desk: the standings/ })).toContainText('10:50');
+  await expect(page.getByRole('option', { name: /Round begins/ })).toHaveCount(0);
+  await page.keyboard.press('Control+z');
+  await expect(page.getByRole('option', { name: /Round begins/ })).toBeVisible();
+});
+
+test('a job of shots, from thirty rows of a spreadsheet with foreign words: two presses mend them all', async ({
+  page,
+  request,
+}) => {
+  const id = await freshProduction(request, 'Thirty rows');
+  await open(page, id, 'scenes');
+  const rows = Array.from({ length: 30 }, (_, i) =>
+    [1, i + 1, `Bild ${i + 1}`, i % 5 ? 'Totale' : 'Macro', 'Ilka', i % 2 ? 'slider' : 'Schwenk', '10'].join('\t'),
+  );
+  await page
+    .getByLabel('Text to bring in')
+    .fill(['Szene\tNr\tBeschreibung\tEinstellungsgröße\tWer\tBewegung\tDauer', ...rows].join('\n'));
+  await page.getByRole('button', { name: 'make Ilka' }).click();
+  await page.getByRole('button', { name: 'take it as extra close' }).click();
+  await page.getByRole('button', { name: /^Take 30\s?shots/ }).click();
+  await saved(page);
+  const shots = await rowsOf(request, id, 'shots');
+  expect(shots.map((s) => s.code)).toEqual(Array.from({ length: 30 }, (_, i) => String(i + 1)));
+  expect(shots[0]).toMatchObject({ size: 'ecu', movement: 'pan' });
+
+  // Onto a day whose date is typed as people write it; a moved line is undone though it is still chosen.
+  await visit(page, 'Day');
+  await page.getByRole('button', { name: 'Add a day' }).click();
+  await page.getByLabel('The date of the new day', { exact: true }).fill('3 Dec');
+  await page.keyboard.press('Enter');
+  await page.getByLabel('Add shots to this day').selectOption('all');
+  const list = page.getByRole('listbox', { name: 'The day in order' });
+  await expect(list.getByRole('option')).toHaveCount(30);
+  const order = async () => (await list.getByRole('option').allInnerTexts()).map((t) => /Bild (\d+)/.exec(t)?.[1]);
+  const was = await order();
+  await list.getByRole('option').first().click();
+  await page.keyboard.press('Alt+ArrowDown');
+  await expect.poll(order).not.toEqual(was);
+  await page.keyboard.press('Control+z');
+  await expect.poll(order).toEqual(was);
+});
+
+test('forty people are pasted, one signs with a finger, and who lacks it before a moment is named', async ({
+  page,
+  request,
+}) => {
+  const id = await freshProduction(request, 'Forty swimmers');
+  await open(page, id, 'people');
+  await view(page, 'Consents');
+  const names = Array.from({ length: 40 }, (_, i) => `Swimmer No${i + 1}${i === 3 ? ' (14)' : ''}`);
+  await page.getByLabel(/Paste the names/).fill(names.join('\n'));
+  await page.getByRole('button', { name: /^Add 40\s?people/ }).click();
+  await expect(page.getByText('40 of 40 not signed')).toBeVisible();
+  await saved(page);
+  const people = await rowsOf(request, id, 'people');
+  expect(people.map((p) => p.kind)).toEqual(Array.from({ length: 40 }, () => 'guest'));
+  const first = page.locator('[data-consent="Swimmer"]');
+  await first.getByRole('button', { name: 'Sign here' }).click();
+  const field = (await page.locator('[data-sign] canvas').boundingBox())!;
+  await page.mouse.move(field.x + 30, field.y + 40);
+  await page.mouse.down();
+  for (let i = 1; i < 12; i += 1) await page.mouse.move(field.x + 30 + i * 15, field.y + 40 + (i % 2 ? 30 : 0));
+  await page.mouse.up();
+  await page.getByRole('button', { name: 'This is signed' }).click();
+  await expect(page.getByText('39 of 40 not signed')).toBeVisible();
+  await expect(first.getByRole('img', { name: /Signature of/ })).toBeVisible();
+  const [consent] = await rowsOf(request, id, 'consents');
+  expect(consent).toMatchObject({ state: 'signed', signature: [expect.any(Array)] });
+
+  const personIds = people.filter((p) => /No[123]$/.test(String(p.name))).map((p) => String(p.id));
+  const start = { ...SCENE_DEFAULTS, number: '1', title: 'The start', kind: 'moment' as const, personIds, position: 1 };
+  await write(request, id, [insert('scenes', start)]);
+  await expect(page.getByRole('main')).toContainText(/The start: Swimmer No\d, Swimmer No\d not signed/);
+});
+
+test('one visit is enough: with the network gone the console opens, and a page that failed mends itself', async ({
+  browser,
+  request,
+}) => {
+  const id = await freshProduction(request, 'First visit');
+  const state = await request.storageState();
+  const context = await browser.newContext({ storageState: state });
+  const page = await context.newPage();
+  await open(page, id, 'roll');
+  await page.waitForFunction(async (production) => {
+    const rows = await caches.open('kavrell-rows-1');
+    const kept = await rows.match(`/api/productions/${production}/rows/takeEvents`);
+    const shell = await (await caches.open('kavrell-shell-1')).keys();
+    return Boolean(kept) && shell.filter((r) => r.url.includes('/assets/')).length > 5;
+  }, id);
+  await context.setOffline(true);
+  await page.reload();
+  await expect(page.getByRole('main')).toContainText('No day yet');
+  await expect(page.getByRole('main')).not.toContainText('can’t be shown');
+  await context.close();
+});
