@@ -40,7 +40,7 @@ test('the Ninth Bell’s first day: ordered, the pour pinned, dropped to 90 %, o
   await dayView(page, 'In order');
   const lines = page.locator('[data-line]');
   await holdOver(page, lines.nth(1), lines.nth(3));
-  await expect(page.locator('[data-price]')).toContainText(/earlier|later|The same wrap/);
+  await expect(page.locator('[data-price]')).toContainText(/earlier|later|The same planned wrap/);
   await page.mouse.up();
   await saved(page);
   await dayView(page, 'I have 40 minutes');

@@ -157,7 +157,7 @@ test('a line is dragged: the price is shown while it is held', async ({ page, re
   await open(page, id, 'day');
   const line = (code: string) => page.locator('[data-line]').filter({ hasText: code });
   await holdOver(page, line('1B'), line('1D'));
-  await expect(page.locator('[data-price]')).toContainText(/earlier|later|The same wrap/);
+  await expect(page.locator('[data-price]')).toContainText(/earlier|later|The same planned wrap/);
   await page.mouse.up();
   await expect(page.locator('[data-price]')).toBeHidden();
   await saved(page);

@@ -24,6 +24,7 @@ export default defineConfig({
     storageState: path.join(RESULTS, 'owner.json'),
     viewport: { width: 1280, height: 800 },
     locale: 'en-GB',
+    colorScheme: 'dark',
     launchOptions: CHROMIUM,
     trace: 'off',
   },

@@ -188,7 +188,7 @@ test('a list of moments with a gate: what must be had counts down and says when 
 
   // Who must agree to be seen: both, until they have.
   await visit(page, 'People');
-  await view(page, 'Consents');
+  await page.getByRole('tab', { name: 'Consents' }).click();
   await expect(page.getByText('2 of 2 not signed')).toBeVisible();
   await page.locator('[data-consent="Ilse"]').getByRole('button', { name: 'signed on paper' }).click();
   await expect(page.getByText('1 of 2 not signed')).toBeVisible();

@@ -45,7 +45,7 @@ export const riskFields = z.object({
   dayId: id.nullable(),
   title: requiredLine('What could happen', 200),
   why: line('Why', 400),
-  /** 1 hardly, 2 it happens, 3 likely. */
+  /** 1 hardly, 2 it may, 3 likely. */
   likelihood: grade('The likelihood'),
   /** 1 a nuisance, 2 a shot lost, 3 the day or somebody hurt. */
   harm: grade('The harm'),
@@ -78,7 +78,7 @@ export const RISK_DEFAULTS: Omit<z.infer<typeof riskFields>, 'title' | 'position
   state: 'open',
 };
 
-export const LIKELIHOODS = ['', 'hardly', 'it happens', 'likely'] as const;
+export const LIKELIHOODS = ['', 'hardly', 'it may', 'likely'] as const;
 export const HARMS = ['', 'a nuisance', 'a shot lost', 'the day, or somebody hurt'] as const;
 
 /** What a defect found in rehearsal calls for. */

@@ -1,16 +1,19 @@
 import type { FacetChange } from './marks.ts';
 import type { StaleTable } from './model.ts';
 
-/** Which fields of a table’s rows make up a facet that others lean on. Fields are named as in the rows. */
+/**
+ * Which fields of a table’s rows make up a facet that others lean on. Fields are named as in the rows. Another name is no reason to look
+ * again; only a sheet that went out has names on it.
+ */
 export const FACETS: Readonly<Record<StaleTable, Readonly<Record<string, readonly string[]>>>> = {
   productions: { rate: ['rate'], picture: ['captureWidthPx', 'captureHeightPx'] },
   deliverables: { form: ['durationS', 'widthPx', 'heightPx', 'rate', 'pieces'] },
   palettes: { colours: ['swatches'] },
-  places: { place: ['name', 'latitude', 'longitude', 'address'], power: ['power'] },
+  places: { place: ['latitude', 'longitude', 'address'], power: ['power'] },
   people: { name: ['name'] },
-  setups: { light: ['name', 'placeId', 'rigMin', 'notes'] },
+  setups: { light: ['placeId', 'rigMin', 'notes'] },
   scenes: {
-    text: ['title', 'synopsis', 'script'],
+    text: ['synopsis', 'script'],
     people: ['personIds'],
     place: ['placeId', 'inside', 'timeOfDay'],
     props: ['props', 'wardrobe'],

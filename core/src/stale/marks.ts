@@ -121,8 +121,12 @@ export function staleMarks({ leans, changes, looks, births }: StaleSources): Map
   return marks;
 }
 
-/** From the first value to the last, and since when it has not been the first again; null when it is the first. */
-function standing(changes: readonly FacetChange[]): Omit<Cause, 'sourceId' | 'field'> | null {
+/** From the first value that was said to the last, and since when it has not been the first again; null when it is the first. */
+function standing(all: readonly FacetChange[]): Omit<Cause, 'sourceId' | 'field'> | null {
+  // What is said for the first time is filled in, not changed: nobody leaned on its being empty.
+  const said = all.findIndex((c) => c.was !== '');
+  if (said < 0) return null;
+  const changes = all.slice(said);
   const first = changes[0];
   const last = changes.at(-1);
   if (!first || !last || first.wasKey === last.nowKey) return null;

@@ -152,6 +152,30 @@ describe('stale marks', () => {
     }));
 });
 
+describe('what is no reason', () => {
+  it('what is said for the first time is filled in, not changed; what is said anew is', () => {
+    expect(marks([lean('shot', 'scene')], [change('scene', 10, '', 'a')]).size).toBe(0);
+    const found = marks([lean('shot', 'scene')], [change('scene', 10, '', 'a'), change('scene', 20, 'a', 'b')]);
+    expect(found.get('shot')).toMatchObject({ sinceMs: 20, because: [{ was: 'a', now: 'b' }] });
+    expect(marks([lean('shot', 'scene')], [change('scene', 10, 'a', '')]).size).toBe(1);
+  });
+  it('another name of a place, a scene or a setup', () => {
+    for (const table of ['places', 'scenes', 'setups'] as const)
+      expect(
+        facetChanges([
+          {
+            table,
+            rowId: 'x',
+            atMs: 1,
+            by: 'Oda',
+            before: { name: 'a', title: 'a' },
+            after: { name: 'b', title: 'b' },
+          },
+        ]),
+      ).toEqual([]);
+  });
+});
+
 describe('recorded changes as facets', () => {
   const recorded = (before: Record<string, unknown>, after: Record<string, unknown>) =>
     facetChanges([{ table: 'scenes', rowId: 's', atMs: 1, by: 'Oda', before, after }]);

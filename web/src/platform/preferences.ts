@@ -14,7 +14,8 @@ export const usePreferences = create<Kept>()(
   persist(
     (set) => ({
       ...DEFAULT_PREFERENCES,
-      theme: 'stage',
+      // The system’s own light is heeded until somebody chooses.
+      theme: document.documentElement.dataset.theme === 'daylight' ? 'daylight' : 'stage',
       letterKeys: true,
       set: (change) => {
         set(change);

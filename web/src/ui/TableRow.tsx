@@ -63,6 +63,8 @@ function Row<R>({
             tabIndex={at === active ? 0 : -1}
             data-at={`${index}:${at}`}
             data-column={c.id}
+            // What is too long for its column shows whole on pointing; the side sheet has it too.
+            title={wholeOf(c.value(row))}
             onClick={(e) => !open && actions.press(row, index, at, e)}
             onDoubleClick={() => actions.open(row, c)}
           >
@@ -85,6 +87,9 @@ function Row<R>({
     </div>
   );
 }
+
+/** A text that a narrow column may cut. */
+const wholeOf = (value: unknown) => (typeof value === 'string' && value.length > 16 ? value : undefined);
 
 /** A row of the table, drawn anew only when something of its own changes. */
 export const TableRow = memo(Row) as typeof Row;

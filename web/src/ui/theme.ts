@@ -69,6 +69,19 @@ const config = defineConfig({
     a: { color: 'inherit' },
     ':focus-visible': { outline: '2px solid', outlineColor: 'accent', outlineOffset: '1px' },
     '::selection': { background: 'accent', color: 'onAccent' },
+    // On paper a screen is whole: nothing that scrolls is cut, and what only steers is left out.
+    'html, body, #root, #root > *, main, main *': {
+      _print: {
+        height: 'auto !important',
+        maxHeight: 'none !important',
+        overflow: 'visible !important',
+        position: 'static !important',
+      },
+    },
+    '#root > div': { _print: { display: 'block !important' } },
+    'nav, aside, header, [role=tablist], main button, main select.field, [data-status]': {
+      _print: { display: 'none !important' },
+    },
     '.mono': { fontFamily: 'mono' },
     '.unseen': {
       position: 'absolute',

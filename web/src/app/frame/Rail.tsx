@@ -146,7 +146,7 @@ export function PhoneRail({ path }: { path: string }) {
     <Box as="nav" aria-label="Screens" borderTop="1px solid" borderColor="hairline" bg="panel">
       <Box
         display="flex"
-        overflowX="auto"
+        flexWrap="wrap"
         css={{
           ...linkCss,
           '& .rail-link': {

@@ -131,7 +131,11 @@ export function SettingsView() {
           ))}
         </Box>
       ) : (
-        <Box mb={4}>All that was looked at is as the job wants it.</Box>
+        <Box mb={4}>
+          {rows.cameras.some((c) => Object.keys(c.settings).length > 0)
+            ? 'All that was looked at is as the job wants it.'
+            : 'Nothing was looked at yet: what a camera really stands at is typed below as it is found.'}
+        </Box>
       )}
       <DataTable
         name="Settings"

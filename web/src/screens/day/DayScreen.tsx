@@ -6,8 +6,10 @@ import {
   closestCenter,
   useSensor,
   useSensors,
+  type Announcements,
   type DragEndEvent,
   type DragOverEvent,
+  type UniqueIdentifier,
 } from '@dnd-kit/core';
 import {
   SortableContext,
@@ -191,6 +193,15 @@ export function DayScreen() {
     ]);
     select(id);
   };
+  const told = (id: UniqueIdentifier) => nameOf(rowAt(String(id)));
+  /** What is said while something is dragged: names, never ids. */
+  const announcements: Announcements = {
+    onDragStart: ({ active }) => `Picked up ${told(active.id)}.`,
+    onDragOver: ({ active, over }) => (over ? `${told(active.id)} over ${told(over.id)}.` : undefined),
+    onDragEnd: ({ active, over }) =>
+      over ? `${told(active.id)} let go at ${told(over.id)}.` : `${told(active.id)} let go.`,
+    onDragCancel: ({ active }) => `${told(active.id)} is where it was.`,
+  };
   const troubled = new Set(plan.violations.flatMap((v) => v.ids));
   const mealBefore = (row: DayRow, i: number) =>
     plan.meals.find((m) => m.endMin <= row.startMin && (plan.rows[i - 1]?.endMin ?? -1) <= m.startMin);
@@ -227,7 +238,7 @@ export function DayScreen() {
           {price ? <PriceBar price={price} /> : null}
           <SideLine start={say(day.callMin)} title="Call, load-in" minutes={day.loadInMin} />
           <DndContext
-            accessibility={{ container: document.body }}
+            accessibility={{ container: document.body, announcements }}
             sensors={sensors}
             collisionDetection={closestCenter}
             onDragOver={onDragOver}

@@ -25,8 +25,8 @@ export function PriceBar({ price }: { price: Price }) {
       data-price
     >
       {Math.abs(price.wrapMin) < 0.5
-        ? 'The same wrap'
-        : `Wrap ${formatAgainst(price.wrapMin, { late: 'later', early: 'earlier', even: 'the same' })}`}
+        ? 'The same planned wrap'
+        : `Planned wrap ${formatAgainst(price.wrapMin, { late: 'later', early: 'earlier', even: 'the same' })}`}
       {Math.abs(price.changeMin) < 0.5 ? '' : `, change-overs ${more(price.changeMin)}`}
       {Math.abs(price.waitingMin) < 0.5 ? '' : `, waiting ${more(price.waitingMin)}`}
       {price.breaks.length > 0 ? (

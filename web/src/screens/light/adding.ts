@@ -1,5 +1,5 @@
 import { direction, tiltTo, turnTo } from '@kavrell/core/geometry';
-import { faceOf, placeOf, sizeOf, type LightPlan, type PlanItem } from '@kavrell/core/light';
+import { catalogueOf, faceOf, lampOf, placeOf, sizeOf, type LightPlan, type PlanItem } from '@kavrell/core/light';
 import type { Person } from '@kavrell/core/people';
 import type { Room } from '@kavrell/core/places';
 
@@ -96,6 +96,9 @@ export function newItem(
       const role = (['key', 'fill', 'back'] as const).find((r) => !sources.some((s) => s.role === r)) ?? 'background';
       const fixtureKey = role === 'key' ? 'cob-300' : role === 'fill' ? 'panel-2x1' : 'tube-4';
       const at = near(role === 'back' ? 2.2 : 2.6, 2);
+      // Another lamp is set to the colour of the first one, not to the end of its own range.
+      const [first] = sources;
+      const colourK = first ? Math.round((lampOf(first, catalogueOf([]))?.colourK ?? 5600) / 100) * 100 : null;
       return {
         id,
         kind,
@@ -105,7 +108,7 @@ export function newItem(
         modifierKeys: [],
         gelKeys: [],
         level: 0.5,
-        colourK: null,
+        colourK,
         on: true,
         circuitId: null,
         battery: false,
