@@ -45,7 +45,7 @@ test('the first day is frozen and sent; a call and a place change, are told in w
   await open(page, id, 'call-sheet');
   await view(page, 'Freeze');
   await page.getByLabel('A word with it').fill('First sheet');
-  await page.getByRole('button', { name: 'Freeze version 1 and send it' }).click();
+  await page.getByRole('button', { name: 'Freeze version 1 and make the messages' }).click();
   await expect(page.getByText(/Version 1 went to \d+.people \(simulated\)/)).toBeVisible();
   // A call by hand and another parking.
   const call = plan.engagements.find((e) => e.personId === person('Piet') && e.dayId === plan.days[0]?.id);
@@ -56,7 +56,7 @@ test('the first day is frozen and sent; a call and a place change, are told in w
   const difference = page.locator('[data-difference]');
   await expect(difference).toContainText('Piet Lam: call 07:00, was 06:30.');
   await expect(difference).toContainText('Sea-mark tower: parking On the quay, by the crane, was');
-  await page.getByRole('button', { name: 'Freeze version 2 and send it' }).click();
+  await page.getByRole('button', { name: 'Freeze version 2 and make the messages' }).click();
   await expect(page.getByText(/Version 2 went to/)).toBeVisible();
 
   const piet = await phoneOf(browser, page, request, id, person('Piet'));
@@ -99,7 +99,7 @@ test('the first day is frozen and sent; a call and a place change, are told in w
   await view(page, /Who has read it/);
   await expect(page.locator('[data-reader="Piet Lam"]')).toContainText('understood');
   await expect(page.locator('[data-reader="Oda Varga"]')).toContainText('opened');
-  await expect(page.locator('[data-reader="Mirko Hale"]')).toContainText('sent');
+  await expect(page.locator('[data-reader="Mirko Hale"]')).toContainText('ready');
   await expect(page.locator('[data-readers]')).toContainText(/understood by 1 of \d+/);
   await piet.context.close();
   await oda.context.close();
@@ -113,7 +113,7 @@ test('a personal page reads with scripts off, weighs little, and says so when it
   const { id, plan } = await ownNinthBell(request);
   await open(page, id, 'call-sheet');
   await view(page, 'Freeze');
-  await page.getByRole('button', { name: 'Freeze version 1 and send it' }).click();
+  await page.getByRole('button', { name: 'Freeze version 1 and make the messages' }).click();
   await expect(page.getByText(/Version 1 went to/)).toBeVisible();
   const mirko = plan.people.find((p) => p.shortName === 'Mirko')?.id ?? '';
   const { context, path } = await phoneOf(browser, page, request, id, mirko);
@@ -153,7 +153,7 @@ test('the day goes a week later: what breaks is named with its price, moved with
   await set(request, id, 'people', piet?.id ?? '', { away: ['2027-03-25'] });
   await open(page, id, 'call-sheet');
   await view(page, 'Freeze');
-  await page.getByRole('button', { name: 'Freeze without sending' }).click();
+  await page.getByRole('button', { name: 'Only freeze it' }).click();
   await expect(page.getByText('Version 1 is frozen. Nobody has been told yet.')).toBeVisible();
   await view(page, 'Move the day');
   await page.getByRole('button', { name: 'a week later' }).click();

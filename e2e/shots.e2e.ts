@@ -204,7 +204,7 @@ test('a shot list with wrong columns is mapped, its bad rows are named, and noth
     .getByLabel('Text to bring in')
     .fill('sc;nr;Bild;size\n1;A;The drawing;cu\n1;B;The window;enormous\n2;A;The tower;ws');
   await page.getByRole('tab', { name: 'A shot list' }).click();
-  await expect(page.getByText('Line 3, size: “enormous”: Choose one of the sizes.')).toBeVisible();
+  await expect(page.getByText('Line 3, size: “enormous” is no size that is known here.')).toBeVisible();
   await page.getByLabel('Bild').selectOption('description');
   expect(await rowsOf(request, id, 'shots')).toHaveLength(0);
   await page.getByRole('button', { name: 'Leave 1 out, take 2 shots and 2 new scenes' }).click();
@@ -317,7 +317,7 @@ test('a sheet that went out keeps its numbers: they can’t be edited, and a sho
   const view = (name: string) =>
     page.getByRole('tablist', { name: 'Call sheet', exact: true }).getByRole('tab', { name }).click();
   await view('Freeze');
-  await page.getByRole('button', { name: 'Freeze without sending' }).click();
+  await page.getByRole('button', { name: 'Only freeze it' }).click();
   await expect(page.getByText('Version 1 is frozen.')).toBeVisible();
   await view('The sheet');
   await expect(page.locator('[data-frozen="1"]')).toContainText('2 shot numbers stay');

@@ -274,13 +274,13 @@ describe('who has read it', () => {
     atMs: 1,
   });
   const of = (...args: Parameters<typeof readersOf>) => readersOf(...args).find((r) => r.personId === oda);
-  it('goes from not sent to understood, version by version', () => {
-    expect(of(one, [one], [], [])).toEqual({ personId: oda, state: 'not sent', understoodRevision: null });
-    expect(of(one, [one], [], [{ sheetId: 's1', personId: oda }])?.state).toBe('sent');
+  it('goes from nothing to understood, version by version', () => {
+    expect(of(one, [one], [], [])).toEqual({ personId: oda, state: 'nothing yet', understoodRevision: null });
+    expect(of(one, [one], [], [{ sheetId: 's1', personId: oda }])?.state).toBe('ready');
     expect(of(one, [one], [read('s1', 'opened')], [])?.state).toBe('opened');
     expect(of(two, [one, two], [read('s1', 'understood')], [{ sheetId: 's2', personId: oda }])).toEqual({
       personId: oda,
-      state: 'sent',
+      state: 'ready',
       understoodRevision: 1,
     });
     expect(latestOf([one, two], day.id)).toBe(two);

@@ -56,7 +56,8 @@ export const message = z.object({
 });
 export type Message = z.infer<typeof message>;
 
-export type ReadState = 'not sent' | 'sent' | 'opened' | 'understood';
+/** `ready`: a message was made for them. Whether it was given to them nobody tells Kavrell, until they open it. */
+export type ReadState = 'nothing yet' | 'ready' | 'opened' | 'understood';
 export interface Reader {
   personId: string;
   state: ReadState;
@@ -79,8 +80,8 @@ export function readersOf(
       : here.length > 0
         ? 'opened'
         : messages.some((m) => m.sheetId === sheet.id && m.personId === personId)
-          ? 'sent'
-          : 'not sent';
+          ? 'ready'
+          : 'nothing yet';
     const revisions = own.flatMap((r) =>
       r.kind === 'understood'
         ? (sheets.find((s) => s.id === r.sheetId && s.dayId === sheet.dayId)?.revision ?? [])

@@ -50,8 +50,10 @@ export async function sendTo(
   const reached = people.filter((p) => p.email || p.phone);
   await inChangeSet(context.db, { changeSetId: null, actor }, async (transaction: Transaction) => {
     const rows: Record<string, unknown>[] = [];
-    for (const p of reached) {
+    for (const p of people) {
+      // Who has neither gets a link all the same: its code can be held up.
       const link = await linkFor(context, sheet.productionId, p.id, transaction);
+      if (!reached.includes(p)) continue;
       rows.push({
         id: newId(),
         productionId: sheet.productionId,

@@ -14,6 +14,7 @@ import { Look, Part, Why } from '../../ui/parts.tsx';
 import { Sheet } from '../../ui/sheet.tsx';
 import { useDraft } from '../../platform/draft.ts';
 import { useSheets } from './draft.ts';
+import { madeWords } from './madeWords.ts';
 
 /** What a new version would change, whom it concerns, and the freeze that sends it to all. */
 export function ChangesView({ changed }: { changed: readonly Difference[] }) {
@@ -43,9 +44,7 @@ export function ChangesView({ changed }: { changed: readonly Difference[] }) {
           params: { productionId: production.id, sheetId: id },
           body: { personIds: null },
         });
-        tell(
-          `Version ${next} went to ${formatCount(sent, 'person', 'people')} (simulated).${unreached.length ? ` No address: ${unreached.join(', ')}.` : ''}`,
-        );
+        tell(`Version ${next} is frozen. ${madeWords(sent, unreached)}`);
       }
     } catch (error) {
       setProblem(wordsOf(error));
@@ -101,10 +100,10 @@ export function ChangesView({ changed }: { changed: readonly Difference[] }) {
       </Box>
       <Flex gap={2} wrap="wrap" mt={2}>
         <Button look="primary" disabled={busy || blocked !== ''} onClick={() => void freeze(true)}>
-          Freeze version {next} and send it
+          Freeze version {next} and make the messages
         </Button>
         <Button disabled={busy || blocked !== ''} onClick={() => void freeze(false)}>
-          Freeze without sending
+          Only freeze it
         </Button>
         {last?.content ? (
           <LinkButton
@@ -122,8 +121,9 @@ export function ChangesView({ changed }: { changed: readonly Difference[] }) {
         </Box>
       ) : null}
       <Sheet>
-        <Part title="Sending">
-          Mail and messages are simulated: they stand under “Who has read it” and leave this machine nowhere.
+        <Part title="Giving it">
+          Kavrell sends nothing by itself: messages with everybody’s own link are made, and given from “Who has read
+          it”.
         </Part>
         <Why
           lines={[

@@ -13,10 +13,12 @@ import { Button } from '../../ui/Button.tsx';
 import { Empty, Look, Part, Why } from '../../ui/parts.tsx';
 import { Sheet } from '../../ui/sheet.tsx';
 import { useSheets } from './draft.ts';
+import { Giving, OnlyHere } from './Giving.tsx';
+import { madeWords } from './madeWords.ts';
 
-const ORDER: readonly ReadState[] = ['not sent', 'sent', 'opened', 'understood'];
+const ORDER: readonly ReadState[] = ['nothing yet', 'ready', 'opened', 'understood'];
 
-/** Who has read which version, by the links that went out, and the simulated outbox. */
+/** Who has read which version, by the links that went out, and the messages that were made. */
 export function ReadersView() {
   const { production, rows, day } = useProduction();
   const { sheets, last } = useSheets();
@@ -53,7 +55,7 @@ export function ReadersView() {
         params: { productionId: production.id, sheetId: last.id },
         body: { personIds },
       });
-      return `Sent to ${formatCount(sent, 'person', 'people')} (simulated).${unreached.length ? ` No address: ${unreached.join(', ')}.` : ''}`;
+      return madeWords(sent, unreached);
     });
   const own = [...messages].filter((m) => sheets.some((s) => s.id === m.sheetId)).sort((a, b) => b.atMs - a.atMs);
   const open = own.find((m) => m.id === openId);
@@ -67,7 +69,7 @@ export function ReadersView() {
         </Box>
         {missing.length > 0 ? (
           <Button size="small" onClick={() => void remind(missing.map((r) => r.personId))}>
-            Send it again to {formatCount(missing.length, 'person', 'people')}
+            Make messages for {formatCount(missing.length, 'person', 'people')}
           </Button>
         ) : null}
       </Flex>
@@ -76,6 +78,7 @@ export function ReadersView() {
           <Look>{problem}</Look>
         </Box>
       ) : null}
+      <OnlyHere />
       <Box as="table" w="100%" aria-label="Who has read it" mb={5}>
         <thead>
           <Box as="tr" color="soft" fontSize="s" textAlign="left">
@@ -110,17 +113,11 @@ export function ReadersView() {
                 <Box as="td" textAlign="right">
                   {link ? (
                     <Flex gap={1} justify="flex-end" wrap="wrap">
-                      <Button
-                        size="small"
-                        onClick={() =>
-                          void run(async () => {
-                            await navigator.clipboard.writeText(`${window.location.origin}${link.path}`);
-                            return 'Their link is copied.';
-                          })
-                        }
-                      >
-                        Copy link
-                      </Button>
+                      <Giving
+                        path={link.path}
+                        name={nameOf(r.personId)}
+                        message={own.find((m) => m.personId === r.personId && m.sheetId === last.id)}
+                      />
                       <Button
                         size="small"
                         onClick={() =>
@@ -129,7 +126,7 @@ export function ReadersView() {
                               params: { productionId: production.id, linkId: link.id },
                               body: undefined,
                             });
-                            return 'Withdrawn. Sending again makes a new one.';
+                            return 'Withdrawn. Making a message again makes a new one.';
                           })
                         }
                       >
@@ -146,10 +143,10 @@ export function ReadersView() {
         </tbody>
       </Box>
       <Box as="h2" fontSize="m" mb={2}>
-        Outbox, simulated
+        Messages made, sent by nobody
       </Box>
       {own.length === 0 ? (
-        <Box color="soft">Nothing has been sent yet.</Box>
+        <Box color="soft">None yet.</Box>
       ) : (
         <Box as="ul" display="grid" maxH="40vh" overflowY="auto" data-outbox>
           {own.map((m) => (
@@ -163,7 +160,7 @@ export function ReadersView() {
                 fontWeight="400"
                 onClick={() => setOpenId(m.id)}
               >
-                {at(m.atMs)} · {m.kind} to {nameOf(m.personId)} · {m.subject}
+                {at(m.atMs)} · {m.kind} for {nameOf(m.personId)} · {m.subject}
               </Button>
             </Box>
           ))}
@@ -171,7 +168,7 @@ export function ReadersView() {
       )}
       <Sheet>
         {open ? (
-          <Part title={`${open.kind === 'mail' ? 'Mail' : 'Message'} to ${open.recipient}, simulated`}>
+          <Part title={`${open.kind === 'mail' ? 'Mail' : 'Message'} for ${open.recipient}`}>
             <Box fontWeight="600" mb={2}>
               {open.subject}
             </Box>
@@ -182,6 +179,7 @@ export function ReadersView() {
         ) : null}
         <Why
           lines={[
+            'Ready: a message with their link was made. Kavrell sends nothing itself: share it, copy it, write the mail, or hold up its code.',
             'Opened: their own link was opened. Understood: they pressed “Read and understood” on it, also later when they had no network.',
             'A link shows its person’s own sheet. Phones of others only to who may see them (People, “Their sheet shows”); rates to nobody.',
           ]}
