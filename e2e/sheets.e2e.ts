@@ -46,7 +46,7 @@ test('the first day is frozen and sent; a call and a place change, are told in w
   await view(page, 'Freeze');
   await page.getByLabel('A word with it').fill('First sheet');
   await page.getByRole('button', { name: 'Freeze version 1 and make the messages' }).click();
-  await expect(page.getByText(/Version 1 went to \d+.people \(simulated\)/)).toBeVisible();
+  await expect(page.getByText(/Version 1 is frozen\. Messages for \d+.people are ready/)).toBeVisible();
   // A call by hand and another parking.
   const call = plan.engagements.find((e) => e.personId === person('Piet') && e.dayId === plan.days[0]?.id);
   await set(request, id, 'engagements', call?.id ?? '', { callMin: 420 });
@@ -57,7 +57,7 @@ test('the first day is frozen and sent; a call and a place change, are told in w
   await expect(difference).toContainText('Piet Lam: call 07:00, was 06:30.');
   await expect(difference).toContainText('Sea-mark tower: parking On the quay, by the crane, was');
   await page.getByRole('button', { name: 'Freeze version 2 and make the messages' }).click();
-  await expect(page.getByText(/Version 2 went to/)).toBeVisible();
+  await expect(page.getByText(/Version 2 is frozen\. Messages for/)).toBeVisible();
 
   const piet = await phoneOf(browser, page, request, id, person('Piet'));
   await expect(piet.phone.getByText('07:00').first()).toBeVisible();
@@ -114,7 +114,7 @@ test('a personal page reads with scripts off, weighs little, and says so when it
   await open(page, id, 'call-sheet');
   await view(page, 'Freeze');
   await page.getByRole('button', { name: 'Freeze version 1 and make the messages' }).click();
-  await expect(page.getByText(/Version 1 went to/)).toBeVisible();
+  await expect(page.getByText(/Version 1 is frozen\. Messages for/)).toBeVisible();
   const mirko = plan.people.find((p) => p.shortName === 'Mirko')?.id ?? '';
   const { context, path } = await phoneOf(browser, page, request, id, mirko);
   await context.close();

@@ -46,6 +46,8 @@ export interface StaleSources {
   looks: readonly Pick<Look, 'entityId' | 'atMs'>[];
   /** When an entity was made, where that is later than the changes it leans on; others have been there always. */
   births: Readonly<Record<string, number>>;
+  /** What is out on paper: there also what was empty then and is filled in now is a change. */
+  paper?: ReadonlySet<string>;
 }
 
 type Facets = ReadonlySet<string> | null;
@@ -91,7 +93,7 @@ function reach(leans: readonly Lean[], changed: Iterable<string>): Map<string, M
  * at, and has not changed back. One mechanism for all entities: shots lean on their scene, scenes on their place, a
  * frozen sheet on its shots and through them on the scenes.
  */
-export function staleMarks({ leans, changes, looks, births }: StaleSources): Map<string, StaleMark> {
+export function staleMarks({ leans, changes, looks, births, paper }: StaleSources): Map<string, StaleMark> {
   const lookedAt = new Map<string, number>(Object.entries(births));
   for (const look of looks) lookedAt.set(look.entityId, Math.max(look.atMs, lookedAt.get(look.entityId) ?? 0));
   const bySource = new Map<string, FacetChange[]>();
@@ -110,7 +112,10 @@ export function staleMarks({ leans, changes, looks, births }: StaleSources): Map
         (c) => c.atMs > since && (facets === null || facets.has(c.facet)),
       );
       for (const field of new Set(own.map((c) => c.field))) {
-        const cause = standing(own.filter((c) => c.field === field));
+        const cause = standing(
+          own.filter((c) => c.field === field),
+          paper?.has(entityId) ?? false,
+        );
         if (cause) because.push({ sourceId, field, ...cause });
       }
     }
@@ -122,9 +127,9 @@ export function staleMarks({ leans, changes, looks, births }: StaleSources): Map
 }
 
 /** From the first value that was said to the last, and since when it has not been the first again; null when it is the first. */
-function standing(all: readonly FacetChange[]): Omit<Cause, 'sourceId' | 'field'> | null {
+function standing(all: readonly FacetChange[], onPaper: boolean): Omit<Cause, 'sourceId' | 'field'> | null {
   // What is said for the first time is filled in, not changed: nobody leaned on its being empty.
-  const said = all.findIndex((c) => c.was !== '');
+  const said = onPaper ? 0 : all.findIndex((c) => c.was !== '');
   if (said < 0) return null;
   const changes = all.slice(said);
   const first = changes[0];

@@ -158,6 +158,9 @@ describe('what is no reason', () => {
     const found = marks([lean('shot', 'scene')], [change('scene', 10, '', 'a'), change('scene', 20, 'a', 'b')]);
     expect(found.get('shot')).toMatchObject({ sinceMs: 20, because: [{ was: 'a', now: 'b' }] });
     expect(marks([lean('shot', 'scene')], [change('scene', 10, 'a', '')]).size).toBe(1);
+    // What is out on paper has it empty there.
+    const filled = { leans: [lean('sheet', 'shot')], changes: [change('shot', 10, '', 'a')], births: {}, looks: [] };
+    expect([staleMarks(filled).size, staleMarks({ ...filled, paper: new Set(['sheet']) }).size]).toEqual([0, 1]);
   });
   it('another name of a place, a scene or a setup', () => {
     for (const table of ['places', 'scenes', 'setups'] as const)

@@ -278,7 +278,15 @@ export function ProductionProvider({
   const { changes, births } = useFacetChanges(productionId, me.role === 'owner');
   const stale = useMemo<ReadonlyMap<string, StaleMark>>(
     () =>
-      rows && changes.length ? staleMarks({ leans: leansOf(rows), changes, births, looks: rows.looks }) : NOTHING_STALE,
+      rows && changes.length
+        ? staleMarks({
+            leans: leansOf(rows),
+            changes,
+            births,
+            looks: rows.looks,
+            paper: new Set(rows.frozenSheets.map((s) => s.id)),
+          })
+        : NOTHING_STALE,
     [
       changes,
       births,
