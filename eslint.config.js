@@ -14,6 +14,7 @@ const GROUND = [
   'errors',
   'timecode',
   'time',
+  'dates',
   'units',
   'sun',
   'records',

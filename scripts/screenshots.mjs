@@ -11,6 +11,19 @@ const { openBrowser } = await import('./lib/browser.mjs');
 const { startInstance } = await import('./lib/instance.mjs');
 const { freePort } = await import('./lib/postgres.mjs');
 
+const START = `Hi! so sat 14 aug, memorial swim, call 6:30, wrap by 11:00
+Place: Lido Ostrand, Lake Road 3
+07:50 Welcome at the jetty
+08:20 The start, only once
+08:35–09:20 Swim, last one out
+09:30 Speeches in the changing room 20min
+Jo Amadi, sound, +44 1632 960 034
+bring the long ladder for Tam?
+
+Swimmers:
+Ilka Brandt
+Tam Okello`;
+
 /** Each main view: file, screen, theme, and what to do before the picture. */
 const VIEWS = [
   {
@@ -34,7 +47,15 @@ const VIEWS = [
     theme: 'daylight',
     act: (page) => page.getByRole('tab', { name: 'Who has what' }).click(),
   },
-  { file: 'track', screen: 'scenes', act: (page) => page.getByRole('tab', { name: 'Track' }).click() },
+  {
+    file: 'start',
+    screen: null,
+    theme: 'daylight',
+    act: async (page) => {
+      await page.getByRole('radio', { name: /Moments/ }).click();
+      await page.getByLabel(/Paste anything/).fill(START);
+    },
+  },
   {
     file: 'scenes',
     screen: 'scenes',
@@ -141,7 +162,7 @@ try {
       theme,
     );
     await page.evaluate(() => sessionStorage.clear());
-    await page.goto(`/p/${named(production).id}/1/${screen}`);
+    await page.goto(screen ? `/p/${named(production).id}/1/${screen}` : '/');
     await page.locator('main h1').first().waitFor();
     await page.waitForTimeout(800);
     await act?.(page);
