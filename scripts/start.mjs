@@ -1,5 +1,6 @@
 import { existsSync } from 'node:fs';
 import net from 'node:net';
+import os from 'node:os';
 import path from 'node:path';
 import { dailyBackups } from './lib/backup.mjs';
 import { ensureBuilt, ensureDebian, ensureModules } from './lib/bootstrap.mjs';
@@ -72,6 +73,14 @@ try {
   say(
     `\n  Kavrell is ready: ${address}\n  Sign in once with: ${link}\n  (good for 24 hours and one use; Ctrl-C stops everything)\n  Data: ${dir}\n`,
   );
+  if (host !== '127.0.0.1' && host !== 'localhost' && host !== '::1') {
+    const securePort = Number(process.env.KAVRELL_TLS_PORT ?? port + 43);
+    for (const own of Object.values(os.networkInterfaces()).flat())
+      if (own?.family === 'IPv4' && !own.internal)
+        say(
+          `  On the set’s network: https://${own.address}:${securePort}; how phones come to trust it: http://${own.address}:${port}/trust`,
+        );
+  }
   if (pgBin) backups = dailyBackups({ dir, databaseUrl, pgBin, told: say });
 } catch (error) {
   process.stderr.write(`${error.message}\n`);

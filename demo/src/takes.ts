@@ -1,4 +1,5 @@
 import type { TakeEvent, TakePayload, Verdict } from '@kavrell/core/roll';
+import type { DayRow } from '@kavrell/core/day';
 import { planOf } from '@kavrell/core/productions';
 import { minuteToMs } from '@kavrell/core/time';
 import { formatLabel, parseRate, timeOfDayFrames } from '@kavrell/core/timecode';
@@ -29,12 +30,55 @@ const NOTES: Record<string, string> = {
   '7B-2': 'steam hides C',
   '7B-3': 'use for sound',
 };
+/** How the morning went against its estimates, line after line: change-overs and work, as shares. A door that stuck, a quick insert. */
+const WENT: readonly (readonly [number, number])[] = [
+  [1.3, 1.1],
+  [0.9, 1.3],
+  [1.25, 0.85],
+  [1.4, 1.15],
+  [0.8, 1.25],
+];
+
+/**
+ * When each line really began and ended: by its shares, but never past the next fixed start or the end, for which all lines before it were
+ * hurried alike.
+ */
+function asItWent(
+  rows: readonly DayRow[],
+  fromMin: number,
+  untilMin: number,
+): Map<string, { from: number; to: number }> {
+  const times = new Map<string, { from: number; to: number }>();
+  let at = fromMin;
+  for (let i = 0; i < rows.length;) {
+    const fixed = rows.findIndex((r, j) => j > i && r.pinnedStartMin !== null);
+    const stretch = rows.slice(i, fixed < 0 ? rows.length : fixed);
+    const limit = fixed < 0 ? untilMin : (rows[fixed]?.pinnedStartMin ?? untilMin) - (rows[fixed]?.changeMin ?? 0);
+    const first = stretch[0]?.pinnedStartMin;
+    if (first) at = Math.max(at, first - (stretch[0]?.changeMin ?? 0));
+    const wished = stretch.map((r, j) => {
+      const [change, work] = WENT[(i + j) % WENT.length] as readonly [number, number];
+      return [(j === 0 && first ? 1 : change) * r.changeMin, work * r.minutes] as const;
+    });
+    const total = wished.reduce((t, [c, w]) => t + c + w, 0);
+    const hurry = Math.min(1, Math.max(0, limit - at) / Math.max(1, total));
+    stretch.forEach((r, j) => {
+      const [change, work] = wished[j] as readonly [number, number];
+      const from = at + change * hurry;
+      at = from + work * hurry;
+      times.set(r.itemId, { from, to: at });
+    });
+    i += stretch.length;
+  }
+  return times;
+}
+
 /** Cards are changed when this shot comes up. */
 const NEW_CARDS_FROM = '7A';
 
 /**
  * The takes of the first morning up to a minute of the day, as a logger would have logged them: every planned take
- * of every shot whose planned start has passed, the last one good. Follows the plan, so it changes with it.
+ * of every shot whose planned end has passed, the last one good, at the pace of a real morning. Follows the plan, so it changes with it.
  */
 export function morningTakes(plan: DemoPlan, untilMin: number, newId: () => string): DemoMorning {
   const day = plan.days[0];
@@ -60,13 +104,16 @@ export function morningTakes(plan: DemoPlan, untilMin: number, newId: () => stri
     return name;
   };
 
-  for (const row of timed.rows) {
+  const past = timed.rows.findIndex((r) => r.shot && r.endMin > untilMin);
+  const worked = past < 0 ? timed.rows : timed.rows.slice(0, past);
+  const went = asItWent(worked, timed.order.startMin, untilMin);
+  for (const row of worked) {
     const { shot } = row;
-    if (!shot) continue;
-    if (row.endMin > untilMin) break;
+    const time = went.get(row.itemId);
+    if (!shot || !time) continue;
     if (shot.code === NEW_CARDS_FROM) roll = 2;
-    const first = row.startMin + shot.rehearseMin;
-    const step = (row.endMin - first) / shot.takesPlanned;
+    const first = time.from + Math.min(shot.rehearseMin, (time.to - time.from) / 3);
+    const step = (time.to - first) / shot.takesPlanned;
     for (let number = 1; number <= shot.takesPlanned; number += 1) {
       const takeId = newId();
       const startMs = midnight + (first + (number - 1) * step) * 60000 + 7240 * number;

@@ -30,6 +30,7 @@ import { serveHealth } from './platform/health.ts';
 import { Live, serveLive } from './platform/live/index.ts';
 import { HttpProblem, problemHandler } from './platform/problems.ts';
 import { Router } from './platform/routing.ts';
+import { serveTrust } from './platform/secure/index.ts';
 
 const BODY_LIMIT = '4mb';
 
@@ -159,6 +160,7 @@ export async function makeApp(context: Context): Promise<RunningApp> {
 
   servePersonalSheets(app, context);
   app.use('/api', (_req, _res, next) => next(new HttpProblem(404, 'route', 'There is nothing at this address.')));
+  serveTrust(app, config);
   if (config.webRoot && existsSync(config.webRoot)) serveWeb(app, config.webRoot);
   app.use(problemHandler(log));
 

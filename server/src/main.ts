@@ -8,6 +8,7 @@ import { openQueue } from './platform/jobs/index.ts';
 import { makeLog } from './platform/log.ts';
 import { stayUp } from './platform/guard.ts';
 import { openPool } from './platform/pool/index.ts';
+import { openSecure } from './platform/secure/index.ts';
 import { makeApp } from './app.ts';
 
 const config = readConfig();
@@ -44,12 +45,19 @@ server.listen(config.port, config.host, () => {
   });
 });
 
+const secure = openSecure(config, running.app);
+secure?.on('error', (error) =>
+  log.error({ err: error }, `Port ${config.securePort} can’t be opened: nothing is encrypted`),
+);
+
 let stopping = false;
 async function stop(): Promise<void> {
   if (stopping) return;
   stopping = true;
   server.closeAllConnections();
   server.close();
+  secure?.closeAllConnections();
+  secure?.close();
   await queue.stop();
   await running.close();
   context.pool.stop();

@@ -112,7 +112,8 @@ self.addEventListener('fetch', (event) => {
   if (event.request.method !== 'GET' || url.origin !== self.location.origin) return;
   if (event.request.mode === 'navigate' && url.pathname.startsWith('/s/')) {
     if (/^\/s\/[^/]+$/.test(url.pathname)) event.respondWith(fromNetworkFirst(event.request, SHEETS, url.pathname));
-  } else if (event.request.mode === 'navigate') event.respondWith(fromNetworkFirst(event.request, SHELL, '/'));
+  } else if (event.request.mode === 'navigate' && url.pathname.startsWith('/trust')) return;
+  else if (event.request.mode === 'navigate') event.respondWith(fromNetworkFirst(event.request, SHELL, '/'));
   else if (base) event.respondWith(rowsFromNetworkFirst(event, base, tables.split(',')));
   else if (READ.test(url.pathname)) event.respondWith(fromNetworkFirst(event.request, ROWS, url.pathname));
   else if (STILL.test(url.pathname)) event.respondWith(stillFromCacheFirst(event.request));

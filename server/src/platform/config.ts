@@ -6,6 +6,8 @@ export interface Config {
   databaseUrl: string;
   host: string;
   port: number;
+  /** Where the app is served encrypted, once it is opened to others by `KAVRELL_HOST`. */
+  securePort: number;
   /** Folder of the built interface; null serves the API alone. */
   webRoot: string | null;
   /** Folders below which cards and drives may lie. */
@@ -25,6 +27,9 @@ export interface Config {
   logLevel: string;
 }
 
+/** The encrypted port lies so far above the plain one unless `KAVRELL_TLS_PORT` says another. */
+const SECURE_ABOVE = 43;
+
 function needed(name: string): string {
   const value = process.env[name];
   if (!value) throw new Error(`${name} is not set: start Kavrell with npm start, or set it yourself.`);
@@ -40,12 +45,14 @@ const trustedProxy = (said: string | undefined): Config['trustProxy'] =>
 
 /** Reads the settings of this process from its environment. */
 export function readConfig(): Config {
+  const port = Number(process.env.KAVRELL_PORT ?? 4600);
   const secretFile = process.env.KAVRELL_SECRET_FILE;
   const dataRoot = process.env.KAVRELL_DATA ?? path.join(os.tmpdir(), 'kavrell');
   return {
     databaseUrl: needed('KAVRELL_DATABASE_URL'),
     host: process.env.KAVRELL_HOST ?? '127.0.0.1',
-    port: Number(process.env.KAVRELL_PORT ?? 4600),
+    port,
+    securePort: Number(process.env.KAVRELL_TLS_PORT ?? port + SECURE_ABOVE),
     webRoot: process.env.KAVRELL_WEB_ROOT ?? null,
     mediaRoots: (process.env.KAVRELL_MEDIA_ROOTS ?? '').split(path.delimiter).filter(Boolean),
     mediaAllowed: (process.env.KAVRELL_MEDIA_ALLOWED ?? USUAL_MOUNTS.join(path.delimiter))

@@ -54,6 +54,7 @@ export async function startTestServer(): Promise<TestServer> {
       databaseUrl,
       host: '127.0.0.1',
       port: 0,
+      securePort: 0,
       webRoot: null,
       mediaRoots: [media],
       mediaAllowed: [media],

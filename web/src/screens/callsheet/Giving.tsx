@@ -14,8 +14,8 @@ export function OnlyHere() {
   return (
     <Box role="note" border="1px solid" borderColor="look" borderRadius="r" p={3} mb={4} maxW="720px" data-only-here>
       <Look>Only this machine can open these links.</Look> To give them to others, stop Kavrell and start it with{' '}
-      <code className="mono">KAVRELL_HOST=0.0.0.0 npm start</code>, then open the address of this machine on the set’s
-      network instead of {window.location.hostname}. Until then give the PDF.
+      <code className="mono">KAVRELL_HOST=0.0.0.0 npm start</code>: it then says its address on the set’s network, and
+      how phones come to trust it. Until then give the PDF.
     </Box>
   );
 }
