@@ -192,11 +192,14 @@ test('one visit is enough: with the network gone the console opens, and a page t
   const context = await browser.newContext({ storageState: state });
   const page = await context.newPage();
   await open(page, id, 'roll');
+  await expect(page.locator('html')).toHaveAttribute('data-no-network', 'ready');
+  // Rows are stored a moment after they were answered.
   await page.waitForFunction(async (production) => {
-    const rows = await caches.open('kavrell-rows-1');
-    const kept = await rows.match(`/api/productions/${production}/rows/takeEvents`);
-    const shell = await (await caches.open('kavrell-shell-1')).keys();
-    return Boolean(kept) && shell.filter((r) => r.url.includes('/assets/')).length > 5;
+    const asked = performance.getEntriesByType('resource').map((e) => decodeURIComponent(new URL(e.name).pathname));
+    const base = `/api/productions/${production}/rows/`;
+    const tables = asked.filter((path) => path.startsWith(base)).flatMap((path) => path.slice(base.length).split(','));
+    const kept = await Promise.all(tables.map((table) => caches.match(base + table)));
+    return tables.length > 0 && kept.every(Boolean);
   }, id);
   await context.setOffline(true);
   await page.reload();

@@ -20,7 +20,8 @@ self.addEventListener('activate', (event) => event.waitUntil(self.clients.claim(
 // Signing out forgets what was read.
 self.addEventListener('message', (event) => {
   if (event.data === 'forget') event.waitUntil(forget());
-  else if (Array.isArray(event.data?.keep)) event.waitUntil(keepParts(event.data.keep));
+  else if (Array.isArray(event.data?.keep))
+    event.waitUntil(keepParts(event.data.keep).then(() => event.ports[0]?.postMessage('kept')));
 });
 
 /** Parts that a page loaded before this worker had it. */

@@ -28,6 +28,10 @@ export async function keepForNoNetwork(worker: ServiceWorkerContainer): Promise<
     () => undefined,
   );
   const loaded = performance.getEntriesByType('resource').map((entry) => entry.name);
-  worker.controller?.postMessage({ keep: ownParts(loaded, location.origin) });
-  if (first) for (const queryKey of [['rows'], ['me'], ['heads']]) void queries.invalidateQueries({ queryKey });
+  const channel = new MessageChannel();
+  const kept = new Promise((done) => (channel.port1.onmessage = done));
+  worker.controller?.postMessage({ keep: ownParts(loaded, location.origin) }, [channel.port2]);
+  const again = first ? [['rows'], ['me'], ['heads']] : [];
+  await Promise.all([kept, ...again.map((queryKey) => queries.invalidateQueries({ queryKey }))]);
+  document.documentElement.dataset.noNetwork = 'ready';
 }
