@@ -207,3 +207,32 @@ test('one visit is enough: with the network gone the console opens, and a page t
   await expect(page.getByRole('main')).not.toContainText('can’t be shown');
   await context.close();
 });
+
+test('from nothing to a production with a day and one shot takes under sixty keys, without the mouse', async ({
+  page,
+}) => {
+  let keys = 0;
+  const press = async (key: string) => {
+    keys += 1;
+    await page.keyboard.press(key);
+  };
+  const type = async (text: string) => {
+    keys += text.length;
+    await page.keyboard.type(text);
+  };
+  await page.goto('/');
+  await expect(page.getByRole('heading', { name: /What have you got/ })).toBeVisible();
+  const focused = () => page.evaluate(() => document.activeElement?.tagName);
+  while ((await focused()) !== 'TEXTAREA' && keys < 30) await press('Tab');
+  await type('3 Dec\n1 ws the boats leave');
+  await press('Tab');
+  await type('Boats');
+  await press('Enter');
+  await expect(page).toHaveURL(/call-sheet/);
+  await saved(page);
+  const id = idOf(page);
+  expect(await rowsOf(page.request, id, 'days')).toHaveLength(1);
+  expect(await rowsOf(page.request, id, 'shots')).toHaveLength(1);
+  expect(await rowsOf(page.request, id, 'dayItems')).toHaveLength(1);
+  expect(keys).toBeLessThan(60);
+});

@@ -63,7 +63,8 @@ export const sendSheet = route({
   roles: ['owner'],
   params: ofSheet,
   body: z.object({ personIds: z.array(z.uuid()).max(500).nullable() }),
-  reply: z.object({ sent: z.int(), unreached: z.array(z.string()) }),
+  /** Messages made; of those, mails that a mail server took, and what kept others from it. */
+  reply: z.object({ made: z.int(), mailed: z.int(), failed: z.array(z.string()), unreached: z.array(z.string()) }),
 });
 export const sheetLink = z.object({
   id: z.uuid(),

@@ -42,7 +42,7 @@ export const sheetRead = z.object({
 });
 export type SheetRead = z.infer<typeof sheetRead>;
 
-/** A message of the simulated outbox: nothing leaves this machine. */
+/** A message that was made for somebody; a person gives it, or a mail server took it. */
 export const message = z.object({
   id,
   productionId: id,
@@ -53,11 +53,13 @@ export const message = z.object({
   subject: z.string(),
   body: z.string(),
   atMs: z.number(),
+  /** When a mail server took it; null: nobody sent it from here. */
+  sentAtMs: z.number().nullable(),
 });
 export type Message = z.infer<typeof message>;
 
-/** `ready`: a message was made for them. Whether it was given to them nobody tells Kavrell, until they open it. */
-export type ReadState = 'nothing yet' | 'ready' | 'opened' | 'understood';
+/** `ready`: a message was made for them; whether it was given to them nobody tells Kavrell, until they open it. `sent`: a mail server took it. */
+export type ReadState = 'nothing yet' | 'ready' | 'sent' | 'opened' | 'understood';
 export interface Reader {
   personId: string;
   state: ReadState;
@@ -70,18 +72,21 @@ export function readersOf(
   sheet: FrozenSheet,
   sheets: readonly FrozenSheet[],
   reads: readonly SheetRead[],
-  messages: readonly Pick<Message, 'sheetId' | 'personId'>[],
+  messages: readonly (Pick<Message, 'sheetId' | 'personId'> & Partial<Pick<Message, 'sentAtMs'>>)[],
 ): Reader[] {
   return (sheet.content?.people ?? []).map(({ id: personId }): Reader => {
     const own = reads.filter((r) => r.personId === personId);
     const here = own.filter((r) => r.sheetId === sheet.id);
+    const mine = messages.filter((m) => m.sheetId === sheet.id && m.personId === personId);
     const state: ReadState = here.some((r) => r.kind === 'understood')
       ? 'understood'
       : here.length > 0
         ? 'opened'
-        : messages.some((m) => m.sheetId === sheet.id && m.personId === personId)
-          ? 'ready'
-          : 'nothing yet';
+        : mine.some((m) => (m.sentAtMs ?? null) !== null)
+          ? 'sent'
+          : mine.length > 0
+            ? 'ready'
+            : 'nothing yet';
     const revisions = own.flatMap((r) =>
       r.kind === 'understood'
         ? (sheets.find((s) => s.id === r.sheetId && s.dayId === sheet.dayId)?.revision ?? [])

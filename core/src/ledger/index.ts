@@ -44,7 +44,7 @@ function makeAnswer({ plan, projection, clock }: LedgerSources): Answer {
   const wrapMin = projection?.wrapMin ?? plan.wrapMin;
   const late = wrapMin - day.wantedWrapMin;
   // A forecast and the plan are two things: both are said, each by its name.
-  const rest = `${projection ? `projected wrap ${time(wrapMin)}, planned ${time(plan.wrapMin)}` : `planned wrap ${time(wrapMin)}`}, wanted ${time(day.wantedWrapMin)}${projection?.troubles.length ? `, ${projection.troubles.length} not kept` : ''}`;
+  const rest = `wrap ${projection ? `${time(wrapMin)} projected, ${time(plan.wrapMin)}` : time(wrapMin)} planned, ${time(day.wantedWrapMin)} wanted${projection?.troubles.length ? `, ${projection.troubles.length} not kept` : ''}`;
   const troubles = projection ? projection.troubles : plan.violations.map((v) => v.message);
   // Units run side by side: their minutes don't add up to a wrap; those of the one that wraps last do.
   const last = plan.units.reduce((a, b) => (b.wrapMin > a.wrapMin ? b : a));

@@ -1,6 +1,6 @@
 import type { Request } from 'express';
 import { UniqueConstraintError } from 'sequelize';
-import type { FrozenSheet, SheetContent } from '@kavrell/core/callsheet';
+import { isLoopback, type FrozenSheet, type SheetContent } from '@kavrell/core/callsheet';
 import type { Day } from '@kavrell/core/day';
 import type { Person } from '@kavrell/core/people';
 import { sheetOf, type ProductionRows } from '@kavrell/core/productions';
@@ -19,6 +19,7 @@ import { inChangeSet } from '../platform/db/index.ts';
 import { fileName, sendDocument } from '../platform/documents/index.ts';
 import { HttpProblem } from '../platform/problems.ts';
 import type { Router } from '../platform/routing.ts';
+import { isOpen, ownAddresses } from '../platform/secure/index.ts';
 import { loadRows } from '../productions/load.ts';
 import { readRows } from '../rows/index.ts';
 import { linkFor, linkPath } from './links.ts';
@@ -63,6 +64,13 @@ export async function sheetBefore({ models }: Context, sheet: WholeSheet): Promi
 /** The paper that was asked for. */
 export const paperOf = (req: Request) => PAPERS.find((p) => p === String(req.query.paper).toUpperCase()) ?? 'A4';
 /** This server as the reader reaches it. */
+/** The origin by which others reach this server, whoever asks: null while only this machine does. */
+export function originFor(config: Context['config'], asked: string): string | null {
+  if (!isLoopback(new URL(asked).hostname)) return asked;
+  const [address] = isOpen(config) ? ownAddresses() : [];
+  return address ? `https://${address}:${config.securePort}` : null;
+}
+
 export const originOf = (req: Request): string => `${req.protocol}://${req.get('host') ?? 'localhost'}`;
 
 export function serveCallSheet(router: Router, context: Context): void {
@@ -175,7 +183,12 @@ export function serveCallSheet(router: Router, context: Context): void {
         'nobody',
         'Nobody is on this sheet: put people on the day under People, and freeze it again.',
       );
-    return sendTo(context, sheet, before, chosen, originOf(req), me.actor);
+    const shownOrigin = originOf(req);
+    return sendTo(context, sheet, before, chosen, {
+      origin: originFor(context.config, shownOrigin),
+      shownOrigin,
+      actor: me.actor,
+    });
   });
 
   router.serve(listSheetLinks, async ({ params }) => {

@@ -64,6 +64,8 @@ export async function startTestServer(): Promise<TestServer> {
       secret: 'test secret',
       station: 'here',
       logLevel: 'silent',
+      smtpUrl: null,
+      mailFrom: 'Kavrell <kavrell@localhost>',
     },
     log,
     db,

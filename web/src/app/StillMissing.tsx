@@ -6,6 +6,7 @@ import { formatCount } from '@kavrell/core/units';
 /** What is still missing for a call sheet: a list that shrinks, each with one press to where it is said (`press`). */
 export function StillMissing({ list, press }: { list: readonly Missing[]; press: (m: Missing) => ReactNode }) {
   const open = list.filter((m) => !m.done);
+  const done = list.filter((m) => m.done);
   return (
     <Box as="section" aria-label="Still missing for a call sheet" data-missing={open.length}>
       <Box as="h2" fontSize="m" fontWeight="400" color="soft" mb={1}>
@@ -13,7 +14,7 @@ export function StillMissing({ list, press }: { list: readonly Missing[]; press:
           ? `Still missing for a call sheet: ${open.length} of ${formatCount(list.length, 'thing')}`
           : 'Nothing is missing for a call sheet.'}
       </Box>
-      {[...open, ...list.filter((m) => m.done)].map((m) => (
+      {open.map((m) => (
         <Box
           key={m.key}
           display="grid"
@@ -27,12 +28,15 @@ export function StillMissing({ list, press }: { list: readonly Missing[]; press:
           data-missing-key={m.key}
         >
           <Box fontWeight="700">{m.title}</Box>
-          <Box color={m.done ? 'soft' : 'text'} overflowWrap="anywhere">
-            {m.words}
-          </Box>
-          {m.done ? <Box color="soft">there</Box> : press(m)}
+          <Box overflowWrap="anywhere">{m.words}</Box>
+          {press(m)}
         </Box>
       ))}
+      {done.length ? (
+        <Box color="soft" fontSize="s" py={2} borderTop="1px solid" borderColor="hairline" data-there>
+          There: {done.map((m) => m.title.toLowerCase()).join(', ')}.
+        </Box>
+      ) : null}
     </Box>
   );
 }

@@ -40,11 +40,11 @@ export function ChangesView({ changed }: { changed: readonly Difference[] }) {
       setNote('');
       if (!send) tell(`Version ${next} is frozen. Nobody has been told yet.`);
       else {
-        const { sent, unreached } = await call(sendSheet, {
+        const made = await call(sendSheet, {
           params: { productionId: production.id, sheetId: id },
           body: { personIds: null },
         });
-        tell(`Version ${next} is frozen. ${madeWords(sent, unreached)}`);
+        tell(`Version ${next} is frozen. ${madeWords(made)}`);
       }
     } catch (error) {
       setProblem(wordsOf(error));
@@ -122,8 +122,8 @@ export function ChangesView({ changed }: { changed: readonly Difference[] }) {
       ) : null}
       <Sheet>
         <Part title="Giving it">
-          Kavrell sends nothing by itself: messages with everybody’s own link are made, and given from “Who has read
-          it”.
+          Messages with everybody’s own link are made, and given from “Who has read it”; mails go out by themselves only
+          where a mail server is configured.
         </Part>
         <Why
           lines={[

@@ -16,7 +16,7 @@ import { useSheets } from './draft.ts';
 import { Giving, OnlyHere } from './Giving.tsx';
 import { madeWords } from './madeWords.ts';
 
-const ORDER: readonly ReadState[] = ['nothing yet', 'ready', 'opened', 'understood'];
+const ORDER: readonly ReadState[] = ['nothing yet', 'ready', 'sent', 'opened', 'understood'];
 
 /** Who has read which version, by the links that went out, and the messages that were made. */
 export function ReadersView() {
@@ -51,11 +51,11 @@ export function ReadersView() {
   };
   const remind = (personIds: string[]) =>
     run(async () => {
-      const { sent, unreached } = await call(sendSheet, {
+      const made = await call(sendSheet, {
         params: { productionId: production.id, sheetId: last.id },
         body: { personIds },
       });
-      return madeWords(sent, unreached);
+      return madeWords(made);
     });
   const own = [...messages].filter((m) => sheets.some((s) => s.id === m.sheetId)).sort((a, b) => b.atMs - a.atMs);
   const open = own.find((m) => m.id === openId);
@@ -143,7 +143,7 @@ export function ReadersView() {
         </tbody>
       </Box>
       <Box as="h2" fontSize="m" mb={2}>
-        Messages made, sent by nobody
+        Messages made
       </Box>
       {own.length === 0 ? (
         <Box color="soft">None yet.</Box>
@@ -160,7 +160,8 @@ export function ReadersView() {
                 fontWeight="400"
                 onClick={() => setOpenId(m.id)}
               >
-                {at(m.atMs)} · {m.kind} for {nameOf(m.personId)} · {m.subject}
+                {m.sentAtMs === null ? at(m.atMs) : `sent ${at(m.sentAtMs)}`} · {m.kind} for {nameOf(m.personId)} ·{' '}
+                {m.subject}
               </Button>
             </Box>
           ))}
@@ -179,7 +180,7 @@ export function ReadersView() {
         ) : null}
         <Why
           lines={[
-            'Ready: a message with their link was made. Kavrell sends nothing itself: share it, copy it, write the mail, or hold up its code.',
+            'Ready: a message with their link was made. Share it, copy it, write the mail, or hold up its code. Sent: a mail server that was configured (KAVRELL_SMTP_URL) took it.',
             'Opened: their own link was opened. Understood: they pressed “Read and understood” on it, also later when they had no network.',
             'A link shows its person’s own sheet. Phones of others only to who may see them (People, “Their sheet shows”); rates to nobody.',
           ]}

@@ -98,8 +98,9 @@ export function StartPaste({
             ) : null}
           </Box>
         ) : null}
+        {children(anything(read) ? read : null)}
         {anything(read) ? (
-          <Box mb={4} data-start>
+          <Box mt={5} data-start>
             <Facts
               rows={[
                 ['Date', read.date ? formatDate(read.date, { long: true, year: true }) : 'not said'],
@@ -120,7 +121,6 @@ export function StartPaste({
             />
           </Box>
         ) : null}
-        {children(anything(read) ? read : null)}
       </Box>
       {aside ? <Box minW={0}>{aside(read)}</Box> : null}
     </Box>

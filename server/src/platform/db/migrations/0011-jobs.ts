@@ -9,9 +9,11 @@ UPDATE places SET latitude = NULL, longitude = NULL WHERE latitude = 50.33 AND l
 ALTER TABLE people DROP CONSTRAINT people_kind_check, ADD CONSTRAINT people_kind_check CHECK (kind IN ('crew', 'talent', 'client', 'guest'));
 ALTER TABLE days ADD COLUMN forecast jsonb;
 ALTER TABLE consents ADD COLUMN signature jsonb, ADD COLUMN terms text NOT NULL DEFAULT '';
+ALTER TABLE messages ADD COLUMN sent_at_ms double precision;
 ALTER TABLE productions ADD COLUMN consent_terms text NOT NULL DEFAULT '', ADD COLUMN archived boolean NOT NULL DEFAULT false;
 `;
 const DOWN = `
+ALTER TABLE messages DROP COLUMN sent_at_ms;
 ALTER TABLE productions DROP COLUMN consent_terms, DROP COLUMN archived;
 ALTER TABLE consents DROP COLUMN signature, DROP COLUMN terms;
 ALTER TABLE days DROP COLUMN forecast;
