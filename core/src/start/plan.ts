@@ -8,6 +8,7 @@ import {
   SHOT_DEFAULTS,
   momentFields,
   nextShotCode,
+  parseQuickLine,
   planProgramme,
   type Scene,
   type sceneFields,
@@ -172,6 +173,15 @@ function dayOp(
     });
 }
 
+/** What a shot’s line says in the words of the quick line: size, lens, takes; nothing where something of it can’t be. */
+function saidOf(text: string): Partial<z.infer<typeof shotFields>> {
+  const none = { sceneNumbers: [], people: [], setups: [], cameras: [] };
+  // Without a number in front: it was the scene’s.
+  const { fields, problems } = parseQuickLine(text, none);
+  const { beforeNumber: _gate, ...said } = fields;
+  return problems.length > 0 ? {} : { ...said, description: said.description ?? '' };
+}
+
 function shotOps(
   read: StartRead,
   rows: StartRows,
@@ -203,7 +213,7 @@ function shotOps(
       op: 'insert',
       table: 'shots',
       id: shotId,
-      values: { ...SHOT_DEFAULTS, sceneId, code, position, description: s.description },
+      values: { ...SHOT_DEFAULTS, description: s.description, ...saidOf(s.description), sceneId, code, position },
     });
     line += 1;
     if (dayId)

@@ -143,7 +143,10 @@ export function readStart(text: string, today: string, told: ReadonlyMap<string,
     const call = minuteIn(line, /\bcall(?:\s?time)?\b/);
     const wrap = minuteIn(line, /\bwrap(?:ped)?\b/);
     const shot = /^(\d{1,3})[A-Z]{0,2}\d?[.):\t ]\s*(\S.{2,})$/.exec(line);
-    const date = shot && call === null ? null : dateIn(line, today);
+    const found = dateIn(line, today);
+    // “3 Dec” alone is a date, “3 Dec leaves the quay” a shot of scene 3.
+    const onlyDate = found !== null && found.found.length >= line.replace(/[.,;]+$/, '').length;
+    const date = shot && call === null && !onlyDate ? null : found;
     if (date && !read.date) {
       read.date = date.date;
       known = true;

@@ -102,6 +102,15 @@ describe('a programme in a message', () => {
     ]);
     expect(read.left).toEqual([{ text: 'bring the long ladder for Tam?', likely: ['wish', 'moment', 'note'] }]);
   });
+  it('a date alone is a date, however it begins; a shot’s line is read in the words of the quick line', () => {
+    const short = readStart('3 Dec\n1 ws the boats leave 10min must\n3 Dec leaves the quay', TODAY);
+    expect([short.date, short.shots.map((s) => s.scene)]).toEqual(['2027-12-03', ['1', '3']]);
+    const shots = inserted(planStart(short, nothing, { kind: 'shots', newId, timeZone: 'UTC' }), 'shots');
+    expect(shots).toMatchObject([
+      { size: 'ws', description: 'the boats leave', minutesOverride: 10, priority: 'must' },
+      { size: null, description: 'Dec leaves the quay' },
+    ]);
+  });
   it('what one says of such a line counts', () => {
     const told = (kind: 'wish' | 'note' | 'moment' | 'crew' | 'guest' | 'shot') =>
       readStart(SWIM, TODAY, new Map([['bring the long ladder for Tam?', kind]]));
