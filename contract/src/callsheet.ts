@@ -56,7 +56,7 @@ export const freezeSheet = route({
   body: z.object({ id: z.uuid(), revision: z.int().min(1), note: line('The note', 300) }),
   reply: z.object({ id: z.uuid(), revision: z.int() }),
 });
-/** Sends a frozen sheet to everybody on it, or to these, through the simulated outbox. */
+/** Makes messages of a frozen sheet for everybody on it, or for these; mails go out where a mail server is configured. */
 export const sendSheet = route({
   method: 'POST',
   path: '/api/productions/:productionId/sheets/:sheetId/send',

@@ -11,6 +11,8 @@ export * from './rollup.ts';
 export * from './links.ts';
 export * from './track.ts';
 export * from './vocabulary.ts';
+export * from './importColumns.ts';
 export * from './importing.ts';
+export * from './moments.ts';
 export * from './programmeImport.ts';
 export * from './shotList.ts';

@@ -1,5 +1,5 @@
 import { formatCount } from '../units/index.ts';
-import type { MomentLine } from './importing.ts';
+import type { MomentLine } from './moments.ts';
 import { SCENE_DEFAULTS, type Scene } from './model.ts';
 
 /** What becomes of one moment when a programme, or a newer version of it, is brought in. */
