@@ -1,5 +1,6 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { useEffect, useRef, useState } from 'react';
+import { flushSync } from 'react-dom';
 import { SCENE_DEFAULTS, rollup, type Scene } from '@kavrell/core/scenes';
 import { positionAfter } from '@kavrell/core/records';
 import { formatCount, formatEighths, formatMinuteOfDay, formatMinutes } from '@kavrell/core/units';
@@ -80,8 +81,9 @@ export function ScenesScreen() {
   useKey(
     'n',
     () => {
-      setView('shots');
-      requestAnimationFrame(() => line.current?.focus());
+      // At once: what is typed right behind the key belongs into the line.
+      flushSync(() => setView('shots'));
+      line.current?.focus();
     },
     { letter: true },
   );
