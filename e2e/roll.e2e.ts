@@ -4,6 +4,22 @@ import { ninthBell, open, rowsOf, saved, setClock } from './kavrell.ts';
 const state = (page: Page) => page.locator('[data-roll-state]');
 /** Presses are debounced so that one thumb does not roll and cut: wait it out. */
 const pause = (page: Page) => page.waitForTimeout(450);
+/** How many entries the device’s own database holds: what a reload will find. */
+const heldOnDevice = (page: Page) =>
+  page.evaluate(
+    () =>
+      new Promise<number>((resolve, reject) => {
+        const opening = indexedDB.open('kavrell');
+        opening.onerror = () => reject(new Error('The device’s database does not open.'));
+        opening.onsuccess = () => {
+          const db = opening.result;
+          const counting = db.transaction('entries').objectStore('entries').count();
+          counting.onsuccess = () => resolve(counting.result);
+          counting.onerror = () => reject(new Error('The entries can’t be counted.'));
+          db.close();
+        };
+      }),
+  );
 
 test('the thread: rolled, cut, marked, noted, its clip copied and verified, and shown in wrap', async ({
   page,
@@ -81,6 +97,9 @@ test('without network takes are kept on the device, through a reload, and go out
   await page.keyboard.press('Space');
   await page.keyboard.press('m');
   await expect(page.locator('[data-status]')).toContainText('waiting');
+  await expect(page.locator('[data-take]').first()).toContainText('Maybe');
+  // A page torn down in the same moment may lose a write that has only just begun: reload when all three are down.
+  await expect.poll(() => heldOnDevice(page)).toBe(3);
   expect((await rowsOf(request, id, 'takeEvents')).length).toBe(before);
 
   await page.reload();

@@ -6,7 +6,17 @@ import { personFields } from '../people/index.ts';
 import { cameraFields } from '../camera/index.ts';
 import { bellRows } from '../productions/testing.ts';
 import { planOf } from '../productions/index.ts';
-import { TEMPLATES, firstDayOps, planStart, planTemplate, readStart, stillMissing, type StartRows } from './index.ts';
+import {
+  TEMPLATES,
+  firstDayOps,
+  noRows,
+  planStart,
+  planTemplate,
+  readStart,
+  rowsAfter,
+  stillMissing,
+  type StartRows,
+} from './index.ts';
 
 const TODAY = '2027-01-10';
 const THREAD = `[09:12] Oda: hi all, Thursday 18 March it is, call 6:30
@@ -125,17 +135,7 @@ describe('a programme in a message', () => {
 });
 
 const { rows, newId } = bellRows();
-const nothing: StartRows = {
-  production: rows.production,
-  days: [],
-  places: [],
-  people: [],
-  engagements: [],
-  scenes: [],
-  shots: [],
-  dayItems: [],
-  asks: [],
-};
+const nothing = noRows(rows.production);
 const made = (text: string, have: StartRows = nothing) =>
   planStart(readStart(text, TODAY), have, { kind: 'moments', newId, timeZone: 'Europe/London' });
 const inserted = (ops: ReturnType<typeof made>, table: string) =>
@@ -153,22 +153,9 @@ describe('what a start becomes', () => {
     expect(inserted(ops, 'engagements')).toHaveLength(1);
   });
   it('pasted again it makes nothing twice; without a date no day is invented', () => {
-    const first = made(SWIM);
-    const row = <T>(table: string) =>
-      inserted(first, table).map((r) => ({
-        ...r,
-        productionId: rows.production.id,
-        version: 1,
-        deletedAt: null,
-      })) as T[];
-    const have: StartRows = {
-      ...nothing,
-      days: row('days'),
-      places: row('places'),
-      people: row('people'),
-      engagements: row('engagements'),
-      scenes: row('scenes'),
-    };
+    const have = rowsAfter(nothing, made(SWIM));
+    expect(have.days).toMatchObject([{ date: '2027-08-14', productionId: rows.production.id, version: 1 }]);
+    expect(nothing.days).toEqual([]);
     expect(made(SWIM, have).filter((o) => o.op === 'insert')).toEqual([]);
     const undated = made('07:50 Welcome\nJo Amadi, sound');
     expect(inserted(undated, 'days')).toEqual([]);

@@ -7,14 +7,14 @@ import { PRODUCTION_DEFAULTS, productionFields, type Production } from '@kavrell
 import { planOf } from '@kavrell/core/productions';
 import {
   TEMPLATES,
+  noRows,
   planStart,
   planTemplate,
   readStart,
+  rowsAfter,
   stillMissing,
   type JobKind,
-  type StartOp,
   type StartRead,
-  type StartRows,
   type Template,
 } from '@kavrell/core/start';
 import { screenLink } from '../../app/links.ts';
@@ -41,32 +41,11 @@ const UNMADE: Production = {
   deletedAt: null,
   title: 'New',
 };
-const NO_ROWS: StartRows = {
-  production: UNMADE,
-  days: [],
-  places: [],
-  people: [],
-  engagements: [],
-  scenes: [],
-  shots: [],
-  dayItems: [],
-  asks: [],
-};
+const NO_ROWS = noRows(UNMADE);
 
-/** The rows that a start would make, as if they were there: what is missing is worked out from them. */
-function rowsAfter(ops: readonly StartOp[]): StartRows {
-  const of = (table: string) =>
-    ops.flatMap((o) =>
-      o.op === 'insert' && o.table === table
-        ? [{ ...o.values, id: o.id, productionId: UNMADE.id, version: 1, deletedAt: null }]
-        : [],
-    );
-  const tables = ['days', 'places', 'people', 'engagements', 'scenes', 'shots', 'dayItems', 'asks'] as const;
-  return { production: UNMADE, ...Object.fromEntries(tables.map((t) => [t, of(t)])) } as unknown as StartRows;
-}
-
+/** What would be missing if the start were made: worked out before it is. */
 function missingAfter(read: StartRead, kind: JobKind) {
-  const rows = rowsAfter(planStart(read, NO_ROWS, { kind, newId, timeZone: timeZone() }));
+  const rows = rowsAfter(NO_ROWS, planStart(read, NO_ROWS, { kind, newId, timeZone: timeZone() }));
   const none = { setups: [], relights: [], lightKit: [], rooms: [], moves: [], consents: [], frozenSheets: [] };
   const [day = null] = rows.days;
   return stillMissing({ ...rows, ...none }, day, day && planOf({ ...none, ...rows }, day));
@@ -146,10 +125,7 @@ export function StartScreen({ me }: { me: Me }) {
                 const found = text.trim() ? readStart(text, today()) : null;
                 begin(
                   title.trim() || nameFrom(read ?? found),
-                  (made) =>
-                    (read
-                      ? planStart(read, { ...NO_ROWS, production: made }, { kind, newId, timeZone: timeZone() })
-                      : []) as Op[],
+                  (made) => (read ? planStart(read, noRows(made), { kind, newId, timeZone: timeZone() }) : []) as Op[],
                   read ? 'call-sheet' : 'brief',
                 );
               }}
