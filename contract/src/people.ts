@@ -19,3 +19,12 @@ export const consentsPdf = route({
   body: null,
   reply: null,
 });
+/** Somebody’s personal link, made when there is none yet: their sheet, and where they say whether they may be seen. */
+export const personLink = route({
+  method: 'POST',
+  path: '/api/productions/:productionId/people/:personId/link',
+  roles: ['owner'],
+  params: z.object({ productionId: z.uuid(), personId: z.uuid() }),
+  body: null,
+  reply: z.object({ path: z.string() }),
+});

@@ -15,7 +15,7 @@ import { serveChanges } from './changes/index.ts';
 import { serveCopies } from './copies/index.ts';
 import { serveFiles } from './files/index.ts';
 import { serveLight } from './light/index.ts';
-import { servePeople } from './people/index.ts';
+import { limitLinks, serveConsentPages, servePeople } from './people/index.ts';
 import { serveProductions } from './productions/index.ts';
 import { serveRoll } from './roll/index.ts';
 import { serveRows } from './rows/index.ts';
@@ -158,7 +158,9 @@ export async function makeApp(context: Context): Promise<RunningApp> {
   serveStale(router, context);
   serveCalc(router, context);
 
+  limitLinks(app);
   servePersonalSheets(app, context);
+  serveConsentPages(app, context);
   app.use('/api', (_req, _res, next) => next(new HttpProblem(404, 'route', 'There is nothing at this address.')));
   serveTrust(app, config);
   if (config.webRoot && existsSync(config.webRoot)) serveWeb(app, config.webRoot);

@@ -22,7 +22,7 @@ import type { Router } from '../platform/routing.ts';
 import { isOpen, ownAddresses } from '../platform/secure/index.ts';
 import { loadRows } from '../productions/load.ts';
 import { readRows } from '../rows/index.ts';
-import { linkFor, linkPath } from './links.ts';
+import { linkFor, linkPath } from '../people/links.ts';
 import { callSheetPdf } from './pdf.ts';
 import { recipients, sendTo } from './send.ts';
 

@@ -2,9 +2,10 @@ import { describe, expect, it } from 'vitest';
 import { ninthBell } from '@kavrell/demo';
 import { sheetDifference, type FrozenSheet, type SheetContent, type SheetPerson } from '@kavrell/core/callsheet';
 import { sheetOf } from '@kavrell/core/productions';
+import { wordsPage } from '../platform/documents/plainPage.ts';
 import { newId } from '../platform/ids.ts';
 import { personCalendar } from './calendar.ts';
-import { personalPage, wordsPage, type PersonalSheet } from './page.ts';
+import { personalPage, type PersonalSheet } from './page.ts';
 import { messageOf } from './send.ts';
 import { sketchOf } from './sketch.ts';
 

@@ -8,6 +8,7 @@ import {
 } from '@kavrell/core/callsheet';
 import { formatCount, formatDate, formatMinuteOfDay, formatMinutes } from '@kavrell/core/units';
 import { spotOf } from '@kavrell/core/places';
+import { esc, plainPage, said } from '../platform/documents/plainPage.ts';
 import { sketchOf } from './sketch.ts';
 
 /** What a personal page is made of. */
@@ -26,30 +27,8 @@ export interface PersonalSheet {
   path: string;
 }
 
-const ESCAPES: Readonly<Record<string, string>> = {
-  '&': '&amp;',
-  '<': '&lt;',
-  '>': '&gt;',
-  '"': '&quot;',
-  "'": '&#39;',
-};
-const esc = (text: string) => text.replace(/[&<>"']/g, (c) => ESCAPES[c] ?? c);
-/** Text that somebody typed: it may run from right to left. */
-const said = (text: string, tag = 'bdi') => `<${tag} dir="auto">${esc(text)}</${tag}>`;
-
 /** More shots than this are only told to who is in them: the page stays small. */
 const MOST_SHOTS = 90;
-
-const STYLE = `:root{color-scheme:light dark;--b:#efefef;--p:#fafafa;--t:#111;--s:#4a4a4a;--h:#cfcfcf;--a:#56700a;--o:#fff;--l:#7a4a00}
-@media(prefers-color-scheme:dark){:root{--b:#121212;--p:#1a1a1a;--t:#e8e8e8;--s:#a6a6a6;--h:#333;--a:#d3ee4e;--o:#111;--l:#e0a64b}}
-*{box-sizing:border-box}body{margin:0;background:var(--b);color:var(--t);font:16px/1.4 system-ui,sans-serif;overflow-wrap:anywhere}
-main{max-width:720px;margin:0 auto;padding:16px}h1{font-size:22px;line-height:1.2;margin:0}h2{font-size:18px;margin:28px 0 8px}p{margin:4px 0}
-.s{color:var(--s)}.big{font-size:40px;font-weight:700;line-height:1.1;margin:12px 0 0;font-variant-numeric:tabular-nums}.l{color:var(--l);font-weight:600}
-ul,ol{list-style:none;margin:0;padding:0}li{padding:8px 0;border-bottom:1px solid var(--h)}.r{display:grid;grid-template-columns:58px 1fr auto;gap:10px}
-.r>:first-child,.r>:last-child{font-variant-numeric:tabular-nums}.x{color:var(--s);font-size:14px}.m{border-inline-start:4px solid var(--a);padding-inline-start:8px}
-button,.b{display:block;width:100%;min-height:64px;font:700 18px system-ui,sans-serif;background:var(--a);color:var(--o);border:0;border-radius:3px;margin:16px 0 8px;cursor:pointer;text-align:center}
-.b{background:none;color:var(--t);border:1px solid var(--s);min-height:44px;line-height:42px;text-decoration:none;font-size:16px;margin:8px 0}
-a{color:inherit}section{background:var(--p);border:1px solid var(--h);border-radius:3px;padding:12px;margin:12px 0}svg{max-width:100%;height:auto}summary{min-height:44px;line-height:44px;font-weight:700;cursor:pointer}`;
 
 /** The sheet as one person reads it, on a phone, with no account and no script: everything is in the page. */
 export function personalPage(p: PersonalSheet): string {
@@ -83,18 +62,7 @@ export function personalPage(p: PersonalSheet): string {
     `<a class="b" href="${esc(p.path)}/sheet.pdf">The whole sheet as PDF</a>`,
     `<p class="s">Times are local to ${esc(c.timeZone)}, and estimates. This page is kept on this device once it was open: it also opens with no network.</p>`,
   ];
-  return html(title, parts.join('\n'));
-}
-
-/** A page for words only: a link that is none, a sheet that is not there yet. */
-export function wordsPage(title: string, words: string): string {
-  return html(title, `<h1>${esc(title)}</h1><p>${esc(words)}</p>`);
-}
-
-function html(title: string, body: string): string {
-  return `<!doctype html><html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width,initial-scale=1"><meta name="robots" content="noindex"><meta name="referrer" content="no-referrer"><title>${esc(title)}</title><style>${STYLE}</style><script src="/sheet.js" defer></script></head><body data-made-at="${Date.now()}"><main>
-${body}
-</main></body></html>`;
+  return plainPage(title, parts.join('\n'), '/sheet.js');
 }
 
 function confirmation({ person, understoodAtMs, path, sheet }: PersonalSheet): string {

@@ -1,5 +1,4 @@
-import express, { type Express, type Request, type Response } from 'express';
-import { rateLimit } from 'express-rate-limit';
+import express, { type Express } from 'express';
 import { sheetDifference, type FrozenSheet } from '@kavrell/core/callsheet';
 import type { Person } from '@kavrell/core/people';
 import { dateOf } from '@kavrell/core/time';
@@ -10,8 +9,9 @@ import { HttpProblem } from '../platform/problems.ts';
 import { nowOf, productionOf } from '../productions/index.ts';
 import { personCalendar } from './calendar.ts';
 import { originOf, paperOf, type WholeSheet } from './index.ts';
-import { linkPath, readLink } from './links.ts';
-import { personalPage, wordsPage } from './page.ts';
+import { linkPath, personalRoutes, readLink } from '../people/links.ts';
+import { wordsPage } from '../platform/documents/plainPage.ts';
+import { personalPage } from './page.ts';
 import { callSheetPdf } from './pdf.ts';
 
 interface Opened {
@@ -91,6 +91,7 @@ async function page(context: Context, opened: Opened): Promise<string> {
     return wordsPage(
       'No sheet yet',
       'Nothing has been frozen yet. Open this link again when you are told that the sheet is out.',
+      '/sheet.js',
     );
   const reads = personId
     ? ((await context.models.sheetReads.findAll({
@@ -114,33 +115,9 @@ async function page(context: Context, opened: Opened): Promise<string> {
   });
 }
 
-const OPENINGS_A_MINUTE = 120;
-
 /** Personal pages: no account, no session, no script needed. A link shows its own person’s sheet and nothing else. */
 export function servePersonalSheets(app: Express, context: Context): void {
-  const limit = rateLimit({
-    windowMs: 60_000,
-    limit: OPENINGS_A_MINUTE,
-    standardHeaders: 'draft-8',
-    legacyHeaders: false,
-    handler: (_req, res) =>
-      res
-        .status(429)
-        .type('html')
-        .send(wordsPage('Too often', 'This was opened very often just now. Wait a minute, then open it again.')),
-  });
-  type Handler = (req: Request, res: Response, opened: Opened) => Promise<void>;
-  const withLink = (handler: Handler) => async (req: Request, res: Response) => {
-    res.setHeader('cache-control', 'no-store');
-    res.setHeader('referrer-policy', 'no-referrer');
-    try {
-      await handler(req, res, await openLink(context, String(req.params.token)));
-    } catch (error) {
-      if (!(error instanceof HttpProblem)) throw error;
-      res.status(error.problem.status).type('html').send(wordsPage('Not to be opened', error.message));
-    }
-  };
-  app.use('/s', limit);
+  const withLink = personalRoutes((token) => openLink(context, token));
   app.get(
     '/s/:token',
     withLink(async (_req, res, opened) => {

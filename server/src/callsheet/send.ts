@@ -5,7 +5,7 @@ import { formatDate, formatMinuteOfDay } from '@kavrell/core/units';
 import type { Context } from '../platform/context.ts';
 import { inChangeSet } from '../platform/db/index.ts';
 import { newId } from '../platform/ids.ts';
-import { linkFor, linkPath } from './links.ts';
+import { linkFor, linkPath } from '../people/links.ts';
 import { mailer } from './mail.ts';
 
 type Whole = FrozenSheet & { content: SheetContent };

@@ -1,10 +1,15 @@
 import { QueryTypes } from 'sequelize';
-import { bookings, consentsPdf as consentsPdfRoute } from '@kavrell/contract';
+import { bookings, consentsPdf as consentsPdfRoute, personLink } from '@kavrell/contract';
 import type { Context } from '../platform/context.ts';
 import { fileName, sendDocument } from '../platform/documents/index.ts';
+import { HttpProblem } from '../platform/problems.ts';
 import type { Router } from '../platform/routing.ts';
 import { loadRows } from '../productions/load.ts';
 import { consentsPdf } from './consentsPdf.ts';
+import { linkFor, linkPath } from './links.ts';
+
+export { serveConsentPages } from './consentRoutes.ts';
+export { limitLinks } from './links.ts';
 
 /** On which dates people of this production, by their names, are engaged on others; one query. */
 const BOOKED = `
@@ -24,6 +29,12 @@ export function servePeople(router: Router, context: Context): void {
     const rows = await loadRows(context, params.productionId);
     sendDocument(res, await consentsPdf(rows), 'application/pdf', fileName(rows.production.title, 'consents'));
     return undefined;
+  });
+  router.serve(personLink, async ({ params: { productionId, personId } }) => {
+    const person = await context.models.people.findOne({ where: { id: personId, productionId, deletedAt: null } });
+    if (!person) throw new HttpProblem(404, 'person', 'There is no such person in this production.');
+    const id = await db.transaction((t) => linkFor(context, productionId, personId, t));
+    return { path: linkPath(context, id) };
   });
   router.serve(bookings, async ({ params }) =>
     db.query<{ name: string; production: string; dates: string[] }>(BOOKED, {

@@ -1,11 +1,11 @@
 import type { Express } from 'express';
 import { toString as codeOf } from 'qrcode';
 import type { Config } from '../config.ts';
+import { plainPage } from '../documents/plainPage.ts';
 import { certificateFolder, isOpen, ownAddresses, ownNames } from './index.ts';
 import { certificatesFor } from './authority.ts';
 
-const STYLE =
-  'body{font:18px/1.5 system-ui,sans-serif;max-width:640px;margin:0 auto;padding:20px;background:#fafafa;color:#111}h1{font-size:26px}li{margin:10px 0}a{color:inherit}svg{width:200px;height:200px;display:block}.b{display:inline-block;padding:14px 18px;border:2px solid #111;text-decoration:none;font-weight:700}';
+const TITLE = 'Trust Kavrell on this device';
 
 /** The page that tells how to trust this server on a phone: what to fetch, where to switch it on, and where to go then. Plain HTML for anybody; what it gives is public. */
 export async function trustPage(addresses: readonly string[], securePort: number): Promise<string> {
@@ -15,16 +15,17 @@ export async function trustPage(addresses: readonly string[], securePort: number
       return `<li><a href="${url}">${url}</a>${await codeOf(url, { type: 'svg', margin: 1 })}</li>`;
     }),
   );
-  return `<!doctype html><html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width,initial-scale=1"><title>Trust Kavrell on this device</title><style>${STYLE}</style></head><body><main>
-<h1>Trust Kavrell on this device</h1>
+  return plainPage(
+    TITLE,
+    `<h1>${TITLE}</h1>
 <p>Kavrell on this machine has its own authority, made here and known to nobody else. Trusted once, this phone reads and logs with no network too.</p>
 <ol>
 <li><a class="b" href="/trust/kavrell.crt" download>Fetch the certificate</a></li>
 <li>Install it; phones differ in where. Some: Settings, <em>Profile downloaded</em>, Install; then General, About, Certificate trust settings, and switch Kavrell on. Others: Settings, Security, Encryption and credentials, Install a certificate, CA certificate. On a computer: open the file and trust it for web sites.</li>
 <li>Then open Kavrell here:<ul>${links.join('') || '<li>This machine is on no network just now.</li>'}</ul></li>
 </ol>
-<p>Only trust it when you know whose machine this is. To take it back, remove “Kavrell on this machine” where you switched it on.</p>
-</main></body></html>`;
+<p>Only trust it when you know whose machine this is. To take it back, remove “Kavrell on this machine” where you switched it on.</p>`,
+  );
 }
 
 /** Serves that page and the authority’s certificate, while this server is opened to others. */

@@ -177,7 +177,7 @@ async function sendAll(entries: readonly Entry[]): Promise<void> {
 
 /** What was saved, what waits and why, what was not taken. */
 export function Waiting() {
-  const { entries, held, refused, online, offlineSinceMs, kept, signedOut } = useOutbox((s) => s);
+  const { entries, held, refused, online, offlineSinceMs, kept, unwritten, signedOut } = useOutbox((s) => s);
   const clock = useHouse((s) => clockWords(s.clockOffsetMs));
   const disk = useDisk();
   return (
@@ -191,7 +191,7 @@ export function Waiting() {
             ? refused.length + held.length === 0
               ? 'Everything on this device has been saved.'
               : 'All else on this device has been saved.'
-            : kept
+            : kept && unwritten === 0
               ? `Kept on this device and waiting to be sent: ${entries.length}.`
               : `Waiting to be sent: ${entries.length}.`}
         </Box>

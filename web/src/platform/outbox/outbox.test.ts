@@ -328,6 +328,36 @@ describe('what another version of the app kept', () => {
   });
 });
 
+describe('what is only in memory for a moment', () => {
+  it('is not called kept before the device said that it holds it', async () => {
+    const { box, store, fail } = await open();
+    fail.next = [() => new Away()];
+    let written = () => undefined as void;
+    const put = store.put;
+    store.put = async (entry) => {
+      await new Promise<void>((done) => (written = done));
+      await put(entry);
+    };
+    const posted = box.post(take());
+    expect(state(box)).toMatchObject({ unwritten: 1, kept: true });
+    written();
+    await posted;
+    expect(state(box)).toMatchObject({ unwritten: 0, entries: [{}] });
+  });
+  it('what was done before the device’s database was open is written when it is', async () => {
+    const kavrell = server();
+    const { store, held } = device();
+    const box = new Outbox(kavrell.sender, clock(), nextId);
+    const early = take();
+    await box.post(early);
+    expect(state(box).unwritten).toBe(1);
+    expect(held.entries.size).toBe(0);
+    await box.open(store);
+    expect(state(box).unwritten).toBe(0);
+    expect([...held.entries.keys()]).toEqual([early.id]);
+  });
+});
+
 describe('a device without room', () => {
   it('says so at once, goes on in memory, and sends', async () => {
     const { box, held, log, fail } = await open();

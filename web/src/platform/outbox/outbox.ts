@@ -45,6 +45,8 @@ export interface OutboxState {
   offlineSinceMs: number | null;
   /** False when this device keeps nothing, or has no room left: then only memory holds what waits. */
   kept: boolean;
+  /** How many of what waits are only in memory for this moment: the device has not yet said that it holds them. */
+  unwritten: number;
   /** The session has ended: what waits goes out with the next one of the same person. */
   signedOut: boolean;
 }
@@ -67,6 +69,7 @@ export class Outbox {
     online: true,
     offlineSinceMs: null,
     kept: true,
+    unwritten: 0,
     signedOut: false,
   }));
   private readonly sender: Sender;
@@ -79,6 +82,7 @@ export class Outbox {
   private faults = new Map<string, number>();
   private flushing: Promise<void> | null = null;
   private callOff: (() => void) | null = null;
+  private readonly unwritten = new Map<string, Entry>();
   private readonly own = new Set<string>();
   /** From one version of a row to the next, by changes of this very window only. */
   private readonly steps = new Map<string, Map<number, number>>();
@@ -109,6 +113,17 @@ export class Outbox {
     }
   }
 
+  /** Writes an entry to the device; until it is there it counts as unwritten. */
+  private async write(entry: Entry, work: (store: OutboxStore) => Promise<void>): Promise<void> {
+    this.unwritten.set(entry.id, entry);
+    this.set(() => ({ unwritten: this.unwritten.size }));
+    await this.keep(async (store) => {
+      await work(store);
+      this.unwritten.delete(entry.id);
+      this.set(() => ({ unwritten: this.unwritten.size }));
+    });
+  }
+
   /** Notes that this device keeps nothing more, as somebody else found. */
   unkept(): void {
     this.set(() => ({ kept: false }));
@@ -126,6 +141,8 @@ export class Outbox {
         refused: [...refused, ...s.refused.filter((r) => !refused.some((k) => k.id === r.id))],
       }));
     });
+    // What was done before the device's database was open is written now.
+    for (const entry of [...this.unwritten.values()]) await this.write(entry, (found) => found.put(entry));
     this.sort();
     void this.flush();
   }
@@ -163,7 +180,7 @@ export class Outbox {
     const entry = { ...made, form: FORM, by: this.me } as Entry;
     this.remember(entry);
     this.set((s) => ({ entries: [...s.entries, entry] }));
-    await this.keep((store) => store.put(entry));
+    await this.write(entry, (store) => store.put(entry));
     await this.flush();
   }
 
@@ -230,7 +247,7 @@ export class Outbox {
 
   private async setAside(entry: Entry, problem: Problem): Promise<void> {
     const refused: Refused = { id: entry.id, entry, problem };
-    this.faults.delete(entry.id);
+    this.forget(entry);
     this.set((s) => ({
       entries: s.entries.filter((e) => e.id !== entry.id),
       refused: [...s.refused.filter((r) => r.id !== entry.id), refused],
@@ -252,11 +269,16 @@ export class Outbox {
     await this.drop(entry);
   }
 
+  private forget(entry: Entry): void {
+    this.faults.delete(entry.id);
+    if (this.unwritten.delete(entry.id)) this.set(() => ({ unwritten: this.unwritten.size }));
+  }
+
   private async drop(entry: Entry): Promise<void> {
     // Out of sight in the same tick in which the rows got it, so that screens are drawn once; if this page dies before
     // the next line, the entry is sent again and changes nothing.
     this.set((s) => ({ entries: s.entries.filter((e) => e.id !== entry.id) }));
-    this.faults.delete(entry.id);
+    this.forget(entry);
     const { again: _, ...kept } = entry;
     await this.keep((store) =>
       store.settle(entry.id, { sent: { id: entry.id, atMs: this.clock.now(), entry: kept as Entry } }),
@@ -342,7 +364,7 @@ export class Outbox {
       refused: s.refused.filter((r) => r.id !== entry.id),
       entries: [...s.entries.filter((e) => e.id !== entry.id), entry],
     }));
-    await this.keep((store) => store.takeUp(entry));
+    await this.write(entry, (store) => store.takeUp(entry));
     await this.flush();
   }
 

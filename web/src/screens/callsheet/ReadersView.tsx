@@ -5,6 +5,7 @@ import { listSheetLinks, revokeSheetLink, sendSheet } from '@kavrell/contract';
 import { readersOf, type ReadState } from '@kavrell/core/callsheet';
 import { formatCount, formatDate } from '@kavrell/core/units';
 import { dateOf } from '@kavrell/core/time';
+import { Giving, OnlyHere } from '../../app/Giving.tsx';
 import { useProduction } from '../../app/production.tsx';
 import { call, wordsOf } from '../../platform/api.ts';
 import { tell } from '../../platform/notices.ts';
@@ -13,7 +14,6 @@ import { Button } from '../../ui/Button.tsx';
 import { Empty, Look, Part, Why } from '../../ui/parts.tsx';
 import { Sheet } from '../../ui/sheet.tsx';
 import { useSheets } from './draft.ts';
-import { Giving, OnlyHere } from './Giving.tsx';
 import { madeWords } from './madeWords.ts';
 
 const ORDER: readonly ReadState[] = ['nothing yet', 'ready', 'sent', 'opened', 'understood'];

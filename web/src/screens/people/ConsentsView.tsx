@@ -1,6 +1,6 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { useMemo, useState } from 'react';
-import { consentsPdf, pathOf } from '@kavrell/contract';
+import { consentsPdf, pathOf, personLink } from '@kavrell/contract';
 import { productionFields } from '@kavrell/core/brief';
 import {
   CONSENT_DEFAULTS,
@@ -11,10 +11,13 @@ import {
   type Signature,
 } from '@kavrell/core/people';
 import { formatCount, formatDate } from '@kavrell/core/units';
+import { Giving, OnlyHere } from '../../app/Giving.tsx';
 import { useProduction } from '../../app/production.tsx';
 import { productionNow } from '../../platform/clock.ts';
+import { call, wordsOf } from '../../platform/api.ts';
 import { useDraft } from '../../platform/draft.ts';
 import { newId } from '../../platform/id.ts';
+import { tell } from '../../platform/notices.ts';
 import { change, type Op } from '../../platform/rows.ts';
 import { Button, LinkButton } from '../../ui/Button.tsx';
 import { FieldEdit } from '../../ui/FieldEdit.tsx';
@@ -28,6 +31,7 @@ import { SignatureMark } from './SignatureMark.tsx';
 export function ConsentsView() {
   const { production, rows } = useProduction();
   const [signing, setSigning] = useState<string | null>(null);
+  const [links, setLinks] = useState<ReadonlyMap<string, string>>(new Map());
   const [pasted, setPasted] = useDraft(`guests:${production.id}`);
   const needs = useMemo(
     () => consentsNeeded(rows.people, rows.shots, rows.consents),
@@ -47,6 +51,22 @@ export function ConsentsView() {
     ]);
     setSigning(null);
   };
+  /** The server makes the link; while nobody answers that is said, and signing here goes on. */
+  const giveLink = async (personId: string) => {
+    try {
+      const params = { productionId: production.id, personId };
+      const { path } = await call(personLink, { params, body: undefined });
+      setLinks((l) => new Map(l).set(personId, `${path}/consent`));
+    } catch (error) {
+      tell(wordsOf(error));
+    }
+  };
+  const messageTo = (person: (typeof rows.people)[number], path: string) => ({
+    kind: person.email ? ('mail' as const) : ('message' as const),
+    recipient: person.email,
+    subject: `${production.title}: may ${person.minor ? person.name : 'you'} be seen?`,
+    body: `Read what it is for, and sign or say no: ${window.location.origin}${path}`,
+  });
   const add = () => {
     const ops = guests.map((values): Op => ({ op: 'insert', table: 'people', id: newId(), values }));
     void change(production.id, `Added ${formatCount(ops.length, 'person', 'people')} in the picture`, ops);
@@ -73,10 +93,12 @@ export function ConsentsView() {
           </Look>
         </Box>
       ))}
+      {links.size > 0 ? <OnlyHere /> : null}
       {needs.map((need) => {
         const row = rows.consents.find((c) => c.personId === need.personId);
         const person = rows.people.find((p) => p.id === need.personId);
         if (!person) return null;
+        const link = links.get(person.id);
         return (
           <Box key={need.personId} borderTop="1px solid" borderColor="hairline" py={2} data-consent={person.shortName}>
             <Box
@@ -99,6 +121,11 @@ export function ConsentsView() {
                 <Button size="small" onClick={() => setSigning(signing === person.id ? null : person.id)}>
                   Sign here
                 </Button>
+                {link ? null : (
+                  <Button size="small" onClick={() => void giveLink(person.id)}>
+                    Their link
+                  </Button>
+                )}
                 {(['asked', 'signed', 'refused'] as const).map((state) => (
                   <Button
                     key={state}
@@ -112,6 +139,11 @@ export function ConsentsView() {
                 ))}
               </Flex>
             </Box>
+            {link ? (
+              <Box mt={2}>
+                <Giving path={link} name={person.name} message={messageTo(person, link)} />
+              </Box>
+            ) : null}
             {signing === person.id ? (
               <SignPad
                 name={person.minor ? `a guardian of ${person.name}` : person.name}
@@ -183,6 +215,7 @@ export function ConsentsView() {
         </Part>
         <Why
           lines={[
+            'Here with a finger, on paper, or on their own phone by their link, which shows them the words below and nothing of anybody else.',
             'Guests, everybody whose face a shot needs, and talent in any shot; a guardian signs for who is under 18. A refusal stands above a signature.',
             'The law of the place decides what a release must say, and whether a drawn name is enough.',
           ]}

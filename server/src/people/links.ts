@@ -1,6 +1,9 @@
 import { createHmac, timingSafeEqual } from 'node:crypto';
+import type { Express, Request, Response } from 'express';
+import { rateLimit } from 'express-rate-limit';
 import type { Transaction } from 'sequelize';
 import type { Context } from '../platform/context.ts';
+import { wordsPage } from '../platform/documents/plainPage.ts';
 import { newId } from '../platform/ids.ts';
 import { HttpProblem } from '../platform/problems.ts';
 
@@ -54,7 +57,7 @@ export async function readLink(
     throw new HttpProblem(
       410,
       'sheetLink',
-      'You are no longer on this production, so the sheet is not shown. If that is a mistake, ask whoever sent you the link.',
+      'You are no longer on this production, so nothing of it is shown. If that is a mistake, ask whoever sent you the link.',
     );
   if (row.revoked)
     throw new HttpProblem(410, 'sheetLink', 'This link was withdrawn. Ask whoever sent it for a new one.');
@@ -75,4 +78,39 @@ export async function linkFor(
     { bind: [newId(), productionId, personId], transaction },
   );
   return (rows as { id: string }[])[0]?.id ?? '';
+}
+
+const OPENINGS_A_MINUTE = 120;
+
+/** Limits how often personal links are opened: their codes can't be tried out. */
+export function limitLinks(app: Express): void {
+  app.use(
+    '/s',
+    rateLimit({
+      windowMs: 60_000,
+      limit: OPENINGS_A_MINUTE,
+      standardHeaders: 'draft-8',
+      legacyHeaders: false,
+      handler: (_req, res) =>
+        res
+          .status(429)
+          .type('html')
+          .send(wordsPage('Too often', 'This was opened very often just now. Wait a minute, then open it again.')),
+    }),
+  );
+}
+
+/** Handlers of a personal link’s pages: kept by nobody on the way, and every refusal is a page in words. */
+export function personalRoutes<T>(open: (token: string) => Promise<T>) {
+  return (handler: (req: Request, res: Response, opened: T) => Promise<void>) =>
+    async (req: Request, res: Response): Promise<void> => {
+      res.setHeader('cache-control', 'no-store');
+      res.setHeader('referrer-policy', 'no-referrer');
+      try {
+        await handler(req, res, await open(String(req.params.token)));
+      } catch (error) {
+        if (!(error instanceof HttpProblem)) throw error;
+        res.status(error.problem.status).type('html').send(wordsPage('Not to be opened', error.message));
+      }
+    };
 }

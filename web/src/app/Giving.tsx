@@ -3,10 +3,10 @@ import { toString as codeOf } from 'qrcode';
 import { useState } from 'react';
 import { isLoopback, mailTo } from '@kavrell/core/callsheet';
 import type { Message } from '@kavrell/core/callsheet';
-import { wordsOf } from '../../platform/api.ts';
-import { tell } from '../../platform/notices.ts';
-import { Button, LinkButton } from '../../ui/Button.tsx';
-import { Look } from '../../ui/parts.tsx';
+import { wordsOf } from '../platform/api.ts';
+import { tell } from '../platform/notices.ts';
+import { Button, LinkButton } from '../ui/Button.tsx';
+import { Look } from '../ui/parts.tsx';
 
 /** Said once, above all links, where nobody else could open them. */
 export function OnlyHere() {
@@ -21,7 +21,15 @@ export function OnlyHere() {
 }
 
 /** Ways to give somebody their link: the device’s own sharing, a copy, a mail with its text ready, a code to hold up. None of them is called sent. */
-export function Giving({ path, name, message }: { path: string; name: string; message: Message | undefined }) {
+export function Giving({
+  path,
+  name,
+  message,
+}: {
+  path: string;
+  name: string;
+  message: Pick<Message, 'kind' | 'recipient' | 'subject' | 'body'> | undefined;
+}) {
   const [code, setCode] = useState<string | null>(null);
   const url = `${window.location.origin}${path}`;
   if (isLoopback(window.location.hostname))
