@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { defineCalc, figure } from '../calc/index.ts';
-import { SPREADS, dayOdds, oddsInput } from './odds.ts';
+import { SPREADS, oddsInput } from './luck.ts';
+import { dayOdds } from './odds.ts';
 import { orderPlan } from './order.ts';
 import { solveOrder } from './solve.ts';
 

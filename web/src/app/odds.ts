@@ -1,18 +1,23 @@
 import { useMemo } from 'react';
 import type { Odds } from '@kavrell/core/day';
-import { oddsOf } from '@kavrell/core/productions';
+import { oddsOf, type UnitOdds } from '@kavrell/core/productions';
 import { useHeavy } from '../workers/useHeavy.ts';
 import { useProduction } from './production.tsx';
 
-/** The odds of the open day, worked out beside the page a moment after the plan stands still; null until then, or when there is nothing to play. */
-export function useDayOdds(): Odds | null {
+/** What is played for the open day’s odds; under way it is another when what is left changes, and every five minutes. */
+export function useAskedOdds(): UnitOdds[] {
   const { facts } = useProduction();
   const plan = facts?.plan ?? null;
   const rests = facts?.projection && Object.values(facts.projection.rests);
   const key = rests ? JSON.stringify(rests.map((r) => r && [r.ids, Math.round(r.order.startMin / 5)])) : '';
-  // Under way the day is played again when what is left changes, and every five minutes.
-  const asked = useMemo(() => (plan ? oddsOf(plan, facts?.projection ?? null) : []), [plan, key]);
-  return useHeavy(asked, asked.length > 0 ? (work) => work.odds(asked) : null, plan);
+  return useMemo(() => (plan ? oddsOf(plan, facts?.projection ?? null) : []), [plan, key]);
+}
+
+/** The odds of the open day, worked out beside the page a moment after the plan stands still; null until then, or when there is nothing to play. */
+export function useDayOdds(): Odds | null {
+  const { facts } = useProduction();
+  const asked = useAskedOdds();
+  return useHeavy(asked, asked.length > 0 ? (work) => work.odds(asked) : null, facts?.plan ?? null);
 }
 
 /** A share as people say odds: never quite none, never quite all. */

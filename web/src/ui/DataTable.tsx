@@ -72,6 +72,8 @@ interface Props<R extends { id: string }> {
   onPaste?: (edits: PasteEdit<R>[], adds: Record<string, unknown>[]) => void;
   /** The column by which rows are told apart, where pasting may add some. */
   identity?: string | undefined;
+  /** Whether pasted lines beyond the last row become rows where nothing tells rows apart. */
+  grows?: boolean | undefined;
   /** Takes pasted lines that lie beyond the last row. */
   onPasteBeyond?: (text: string) => void;
 }
@@ -108,6 +110,7 @@ export function DataTable<R extends { id: string }>({
   onPaste,
   onPasteBeyond,
   identity,
+  grows,
 }: Props<R>) {
   const [sorting, setSorting] = useState<SortingState>([]);
   const [filter, setFilter] = useState('');
@@ -327,7 +330,7 @@ export function DataTable<R extends { id: string }>({
     // Lines beyond the end go where that table takes them, whole.
     const fit = onPasteBeyond ? cells.slice(0, below.length) : cells;
     try {
-      const into = { below, all: rows, columns: columns.slice(active.column), allColumns, fields, identity };
+      const into = { below, all: rows, columns: columns.slice(active.column), allColumns, fields, identity, grows };
       const plan = planPaste(fit, into);
       setPasteProblem('');
       if (plan.adds.length + plan.edits.length > 1) setPasting(plan);

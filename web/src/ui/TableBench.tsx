@@ -21,8 +21,8 @@ interface Props<R extends { id: string; version: number }> {
   nameOf: (row: R) => string;
   /** Ways to add one: words, and what makes it and answers its id. */
   adds: readonly (readonly [string, () => string])[];
-  /** What a pasted line that is new becomes: the column that says what it is, and the rest of the row. */
-  pasted?: { identity: string; blank: (before: readonly Record<string, unknown>[]) => Record<string, unknown> };
+  /** What a pasted line that is new becomes: the column that says what it is (none where nothing does), and the rest of the row. */
+  pasted: { identity?: string; blank: (before: readonly Record<string, unknown>[]) => Record<string, unknown> };
   /** What it says while there is none. */
   empty: string;
   /** What the side sheet says above the fields of the chosen row. */
@@ -35,13 +35,10 @@ export function TableBench<R extends { id: string; version: number }>(props: Pro
   const { title, table, one, rows, columns, fields, nameOf, adds, pasted, empty, side, height = '36vh' } = props;
   const { production } = useProduction();
   const [chosenId, setChosenId] = useHashSelection();
-  const edits = tableEdits<R>(
-    production.id,
-    table,
-    nameOf,
-    one,
-    pasted && ((values, before) => ({ ...pasted.blank(before), ...values })),
-  );
+  const edits = tableEdits<R>(production.id, table, nameOf, one, (values, before) => ({
+    ...pasted.blank(before),
+    ...values,
+  }));
   const chosen = rows.find((r) => r.id === chosenId);
   return (
     <Box mb={5}>
@@ -66,7 +63,8 @@ export function TableBench<R extends { id: string; version: number }>(props: Pro
           columns={columns}
           fields={fields}
           height={height}
-          identity={pasted?.identity}
+          identity={pasted.identity}
+          grows
           selectedId={chosenId}
           onSelect={(r) => setChosenId(r?.id ?? null)}
           {...edits}

@@ -40,6 +40,11 @@ describe('cells of a spreadsheet', () => {
     expect(() => paste(['1'], ['2'], ['3'], ['4'])).toThrow(/^Line 4 lies beyond the last row/);
     expect(paste()).toEqual({ edits: [], adds: [] });
   });
+  it('beyond the last row are rows where a table grows by them, though nothing tells its rows apart', () => {
+    const plan = planPaste([['1'], ['2'], ['3'], ['4', 'cu']], { ...into, grows: true });
+    expect(plan.edits).toHaveLength(3);
+    expect(plan.adds).toEqual([{ what: '4', size: 'cu' }]);
+  });
   it('may be fewer in one line than in another, and empty lines are none', () => {
     const { edits } = paste(['one'], ['', ''], ['two', 'ws']);
     expect(edits.map((e) => [e.row.id, Object.keys(e.values)])).toEqual([

@@ -24,6 +24,8 @@ export interface PasteInto<R> {
   fields?: z.ZodObject | undefined;
   /** The column that says who or what a row is, where new rows can be made: another name is another row, never the old one under it. */
   identity?: string | undefined;
+  /** Whether lines beyond the last row become rows where no column says what a row is. */
+  grows?: boolean | undefined;
 }
 
 const plain = (text: string) => text.trim().toLowerCase();
@@ -41,7 +43,7 @@ function headed<R>(line: readonly string[], columns: readonly Column<R>[]): (Col
  */
 export function planPaste<R>(
   cells: readonly (readonly string[])[],
-  { below, all, columns, allColumns, fields, identity }: PasteInto<R>,
+  { below, all, columns, allColumns, fields, identity, grows }: PasteInto<R>,
 ): PastePlan<R> {
   const headings = cells.length > 1 ? headed(cells[0]!, allColumns) : null;
   const into = headings ?? columns;
@@ -55,7 +57,7 @@ export function planPaste<R>(
     const at = first + down;
     if (line.every((cell) => cell.trim() === '')) return;
     const row = idColumn ? byName.get(plain(line[idAt] ?? '')) : below[down];
-    if (!row && !idColumn)
+    if (!row && !idColumn && !(grows && identity === undefined))
       throw new Error(
         identity === undefined
           ? `Line ${at} lies beyond the last row, and rows can’t be added by pasting here: add them first, then paste.`

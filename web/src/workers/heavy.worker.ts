@@ -2,6 +2,7 @@ import { expose } from 'comlink';
 import { contours } from 'd3-contour';
 import {
   cutToFit,
+  lateDays,
   lastMove,
   mendsOf,
   unitsOdds,
@@ -9,6 +10,7 @@ import {
   without,
   type Cut,
   type Drop,
+  type LateDays,
   type LastMove,
   type Mended,
   type Odds,
@@ -106,6 +108,9 @@ const work = {
   },
   odds(parts: readonly OddsPart[]): Odds {
     return unitsOdds(parts);
+  },
+  late(parts: readonly OddsPart[]): LateDays {
+    return lateDays(parts);
   },
   drop(parts: readonly OddsPart[], level: number): Drop {
     return whatToDrop(parts, level);

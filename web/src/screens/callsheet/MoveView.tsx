@@ -144,26 +144,21 @@ function Rentals() {
       },
     ];
   }, [production.currency, rows.days]);
+  const from = day?.date ?? dateOf(productionNow(production), 'UTC');
+  const blank = (before: readonly object[] = []) => ({
+    name: 'Lamps',
+    supplier: '',
+    fromDate: from,
+    toDate: from,
+    costMinor: 0,
+    cancelMinor: 0,
+    freeUntil: null,
+    dayId: null,
+    position: positionAfter(rows.rentals) + before.length,
+  });
   const add = () => {
     const id = newId();
-    void change(production.id, 'Added a rental', [
-      {
-        op: 'insert',
-        table: 'rentals',
-        id,
-        values: {
-          name: 'Lamps',
-          supplier: '',
-          fromDate: day?.date ?? '2027-01-01',
-          toDate: day?.date ?? '2027-01-01',
-          costMinor: 0,
-          cancelMinor: 0,
-          freeUntil: null,
-          dayId: null,
-          position: positionAfter(rows.rentals),
-        },
-      },
-    ]);
+    void change(production.id, 'Added a rental', [{ op: 'insert', table: 'rentals', id, values: blank() }]);
     return id;
   };
   return (
@@ -176,6 +171,7 @@ function Rentals() {
       fields={rentalFields}
       nameOf={(r) => r.name}
       adds={[['Add what is hired', add]]}
+      pasted={{ identity: 'name', blank }}
       empty="What is hired for this job, such as “two 600 W lamps, 17 to 20 March, free to move until the 10th”: a moved day then says what it costs."
     />
   );

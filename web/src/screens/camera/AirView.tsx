@@ -89,31 +89,25 @@ export function AirView() {
     ],
     [rows.cameras],
   );
+  const blank = (kind: Link['kind'], before: readonly object[] = []) => ({
+    name: `${LINK_WORDS[kind]} ${rows.links.length + before.length + 1}`,
+    kind,
+    wired: false,
+    cameraId: null,
+    reaches: '',
+    frequencyMhz: null,
+    lowMhz: null,
+    highMhz: null,
+    bandwidthKhz: kind === 'picture' ? 20_000 : 200,
+    fixed: kind !== 'microphone',
+    rangeM: kind === 'picture' ? 60 : 80,
+    distanceM: null,
+    delayMs: kind === 'picture' ? 80 : 3,
+    position: positionAfter(rows.links) + before.length,
+  });
   const add = (kind: Link['kind']) => {
     const id = newId();
-    void change(production.id, 'A link', [
-      {
-        op: 'insert',
-        table: 'links',
-        id,
-        values: {
-          name: `${LINK_WORDS[kind]} ${rows.links.length + 1}`,
-          kind,
-          wired: false,
-          cameraId: null,
-          reaches: '',
-          frequencyMhz: null,
-          lowMhz: null,
-          highMhz: null,
-          bandwidthKhz: kind === 'picture' ? 20_000 : 200,
-          fixed: kind !== 'microphone',
-          rangeM: kind === 'picture' ? 60 : 80,
-          distanceM: null,
-          delayMs: kind === 'picture' ? 80 : 3,
-          position: positionAfter(rows.links),
-        },
-      },
-    ]);
+    void change(production.id, 'A link', [{ op: 'insert', table: 'links', id, values: blank(kind) }]);
     return id;
   };
   const free = rows.links.filter((l) => !l.wired && !l.fixed && l.kind !== 'picture');
@@ -169,6 +163,7 @@ export function AirView() {
         fields={linkFields}
         nameOf={(l) => l.name}
         adds={LINK_KINDS.map((k) => [`Add ${LINK_WORDS[k]}`, () => add(k)] as const)}
+        pasted={{ identity: 'name', blank: (before) => blank('microphone', before) }}
         empty="Nothing in the air yet. Microphones, pictures, comms and lamp control share it: put all of them on this one list."
         side={(l) => (
           <Part>

@@ -93,38 +93,35 @@ export function BodiesView() {
     ],
     [rows.people, production.rate],
   );
+  const blank = (classKey: string | null, before: readonly Record<string, unknown>[] = []) => {
+    const taken = new Set([...rows.cameras.map((c) => c.letter), ...before.map((c) => c.letter)]);
+    const known = classKey === null ? undefined : classOf(classKey);
+    const [mode] = known?.modes ?? [];
+    return {
+      ...CAMERA_DEFAULTS,
+      letter: [...'ABCDEFGHIJKLMNOPQRSTUVWXYZ'].find((l) => !taken.has(l)) ?? 'Z',
+      rate: production.rate,
+      batteryMin: 120,
+      ...(known && mode
+        ? {
+            name: known.name,
+            classKey: known.key,
+            mount: known.mount,
+            nativeEis: [...known.nativeEis],
+            clipLimitMin: known.clipLimitMin,
+            watts: known.watts,
+            massKg: known.massKg,
+            sensorWidthMm: mode.widthMm,
+            sensorHeightMm: mode.heightMm,
+            mostFps: mode.mostFps,
+          }
+        : {}),
+    };
+  };
   const add = (classKey: string) => {
     const id = newId();
-    const letter = [...'ABCDEFGHIJKLMNOPQRSTUVWXYZ'].find((l) => !rows.cameras.some((c) => c.letter === l)) ?? 'Z';
-    const known = classOf(classKey);
-    const [mode] = known?.modes ?? [];
-    void change(production.id, `Added camera ${letter}`, [
-      {
-        op: 'insert',
-        table: 'cameras',
-        id,
-        values: {
-          ...CAMERA_DEFAULTS,
-          letter,
-          rate: production.rate,
-          batteryMin: 120,
-          ...(known && mode
-            ? {
-                name: known.name,
-                classKey: known.key,
-                mount: known.mount,
-                nativeEis: [...known.nativeEis],
-                clipLimitMin: known.clipLimitMin,
-                watts: known.watts,
-                massKg: known.massKg,
-                sensorWidthMm: mode.widthMm,
-                sensorHeightMm: mode.heightMm,
-                mostFps: mode.mostFps,
-              }
-            : {}),
-        },
-      },
-    ]);
+    const values = blank(classKey);
+    void change(production.id, `Added camera ${values.letter}`, [{ op: 'insert', table: 'cameras', id, values }]);
     return id;
   };
   if (rows.cameras.length === 0)
@@ -151,6 +148,7 @@ export function BodiesView() {
       fields={cameraFields}
       nameOf={(c) => `Camera ${c.letter}, ${c.name}`}
       adds={CAMERA_CLASSES.map((k) => [`Add ${k.name}`, () => add(k.key)] as const)}
+      pasted={{ identity: 'letter', blank: (before) => blank(null, before) }}
       empty=""
       height="60vh"
       side={(c) => (

@@ -107,6 +107,10 @@ export function LensesView() {
             ? ([['Add the usual ones', () => LENS_CLASSES.map((l, i) => addAt(l, i)).at(-1) ?? '']] as const)
             : []),
         ]}
+        pasted={{
+          identity: 'name',
+          blank: (before) => ({ ...LENS_DEFAULTS, position: positionAfter(rows.lenses) + before.length }),
+        }}
         empty="No lens yet. “Prime 85 mm, T1.5, close focus 0.8 m, thread 77” is enough: fit, focus, light and filters are then checked shot by shot."
         side={(l) => (
           <Part title="Taken for">

@@ -60,75 +60,48 @@ export function PatchView() {
     if (ops.length === 0) tell(nothing);
     else void change(production.id, label, ops);
   };
-  const addBox = (kind: SoundBox['kind'], tracks: number) => {
+  const insert = (label: string, table: 'soundBoxes' | 'soundSources' | 'soundRoutes', values: object) => {
     const id = newId();
-    void change(production.id, 'A box for sound', [
-      {
-        op: 'insert',
-        table: 'soundBoxes',
-        id,
-        values: {
-          name: kind === 'recorder' ? 'Recorder' : 'Mixer feed',
-          kind,
-          cameraId: null,
-          tracks,
-          sockets: [{ name: 'inputs', channels: tracks, use: 'sound', shared: false }],
-          sampleRateHz: 48_000,
-          limiter: true,
-          position: positionAfter(rows.soundBoxes),
-        },
-      },
-    ]);
+    void change(production.id, label, [{ op: 'insert', table, id, values } as Op]);
     return id;
   };
-  const addSource = (kind: SoundSource['kind']) => {
-    const id = newId();
-    void change(production.id, 'A sound source', [
-      {
-        op: 'insert',
-        table: 'soundSources',
-        id,
-        values: {
-          name: SOURCE_WORDS[kind],
-          kind,
-          personId: null,
-          microphone: '',
-          told: kind !== 'person',
-          sceneIds: [],
-          position: positionAfter(rows.soundSources),
-        },
-      },
-    ]);
-    return id;
-  };
-  const addRoute = () => {
-    const id = newId();
-    const [source] = rows.soundSources;
-    const [box] = rows.soundBoxes;
-    if (!source || !box) return '';
-    void change(production.id, 'A line of the patch', [
-      {
-        op: 'insert',
-        table: 'soundRoutes',
-        id,
-        values: {
-          sourceId: source.id,
-          linkId: null,
-          boxId: box.id,
-          socketName: box.sockets[0]?.name ?? '',
-          channel: 1,
-          duty: 'main',
-          phantom: false,
-          levelDb: -20,
-          check: '',
-          checkedBy: '',
-          checkedAtMs: null,
-          position: positionAfter(rows.soundRoutes),
-        },
-      },
-    ]);
-    return id;
-  };
+  const boxOf = (kind: SoundBox['kind'], tracks: number, before: readonly object[] = []) => ({
+    name: kind === 'recorder' ? 'Recorder' : 'Mixer feed',
+    kind,
+    cameraId: null,
+    tracks,
+    sockets: [{ name: 'inputs', channels: tracks, use: 'sound', shared: false }],
+    sampleRateHz: 48_000,
+    limiter: true,
+    position: positionAfter(rows.soundBoxes) + before.length,
+  });
+  const sourceOf = (kind: SoundSource['kind'], before: readonly object[] = []) => ({
+    name: SOURCE_WORDS[kind],
+    kind,
+    personId: null,
+    microphone: '',
+    told: kind !== 'person',
+    sceneIds: [],
+    position: positionAfter(rows.soundSources) + before.length,
+  });
+  const routeOf = (before: readonly object[] = []) => ({
+    sourceId: rows.soundSources[0]?.id,
+    linkId: null,
+    boxId: rows.soundBoxes[0]?.id,
+    socketName: rows.soundBoxes[0]?.sockets[0]?.name ?? '',
+    channel: 1,
+    duty: 'main',
+    phantom: false,
+    levelDb: -20,
+    check: '',
+    checkedBy: '',
+    checkedAtMs: null,
+    position: positionAfter(rows.soundRoutes) + before.length,
+  });
+  const addBox = (kind: SoundBox['kind'], tracks: number) =>
+    insert('A box for sound', 'soundBoxes', boxOf(kind, tracks));
+  const addSource = (kind: SoundSource['kind']) => insert('A sound source', 'soundSources', sourceOf(kind));
+  const addRoute = () => insert('A line of the patch', 'soundRoutes', routeOf());
   const sourceColumns = useMemo<Column<SoundSource>[]>(
     () => [
       {
@@ -386,6 +359,7 @@ export function PatchView() {
           ['Playback', () => addSource('playback')],
           ['Ambience', () => addSource('ambience')],
         ]}
+        pasted={{ identity: 'name', blank: (before) => sourceOf('person', before) }}
         side={(s) => <StalePart id={s.id} table="soundSources" />}
         empty="Nobody is heard yet. A press above gives a microphone to everybody who speaks; a boom and a feed are added here."
       />
@@ -402,6 +376,7 @@ export function PatchView() {
           ['Recorder, 4 tracks', () => addBox('recorder', 4)],
           ['Mixer feed, 2', () => addBox('mixer', 2)],
         ]}
+        pasted={{ identity: 'name', blank: (before) => boxOf('recorder', 8, before) }}
         empty="No box yet. “Recorder: records 8; sockets 1–4 on one plug that is also the control surface’s” is what goes wrong on the day."
       />
       <TableBench
@@ -413,6 +388,7 @@ export function PatchView() {
         fields={soundRouteFields}
         nameOf={(r) => `${name(r.sourceId)} into ${boxName(r.boxId)} ${r.channel}`}
         adds={rows.soundSources.length > 0 && rows.soundBoxes.length > 0 ? [['Add a line', addRoute]] : []}
+        pasted={{ blank: routeOf }}
         empty="Choose a source on a channel above."
       />
       <Box as="h2" fontSize="m" mb={2}>

@@ -46,23 +46,29 @@ export function CopiesScreen() {
     ],
     [],
   );
-  const edits = tableEdits<Drive>(production.id, 'drives', (d) => d.name, 'drive');
-  const addDrive = () => {
+  const newDrive = (before: readonly object[] = []) => {
     const folder = rows.drives[0]?.path.replace(/[^/]+$/, '') ?? '/media/';
-    void change(production.id, 'Added a drive', [
-      {
-        op: 'insert',
-        table: 'drives',
-        values: {
-          name: `Drive ${rows.drives.length + 1}`,
-          kind: 'ssd',
-          path: `${folder}drive-${rows.drives.length + 1}`,
-          whereabouts: '',
-          faults: null,
-        },
-      },
-    ]);
+    const number = rows.drives.length + before.length + 1;
+    return {
+      name: `Drive ${number}`,
+      kind: 'ssd' as const,
+      path: `${folder}drive-${number}`,
+      whereabouts: '',
+      faults: null,
+    };
   };
+  const edits = tableEdits<Drive>(
+    production.id,
+    'drives',
+    (d) => d.name,
+    'drive',
+    (values, before) => ({
+      ...newDrive(before),
+      ...values,
+    }),
+  );
+  const addDrive = () =>
+    void change(production.id, 'Added a drive', [{ op: 'insert', table: 'drives', values: newDrive() }]);
   return (
     <>
       <ScreenHead title="Copies">
@@ -101,6 +107,7 @@ export function CopiesScreen() {
             rows={rows.drives}
             columns={driveColumns}
             fields={driveFields}
+            identity="name"
             selectedId={drive?.id ?? null}
             onSelect={(d) => select(d?.id ?? null)}
             {...edits}

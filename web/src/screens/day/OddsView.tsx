@@ -1,9 +1,9 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { useEffect, useState } from 'react';
 import { PACE_WORDS, SPREADS, unitName, unitPlan, type Drop, type Odds } from '@kavrell/core/day';
-import { jobPace, oddsOf, planOf, type UnitOdds } from '@kavrell/core/productions';
+import { jobPace, planOf, type UnitOdds } from '@kavrell/core/productions';
 import { formatCount, formatMinuteOfDay } from '@kavrell/core/units';
-import { shareSaid, useDayOdds } from '../../app/odds.ts';
+import { shareSaid, useAskedOdds, useDayOdds } from '../../app/odds.ts';
 import { useProduction } from '../../app/production.tsx';
 import { wordsOf } from '../../platform/api.ts';
 import { tell } from '../../platform/notices.ts';
@@ -13,6 +13,7 @@ import { heavy } from '../../workers/heavy.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Empty, Facts, Figure, Look, Part, Why } from '../../ui/parts.tsx';
 import { Sheet } from '../../ui/sheet.tsx';
+import { LateDaysPart } from './LateDaysPart.tsx';
 import { OddsChart } from './OddsChart.tsx';
 import { dropLines } from './base.ts';
 
@@ -30,7 +31,7 @@ export function OddsView() {
   const [drop, setDrop] = useState<Drop | null>(null);
   const [busy, setBusy] = useState(false);
   const [buys, setBuys] = useState<{ earlier: Odds; hands: Odds } | null>(null);
-  const asked = facts ? oddsOf(facts.plan, facts.projection) : [];
+  const asked = useAskedOdds();
   useEffect(() => {
     setDrop(null);
     setBuys(null);
@@ -170,6 +171,7 @@ export function OddsView() {
           </Box>
           <Facts rows={odds.risks.slice(0, 7).map((r) => [nameOf(r.id), `${Math.round(r.share * 100)} %`] as const)} />
         </Box>
+        <LateDaysPart parts={asked} plan={facts.plan} nameOf={nameOf} />
         {odds.windows.length + meals.length > 0 ? (
           <Box minW="240px" flex="1">
             <Box as="h2" fontSize="m" mb={2}>

@@ -1,5 +1,7 @@
 import { useMemo } from 'react';
 import {
+  PLAN_DEFAULTS,
+  SETUP_DEFAULTS,
   checkPlan,
   isDrawn,
   open,
@@ -156,7 +158,20 @@ export function SetupsView({
         selectedId={selectedId}
         onSelect={(s) => onSelect(s?.id ?? null)}
         height="44vh"
-        {...tableEdits<Setup>(production.id, 'setups', (s) => s.code, 'setup')}
+        identity="code"
+        {...tableEdits<Setup>(
+          production.id,
+          'setups',
+          (s) => s.code,
+          'setup',
+          (values) => ({
+            ...SETUP_DEFAULTS,
+            name: 'New setup',
+            placeId: rows.setups[0]?.placeId ?? rows.places[0]?.id,
+            plan: PLAN_DEFAULTS,
+            ...values,
+          }),
+        )}
       />
       <h2 style={{ marginTop: 24, marginBottom: 8 }}>From one to another, as somebody said</h2>
       <DataTable

@@ -51,7 +51,23 @@ export function MovesView() {
     [],
   );
   const moveEdits = tableEdits<Move>(production.id, 'moves', (m) => `move from ${name(m.fromPlaceId)}`, 'move');
-  const cartEdits = tableEdits<Cart>(production.id, 'carts', (c) => c.name, 'cart');
+  const newCart = (before: readonly object[] = []) => ({
+    name: 'Cart',
+    widthM: 0.7,
+    heightM: 1.1,
+    loadedKg: 80,
+    position: positionAfter(rows.carts) + before.length,
+  });
+  const cartEdits = tableEdits<Cart>(
+    production.id,
+    'carts',
+    (c) => c.name,
+    'cart',
+    (values, before) => ({
+      ...newCart(before),
+      ...values,
+    }),
+  );
   const [pickedId, setPickedId] = useState<string | null>(null);
   const move = rows.moves.find((m) => m.id === pickedId);
   const cart = rows.carts.find((c) => c.id === pickedId);
@@ -71,14 +87,7 @@ export function MovesView() {
         values: { fromPlaceId: a.id, toPlaceId: b.id, ...usual },
       })),
     );
-  const addCart = () =>
-    void change(production.id, 'A cart', [
-      {
-        op: 'insert',
-        table: 'carts',
-        values: { name: 'Cart', widthM: 0.7, heightM: 1.1, loadedKg: 80, position: positionAfter(rows.carts) },
-      },
-    ]);
+  const addCart = () => void change(production.id, 'A cart', [{ op: 'insert', table: 'carts', values: newCart() }]);
   const troubles = rows.places.flatMap((p) =>
     passageTroubles(
       rows.placeFacts.filter((f) => f.placeId === p.id),
@@ -117,6 +126,7 @@ export function MovesView() {
           name="Carts"
           rows={rows.carts}
           columns={cartColumns}
+          identity="name"
           fields={cartFields}
           height="24vh"
           {...cartEdits}

@@ -77,19 +77,14 @@ export function RoomsView({ place }: { place: Place }) {
     ]);
     setRoomId(id);
   };
+  const newCircuit = (before: readonly object[] = []) => ({
+    ...CIRCUIT_DEFAULTS,
+    placeId: place.id,
+    name: `C${circuits.length + before.length + 1}`,
+    position: positionAfter(rows.circuits) + before.length,
+  });
   const addCircuit = () =>
-    void change(production.id, `${place.name}: a circuit`, [
-      {
-        op: 'insert',
-        table: 'circuits',
-        values: {
-          ...CIRCUIT_DEFAULTS,
-          placeId: place.id,
-          name: `C${circuits.length + 1}`,
-          position: positionAfter(rows.circuits),
-        },
-      },
-    ]);
+    void change(production.id, `${place.name}: a circuit`, [{ op: 'insert', table: 'circuits', values: newCircuit() }]);
   const save = (label: string, values: Record<string, unknown>) =>
     room && void change(production.id, `${room.name}: ${label}`, [{ op: 'update', table: 'rooms', row: room, values }]);
   const number = (key: keyof Room & string, label: string) =>
@@ -174,7 +169,16 @@ export function RoomsView({ place }: { place: Place }) {
     ],
     [circuits],
   );
-  const circuitEdits = tableEdits<Circuit>(production.id, 'circuits', (c) => c.name, 'circuit');
+  const circuitEdits = tableEdits<Circuit>(
+    production.id,
+    'circuits',
+    (c) => c.name,
+    'circuit',
+    (values, before) => ({
+      ...newCircuit(before),
+      ...values,
+    }),
+  );
   const chosenCircuit = circuits.find((c) => c.id === chosenId);
   const chosenFeature = room?.features.find((f) => f.id === chosenId);
   const writeFeatures = (label: string, features: Feature[]) => save(label, { features });
@@ -252,6 +256,7 @@ export function RoomsView({ place }: { place: Place }) {
           rows={circuits}
           columns={circuitColumns}
           fields={circuitFields}
+          identity="name"
           height="24vh"
           {...circuitEdits}
           selectedId={chosenId}

@@ -56,25 +56,21 @@ export function RehearsalView() {
     ],
     [rows.shots, rows.people],
   );
+  const blank = (defect: boolean, before: readonly object[] = []) => ({
+    dayId: day?.id ?? null,
+    shotId: null,
+    words: defect ? 'Something does not work' : 'Noticed',
+    defect,
+    decision: '' as const,
+    ownerId: null,
+    evidence: '',
+    atMs: Math.round(productionNow(production)),
+    position: positionAfter(rows.rehearsalNotes) + before.length,
+  });
   const add = (defect: boolean) => () => {
     const id = newId();
     void change(production.id, defect ? 'A defect in rehearsal' : 'A rehearsal note', [
-      {
-        op: 'insert',
-        table: 'rehearsalNotes',
-        id,
-        values: {
-          dayId: day?.id ?? null,
-          shotId: null,
-          words: defect ? 'Something does not work' : 'Noticed',
-          defect,
-          decision: '',
-          ownerId: null,
-          evidence: '',
-          atMs: Math.round(productionNow(production)),
-          position: positionAfter(rows.rehearsalNotes),
-        },
-      },
+      { op: 'insert', table: 'rehearsalNotes', id, values: blank(defect) },
     ]);
     return id;
   };
@@ -91,6 +87,7 @@ export function RehearsalView() {
         ['Add a defect', add(true)],
         ['Add a note', add(false)],
       ]}
+      pasted={{ identity: 'words', blank: (before) => blank(false, before) }}
       empty="What a rehearsal showed, such as “beam one ripples at 100 frames”. A defect asks for a decision: replace, spare, mend, or live with it."
       height="60vh"
     />
