@@ -137,3 +137,7 @@ export function scrollsSideways(page: Page): Promise<boolean> {
     return wide.some((el) => el.scrollWidth > el.clientWidth + 1);
   });
 }
+
+/** The roll button takes the next press: one that bounces is not another. */
+export const pressable = (page: Page): Promise<void> =>
+  expect(page.locator('[data-press]')).toHaveAttribute('data-press', 'ready');

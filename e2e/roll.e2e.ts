@@ -1,9 +1,8 @@
 import { expect, test, type Page } from '@playwright/test';
-import { ninthBell, open, rowsOf, saved, setClock } from './kavrell.ts';
+import { ninthBell, open, pressable, rowsOf, saved, setClock } from './kavrell.ts';
 
 const state = (page: Page) => page.locator('[data-roll-state]');
-/** Presses are debounced so that one thumb does not roll and cut: wait it out. */
-const pause = (page: Page) => page.waitForTimeout(450);
+
 /** How many entries the device’s own database holds: what a reload will find. */
 const heldOnDevice = (page: Page) =>
   page.evaluate(
@@ -38,7 +37,7 @@ test('the thread: rolled, cut, marked, noted, its clip copied and verified, and 
   await page.reload();
   await expect(state(page)).toHaveAttribute('data-roll-state', 'rolling');
   await page.keyboard.press('s');
-  await pause(page);
+  await pressable(page);
   await page.keyboard.press('Space');
   await expect(state(page)).toHaveAttribute('data-roll-state', 'standing');
   await page.keyboard.press('g');
@@ -93,7 +92,7 @@ test('without network takes are kept on the device, through a reload, and go out
   await page.keyboard.press('Space');
   await expect(state(page)).toHaveAttribute('data-roll-state', 'rolling');
   await expect(page.getByText(/assumed/).first()).toBeVisible();
-  await pause(page);
+  await pressable(page);
   await page.keyboard.press('Space');
   await page.keyboard.press('m');
   await expect(page.locator('[data-status]')).toContainText('waiting');
@@ -117,12 +116,12 @@ test('a cut is taken back within five seconds; a false start leaves the list', a
   const count = await page.locator('[data-take]').count();
   await page.keyboard.press('Space');
   await expect(state(page)).toHaveAttribute('data-roll-state', 'rolling');
-  await pause(page);
+  await pressable(page);
   await page.keyboard.press('Space');
   await expect(state(page)).toHaveAttribute('data-roll-state', 'standing');
   await page.keyboard.press('u');
   await expect(state(page)).toHaveAttribute('data-roll-state', 'rolling');
-  await pause(page);
+  await pressable(page);
   await page.keyboard.press('Space');
   await expect(state(page)).toHaveAttribute('data-roll-state', 'standing');
   await page.getByRole('button', { name: 'False start' }).click();
@@ -152,7 +151,7 @@ test('a second window sees the roll at once', async ({ page, request, context })
   await open(page, id, 'roll');
   await page.keyboard.press('Space');
   await expect(state(other)).toHaveAttribute('data-roll-state', 'rolling');
-  await pause(page);
+  await pressable(page);
   await other.keyboard.press('Space');
   await expect(state(page)).toHaveAttribute('data-roll-state', 'standing');
 });

@@ -1,6 +1,6 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test, type Page } from './nothing.ts';
 import { SCENE_DEFAULTS } from '@kavrell/core/scenes';
-import { freshProduction, insert, open, rowsOf, saved, visit, write } from './kavrell.ts';
+import { freshProduction, insert, open, pressable, rowsOf, saved, scrollsSideways, visit, write } from './kavrell.ts';
 
 /** The production that the page has open. */
 const idOf = (page: Page) => /\/p\/([^/]+)\//.exec(page.url())![1]!;
@@ -13,6 +13,14 @@ const begin = async (page: Page, kind: RegExp, title: string, text: string) => {
   await expect(page).toHaveURL(/call-sheet/);
   await saved(page);
 };
+/** Signs with the mouse as with a finger. */
+async function scribble(page: Page): Promise<void> {
+  const field = (await page.locator('[data-sign] canvas').boundingBox())!;
+  await page.mouse.move(field.x + 30, field.y + 40);
+  await page.mouse.down();
+  for (let i = 1; i < 12; i += 1) await page.mouse.move(field.x + 30 + i * 15, field.y + 40 + (i % 2 ? 30 : 0));
+  await page.mouse.up();
+}
 const view = (page: Page, name: string) => page.getByRole('tab', { name }).click();
 
 const SWIM = `Hi! so sat 14 aug 2027, memorial swim, call 6:30, wrap by 11:00
@@ -75,7 +83,7 @@ test('a job of moments, from a pasted message to a take on the phone; the sheet 
   await expect(page.locator('[data-other-date]')).toContainText('Takes are logged on day 1');
   await page.getByRole('button', { name: 'Roll on day 1' }).click();
   await expect(page.locator('[data-roll-state]')).toHaveAttribute('data-roll-state', 'rolling');
-  await page.waitForTimeout(450);
+  await pressable(page);
   await page.locator('[data-press]').click();
   await page.getByRole('button', { name: /^Good/ }).click();
   await expect(page.locator('[data-take]').first()).toContainText('The start');
@@ -166,18 +174,36 @@ test('forty people are pasted, one signs with a finger, and who lacks it before 
   expect(people.map((p) => p.kind)).toEqual(Array.from({ length: 40 }, () => 'guest'));
   const first = page.locator('[data-consent="Swimmer"]');
   await first.getByRole('button', { name: 'Sign here' }).click();
-  const field = (await page.locator('[data-sign] canvas').boundingBox())!;
-  await page.mouse.move(field.x + 30, field.y + 40);
-  await page.mouse.down();
-  for (let i = 1; i < 12; i += 1) await page.mouse.move(field.x + 30 + i * 15, field.y + 40 + (i % 2 ? 30 : 0));
-  await page.mouse.up();
+  await scribble(page);
   await page.getByRole('button', { name: 'This is signed' }).click();
   await expect(page.getByText('39 of 40 not signed')).toBeVisible();
   await expect(first.getByRole('img', { name: /Signature of/ })).toBeVisible();
   const [consent] = await rowsOf(request, id, 'consents');
   expect(consent).toMatchObject({ state: 'signed', signature: [expect.any(Array)] });
 
-  const personIds = people.filter((p) => /No[123]$/.test(String(p.name))).map((p) => String(p.id));
+  // Another signs on their own phone, by their link, to the words as they stand; the list here follows by itself.
+  const [production] = await rowsOf(request, id, 'productions');
+  const consentTerms = 'A film of the swim, shown at the club for two years.';
+  await write(request, id, [
+    { op: 'update', table: 'productions', id, version: production!.version, values: { consentTerms } },
+  ]);
+  const second = page.locator('[data-consent="Swimmer2"]');
+  await second.getByRole('button', { name: 'Their link' }).click();
+  const phone = await page.context().newPage();
+  await phone.setViewportSize({ width: 390, height: 844 });
+  await phone.goto((await second.getByRole('link', { name: 'As they see it' }).getAttribute('href'))!);
+  await expect(phone.getByText(consentTerms)).toBeVisible();
+  const sign = phone.getByRole('button', { name: 'I agree, this is my signature' });
+  await expect(sign).toBeDisabled();
+  await scribble(phone);
+  await sign.click();
+  await expect(phone.locator('[data-standing]')).toContainText('Signed on');
+  expect(await scrollsSideways(phone)).toBe(false);
+  await phone.close();
+  await expect(page.getByText('38 of 40 not signed')).toBeVisible();
+  await expect(second.getByRole('img', { name: /Signature of/ })).toBeVisible();
+
+  const personIds = people.filter((p) => /No[234]$/.test(String(p.name))).map((p) => String(p.id));
   const start = { ...SCENE_DEFAULTS, number: '1', title: 'The start', kind: 'moment' as const, personIds, position: 1 };
   await write(request, id, [insert('scenes', start)]);
   await expect(page.getByRole('main')).toContainText(/The start: Swimmer No\d, Swimmer No\d not signed/);

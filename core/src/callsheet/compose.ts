@@ -169,7 +169,7 @@ export function composeCallSheet(s: CallSheetSources): SheetContent {
       personIds: of((r) => r.personIds),
       shotCodes: of((r) => r.shots.map((x) => x.code)),
       placeId: block.rows[0]?.placeId ?? null,
-      fixed: block.rows.some((r) => r.pinnedStartMin !== null && r.programme !== 'about'),
+      fixed: block.rows.some((r) => r.pinnedStartMin !== null && r.programme !== 'about' && r.programme !== 'follows'),
       ...(block.rows.some((r) => r.programme === 'about') ? { about: true } : {}),
     };
   }

@@ -23,6 +23,8 @@ export interface LedgerSources {
   /** Ids of this day's shots; others don't count toward this day. */
   dayShotIds: ReadonlySet<string>;
   cards: readonly CardStatus[];
+  /** How many takes were logged, of all days. */
+  takes: number;
   clock: Preferences['clock'];
 }
 
@@ -106,7 +108,7 @@ function gotAnswer({ plan, shots, states, dayShotIds }: LedgerSources): Answer {
 }
 
 /** *Is it kept?* Cards with something on them that meet the keep policy. */
-function keptAnswer({ cards }: LedgerSources): Answer {
+function keptAnswer({ cards, takes }: LedgerSources): Answer {
   const used = cards.filter((c) => c.clips.length > 0);
   const kept = used.filter((c) => c.state === 'kept');
   const worst = used.find((c) => c.state === 'onCardOnly') ?? used.find((c) => c.state !== 'kept');
@@ -118,7 +120,9 @@ function keptAnswer({ cards }: LedgerSources): Answer {
         : `${worst.card.label} part copied`
     : used.length
       ? 'all kept'
-      : 'nothing recorded yet';
+      : takes > 0
+        ? `${formatCount(takes, 'take')}, no card read yet`
+        : 'nothing recorded yet';
   return {
     question: 'kept',
     title: 'Kept',

@@ -21,6 +21,7 @@ const bare: LedgerSources = {
   states: new Map(),
   dayShotIds: new Set(),
   cards: [],
+  takes: 0,
   clock: '24',
 };
 
@@ -128,6 +129,7 @@ describe('is it kept', () => {
       look: false,
     });
     expect(kept()).toMatchObject({ rest: 'nothing recorded yet', look: false });
+    expect(ledger({ ...bare, cards: [], takes: 1 })[2].rest).toBe('1 take, no card read yet');
   });
   it('the why says of each what it lacks', () => {
     expect(kept(card('A1', 'onCardOnly'), card('B1', 'kept')).why.slice(1)).toEqual(['A1: A1 lacks something']);

@@ -204,7 +204,7 @@ export function factsOf(rows: ProductionRows, day: Day, nowMs: number, clock: Pr
   const cards = cardsOf(rows);
   const dayShotIds = shotIdsOf(plan);
   const projection = projectionOf(plan, takes, states, nowMs);
-  const answers = ledger({ plan, projection, shots: rows.shots, states, dayShotIds, cards, clock });
+  const answers = ledger({ plan, projection, shots: rows.shots, states, dayShotIds, cards, takes: takes.length, clock });
   return { plan, takes, states, cards, dayShotIds, projection, answers };
 }
 
@@ -217,3 +217,4 @@ export * from './risks.ts';
 export * from './targets.ts';
 export * from './copy.ts';
 export * from './moving.ts';
+export * from './wrap.ts';

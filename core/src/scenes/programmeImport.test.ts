@@ -25,8 +25,10 @@ const scene = (number: number, title: string, plannedMin: number, fields: Partia
   lengthMin: 15,
   ...fields,
 });
+let ids = 0;
+const newId = () => `00000000-0000-7000-8000-0000000001${String((ids += 1)).padStart(2, '0')}`;
 const programme = [scene(1, 'Arrivals', 720), scene(2, 'Blessing of the boat', 780), scene(3, 'Speeches', 810)];
-const planned = (text: string, scenes = programme) => planProgramme(readMoments(text).moments, scenes, DAY);
+const planned = (text: string, scenes = programme) => planProgramme(readMoments(text).moments, scenes, DAY, newId);
 const told = (list: ReturnType<typeof planned>) =>
   list.map((c) => [c.kind, c.kind === 'gone' ? c.scene.title : c.moment.title]);
 

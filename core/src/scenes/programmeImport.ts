@@ -4,7 +4,7 @@ import { SCENE_DEFAULTS, type Scene } from './model.ts';
 
 /** What becomes of one moment when a programme, or a newer version of it, is brought in. */
 export type ProgrammeChange =
-  | { kind: 'new'; moment: MomentLine; number: string; position: number }
+  | { kind: 'new'; id: string; moment: MomentLine; followsId: string | null; number: string; position: number }
   | { kind: 'moved' | 'same'; moment: MomentLine; scene: Scene; values: Partial<Scene> }
   /** No longer in the programme: taken off the day, its shots and takes stay with it. */
   | { kind: 'gone'; scene: Scene };
@@ -33,12 +33,14 @@ const ALIKE = 0.5;
 
 /**
  * Lays a list of moments beside the programme that a day has: which are the same, which moved, which are new, which are gone. They are known
- * again by their titles, first to the letter, then by most of their words. Nothing else of a moment is touched.
+ * again by their titles, first to the letter, then by most of their words. Nothing else of a moment is touched. `newId` names the new ones, so that
+ * what follows them can.
  */
 export function planProgramme(
   moments: readonly MomentLine[],
   scenes: readonly Scene[],
   dayId: string | null,
+  newId: () => string,
 ): ProgrammeChange[] {
   const left = scenes.filter((s) => s.kind !== 'shots' && dayId !== null && s.dayId === dayId);
   const known = new Map<MomentLine, Scene>();
@@ -64,13 +66,16 @@ export function planProgramme(
   const numbers = new Set(scenes.map((s) => s.number));
   let number = scenes.reduce((most, s) => Math.max(most, Number.parseInt(s.number, 10)), 0);
   let position = scenes.reduce((most, s) => Math.max(most, s.position), 0);
+  let before: string | null = null;
   const changes = moments.map((moment): ProgrammeChange => {
     const scene = known.get(moment);
+    const followsId = moment.start === 'follows' ? before : null;
+    before = scene?.id ?? newId();
     if (!scene) {
       do number += 1;
       while (numbers.has(String(number)));
       position += 1;
-      return { kind: 'new', moment, number: String(number), position };
+      return { kind: 'new', id: before, moment, followsId, number: String(number), position };
     }
     const values: Partial<Scene> = {
       ...(moment.title === scene.title ? {} : { title: moment.title }),
@@ -78,6 +83,10 @@ export function planProgramme(
         ? {}
         : { plannedMin: moment.plannedMin }),
       ...(moment.lengthMin === null || moment.lengthMin === scene.lengthMin ? {} : { lengthMin: moment.lengthMin }),
+      ...(moment.start === 'about' && scene.startKind === 'fixed' ? { startKind: 'about' as const } : {}),
+      ...(followsId !== null && scene.followsSceneId !== followsId
+        ? { startKind: 'follows' as const, followsSceneId: followsId }
+        : {}),
       ...(scene.startKind === 'follows' && moment.plannedMin !== null
         ? { startKind: 'fixed' as const, followsSceneId: null }
         : {}),
@@ -89,7 +98,7 @@ export function planProgramme(
 
 /** What a new moment of a list is stored as. */
 export const momentFields = (
-  { moment, number, position }: Extract<ProgrammeChange, { kind: 'new' }>,
+  { moment, followsId, number, position }: Extract<ProgrammeChange, { kind: 'new' }>,
   of: Pick<Scene, 'kind' | 'dayId' | 'placeId'>,
 ): Omit<Scene, 'id' | 'productionId' | 'version' | 'deletedAt'> => ({
   ...SCENE_DEFAULTS,
@@ -100,6 +109,8 @@ export const momentFields = (
   eighths: 0,
   plannedMin: moment.plannedMin,
   lengthMin: moment.lengthMin,
+  startKind: followsId === null ? (moment.start === 'about' ? 'about' : 'fixed') : 'follows',
+  followsSceneId: followsId,
 });
 
 /** How many moments are new, moved, the same and gone, in words. */

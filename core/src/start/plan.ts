@@ -83,6 +83,8 @@ export function planStart(
           shortName,
           role: p.role,
           phone: p.phone,
+          email: p.email,
+          minor: p.minor,
           kind: p.guest ? 'guest' : talent ? 'talent' : 'crew',
         },
       });
@@ -96,13 +98,13 @@ export function planStart(
         values: { dayId, personId, callOffsetMin: 15, callMin: null },
       });
   }
-  for (const change of planProgramme(read.moments, rows.scenes, dayId)) {
+  for (const change of planProgramme(read.moments, rows.scenes, dayId, newId)) {
     const as = kind === 'cues' ? 'cue' : 'moment';
     if (change.kind === 'new')
       ops.push({
         op: 'insert',
         table: 'scenes',
-        id: newId(),
+        id: change.id,
         values: momentFields(change, { kind: as, dayId, placeId }),
       });
     else if (change.kind === 'moved')

@@ -1,17 +1,20 @@
 import { dateIn } from '../dates/index.ts';
 import { parseClock } from '../units/index.ts';
-import { readMoments, type MomentLine } from '../scenes/index.ts';
+import { ABOUT, THEN, readMoments, type MomentLine } from '../scenes/index.ts';
+import { NAME, personIn, toldPerson, withoutAge, type StartPerson } from './person.ts';
 
 /** The three kinds of job, by what one begins with. */
 export const JOB_KINDS = ['shots', 'moments', 'cues'] as const;
 export type JobKind = (typeof JOB_KINDS)[number];
 
 /** What a line that was not understood can be said to be. */
-export const LINE_KINDS = ['crew', 'guest', 'moment', 'shot', 'wish', 'note'] as const;
+export const LINE_KINDS = ['title', 'crew', 'guest', 'place', 'moment', 'shot', 'wish', 'note'] as const;
 export type LineKind = (typeof LINE_KINDS)[number];
 export const LINE_KIND_WORDS: Readonly<Record<LineKind, string>> = {
+  title: 'the job’s name',
   crew: 'one of the crew',
   guest: 'in the picture',
+  place: 'a place',
   moment: 'a moment',
   shot: 'a shot',
   wish: 'a wish',
@@ -20,12 +23,13 @@ export const LINE_KIND_WORDS: Readonly<Record<LineKind, string>> = {
 
 /** What a pasted thread, table or list says of a day. */
 export interface StartRead {
+  /** What the job is called, where the text says it. */
+  title: string;
   date: string | null;
   callMin: number | null;
   wrapMin: number | null;
   places: { name: string; address: string; parking: string; hospital: string; contact: string }[];
-  /** Crew and cast, with a role or a phone; guests have neither and are in the picture. */
-  people: { name: string; role: string; phone: string; guest: boolean }[];
+  people: StartPerson[];
   shots: { scene: string; description: string }[];
   moments: MomentLine[];
   wishes: string[];
@@ -37,13 +41,9 @@ export interface StartRead {
 }
 
 const CLOCK = String.raw`(\d{1,2}(?:[:.]\d{2})?\s*(?:am|pm)?)`;
-const PHONE = /(?:\+|\b0)[\d\s()/-]{6,18}\d/;
-const ROLES =
-  /\b(director|camera|operator|gaffer|grip|sound|recordist|boom|assistant|producer|make-?up|hair|wardrobe|runner|driver|focus|data|actor|actress|talent|host|presenter|photographer|stills|lights?|electric|client|props|art|medic|guardian|chaperone|ton|kamera|licht|regie|son|lumière|réalisat\w+|sonido|cámara|luces)\b/i;
 /** A heading above names of people who are in the picture without being called. */
 const GUESTS =
-  /^(guests?|guest list|swimmers?|pupils?|children|kids|participants?|attendees?|singers?|players?|choir|runners in the race|in the picture|gäste|gästeliste|invités|invitados)\b[^:]{0,40}:?$/i;
-const NAME = /^\p{Lu}[\p{L}’'.-]*(?:\s+[\p{L}’'.-]+){0,3}$/u;
+  /^(?:guests?|guest list|swimmers?|pupils?|children|kids|participants?|attendees?|singers?|players?|choir|runners in the race|in the picture|gäste|gästeliste|invités|invitados)(?:\b[^:]{0,40}:|\s*\(\d+\))?$/i;
 
 /** A time such as `7:30`, `7.30`, `7pm`, as minutes; null when it is none. */
 function minuteIn(text: string, word: RegExp): number | null {
@@ -65,10 +65,23 @@ const withoutChat = (line: string) =>
     .replace(/^\s*\[[^\]]{0,24}\d{1,2}[:.]\d{2}(?::\d{2})?[^\]]{0,6}\]\s*[-–]?\s*/, '')
     .replace(/^(?:\d{1,4}[./-]){2}\d{1,4},?\s+\d{1,2}:\d{2}\s*[-–]\s*/, '')
     .replace(/^[\p{Lu}][\p{L}’'-]{1,20}(?:\s[\p{Lu}][\p{L}’'-]{1,20})?:\s+(?=\S)/u, (m) => (LABELS.test(m) ? m : ''));
-const LABELS =
-  /^(?:call|wrap|place|location|where|address|parking|park|hospital|contact|date|crew|cast|sound|camera|gaffer|director|guests?|swimmers?|ort|lieu|lugar)\b/i;
+const [WHERE, ADDRESS, PARKING, HOSPITAL, CONTACT] = [
+  'place|location|where|venue|ort|lieu|lugar',
+  'address|adresse|dirección',
+  'parking|park|parken',
+  'hospital|a&e|krankenhaus|hôpital',
+  'contact|kontakt',
+] as const;
+const LABELS = new RegExp(
+  `^(?:call|wrap|date|crew|cast|sound|camera|gaffer|director|guests?|swimmers?|${WHERE}|${ADDRESS}|${PARKING}|${HOSPITAL}|${CONTACT})\\b`,
+  'i',
+);
 /** A line of a programme begins with its time; one of a call or wrap does not count. */
-const TIMED = /^[-–*•]?\s*\d{1,2}[:.]\d{2}\b(?!\s*(?:call|wrap)\b)/i;
+const CLOCKED = /^\d{1,2}[:.]\d{2}\b(?!\s*(?:call|wrap)\b)/i;
+function timed(line: string): boolean {
+  const plain = line.replace(/^[-–*•]\s*/, '');
+  return CLOCKED.test(plain.replace(ABOUT, '')) || (THEN.test(plain) && /\d\s*(?:min|m|h)\)?$/i.test(plain));
+}
 
 const labelled = (line: string, label: string) =>
   new RegExp(`^(?:${label})\\s*(?:is|at)?\\s*[:=–-]\\s*(.+)$`, 'i').exec(line)?.[1]?.trim() ?? null;
@@ -81,6 +94,7 @@ const labelled = (line: string, label: string) =>
  */
 export function readStart(text: string, today: string, told: ReadonlyMap<string, LineKind> = new Map()): StartRead {
   const read: StartRead = {
+    title: '',
     date: null,
     callMin: null,
     wrapMin: null,
@@ -103,36 +117,45 @@ export function readStart(text: string, today: string, told: ReadonlyMap<string,
   const addPerson = (p: StartRead['people'][number]) => {
     if (!read.people.some((x) => x.name.toLowerCase() === p.name.toLowerCase())) read.people.push(p);
   };
+  const addPlace = (where: string) => {
+    const [name = where, ...rest] = where.split(/,\s*/);
+    const address = rest.join(', ').slice(0, 300);
+    read.places.push({ name: name.slice(0, 80), address, parking: '', hospital: '', contact: '' });
+  };
   const asToldOf: Record<LineKind, (line: string) => void> = {
-    crew: (line) =>
-      addPerson({ ...(personIn(line) ?? { name: line.slice(0, 80), role: '', phone: '' }), guest: false }),
-    guest: (line) => addPerson({ name: line.slice(0, 80), role: '', phone: '', guest: true }),
+    title: (line) => (read.title = line.slice(0, 120)),
+    crew: (line) => addPerson(toldPerson(line, false)),
+    guest: (line) => addPerson(toldPerson(line, true)),
+    place: (line) => addPlace(line),
     moment: (line) => read.moments.push(...momentsIn(line)),
     shot: (line) => read.shots.push({ scene: '1', description: line.slice(0, 300) }),
     wish: (line) => read.wishes.push(line.slice(0, 120)),
     note: (line) => read.notes.push(line),
   };
   let guests = false;
+  let first = true;
   for (const raw of text.split(/\r?\n/)) {
     const line = withoutChat(raw).trim();
     if (line === '') {
       guests = false;
       continue;
     }
+    const opening = first;
+    first = false;
     const said = told.get(line);
     if (said) {
       asToldOf[said](line);
       continue;
     }
-    if (GUESTS.test(line) && !TIMED.test(line)) {
+    if (GUESTS.test(line) && !timed(line)) {
       guests = true;
       continue;
     }
-    if (guests && NAME.test(line)) {
+    if (guests && NAME.test(withoutAge(line))) {
       asToldOf.guest(line);
       continue;
     }
-    if (TIMED.test(line)) {
+    if (timed(line)) {
       const moments = momentsIn(line);
       if (moments.length > 0) {
         read.moments.push(...moments);
@@ -148,6 +171,7 @@ export function readStart(text: string, today: string, told: ReadonlyMap<string,
     const onlyDate = found !== null && found.found.length >= line.replace(/[.,;]+$/, '').length;
     const date = shot && call === null && !onlyDate ? null : found;
     if (date && !read.date) {
+      read.title ||= titleIn(line, date.found);
       read.date = date.date;
       known = true;
     }
@@ -159,20 +183,13 @@ export function readStart(text: string, today: string, told: ReadonlyMap<string,
       read.wrapMin = wrap;
       known = true;
     }
-    const where = labelled(line, 'place|location|where|venue|ort|lieu|lugar');
-    const address = labelled(line, 'address|adresse|dirección');
-    const parking = labelled(line, 'parking|park|parken');
-    const hospital = labelled(line, 'hospital|a&e|krankenhaus|hôpital');
-    const contact = labelled(line, 'contact|kontakt');
+    const where = labelled(line, WHERE);
+    const address = labelled(line, ADDRESS);
+    const parking = labelled(line, PARKING) ?? /^parking\s+(\S.+)$/i.exec(line)?.[1];
+    const hospital = labelled(line, HOSPITAL);
+    const contact = labelled(line, CONTACT);
     if (where) {
-      const [name, ...rest] = where.split(/,\s*/);
-      read.places.push({
-        name: (name ?? where).slice(0, 80),
-        address: rest.join(', ').slice(0, 300),
-        parking: '',
-        hospital: '',
-        contact: '',
-      });
+      addPlace(where);
       known = true;
     }
     if (address) [place().address, known] = [address.slice(0, 300), true];
@@ -188,32 +205,43 @@ export function readStart(text: string, today: string, told: ReadonlyMap<string,
         });
         known = true;
       } else if (person) {
-        addPerson({ ...person, guest: false });
+        addPerson(person);
         known = true;
       } else if (/^(name|scene|shot|role|#)\b.*[,\t;]/i.test(line)) known = true;
     }
-    if (!known)
-      read.left.push({ text: line, likely: NAME.test(line) ? ['crew', 'guest', 'note'] : ['wish', 'moment', 'note'] });
+    if (!known) read.left.push({ text: line, likely: likelyOf(line, opening) });
   }
   read.gaps = gapsOf(read);
   return read;
 }
 
+/** What a line that says nothing known is most likely to be. */
+function likelyOf(line: string, opening: boolean): readonly LineKind[] {
+  const [head = ''] = withoutAge(line).split(/\s*[,;–]\s*/);
+  if (opening && !/[\d?]/.test(line) && line.length <= 60) return ['title', 'wish', 'note'];
+  if (NAME.test(head) && (head === line || /\s/.test(head)) && !/\d/.test(line)) return ['crew', 'guest', 'note'];
+  if (/,/.test(line) && /\d/.test(line)) return ['place', 'wish', 'note'];
+  return ['wish', 'moment', 'note'];
+}
+
+const GREETING = /^(?:hi|hello|hey|dear|hallo|liebe|bonjour|salut|hola|so|ok|okay|all)\b/i;
+/** Fewer letters than this are no name of a job. */
+const LEAST_LETTERS = 6;
+/** What a job is called, beside its date in one line: the first part of it that is no greeting, time or label. */
+function titleIn(line: string, date: string): string {
+  const part = line
+    .replace(date, ',')
+    .split(/[,;|!.]|\s[–—-]\s/)
+    .map((p) => p.trim())
+    .find(
+      (p) =>
+        (p.match(/\p{L}/gu)?.length ?? 0) >= LEAST_LETTERS && !/\d/.test(p) && !GREETING.test(p) && !LABELS.test(p),
+    );
+  return part && part.length <= 60 ? part.charAt(0).toUpperCase() + part.slice(1) : '';
+}
+
 /** The moment of one line; none when it can’t be read as one. */
 const momentsIn = (line: string): MomentLine[] => readMoments(line).moments;
-
-/** A name with a role or a phone beside it: parts between commas, tabs, dashes or bars. */
-function personIn(line: string): Omit<StartRead['people'][number], 'guest'> | null {
-  const phone = PHONE.exec(line)?.[0].trim() ?? '';
-  const parts = line
-    .replace(phone, '')
-    .split(/\s*[,;|\t]\s*|\s+[–—-]\s+|:\s+/)
-    .map((p) => p.trim())
-    .filter(Boolean);
-  const role = parts.find((p) => ROLES.test(p) && p.length <= 60) ?? '';
-  const name = parts.find((p) => p !== role && NAME.test(p));
-  return name && (role || phone) && name.length <= 80 ? { name, role, phone: phone.slice(0, 40) } : null;
-}
 
 function gapsOf(r: Omit<StartRead, 'gaps'>): string[] {
   const gaps: string[] = [];

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { shotFields, sceneFields } from '../scenes/index.ts';
+import { shotFields, sceneFields, type Scene } from '../scenes/index.ts';
 import { dayFields } from '../day/index.ts';
 import { personFields } from '../people/index.ts';
 import { cameraFields } from '../camera/index.ts';
@@ -66,7 +66,7 @@ describe('a day from a pasted thread', () => {
       TODAY,
     );
     expect(list.people).toEqual([
-      { name: 'Mirko Hale', role: 'Camera operator', phone: '01632 960 009', guest: false },
+      { name: 'Mirko Hale', role: 'Camera operator', phone: '01632 960 009', email: '', guest: false, minor: false },
     ]);
     expect(list.shots).toEqual([{ scene: '12', description: 'Ladle, close' }]);
     expect(list.left).toEqual([]);
@@ -134,6 +134,67 @@ describe('a programme in a message', () => {
   });
 });
 
+const CHOIR = `Choir jubilee, 28 Nov 2026, call 12:00, wrap by 22:00
+Venue: Old Brewery Hall, Brewery Lane 4, Linz
+13:00 Doors open
+about 15:30 Toast by the chair
+then portraits 25 min
+23:30-00:15 Last dance
+Mila Ortner, second camera, mila@example.org
+Ben Asante (14), soloist
+parking only behind the hall
+Iva Roth, page turner
+Quay House, Quay 7
+The hall is cold, bring gloves`;
+
+describe('a message as people write it', () => {
+  const read = readStart(CHOIR, '2026-11-01');
+  it('the job’s name stands beside its date, and a venue is a place', () => {
+    expect(read.title).toBe('Choir jubilee');
+    expect(read.places).toMatchObject([
+      { name: 'Old Brewery Hall', address: 'Brewery Lane 4, Linz', parking: 'only behind the hall' },
+    ]);
+    expect(readStart('Hi all! so sat 14 aug, memorial swim', TODAY).title).toBe('Memorial swim');
+    expect(readStart('Thursday 18 March it is, call 6:30', TODAY).title).toBe('');
+  });
+  it('about a time, after another, and past midnight', () => {
+    expect(read.moments.map((m) => [m.plannedMin, m.title, m.lengthMin, m.start])).toEqual([
+      [780, 'Doors open', null, 'fixed'],
+      [930, 'Toast by the chair', null, 'about'],
+      [null, 'portraits', 25, 'follows'],
+      [1410, 'Last dance', 45, 'fixed'],
+    ]);
+  });
+  it('a mail reaches somebody; an age says who is in the picture, and a minor', () => {
+    expect(read.people).toMatchObject([
+      { name: 'Mila Ortner', role: 'second camera', email: 'mila@example.org', guest: false, minor: false },
+      { name: 'Ben Asante', role: 'soloist', guest: true, minor: true },
+    ]);
+  });
+  it('what it does not know is asked with what it may be, and told as that', () => {
+    expect(read.left).toEqual([
+      { text: 'Iva Roth, page turner', likely: ['crew', 'guest', 'note'] },
+      { text: 'Quay House, Quay 7', likely: ['place', 'wish', 'note'] },
+      { text: 'The hall is cold, bring gloves', likely: ['crew', 'guest', 'note'] },
+    ]);
+    const told = readStart(
+      CHOIR,
+      TODAY,
+      new Map([
+        ['Iva Roth, page turner', 'crew'],
+        ['Quay House, Quay 7', 'place'],
+        ['The hall is cold, bring gloves', 'note'],
+      ]),
+    );
+    expect(told.left).toEqual([]);
+    expect(told.people.at(-1)).toMatchObject({ name: 'Iva Roth', role: 'page turner', guest: false });
+    expect(told.places.at(-1)).toMatchObject({ name: 'Quay House', address: 'Quay 7' });
+    const named = readStart('Choir jubilee\n13:00 Doors', TODAY);
+    expect(named.left).toEqual([{ text: 'Choir jubilee', likely: ['title', 'wish', 'note'] }]);
+    expect(readStart('Choir jubilee', TODAY, new Map([['Choir jubilee', 'title']])).title).toBe('Choir jubilee');
+  });
+});
+
 const { rows, newId } = bellRows();
 const nothing = noRows(rows.production);
 const made = (text: string, have: StartRows = nothing) =>
@@ -151,6 +212,21 @@ describe('what a start becomes', () => {
     );
     expect(inserted(ops, 'people').map((p) => ('kind' in p ? p.kind : ''))).toEqual(['crew', 'guest', 'guest']);
     expect(inserted(ops, 'engagements')).toHaveLength(1);
+  });
+  it('what follows another hangs on it, and a mail and an age are kept', () => {
+    const ops = made(CHOIR);
+    const scenes = inserted(ops, 'scenes') as unknown as Scene[];
+    expect(scenes.map((s) => [s.startKind, s.followsSceneId])).toEqual([
+      ['fixed', null],
+      ['about', null],
+      ['follows', scenes[1]!.id],
+      ['fixed', null],
+    ]);
+    expect(inserted(ops, 'people')).toMatchObject([
+      { email: 'mila@example.org', kind: 'crew' },
+      { minor: true, kind: 'guest' },
+    ]);
+    expect(made(CHOIR, rowsAfter(nothing, ops)).filter((o) => o.table === 'scenes')).toEqual([]);
   });
   it('pasted again it makes nothing twice; without a date no day is invented', () => {
     const have = rowsAfter(nothing, made(SWIM));

@@ -22,11 +22,30 @@ export interface WrapRow {
 export interface WrapSources {
   shots: readonly Shot[];
   scenes: readonly Scene[];
+  /** Moments and cues of the day that no shot was written for: wanted as they are. */
+  moments: readonly Scene[];
   states: ReadonlyMap<string, ShotState>;
   takes: readonly Take[];
   matches: readonly ClipMatch[];
   cards: readonly CardStatus[];
 }
+
+const NOTHING = {
+  shot: null,
+  scene: null,
+  state: null,
+  take: null,
+  letter: null,
+  clip: null,
+  by: null,
+  media: null,
+};
+
+/** What a line is of: a shot’s number, or that of a moment as a whole; empty for neither. */
+export const wrapCode = (row: Pick<WrapRow, 'shot' | 'scene'>): string => row.shot?.code ?? row.scene?.number ?? '';
+/** In words: what the shot shows, or what the moment is called. */
+export const wrapWhat = (row: Pick<WrapRow, 'shot' | 'scene'>): string =>
+  row.shot?.description ?? row.scene?.title ?? '';
 
 /** Everything planned and everything recorded, each once: shots without takes, takes without clips and clips without takes too. */
 export function wrapRows(s: WrapSources): WrapRow[] {
@@ -35,13 +54,15 @@ export function wrapRows(s: WrapSources): WrapRow[] {
   const matchesOf = new Map<string, ClipMatch[]>();
   for (const m of s.matches) matchesOf.set(m.takeId, [...(matchesOf.get(m.takeId) ?? []), m]);
   const takesOf = new Map<string | null, Take[]>();
-  for (const t of s.takes) takesOf.set(t.shotId, [...(takesOf.get(t.shotId) ?? []), t]);
+  // A take of a moment as a whole names its scene.
+  const wantedOf = (t: Take) => t.shotId ?? t.sceneId ?? null;
+  for (const t of s.takes) takesOf.set(wantedOf(t), [...(takesOf.get(wantedOf(t)) ?? []), t]);
   const used = new Set(s.matches.map((m) => m.clipId));
   const rows: WrapRow[] = [];
 
   const takeRows = (take: Take, shot: Shot | null): void => {
-    const scene = shot ? (scenes.get(shot.sceneId) ?? null) : null;
-    const state = shot ? (s.states.get(shot.id) ?? null) : null;
+    const scene = scenes.get(shot?.sceneId ?? take.sceneId ?? '') ?? null;
+    const state = s.states.get(wantedOf(take) ?? '') ?? null;
     const base = { shot, scene, state, take };
     const found = matchesOf.get(take.id) ?? [];
     const sound = found.filter((m) => m.letter === SOUND).length ? [{ letter: SOUND, card: null }] : [];
@@ -66,65 +87,34 @@ export function wrapRows(s: WrapSources): WrapRow[] {
             : camera.card
               ? `No clip found on card ${camera.card}.`
               : 'No clip found: is its card read?';
-        rows.push({
-          ...base,
-          id: `${take.id}/${camera.letter}`,
-          letter: camera.letter,
-          clip: null,
-          by: null,
-          media: null,
-          trouble,
-        });
+        rows.push({ ...NOTHING, ...base, id: `${take.id}/${camera.letter}`, letter: camera.letter, trouble });
       }
     }
     if (take.cameras.length === 0)
-      rows.push({
-        ...base,
-        id: take.id,
-        letter: null,
-        clip: null,
-        by: null,
-        media: null,
-        trouble: take.wild ? '' : 'No camera was in this take.',
-      });
+      rows.push({ ...NOTHING, ...base, id: take.id, trouble: take.wild ? '' : 'No camera was in this take.' });
   };
 
-  const shotIds = new Set(s.shots.map((x) => x.id));
+  const wantedIds = new Set([...s.shots, ...s.moments].map((x) => x.id));
   for (const shot of s.shots) {
     const takes = takesOf.get(shot.id) ?? [];
     for (const take of takes) takeRows(take, shot);
     const state = s.states.get(shot.id) ?? 'planned';
     if (takes.length === 0) {
-      rows.push({
-        id: shot.id,
-        shot,
-        scene: scenes.get(shot.sceneId) ?? null,
-        state,
-        take: null,
-        letter: null,
-        clip: null,
-        by: null,
-        media: null,
-        trouble: state === 'dropped' ? '' : shot.priority === 'must' ? 'A must, not yet taken.' : 'Not yet taken.',
-      });
+      const trouble = state === 'dropped' ? '' : shot.priority === 'must' ? 'A must, not yet taken.' : 'Not yet taken.';
+      rows.push({ ...NOTHING, id: shot.id, shot, scene: scenes.get(shot.sceneId) ?? null, state, trouble });
     }
   }
-  for (const [shotId, takes] of takesOf)
-    if (shotId === null || !shotIds.has(shotId)) for (const take of takes) takeRows(take, null);
+  for (const moment of s.moments) {
+    const takes = takesOf.get(moment.id) ?? [];
+    for (const take of takes) takeRows(take, null);
+    const state = s.states.get(moment.id) ?? 'planned';
+    if (takes.length === 0) rows.push({ ...NOTHING, id: moment.id, scene: moment, state, trouble: 'Not yet taken.' });
+  }
+  for (const [id, takes] of takesOf)
+    if (id === null || !wantedIds.has(id)) for (const take of takes) takeRows(take, null);
   for (const [clipId, { clip, media }] of clips) {
     if (!used.has(clipId))
-      rows.push({
-        id: clipId,
-        shot: null,
-        scene: null,
-        state: null,
-        take: null,
-        letter: null,
-        clip,
-        by: null,
-        media,
-        trouble: 'A clip that no take was logged for.',
-      });
+      rows.push({ ...NOTHING, id: clipId, clip, media, trouble: 'A clip that no take was logged for.' });
   }
   return rows;
 }

@@ -3,10 +3,11 @@ import { morningTakes } from '../../../demo/src/takes.ts';
 import { ninthBell } from '../../../demo/src/ninthBell.ts';
 import type { Clip } from '../copies/index.ts';
 import { toCsv } from '../formats/index.ts';
-import { factsOf, type ProductionRows } from '../productions/index.ts';
+import { factsOf, wrapOf, type ProductionRows } from '../productions/index.ts';
+import type { TakeEvent, TakePayload } from '../roll/index.ts';
 import { minuteToMs, midnightMs } from '../time/index.ts';
 import { formatLabel, parseRate, timeOfDayFrames } from '../timecode/index.ts';
-import { matchClips, wrapRows } from './index.ts';
+import { matchClips, wrapCode, wrapRows, wrapWhat } from './index.ts';
 
 let n = 0;
 const newId = () => `00000000-0000-7000-8000-${String((n += 1)).padStart(12, '0')}`;
@@ -65,6 +66,7 @@ describe('the wrap table', () => {
   const lines = wrapRows({
     shots: demo.shots,
     scenes: demo.scenes,
+    moments: [],
     states: facts.states,
     takes: facts.takes,
     matches,
@@ -83,6 +85,7 @@ describe('the wrap table', () => {
     const fewer = wrapRows({
       shots: demo.shots,
       scenes: demo.scenes,
+      moments: [],
       states: facts.states,
       takes: facts.takes,
       matches: [],
@@ -90,6 +93,38 @@ describe('the wrap table', () => {
     });
     expect(fewer.some((l) => l.trouble.startsWith('No clip found on card A001'))).toBe(true);
     expect(fewer.filter((l) => l.trouble === 'A clip that no take was logged for.')).toHaveLength(clips.length);
+  });
+});
+
+describe('a moment that no shot was written for', () => {
+  const scene = { ...demo.scenes[0]!, kind: 'moment' as const, dayId: day.id, plannedMin: 900, title: 'The toast' };
+  const job = {
+    ...rows,
+    scenes: rows.scenes.map((s) => (s.id === scene.id ? scene : s)),
+    shots: rows.shots.filter((s) => s.sceneId !== scene.id),
+  };
+  const told = (events: TakeEvent[]) => {
+    const own = factsOf({ ...job, takeEvents: events }, day, 0);
+    return wrapOf(job, day, own).filter((l) => l.scene?.id === scene.id);
+  };
+  const event = (id: string, atMs: number, payload: TakePayload): TakeEvent => ({
+    ...{ id, takeId: 'it', atMs, seq: 0, clientId: 'c', device: 'phone' },
+    payload,
+  });
+  const rolled: TakePayload = {
+    ...{ kind: 'rolled', shotId: null, sceneId: scene.id, dayId: day.id, number: 1, wild: false },
+    ...{ cameras: [], timecode: '15:00:00:00' },
+  };
+  it('is a line of its own while nothing was taken of it, by its number and name', () => {
+    const [line, ...more] = told([]);
+    expect(more).toEqual([]);
+    expect([wrapCode(line!), wrapWhat(line!), line!.trouble]).toEqual([scene.number, 'The toast', 'Not yet taken.']);
+  });
+  it('then its takes are its lines', () => {
+    const lines = told([event('r', 1000, rolled), event('c', 9000, { kind: 'cut', timecode: '15:00:08:00' })]);
+    expect(lines.map((l) => [wrapCode(l), l.take?.id, l.trouble])).toEqual([
+      [scene.number, 'it', 'No camera was in this take.'],
+    ]);
   });
 });
 

@@ -101,7 +101,7 @@ describe('documents', () => {
   it('the report’s CSV holds every shot of the day and every take', async () => {
     const { text } = await owner.get(dayUrl('report.csv')).expect(200);
     const lines = text.trim().split('\r\n');
-    expect(lines[0]).toContain('Scene,Shot,State');
+    expect(lines[0]).toContain('Scene,Shot,What,State');
     for (const row of planOf({ ...plan }, plan.days[0] as never).rows)
       if (row.shot) expect(text).toContain(`,${row.shot.code},`);
     expect(lines.filter((l) => l.includes(',7B,'))).toHaveLength(3 * 3);

@@ -1,8 +1,8 @@
 import type { Content, TableCell } from 'pdfmake/interfaces.js';
 import { toCsv } from '@kavrell/core/formats';
-import { factsOf, type DayFacts, type ProductionRows } from '@kavrell/core/productions';
+import { factsOf, wrapOf, type DayFacts, type ProductionRows } from '@kavrell/core/productions';
 import type { Day } from '@kavrell/core/day';
-import { MEDIA_WORDS, STATE_WORDS, VERDICT_WORDS, matchClips, wrapRows, type WrapRow } from '@kavrell/core/wrap';
+import { MEDIA_WORDS, STATE_WORDS, VERDICT_WORDS, wrapCode, wrapWhat, type WrapRow } from '@kavrell/core/wrap';
 import { formatBytes, formatDate, formatRunning } from '@kavrell/core/units';
 import { SOFT, head, heading, renderPdf, rows as rowLines } from '../platform/documents/index.ts';
 
@@ -16,21 +16,13 @@ export interface DayReport {
 /** What was wanted, taken, recorded and kept on one day. */
 export function dayReport(rows: ProductionRows, day: Day, nowMs: number): DayReport {
   const facts = factsOf(rows, day, nowMs);
-  const takes = facts.takes.filter((t) => t.dayId === day.id);
-  const matches = matchClips(facts.takes, rows.clips, rows.cards, rows.cameras, rows.production.rate);
-  const shots = rows.shots.filter((s) => facts.dayShotIds.has(s.id));
-  return {
-    rows,
-    day,
-    facts,
-    lines: wrapRows({ shots, scenes: rows.scenes, states: facts.states, takes, matches, cards: facts.cards }),
-  };
+  return { rows, day, facts, lines: wrapOf(rows, day, facts) };
 }
 
 const length = (row: WrapRow) => (row.take?.cutAtMs ? formatRunning(row.take.cutAtMs - row.take.rolledAtMs) : '');
 const takeName = (row: WrapRow) => (row.take ? `${row.take.wild ? 'wild ' : ''}${row.take.number}` : '');
 const noteOf = (row: WrapRow) =>
-  [...(row.take?.notes.map((n) => n.text) ?? []), row.trouble].filter(Boolean).join('; ');
+  [row.shot ? '' : wrapWhat(row), ...(row.take?.notes.map((n) => n.text) ?? []), row.trouble].filter(Boolean).join('; ');
 
 export function reportCsv({ lines, facts, rows }: DayReport): string {
   const drives = new Map(rows.drives.map((d) => [d.id, d.name]));
@@ -47,6 +39,7 @@ export function reportCsv({ lines, facts, rows }: DayReport): string {
     [
       'Scene',
       'Shot',
+      'What',
       'State',
       'Priority',
       'Take',
@@ -66,6 +59,7 @@ export function reportCsv({ lines, facts, rows }: DayReport): string {
       ...[
         r.scene?.number ?? '',
         r.shot?.code ?? '',
+        wrapWhat(r),
         r.state ? STATE_WORDS[r.state] : '',
         r.shot?.priority ?? '',
         takeName(r),
@@ -115,9 +109,10 @@ export function reportPdf({ lines, facts, rows, day }: DayReport): Promise<Buffe
         body: [
           ['Shot', 'State', 'Take', '', 'From', 'Length', 'Verdict', 'Clip', 'Media', 'Notes'].map((t) => head(t)),
           ...lines.map((r, i): TableCell[] => {
-            const repeated = i > 0 && lines[i - 1]?.shot?.id === r.shot?.id && r.shot !== null;
+            const before = lines[i - 1];
+            const repeated = wrapCode(r) !== '' && before !== undefined && wrapCode(before) === wrapCode(r);
             return [
-              { text: repeated ? '' : (r.shot?.code ?? '–'), bold: true },
+              { text: repeated ? '' : wrapCode(r) || '–', bold: true },
               { text: repeated || !r.state ? '' : STATE_WORDS[r.state], color: SOFT },
               takeName(r),
               { text: r.letter ?? '', font: 'Mono', bold: true },

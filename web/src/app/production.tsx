@@ -265,14 +265,14 @@ export function ProductionProvider({
     if (!rows || !plan) return null;
     const dayShotIds = shotIdsOf(plan);
     const projection = projectionOf(plan, takes, states, now);
-    const answers = ledger({ plan, projection, shots: rows.shots, states, dayShotIds, cards: cardList, clock });
+    const answers = ledger({ plan, projection, shots: rows.shots, states, dayShotIds, cards: cardList, takes: takes.length, clock });
     return { plan, takes, states, cards: cardList, dayShotIds, projection, answers };
   }, [rows, plan, takes, states, cardList, now, clock]);
 
   const answers = useMemo<readonly Answer[]>(() => {
     if (facts) return facts.answers;
     const nothing = { plan: null, projection: null, dayShotIds: new Set<string>() };
-    return ledger({ ...nothing, shots: rows?.shots ?? [], states, cards: cardList, clock });
+    return ledger({ ...nothing, shots: rows?.shots ?? [], states, cards: cardList, takes: takes.length, clock });
   }, [facts, rows?.shots, states, cardList, clock]);
 
   const { changes, births } = useFacetChanges(productionId, me.role === 'owner');

@@ -1,13 +1,6 @@
 import { useMemo } from 'react';
 import { Box } from '@chakra-ui/react';
-import {
-  CAMERA_CLASSES,
-  CAMERA_DEFAULTS,
-  cameraFields,
-  classOf,
-  minutesOnCard,
-  type Camera,
-} from '@kavrell/core/camera';
+import { CAMERA_CLASSES, cameraFields, classOf, minutesOnCard, type Camera } from '@kavrell/core/camera';
 import { parseRate, rateSaid } from '@kavrell/core/timecode';
 import { formatBytes, formatMinutes } from '@kavrell/core/units';
 import { useProduction } from '../../app/production.tsx';
@@ -18,7 +11,9 @@ import { CalcWhy } from '../../ui/CalcWhy.tsx';
 import { choiceColumn, flagColumn, numberColumn, textColumn } from '../../ui/columns.tsx';
 import type { Column } from '../../ui/DataTable.tsx';
 import { Tape } from '../../ui/icons.tsx';
-import { Empty, Facts, Look, Part } from '../../ui/parts.tsx';
+import { Facts, Look, Part } from '../../ui/parts.tsx';
+import { NoCameraYet } from './NoCameraYet.tsx';
+import { newCamera } from './newCamera.ts';
 import { TableBench } from '../../ui/TableBench.tsx';
 import { RATE_CHOICES } from './rates.ts';
 
@@ -93,51 +88,13 @@ export function BodiesView() {
     ],
     [rows.people, production.rate],
   );
-  const blank = (classKey: string | null, before: readonly Record<string, unknown>[] = []) => {
-    const taken = new Set([...rows.cameras.map((c) => c.letter), ...before.map((c) => c.letter)]);
-    const known = classKey === null ? undefined : classOf(classKey);
-    const [mode] = known?.modes ?? [];
-    return {
-      ...CAMERA_DEFAULTS,
-      letter: [...'ABCDEFGHIJKLMNOPQRSTUVWXYZ'].find((l) => !taken.has(l)) ?? 'Z',
-      rate: production.rate,
-      batteryMin: 120,
-      ...(known && mode
-        ? {
-            name: known.name,
-            classKey: known.key,
-            mount: known.mount,
-            nativeEis: [...known.nativeEis],
-            clipLimitMin: known.clipLimitMin,
-            watts: known.watts,
-            massKg: known.massKg,
-            sensorWidthMm: mode.widthMm,
-            sensorHeightMm: mode.heightMm,
-            mostFps: mode.mostFps,
-          }
-        : {}),
-    };
-  };
   const add = (classKey: string) => {
     const id = newId();
-    const values = blank(classKey);
+    const values = newCamera(rows.cameras, production.rate, classKey);
     void change(production.id, `Added camera ${values.letter}`, [{ op: 'insert', table: 'cameras', id, values }]);
     return id;
   };
-  if (rows.cameras.length === 0)
-    return (
-      <Empty
-        title="No camera yet"
-        action={
-          <Button look="primary" onClick={() => add('s35-cinema')}>
-            Add a camera
-          </Button>
-        }
-      >
-        A camera has a letter, a card size and a data rate; from those Kavrell knows its minutes. “A, full-frame cinema
-        body, 512 GB at 500 Mb/s: 136 min.”
-      </Empty>
-    );
+  if (rows.cameras.length === 0) return <NoCameraYet />;
   return (
     <TableBench
       title="Cameras"
@@ -148,7 +105,7 @@ export function BodiesView() {
       fields={cameraFields}
       nameOf={(c) => `Camera ${c.letter}, ${c.name}`}
       adds={CAMERA_CLASSES.map((k) => [`Add ${k.name}`, () => add(k.key)] as const)}
-      pasted={{ identity: 'letter', blank: (before) => blank(null, before) }}
+      pasted={{ identity: 'letter', blank: (before) => newCamera(rows.cameras, production.rate, null, before) }}
       empty=""
       height="60vh"
       side={(c) => (

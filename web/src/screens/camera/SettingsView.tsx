@@ -13,9 +13,10 @@ import { SETTINGS, readSetting, sameSetting, settingSaid, type Setting, type Set
 import { useProduction } from '../../app/production.tsx';
 import { change } from '../../platform/rows.ts';
 import { DataTable, type Column } from '../../ui/DataTable.tsx';
-import { Empty, Look, Part, Tag, Why } from '../../ui/parts.tsx';
+import { Look, Part, Tag, Why } from '../../ui/parts.tsx';
 import { useHashSelection } from '../../ui/selection.ts';
 import { Sheet } from '../../ui/sheet.tsx';
+import { NoCameraYet } from './NoCameraYet.tsx';
 import { found } from './found.ts';
 import { RATE_CHOICES } from './rates.ts';
 
@@ -94,13 +95,7 @@ export function SettingsView() {
     }
     return { sheet: { ...production.sheet, [key]: text } };
   };
-  if (rows.cameras.length === 0)
-    return (
-      <Empty title="No camera yet">
-        Add the cameras under Bodies. Then each stands here beside what the job wants: “B: frame rate stands at 23.976,
-        the job wants 25”.
-      </Empty>
-    );
+  if (rows.cameras.length === 0) return <NoCameraYet />;
   const differences = checks.flatMap((c) => c.differences.map((d) => ({ ...d, camera: c.camera })));
   differences.sort((a, b) => b.setting.harm - a.setting.harm);
   const chosen = ROWS.find((s) => s.id === selectedId);

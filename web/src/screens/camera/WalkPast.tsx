@@ -10,8 +10,9 @@ import { Button, LinkButton } from '../../ui/Button.tsx';
 import { DropPlace } from '../../ui/DropPlace.tsx';
 import { FormField } from '../../ui/FormField.tsx';
 import { Tape } from '../../ui/icons.tsx';
-import { Empty, Look } from '../../ui/parts.tsx';
+import { Look } from '../../ui/parts.tsx';
 import { found } from './found.ts';
+import { NoCameraYet } from './NoCameraYet.tsx';
 import { RATE_CHOICES } from './rates.ts';
 
 /** The walk past the cameras before a day: one after the other, every setting ticked or corrected, with a thumb. */
@@ -21,8 +22,7 @@ export function WalkPast() {
   const [busy, setBusy] = useState('');
   const [problem, setProblem] = useState('');
   const camera = rows.cameras.find((c) => c.letter === letter) ?? rows.cameras[0];
-  if (!camera)
-    return <Empty title="No camera yet">Add the cameras under Bodies, then walk past each of them here.</Empty>;
+  if (!camera) return <NoCameraYet />;
   const wanted = wantedOf(production, camera);
   const check = checkCamera(production, camera);
   const has = standsAt(camera);

@@ -1,6 +1,6 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { useDrag } from '@use-gesture/react';
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { useCallback, useEffect, useState } from 'react';
 import { clockStates } from '@kavrell/core/clocks';
 import { dateOf, msToMinute } from '@kavrell/core/time';
 import { formatDate, formatMinuteOfDay, formatMinutes, formatRunning } from '@kavrell/core/units';
@@ -19,12 +19,14 @@ import { tell } from '../../platform/notices.ts';
 import { CameraCard } from './CameraCard.tsx';
 import { chooseTarget, cut, log, roll, timecodeAt, useConsole } from './console.ts';
 import { useShotInHand } from './inHand.ts';
+import { NoCamera } from './NoCamera.tsx';
 import { NoteLine } from './NoteLine.tsx';
 import { NowHead } from './NowHead.tsx';
 import { TargetPicker } from './TargetPicker.tsx';
 import { DueRisks } from './DueRisks.tsx';
 import { RollSheet } from './RollSheet.tsx';
 import { TakeList } from './TakeList.tsx';
+import { usePress } from './usePress.ts';
 
 const KEYS = [
   { keys: 'Space', does: 'roll, cut' },
@@ -38,7 +40,6 @@ const KEYS = [
   { keys: 'J, then a camera’s letter', does: 'its clock was jammed just now' },
   { keys: 'U', does: 'take the cut back, within five seconds' },
 ];
-const DEBOUNCE_MS = 400;
 const TAKE_BACK_MS = 5000;
 /** After J, a camera’s letter is waited for this long. */
 const JAM_WAIT_MS = 5000;
@@ -50,7 +51,7 @@ export function RollScreen() {
   const chosen = useConsole();
   const now = useNow(production, 1000);
   const [noting, setNoting] = useState(false);
-  const lastPress = useRef(0);
+  const { held, once } = usePress();
   useKeysOf('Roll', KEYS);
 
   const hand = useShotInHand();
@@ -71,21 +72,15 @@ export function RollScreen() {
   const otherDate =
     day && dateOf(now, day.timeZone) !== day.date && takes.length === 0 ? dateOf(now, day.timeZone) : null;
   const [agreed, setAgreed] = useState<boolean | null>(null);
-  const debounced = (run: () => void) => {
-    const at = Date.now();
-    if (at - lastPress.current < DEBOUNCE_MS) return;
-    lastPress.current = at;
-    run();
-  };
   const press = () =>
-    debounced(() => {
+    once(() => {
       if (!day) return;
       if (rolling) cut(production, day, rolling);
       else if (otherDate && !agreed) setAgreed(false);
       else roll({ production, day, takes, shot, moment, cameras, wild: false });
     });
   const wild = () =>
-    debounced(() => {
+    once(() => {
       if (day && !rolling) roll({ production, day, takes, shot, moment, cameras: [], wild: true });
     });
   const mark = (verdict: Verdict) => {
@@ -235,7 +230,9 @@ export function RollScreen() {
                 ? `${rolling.wild ? 'Wild' : 'Take'} ${rolling.number} · ${evidence}`
                 : inTake.length
                   ? `with ${inTake.join(', ')}`
-                  : 'no camera chosen: sound or log only'}
+                  : rows.cameras.length
+                    ? 'no camera chosen: sound or log only'
+                    : 'no camera in this job: log only'}
             </Box>
           </Box>
           <Box fontSize={{ base: 'l', md: '26px' }} letterSpacing="0">
@@ -252,7 +249,7 @@ export function RollScreen() {
           borderColor="text"
           look={rolling ? 'plain' : 'primary'}
           onClick={press}
-          data-press
+          data-press={held ? 'held' : 'ready'}
         >
           {rolling ? 'Cut' : 'Roll'}
           <Box as="span" fontSize="12px" fontWeight="400" whiteSpace="normal" textAlign="center" lineHeight="1.25">
@@ -271,6 +268,7 @@ export function RollScreen() {
           gap={3}
           mb={3}
         >
+          {rows.cameras.length === 0 ? <NoCamera /> : null}
           {rows.cameras.map((c) => (
             <CameraCard
               key={c.id}

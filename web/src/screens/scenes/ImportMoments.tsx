@@ -22,7 +22,10 @@ export function ImportMoments({ text, onTaken, as }: ImportProps & { as: 'moment
   const [date, setDate] = useState('');
   const day = rows.days.find((d) => d.id === dayId) ?? null;
   const { moments, problems } = useMemo(() => readMoments(text), [text]);
-  const changes = useMemo(() => planProgramme(moments, rows.scenes, dayId || null), [moments, rows.scenes, dayId]);
+  const changes = useMemo(
+    () => planProgramme(moments, rows.scenes, dayId || null, newId),
+    [moments, rows.scenes, dayId],
+  );
   const shown = day ?? SOME_DAY;
   const time = (m: number | null) => (m === null ? 'no time' : formatMinuteOfDay(m, shown));
   const placeId = day?.basePlaceId ?? rows.places[0]?.id ?? null;
@@ -38,9 +41,13 @@ export function ImportMoments({ text, onTaken, as }: ImportProps & { as: 'moment
     let first: string | null = null;
     for (const c of changes) {
       if (c.kind === 'new') {
-        const id = newId();
-        first ??= id;
-        ops.push({ op: 'insert', table: 'scenes', id, values: momentFields(c, { kind: as, dayId: onDay, placeId }) });
+        first ??= c.id;
+        ops.push({
+          op: 'insert',
+          table: 'scenes',
+          id: c.id,
+          values: momentFields(c, { kind: as, dayId: onDay, placeId }),
+        });
       } else if (c.kind === 'moved') ops.push({ op: 'update', table: 'scenes', row: c.scene, values: c.values });
       else if (c.kind === 'gone') ops.push({ op: 'update', table: 'scenes', row: c.scene, values: { dayId: null } });
     }
@@ -96,7 +103,10 @@ function ChangeLine({ change: c, time }: { change: ProgrammeChange; time: (m: nu
   const moment = c.kind === 'gone' ? c.scene : c.moment;
   return (
     <Box as="li" display="grid" gridTemplateColumns="78px minmax(0, 1fr) auto" gap={2} minH="30px" alignItems="center">
-      <strong>{time(moment.plannedMin)}</strong>
+      <strong>
+        {c.kind !== 'gone' && c.moment.start === 'about' ? 'about ' : ''}
+        {c.kind !== 'gone' && c.moment.start === 'follows' ? 'then' : time(moment.plannedMin)}
+      </strong>
       <Box as="span" overflowWrap="anywhere">
         {moment.title}
         {moment.lengthMin === null ? '' : `, ${formatMinutes(moment.lengthMin)}`}

@@ -82,16 +82,18 @@ export function StartPaste({
         {read.left.length > 0 ? (
           <Box mb={4} data-left-over>
             {read.left.slice(0, 8).map(({ text: line, likely }) => (
-              <Flex key={line} gap={2} mb={2} wrap="wrap" align="center">
-                {likely.map((as) => (
-                  <Button key={as} size="small" onClick={() => say(line, as)}>
-                    {LINE_KIND_WORDS[as]}
-                  </Button>
-                ))}
-                <Box as="span" color="soft" overflowWrap="anywhere">
-                  what is “{line.slice(0, 90)}”?
+              <Box key={line} mb={3}>
+                <Box overflowWrap="anywhere" mb={1}>
+                  What is “{line.slice(0, 90)}”?
                 </Box>
-              </Flex>
+                <Flex gap={2} wrap="wrap">
+                  {likely.map((as) => (
+                    <Button key={as} size="small" onClick={() => say(line, as)}>
+                      {LINE_KIND_WORDS[as]}
+                    </Button>
+                  ))}
+                </Flex>
+              </Box>
             ))}
             {read.left.length > 8 ? (
               <Box color="soft">and {formatCount(read.left.length - 8, 'line')} more that are not understood yet</Box>

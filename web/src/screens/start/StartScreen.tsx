@@ -53,7 +53,10 @@ function missingAfter(read: StartRead, kind: JobKind) {
 
 /** A name for the job where none was given: the place, or what comes first. */
 const nameFrom = (read: StartRead | null): string =>
-  (read?.places[0]?.name ?? read?.moments[0]?.title ?? read?.shots[0]?.description ?? '').slice(0, LENGTH_OF_TITLE);
+  (read?.title || (read?.places[0]?.name ?? read?.moments[0]?.title ?? read?.shots[0]?.description ?? '')).slice(
+    0,
+    LENGTH_OF_TITLE,
+  );
 
 /** What have you got? A production begun from whatever there is, and those that are there. */
 export function StartScreen({ me }: { me: Me }) {

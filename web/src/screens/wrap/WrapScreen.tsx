@@ -2,7 +2,8 @@ import { Box } from '@chakra-ui/react';
 import { useMemo, useState } from 'react';
 import { dayReportCsv, dayReportPdf, pathOf } from '@kavrell/contract';
 import { formatCount, formatRunning } from '@kavrell/core/units';
-import { MEDIA_WORDS, STATE_WORDS, VERDICT_WORDS, matchClips, wrapRows, type WrapRow } from '@kavrell/core/wrap';
+import { wrapOf } from '@kavrell/core/productions';
+import { MEDIA_WORDS, STATE_WORDS, VERDICT_WORDS, wrapCode, wrapWhat, type WrapRow } from '@kavrell/core/wrap';
 import { NoDay } from '../../app/NoDay.tsx';
 import { useProduction } from '../../app/production.tsx';
 import { Button, LinkButton } from '../../ui/Button.tsx';
@@ -16,10 +17,10 @@ const COLUMNS: Column<WrapRow>[] = [
     id: 'shot',
     header: 'Shot',
     width: '50px',
-    value: (r) => r.shot?.code ?? '',
-    render: (r) => <strong>{r.shot?.code ?? '–'}</strong>,
+    value: wrapCode,
+    render: (r) => <strong>{wrapCode(r) || '–'}</strong>,
   },
-  { id: 'what', header: 'What', width: 'minmax(120px, 1.4fr)', extra: 5, value: (r) => r.shot?.description ?? '' },
+  { id: 'what', header: 'What', width: 'minmax(120px, 1.4fr)', extra: 2, value: wrapWhat },
   {
     id: 'state',
     header: 'State',
@@ -108,16 +109,7 @@ export function WrapScreen() {
   const [onlyTrouble, setOnlyTrouble] = useState(false);
   const lines = useMemo(() => {
     if (!facts || !day) return [];
-    const takes = facts.takes.filter((t) => t.dayId === day.id);
-    const matches = matchClips(facts.takes, rows.clips, rows.cards, rows.cameras, production.rate);
-    return wrapRows({
-      shots: rows.shots.filter((s) => facts.dayShotIds.has(s.id)),
-      scenes: rows.scenes,
-      states: facts.states,
-      takes,
-      matches,
-      cards: facts.cards,
-    });
+    return wrapOf(rows, day, facts);
   }, [facts, day, rows.clips, rows.cards, rows.cameras, rows.shots, rows.scenes, production.rate]);
   if (!day || !facts)
     return (
@@ -139,7 +131,7 @@ export function WrapScreen() {
       </ScreenHead>
       {lines.length === 0 ? (
         <Empty title="Nothing to wrap yet">
-          Put shots on the day and roll them; every take finds its clips by name or by timecode.
+          Put shots or moments on the day and roll them; every take finds its clips by name or by timecode.
         </Empty>
       ) : (
         <DataTable
