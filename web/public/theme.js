@@ -6,3 +6,11 @@ try {
 } catch {
   // Storage may be switched off: the dark theme stands.
 }
+
+// Paper is white, whatever the screen is.
+addEventListener('beforeprint', () => {
+  const { dataset } = document.documentElement;
+  const shown = dataset.theme;
+  dataset.theme = 'daylight';
+  addEventListener('afterprint', () => (dataset.theme = shown), { once: true });
+});

@@ -18,12 +18,19 @@ export function consentPage(page: ConsentPage): string {
     `<p class="s">${said(production.title)}${production.client ? ` · ${said(production.client)}` : ''}</p>`,
     `<h1>${said(title, 'span')}</h1>`,
     standing(consent),
-    production.consentTerms ? agree(page) : '<p>What it is for is not written yet. Ask whoever sent you this link.</p>',
+    signedTo(consent, production.consentTerms)
+      ? ''
+      : production.consentTerms
+        ? agree(page)
+        : '<p>What it is for is not written yet. Ask whoever sent you this link.</p>',
     refuse(page),
     '<p class="s">What you say here is told to the production, with today’s date. You can come back and say otherwise: open your link again. The law of the place decides what a release must say, and whether a drawn name is enough.</p>',
   ];
   return plainPage(title, parts.join('\n'), '/sign.js');
 }
+
+/** Signed to the very words that stand there now: there is nothing more to sign. */
+const signedTo = (consent: Consent | null, terms: string) => consent?.state === 'signed' && consent.terms === terms;
 
 function standing(consent: Consent | null): string {
   if (consent?.state === 'refused') return '<p data-standing class="l">You have said: no, nobody may show me.</p>';

@@ -70,6 +70,8 @@ interface Props<R extends { id: string }> {
   groups?: readonly Grouping<R>[];
   /** Writes many rows, each with its own values, and makes new ones: what a paste from a spreadsheet does. */
   onPaste?: (edits: PasteEdit<R>[], adds: Record<string, unknown>[]) => void;
+  /** Rows are as high as what they say: for short lists of sentences. */
+  tall?: boolean;
   /** The column by which rows are told apart, where pasting may add some. */
   identity?: string | undefined;
   /** Whether pasted lines beyond the last row become rows where nothing tells rows apart. */
@@ -111,6 +113,7 @@ export function DataTable<R extends { id: string }>({
   onPasteBeyond,
   identity,
   grows,
+  tall = false,
 }: Props<R>) {
   const [sorting, setSorting] = useState<SortingState>([]);
   const [filter, setFilter] = useState('');
@@ -402,7 +405,7 @@ export function DataTable<R extends { id: string }>({
       </Flex>
       <div
         ref={scroller}
-        className="table"
+        className={tall ? 'table tall' : 'table'}
         role="grid"
         aria-label={name}
         aria-rowcount={lines.length + 1}
@@ -462,6 +465,8 @@ export function DataTable<R extends { id: string }>({
                 style={rowStyle}
                 top={item.start}
                 height={ROW_PX}
+                measure={tall ? virtual.measureElement : undefined}
+                line={item.index}
                 selected={row.getIsSelected() || row.original.id === selectedId}
                 active={active.row === index ? active.column : -1}
                 editing={editing?.rowId === row.id ? editing.column : null}

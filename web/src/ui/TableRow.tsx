@@ -18,6 +18,10 @@ interface Props<R> {
   style: CSSProperties;
   top: number;
   height: number;
+  /** Takes the row’s own height, where rows are as high as what they say. */
+  measure?: ((element: Element | null) => void) | undefined;
+  /** Which line of the table it is, headings of groups counted. */
+  line: number;
   selected: boolean;
   /** The active column, when it is in this row; else -1. */
   active: number;
@@ -37,6 +41,8 @@ function Row<R>({
   style,
   top,
   height,
+  measure,
+  line,
   selected,
   active,
   editing,
@@ -51,7 +57,16 @@ function Row<R>({
       aria-rowindex={ariaIndex}
       aria-selected={selected}
       data-row={row.id}
-      style={{ ...style, position: 'absolute', top, left: 0, right: 0, height }}
+      data-index={line}
+      ref={measure}
+      style={{
+        ...style,
+        position: 'absolute',
+        top,
+        left: 0,
+        right: 0,
+        ...(measure ? { minHeight: height } : { height }),
+      }}
     >
       {columns.map((c, at) => {
         const open = editing === c.id && c.edit;

@@ -79,9 +79,10 @@ const config = defineConfig({
       },
     },
     '#root > div': { _print: { display: 'block !important' } },
-    'nav, aside, header, [role=tablist], main button, main select.field, [data-status]': {
-      _print: { display: 'none !important' },
-    },
+    'nav, aside, header, [role=tablist], main button:not(.table-head *), main select.field, main [aria-label^=Filter], [data-status]':
+      {
+        _print: { display: 'none !important' },
+      },
     '.mono': { fontFamily: 'mono' },
     '.unseen': {
       position: 'absolute',
@@ -127,6 +128,9 @@ const config = defineConfig({
       lineHeight: '22px',
     },
     '.table-cell > span': { overflow: 'hidden', textOverflow: 'ellipsis' },
+    // What a sentence says is read whole; on paper every cell is.
+    '.table.tall .table-cell, .table.tall .table-cell > span': { whiteSpace: 'normal', overflowWrap: 'anywhere' },
+    '.table .table-cell, .table .table-cell > span': { _print: { whiteSpace: 'normal !important' as 'normal' } },
     '.table .mono': { fontSize: '13px' },
     '.table-cell.end': { justifyContent: 'flex-end' },
     '.table-cell[tabindex="0"]:focus': { outline: '2px solid', outlineColor: 'accent', outlineOffset: '-2px' },

@@ -20,7 +20,7 @@ main{max-width:720px;margin:0 auto;padding:16px}h1{font-size:22px;line-height:1.
 ul,ol{list-style:none;margin:0;padding:0}li{padding:8px 0;border-bottom:1px solid var(--h)}.r{display:grid;grid-template-columns:58px 1fr auto;gap:10px}
 .r>:first-child,.r>:last-child{font-variant-numeric:tabular-nums}.x{color:var(--s);font-size:14px}.m{border-inline-start:4px solid var(--a);padding-inline-start:8px}
 button,.b{display:block;width:100%;min-height:64px;font:700 18px system-ui,sans-serif;background:var(--a);color:var(--o);border:0;border-radius:3px;margin:16px 0 8px;cursor:pointer;text-align:center}
-.b{background:none;color:var(--t);border:1px solid var(--s);min-height:44px;line-height:42px;text-decoration:none;font-size:16px;margin:8px 0}
+button:disabled{background:var(--h);color:var(--s);cursor:default}.b{background:none;color:var(--t);border:1px solid var(--s);min-height:44px;line-height:42px;text-decoration:none;font-size:16px;margin:8px 0}
 a{color:inherit}section{background:var(--p);border:1px solid var(--h);border-radius:3px;padding:12px;margin:12px 0}svg{max-width:100%;height:auto}summary{min-height:44px;line-height:44px;font-weight:700;cursor:pointer}`;
 
 /** A whole page, with at most one script of ours beside it. */

@@ -169,12 +169,13 @@ export function Asks({
         </>
       ) : (
         <DataTable
+          tall
           name="Asked for"
           rows={rows.asks}
           columns={columns}
           fields={askFields}
           identity="title"
-          height="34vh"
+          height="48vh"
           actions={adds}
           selectedId={selectedId}
           onSelect={(a) => select(a?.id ?? null)}

@@ -17,7 +17,7 @@ import { RATE_CHOICES } from '../camera/rates.ts';
 import { freeTag } from './tags.ts';
 
 export const dueColumn = <R extends { due: string | null }>(): Column<R> =>
-  dateColumn<R>('due', 'Due', '116px', { optional: true });
+  dateColumn<R>('due', 'Due', '132px', { optional: true });
 
 function columnsOf(facts: readonly DeliverableFacts[]): Column<Deliverable>[] {
   const of = new Map(facts.map((f) => [f.deliverable.id, f]));
@@ -153,6 +153,7 @@ export function Deliverables({
         </Empty>
       ) : (
         <DataTable
+          tall
           name="Handed over"
           rows={rows.deliverables}
           columns={columns}

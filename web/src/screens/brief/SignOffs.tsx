@@ -78,6 +78,7 @@ export function SignOffs() {
         </Flex>
       ) : (
         <DataTable
+          tall
           name="Signed off"
           rows={rows.signOffs}
           columns={columns}
