@@ -36,7 +36,8 @@ import {
 import { rental, rentalFields } from '@kavrell/core/kit';
 import { rehearsalNote, rehearsalNoteFields, risk, riskFields } from '@kavrell/core/risks';
 import { blankOf } from '@kavrell/core/records';
-import { deviceState, takeEvent } from '@kavrell/core/roll';
+import { takeEvent } from '@kavrell/core/roll';
+import { deviceState } from '@kavrell/core/camera';
 import {
   pin,
   pinFields,

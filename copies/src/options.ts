@@ -2,16 +2,8 @@ import type { Faults } from './gate.ts';
 import type { HashKind } from './hash.ts';
 import type { FileOutcome } from './outcome.ts';
 import type { Contents } from './contents.ts';
-import type { Mark } from './volume.ts';
+import type { Presence } from './volume.ts';
 import type { SourceFile } from './walk.ts';
-
-/** The drive that a copy began with: its folder, the numbers of its device and of the folder, the mark that it carries. */
-export interface Presence {
-  base: string;
-  device: number;
-  inode: number;
-  mark: Mark | null;
-}
 
 export interface Destination {
   id: string;

@@ -1,5 +1,7 @@
 import type { HashKind } from './hash.ts';
-import type { ReadFrom } from './readBack.ts';
+
+/** Whether a file was read from the medium itself, or may have come from the machine's memory of what it just wrote. */
+export type ReadFrom = 'medium' | 'cache';
 
 /** Bytes of a file, from `from` up to but not `to`. */
 export interface ByteRange {

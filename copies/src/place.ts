@@ -4,7 +4,7 @@ import { LIST_FOLDERS, type ListFolder } from './history.ts';
 import { Journal, type Finished } from './journal.ts';
 import { takeLock } from './lock.ts';
 import { rawPath, writtenPath } from './names.ts';
-import type { Presence } from './options.ts';
+import type { Presence } from './volume.ts';
 import type { ByteRange, FileOutcome } from './outcome.ts';
 import { markedAs, presenceOf, presentAt, type Mark } from './volume.ts';
 import { listSource } from './walk.ts';

@@ -2,10 +2,8 @@ import { closeSync, constants, openSync, read } from 'node:fs';
 import { promisify } from 'node:util';
 import { OPEN_GATE, type Gate } from './gate.ts';
 import { rawPath } from './names.ts';
+import type { ReadFrom } from './outcome.ts';
 import { hashOf, startHash, type HashKind } from './hash.ts';
-
-/** Whether a file was read from the medium itself, or may have come from the machine's memory of what it just wrote. */
-export type ReadFrom = 'medium' | 'cache';
 
 const reading = promisify(read);
 const PAGE_BYTES = 65536;

@@ -1,7 +1,7 @@
 import { parentPort, workerData } from 'node:worker_threads';
 import { OPEN_GATE, simulatedGate, type Faults } from './gate.ts';
 import type { HashKind } from './hash.ts';
-import type { Presence } from './options.ts';
+import type { Presence } from './volume.ts';
 import { codeOf } from './outcome.ts';
 import { Reader } from './reader.ts';
 import { slotOf } from './slots.ts';

@@ -2,7 +2,6 @@ import { createHmac, randomUUID } from 'node:crypto';
 import { readFileSync, statSync } from 'node:fs';
 import { open, readFile, readdir, rename, stat, statfs } from 'node:fs/promises';
 import path from 'node:path';
-import type { Presence } from './options.ts';
 import { wordsOf } from './outcome.ts';
 
 /** The file by which a drive is known again, in the drive’s own folder. */
@@ -13,6 +12,14 @@ export interface Mark {
   id: string;
   takenOn: string;
   seal: string;
+}
+
+/** The drive that a copy began with: its folder, the numbers of its device and of the folder, the mark that it carries. */
+export interface Presence {
+  base: string;
+  device: number;
+  inode: number;
+  mark: Mark | null;
 }
 
 const sealOf = (secret: string, id: string, takenOn: string): string =>

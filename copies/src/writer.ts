@@ -20,15 +20,9 @@ import { hashOf, type HashKind } from './hash.ts';
 import { inLanes } from './lanes.ts';
 import { rawPath, writtenPath } from './names.ts';
 import { codeOf, wordsOf } from './outcome.ts';
-import {
-  alignedBlock,
-  hashFromMedium,
-  hashSmallFromMedium,
-  openPastCache,
-  refusesDirect,
-  type ReadFrom,
-} from './readBack.ts';
-import type { Presence } from './options.ts';
+import { alignedBlock, hashFromMedium, hashSmallFromMedium, openPastCache, refusesDirect } from './readBack.ts';
+import type { ReadFrom } from './outcome.ts';
+import type { Presence } from './volume.ts';
 import { presenceOf } from './volume.ts';
 
 const syncing = promisify(fsync);

@@ -1,6 +1,6 @@
 import type { Production } from './model.ts';
 import type { Deliverable } from './wants.ts';
-import { parseRate } from '../timecode/index.ts';
+import { fpsOf } from '../timecode/index.ts';
 import { takesFor, type Scene, type Shot } from '../scenes/index.ts';
 import { formatCount, formatRatio, formatRunning } from '../units/index.ts';
 
@@ -45,12 +45,6 @@ export function rateDivides(fromFps: number, toFps: number): { factor: number; e
   const factor = fromFps / toFps;
   const turned = factor >= 1 ? factor : 1 / factor;
   return { factor, even: Math.abs(turned - Math.round(turned)) < 1e-6 };
-}
-
-/** Frames a second of a rate as written (`24000/1001`), as a number. */
-export function fpsOf(rate: string): number {
-  const { num, den } = parseRate(rate);
-  return num / den;
 }
 
 /** Something a deliverable asks of the plan that it does not have. */

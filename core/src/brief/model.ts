@@ -1,11 +1,7 @@
 import { z } from 'zod';
 import { id, line, requiredLine } from '../records/index.ts';
 import { settingValues } from '../settings/index.ts';
-import { RATES } from '../timecode/index.ts';
-
-export const rateField = z.enum(Object.keys(RATES) as [string, ...string[]], {
-  error: 'Choose one of the frame rates Kavrell counts in.',
-});
+import { rateField } from '../timecode/index.ts';
 
 const LONGEST_OFFSET_MS = 100 * 366 * 86_400_000;
 

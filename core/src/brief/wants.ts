@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { id, line, position, recordBase, requiredLine } from '../records/index.ts';
-import { rateField } from './model.ts';
+import { rateField } from '../timecode/index.ts';
 
 /** A calendar date without a time, `YYYY-MM-DD`. */
 export const dateOnly = (label: string) => z.iso.date({ error: `${label} is a date, such as 2027-04-30.` });

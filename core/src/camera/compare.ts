@@ -1,4 +1,3 @@
-import type { Production } from '../brief/index.ts';
 import {
   SETTINGS,
   sameSetting,
@@ -9,7 +8,15 @@ import {
 } from '../settings/index.ts';
 import type { Camera } from './model.ts';
 
-type Job = Pick<Production, 'rate' | 'ei' | 'shutterDeg' | 'captureWidthPx' | 'captureHeightPx' | 'sheet'>;
+/** What of a production its cameras are held against. */
+interface Job {
+  rate: string;
+  ei: number;
+  shutterDeg: number;
+  captureWidthPx: number;
+  captureHeightPx: number;
+  sheet: SettingValues;
+}
 
 /** What the job wants of any camera. */
 export function jobSheet(job: Job): SettingValues {

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { id, line, recordBase, requiredLine } from '../records/index.ts';
-import { rateField } from '../brief/index.ts';
+import { rateField } from '../timecode/index.ts';
 import { settingsFound, settingValues } from '../settings/index.ts';
 
 const above = (label: string, unit: string) =>

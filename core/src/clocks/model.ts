@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { rateField } from '../brief/index.ts';
+import { rateField } from '../timecode/index.ts';
 import { id, line, position, recordBase, requiredLine } from '../records/index.ts';
 
 export const CLOCK_KINDS = ['box', 'camera', 'recorder', 'slate', 'playback', 'other'] as const;

@@ -1,6 +1,6 @@
 import type { CardStatus } from '../copies/index.ts';
 import { unitName, unitPlan, type DayPlan, type Projection } from '../day/index.ts';
-import type { ShotState } from '../roll/index.ts';
+import type { ShotState } from '../scenes/index.ts';
 import type { Shot } from '../scenes/index.ts';
 import { formatAgainst, formatCount, formatMinuteOfDay, type Preferences } from '../units/index.ts';
 

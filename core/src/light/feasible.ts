@@ -3,7 +3,8 @@ import type { Room } from '../places/index.ts';
 import { lightsOf, type LightScene } from './emitters.ts';
 import { isRaised, type LightPlan, type PersonItem, type MeterItem } from './plan.ts';
 import { readFace, type FaceReading, type Settings } from './reading.ts';
-import { relightTime, rigTime } from './rigTime.ts';
+import { rigTime } from './rigTime.ts';
+import { relightTime } from './relight.ts';
 import { solveLevels } from './solve.ts';
 
 /** How a setup fits where it stands in a day. */

@@ -17,6 +17,7 @@ export * from './checks.ts';
 export * from './space.ts';
 export * from './diff.ts';
 export * from './rigTime.ts';
+export * from './relight.ts';
 export * from './feasible.ts';
 export * from './needs.ts';
 export * from './kitFile.ts';

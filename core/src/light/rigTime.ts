@@ -2,7 +2,6 @@ import type { Room } from '../places/index.ts';
 import { hazeMinutes } from './air.ts';
 import { entryOf, type Catalogue } from './library.ts';
 import { isRaised, type PlanItem } from './plan.ts';
-import { planDiff, type Change, type DiffablePlan } from './diff.ts';
 import { raisedBody } from './standing.ts';
 import type { Setup } from './model.ts';
 
@@ -12,11 +11,10 @@ export interface Task {
   handMin: number;
 }
 
-/** Power found, cables laid to the room, a last look at ballast and paths; before anything is rigged, and before a relight. */
+/** Power found, cables laid to the room, a last look at ballast and paths; before anything is rigged. */
 const START_MIN = 5;
-const RELIGHT_START_MIN = 2;
 /** Each thing is looked at through the camera and set right, one after the other: hands don’t help. */
-const TRIM_MIN = 2;
+export const TRIM_MIN = 2;
 
 /** Hand-minutes to rig one thing from its case, by what it is and weighs. Rules of thumb; one's own pace replaces them. */
 export function itemRigMin(item: PlanItem, catalogue: Catalogue): number {
@@ -36,25 +34,8 @@ export function itemRigMin(item: PlanItem, catalogue: Catalogue): number {
   return own + (large ? 8 : 0) + (item.ballastKg > 0 ? 1 : 0) + high;
 }
 
-/** What each kind of change costs, as hand-minutes or a share of rigging the thing. */
-const CHANGE_MIN: Readonly<Record<Change['what'], (rigMin: number) => number>> = {
-  in: (rig) => rig,
-  out: (rig) => rig * 0.4,
-  swapped: (rig) => rig * 1.2,
-  side: (rig) => rig * 0.6,
-  moved: (rig) => Math.max(1, rig * 0.5),
-  turned: () => 0.5,
-  height: () => 1,
-  level: () => 0.5,
-  gel: () => 1,
-  modifier: () => 3,
-  power: () => 2,
-  stand: () => 2,
-  cloth: () => 3,
-};
-
 /** Minutes of tasks shared by hands: their sum over the hands, but never less than the longest. */
-function shared(tasks: readonly Task[], hands: number): number {
+export function sharedMin(tasks: readonly Task[], hands: number): number {
   const sum = tasks.reduce((all, t) => all + t.handMin, 0);
   return Math.max(sum / Math.max(1, hands), ...tasks.map((t) => t.handMin), 0);
 }
@@ -66,8 +47,9 @@ export interface RigTime {
   why: string;
 }
 
-type Rigged = Pick<Setup, 'plan' | 'hands'>;
-const hazeLead = (plan: Setup['plan'], room: Room | null): number =>
+export type Rigged = Pick<Setup, 'plan' | 'hands'>;
+/** Minutes that haze takes to stand, before anything can be shot. */
+export const hazeLead = (plan: Setup['plan'], room: Room | null): number =>
   plan.haze === 'none' || !room || room.outside
     ? 0
     : hazeMinutes(room.widthM * room.depthM * room.heightM, plan.haze === 'thick').leadMin;
@@ -81,33 +63,13 @@ export function rigTime(setup: Rigged, catalogue: Catalogue, room: Room | null =
     tasks.length === 0
       ? 0
       : Math.ceil(
-          Math.max(START_MIN + shared(tasks, setup.hands) + TRIM_MIN * tasks.length, hazeLead(setup.plan, room)),
+          Math.max(START_MIN + sharedMin(tasks, setup.hands) + TRIM_MIN * tasks.length, hazeLead(setup.plan, room)),
         );
   const sum = tasks.reduce((all, t) => all + t.handMin, 0);
   return {
     minutes,
     tasks,
     why: `${START_MIN} min to begin; ${Math.round(sum)} minutes of work shared by ${setup.hands}, never less than the longest piece; ${TRIM_MIN} min to trim each of ${tasks.length}. Typical figures.`,
-  };
-}
-
-/** Minutes to go from one plan to the next, from what differs. */
-export function relightTime(from: DiffablePlan, to: Rigged, catalogue: Catalogue, room: Room | null = null): RigTime {
-  const changes = planDiff(from, to.plan, catalogue);
-  const trims = new Set(changes.filter((c) => c.what !== 'out').map((c) => c.id)).size;
-  const tasks = changes
-    .map((c): Task => ({ words: c.words, handMin: CHANGE_MIN[c.what](c.rigMin) }))
-    .filter((t) => t.handMin > 0);
-  const haze = from.haze === 'none' ? hazeLead(to.plan, room) : 0;
-  const minutes =
-    tasks.length === 0 && haze === 0
-      ? 0
-      : Math.ceil(Math.max(RELIGHT_START_MIN + shared(tasks, to.hands) + trims * TRIM_MIN, haze));
-  const sum = tasks.reduce((all, t) => all + t.handMin, 0);
-  return {
-    minutes,
-    tasks,
-    why: `${RELIGHT_START_MIN} min to begin; ${sum.toFixed(0)} minutes of work shared by ${to.hands}; ${TRIM_MIN} min to trim each of ${trims}. Typical figures.`,
   };
 }
 

@@ -1,4 +1,4 @@
-import { fpsOf } from '../brief/index.ts';
+import { fpsOf } from '../timecode/index.ts';
 import {
   checkCamera,
   doubledCards,
@@ -10,7 +10,7 @@ import {
 import type { Day } from '../day/index.ts';
 import { faceOf, lightsOf, lampOf, readFace } from '../light/index.ts';
 import { patchFindings, type PatchFinding } from '../sound/index.ts';
-import type { ProductionRows } from './index.ts';
+import type { ProductionRows } from './rows.ts';
 import { surroundingsOf } from './light.ts';
 
 type SetupLights = ReadonlyMap<string, SetupLight>;

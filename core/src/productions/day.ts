@@ -10,7 +10,7 @@ import {
 } from '../day/index.ts';
 import type { Take } from '../roll/index.ts';
 import { msToMinute } from '../time/index.ts';
-import type { ProductionRows } from './index.ts';
+import type { ProductionRows } from './rows.ts';
 
 /** A unit’s part of the odds of a day. */
 export interface UnitOdds extends OddsPart {

@@ -1,4 +1,4 @@
-import { fpsOf } from '../brief/index.ts';
+import { fpsOf } from '../timecode/index.ts';
 import type { Day, DayPlan, DayRow, UnitDay } from '../day/index.ts';
 import {
   catalogueOf,
@@ -13,7 +13,7 @@ import {
 import { sunPlaceOf, type Place } from '../places/index.ts';
 import { daylight, sunPosition } from '../sun/index.ts';
 import { shotMinutes } from '../scenes/index.ts';
-import type { ProductionRows } from './index.ts';
+import type { ProductionRows } from './rows.ts';
 
 type LightRows = Pick<
   ProductionRows,

@@ -3,7 +3,8 @@ import type { Day, DayPlan } from '../day/index.ts';
 import { sunPlaceOf, detailOf, recheck } from '../places/index.ts';
 import { sunTimes } from '../sun/index.ts';
 import { formatCount, formatDate, formatMinuteOfDay, formatMinutes } from '../units/index.ts';
-import { planOf, type ProductionRows } from './index.ts';
+import { planOf } from './facts.ts';
+import type { ProductionRows } from './rows.ts';
 
 export interface Break {
   kind: 'day' | 'person' | 'sun' | 'place' | 'rental' | 'sheet';

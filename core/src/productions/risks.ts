@@ -3,7 +3,8 @@ import { peopleDay, roleLoad } from '../people/index.ts';
 import { formatMinuteOfDay } from '../units/index.ts';
 import { fitOfPlan } from './camera.ts';
 import { scanRisks, type FoundRisk } from '../risks/index.ts';
-import { planOf, type ProductionRows } from './index.ts';
+import { planOf } from './facts.ts';
+import type { ProductionRows } from './rows.ts';
 import { surroundingsOf } from './light.ts';
 
 /** What could go wrong on all days of a production, found from its rows. */

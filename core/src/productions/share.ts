@@ -1,6 +1,7 @@
 import { unitName, type Day, type DayItem, type Lane, type OrderPlan } from '../day/index.ts';
 import type { Camera } from '../camera/index.ts';
-import { planOf, type PlanRows, type ProductionRows } from './index.ts';
+import { planOf, type PlanRows } from './facts.ts';
+import type { ProductionRows } from './rows.ts';
 
 /** What is shared out: lines of days as one plan, the days or units they may go to, and the shots that no day has yet. */
 export interface Share {

@@ -1,7 +1,8 @@
 import { composeCallSheet, type SheetContent } from '../callsheet/index.ts';
 import type { Day, DayPlan } from '../day/index.ts';
 import { checkPlan, isRaised, nameOf, open } from '../light/index.ts';
-import { planOf, type ProductionRows } from './index.ts';
+import { planOf } from './facts.ts';
+import type { ProductionRows } from './rows.ts';
 import { surroundingsOf } from './light.ts';
 
 /** The sheet of a day as the rows have it now: the draft that a freeze sends out. `plan` spares timing the day once more. */

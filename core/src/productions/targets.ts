@@ -1,5 +1,5 @@
 import type { DayPlan, DayRow } from '../day/index.ts';
-import type { ShotState } from '../roll/index.ts';
+import type { ShotState } from '../scenes/index.ts';
 import type { Scene, Shot } from '../scenes/index.ts';
 
 /** What a take can be of: a shot, or a moment as a whole. */

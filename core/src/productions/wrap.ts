@@ -1,6 +1,7 @@
 import type { Day } from '../day/index.ts';
 import { matchClips, wrapRows, type WrapRow } from '../wrap/index.ts';
-import type { DayFacts, ProductionRows } from './index.ts';
+import type { DayFacts } from './facts.ts';
+import type { ProductionRows } from './rows.ts';
 
 /** The wrap table of one day: its shots and moments, what was taken of them, and which clips those are. */
 export function wrapOf(

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import type { Calc } from '../calc/index.ts';
-import { CALCS } from './index.ts';
+import { CALCS } from './list.ts';
 
 /** A computation with its schemas as JSON Schema, for programs. */
 export function describeCalc(calc: Calc) {

@@ -1,4 +1,3 @@
 export * from './events.ts';
 export * from './takes.ts';
 export * from './shotstate.ts';
-export * from './device.ts';

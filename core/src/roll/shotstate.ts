@@ -1,8 +1,6 @@
-import type { Shot } from '../scenes/index.ts';
+import type { Shot, ShotState } from '../scenes/index.ts';
 import type { Verdict } from './events.ts';
 import type { Take } from './takes.ts';
-
-export type ShotState = 'planned' | 'setUp' | 'got' | 'dropped';
 
 /** Where each shot, and each moment that takes were of as a whole, stands: got once a picture take is good, set up once one has been tried, dropped when the plan says so. */
 export function shotStates(shots: readonly Shot[], takes: readonly Take[]): Map<string, ShotState> {

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import type { ShotState } from '../roll/index.ts';
+import type { ShotState } from '../scenes/index.ts';
 import { enough, gatesOf, slotClashes, type Slot } from './index.ts';
 import { sceneRow, shotRow } from './testing.ts';
 

@@ -1,4 +1,4 @@
-import type { ShotState } from '../roll/index.ts';
+import type { ShotState } from './state.ts';
 import { formatCount, formatMinutes } from '../units/index.ts';
 import { shotMinutes } from './estimate.ts';
 import type { Slot } from './anchors.ts';

@@ -1,4 +1,5 @@
 export * from './model.ts';
+export * from './state.ts';
 export * from './estimate.ts';
 export * from './anchors.ts';
 export * from './numbering.ts';

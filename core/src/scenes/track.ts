@@ -1,4 +1,4 @@
-import type { ShotState } from '../roll/index.ts';
+import type { ShotState } from './state.ts';
 import type { Pin, Track } from './anchors.ts';
 import type { Shot } from './model.ts';
 

@@ -1,5 +1,6 @@
 import type { CardStatus, Clip, MediaState } from '../copies/index.ts';
-import type { ShotState, Take } from '../roll/index.ts';
+import type { Take } from '../roll/index.ts';
+import type { ShotState } from '../scenes/index.ts';
 import type { Scene, Shot } from '../scenes/index.ts';
 import { SOUND, type ClipMatch } from './match.ts';
 

@@ -1,5 +1,6 @@
 import type { MediaState } from '../copies/index.ts';
-import type { ShotState, Verdict } from '../roll/index.ts';
+import type { Verdict } from '../roll/index.ts';
+import type { ShotState } from '../scenes/index.ts';
 
 /** States and verdicts as people read them, in documents and on screens alike. */
 export const STATE_WORDS: Readonly<Record<ShotState, string>> = {

@@ -1,6 +1,7 @@
 import type { Camera } from '@kavrell/core/camera';
 import { cameraFrames, type Clock, type Jam } from '@kavrell/core/clocks';
-import { cutDevice, rollDevice, timeOf, type DeviceState, type TakeEvent } from '@kavrell/core/roll';
+import { timeOf, type TakeEvent } from '@kavrell/core/roll';
+import { cutDevice, rollDevice, type DeviceState } from '@kavrell/core/camera';
 import { dateOf, midnightMs } from '@kavrell/core/time';
 import { formatLabel, parseRate } from '@kavrell/core/timecode';
 import type { Context } from '../platform/context.ts';

@@ -5,7 +5,7 @@ import { copyOfPlan } from '@kavrell/core/productions';
 import type { Context } from '../platform/context.ts';
 import { inChangeSet } from '../platform/db/index.ts';
 import { readRows } from '../rows/index.ts';
-import { productionOf } from './index.ts';
+import { productionOf } from './production.ts';
 
 /** Makes a production with the plan of another; all of it or nothing. Stills and sounds are stored once and named by both. */
 export async function duplicate(

@@ -2,7 +2,8 @@ import { randomUUID } from 'node:crypto';
 import type { Agent } from 'supertest';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { DemoPlan } from '@kavrell/demo';
-import { foldTakes, type DeviceState, type TakeEvent, type TakePayload } from '@kavrell/core/roll';
+import { foldTakes, type TakeEvent, type TakePayload } from '@kavrell/core/roll';
+import { type DeviceState } from '@kavrell/core/camera';
 import { rowsOf, storeNinthBell, startTestServer, type TestServer } from '../testing/harness.ts';
 
 let server: TestServer;

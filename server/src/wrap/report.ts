@@ -22,7 +22,9 @@ export function dayReport(rows: ProductionRows, day: Day, nowMs: number): DayRep
 const length = (row: WrapRow) => (row.take?.cutAtMs ? formatRunning(row.take.cutAtMs - row.take.rolledAtMs) : '');
 const takeName = (row: WrapRow) => (row.take ? `${row.take.wild ? 'wild ' : ''}${row.take.number}` : '');
 const noteOf = (row: WrapRow) =>
-  [row.shot ? '' : wrapWhat(row), ...(row.take?.notes.map((n) => n.text) ?? []), row.trouble].filter(Boolean).join('; ');
+  [row.shot ? '' : wrapWhat(row), ...(row.take?.notes.map((n) => n.text) ?? []), row.trouble]
+    .filter(Boolean)
+    .join('; ');
 
 export function reportCsv({ lines, facts, rows }: DayReport): string {
   const drives = new Map(rows.drives.map((d) => [d.id, d.name]));

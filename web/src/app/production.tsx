@@ -14,7 +14,8 @@ import type { CardStatus } from '@kavrell/core/copies';
 import { ledger, type Answer } from '@kavrell/core/ledger';
 import { inSceneOrder } from '@kavrell/core/scenes';
 import { leansOf, staleMarks, type StaleMark } from '@kavrell/core/stale';
-import { foldTakes, shotStates, type DeviceState } from '@kavrell/core/roll';
+import { foldTakes, shotStates } from '@kavrell/core/roll';
+import { type DeviceState } from '@kavrell/core/camera';
 import { Loading } from '../ui/parts.tsx';
 import { useNow } from '../platform/clock.ts';
 import { useLive } from '../platform/live.ts';
@@ -265,7 +266,16 @@ export function ProductionProvider({
     if (!rows || !plan) return null;
     const dayShotIds = shotIdsOf(plan);
     const projection = projectionOf(plan, takes, states, now);
-    const answers = ledger({ plan, projection, shots: rows.shots, states, dayShotIds, cards: cardList, takes: takes.length, clock });
+    const answers = ledger({
+      plan,
+      projection,
+      shots: rows.shots,
+      states,
+      dayShotIds,
+      cards: cardList,
+      takes: takes.length,
+      clock,
+    });
     return { plan, takes, states, cards: cardList, dayShotIds, projection, answers };
   }, [rows, plan, takes, states, cardList, now, clock]);
 

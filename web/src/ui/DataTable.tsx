@@ -27,29 +27,9 @@ import { fitting, leastPx } from './fitting.ts';
 import { PastePreview } from './PastePreview.tsx';
 import { planPaste, type PasteEdit, type PastePlan } from './paste.ts';
 import { TableRow, type RowActions } from './TableRow.tsx';
+import type { Column, Grouping } from './column.ts';
 import { useElementWidth } from './width.ts';
 import { Button } from './Button.tsx';
-
-export interface Column<R> {
-  id: string;
-  header: string;
-  /** A track of CSS grid: `80px`, `minmax(160px, 1fr)`. */
-  width: string;
-  /** What it sorts, filters and exports by. */
-  value: (row: R) => string | number | null;
-  render?: (row: R) => ReactNode;
-  end?: boolean;
-  /** Left out, highest number first, when the table is too narrow for all columns; the side sheet has the field. */
-  extra?: number;
-  edit?: {
-    get: (row: R) => string;
-    /** The values to write for what was typed; throws in words. */
-    set: (text: string, row: R) => Record<string, unknown>;
-    options?: readonly (readonly [string, string])[];
-    /** A date: the side sheet lets it be picked too. */
-    date?: boolean;
-  };
-}
 
 interface Props<R extends { id: string }> {
   name: string;
@@ -78,13 +58,6 @@ interface Props<R extends { id: string }> {
   grows?: boolean | undefined;
   /** Takes pasted lines that lie beyond the last row. */
   onPasteBeyond?: (text: string) => void;
-}
-
-export interface Grouping<R> {
-  id: string;
-  words: string;
-  of: (row: R) => string;
-  note?: (rows: R[]) => string;
 }
 
 type Line = { row: number } | { title: string; note: string };

@@ -1,7 +1,7 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { formatCount } from '@kavrell/core/units';
 import { Button } from './Button.tsx';
-import type { Column } from './DataTable.tsx';
+import type { Column } from './column.ts';
 import type { PastePlan } from './paste.ts';
 
 const SHOWN = 8;

@@ -1,5 +1,5 @@
 import type { z } from 'zod';
-import type { Column } from './DataTable.tsx';
+import type { Column } from './column.ts';
 import { FieldEdit } from './FieldEdit.tsx';
 import { Part } from './parts.tsx';
 

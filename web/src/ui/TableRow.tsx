@@ -1,6 +1,6 @@
 import { memo, type CSSProperties, type MouseEvent } from 'react';
 import { CellEditor } from './CellEditor.tsx';
-import type { Column } from './DataTable.tsx';
+import type { Column } from './column.ts';
 
 /** What a row asks of its table. One object for the table's life, so that rows need not be drawn again for it. */
 export interface RowActions<R> {

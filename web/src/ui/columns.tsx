@@ -1,6 +1,6 @@
 import { parseDate } from '@kavrell/core/dates';
 import { formatDate, formatMinutes, parseMinutes } from '@kavrell/core/units';
-import type { Column } from './DataTable.tsx';
+import type { Column } from './column.ts';
 
 type Key<R> = keyof R & string;
 

@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react';
 import type { MediaState } from '@kavrell/core/copies';
-import type { ShotState } from '@kavrell/core/roll';
+import type { ShotState } from '@kavrell/core/scenes';
 import { MEDIA_WORDS, STATE_WORDS } from '@kavrell/core/wrap';
 
 function Glyph({ children }: { children: ReactNode }) {

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { z } from 'zod';
 import { choiceColumn, numberColumn, textColumn } from './columns.tsx';
-import type { Column } from './DataTable.tsx';
+import type { Column } from './column.ts';
 import { planPaste } from './paste.ts';
 
 interface Row {

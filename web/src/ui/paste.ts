@@ -1,7 +1,7 @@
 import type { z } from 'zod';
 import { someOf } from '@kavrell/core/records';
 import { wordsOf } from '../platform/api.ts';
-import type { Column } from './DataTable.tsx';
+import type { Column } from './column.ts';
 
 export interface PasteEdit<R> {
   row: R;

@@ -1,5 +1,6 @@
 import type { Sequelize } from 'sequelize';
 import { SequelizeStorage, Umzug } from 'umzug';
+import type { Migration } from './migration.ts';
 import { house } from './migrations/0001-house.ts';
 import { clocks } from './migrations/0002-clocks.ts';
 import { media } from './migrations/0003-media.ts';
@@ -11,12 +12,6 @@ import { units } from './migrations/0008-units.ts';
 import { sheets } from './migrations/0009-sheets.ts';
 import { trust } from './migrations/0010-trust.ts';
 import { jobs } from './migrations/0011-jobs.ts';
-
-export interface Migration {
-  name: string;
-  up: (run: (sql: string) => Promise<void>) => Promise<void>;
-  down: (run: (sql: string) => Promise<void>) => Promise<void>;
-}
 
 const MIGRATIONS: readonly Migration[] = [
   house,

@@ -2,7 +2,7 @@ import type { Express } from 'express';
 import { toString as codeOf } from 'qrcode';
 import type { Config } from '../config.ts';
 import { plainPage } from '../documents/plainPage.ts';
-import { certificateFolder, isOpen, ownAddresses, ownNames } from './index.ts';
+import { certificateFolder, isOpen, ownAddresses, ownNames } from './own.ts';
 import { certificatesFor } from './authority.ts';
 
 const TITLE = 'Trust Kavrell on this device';

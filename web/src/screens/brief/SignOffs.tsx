@@ -9,7 +9,8 @@ import { productionNow } from '../../platform/clock.ts';
 import { change } from '../../platform/rows.ts';
 import { Button } from '../../ui/Button.tsx';
 import { textColumn } from '../../ui/columns.tsx';
-import { DataTable, type Column } from '../../ui/DataTable.tsx';
+import { DataTable } from '../../ui/DataTable.tsx';
+import type { Column } from '../../ui/column.ts';
 import { tableEdits } from '../../ui/edits.ts';
 import { dueColumn } from './Deliverables.tsx';
 

@@ -12,7 +12,7 @@ import { tell } from '../../platform/notices.ts';
 import { change, type Op } from '../../platform/rows.ts';
 import { Button } from '../../ui/Button.tsx';
 import { choiceColumn, dateColumn, textColumn } from '../../ui/columns.tsx';
-import type { Column } from '../../ui/DataTable.tsx';
+import type { Column } from '../../ui/column.ts';
 import { FormField } from '../../ui/FormField.tsx';
 import { Look, Part, Why } from '../../ui/parts.tsx';
 import { Sheet } from '../../ui/sheet.tsx';

@@ -1,6 +1,6 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { useMemo, useState } from 'react';
-import { fpsOf } from '@kavrell/core/brief';
+import { fpsOf } from '@kavrell/core/timecode';
 import { positionAfter } from '@kavrell/core/records';
 import { LINK_KINDS, LINK_WORDS, linkFields, radioClashes, radioTooNear, type Link } from '@kavrell/core/sound';
 import { formatCount } from '@kavrell/core/units';
@@ -11,7 +11,7 @@ import { change } from '../../platform/rows.ts';
 import { heavy } from '../../workers/heavy.ts';
 import { Button } from '../../ui/Button.tsx';
 import { choiceColumn, flagColumn, numberColumn, textColumn } from '../../ui/columns.tsx';
-import type { Column } from '../../ui/DataTable.tsx';
+import type { Column } from '../../ui/column.ts';
 import { Look, Part, Why } from '../../ui/parts.tsx';
 import { Sheet } from '../../ui/sheet.tsx';
 import { TableBench } from '../../ui/TableBench.tsx';

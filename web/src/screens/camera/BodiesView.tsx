@@ -9,7 +9,7 @@ import { change } from '../../platform/rows.ts';
 import { Button } from '../../ui/Button.tsx';
 import { CalcWhy } from '../../ui/CalcWhy.tsx';
 import { choiceColumn, flagColumn, numberColumn, textColumn } from '../../ui/columns.tsx';
-import type { Column } from '../../ui/DataTable.tsx';
+import type { Column } from '../../ui/column.ts';
 import { Tape } from '../../ui/icons.tsx';
 import { Facts, Look, Part } from '../../ui/parts.tsx';
 import { NoCameraYet } from './NoCameraYet.tsx';

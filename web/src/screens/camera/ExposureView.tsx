@@ -1,6 +1,7 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { useEffect, useMemo, useState } from 'react';
-import { EI_SCHOOLS, SHUTTER_SCHOOLS, fpsOf, productionFields } from '@kavrell/core/brief';
+import { EI_SCHOOLS, SHUTTER_SCHOOLS, productionFields } from '@kavrell/core/brief';
+import { fpsOf } from '@kavrell/core/timecode';
 import { disagreements } from '@kavrell/core/camera';
 import {
   eiPrice,

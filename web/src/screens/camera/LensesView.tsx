@@ -15,7 +15,7 @@ import { useProduction } from '../../app/production.tsx';
 import { newId } from '../../platform/id.ts';
 import { change } from '../../platform/rows.ts';
 import { choiceColumn, flagColumn, numberColumn, textColumn } from '../../ui/columns.tsx';
-import type { Column } from '../../ui/DataTable.tsx';
+import type { Column } from '../../ui/column.ts';
 import { Facts, Look, Part, Why } from '../../ui/parts.tsx';
 import { Sheet } from '../../ui/sheet.tsx';
 import { TableBench } from '../../ui/TableBench.tsx';

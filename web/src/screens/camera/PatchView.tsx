@@ -1,6 +1,6 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { useMemo } from 'react';
-import { fpsOf } from '@kavrell/core/brief';
+import { fpsOf } from '@kavrell/core/timecode';
 import { patchOf } from '@kavrell/core/productions';
 import { positionAfter } from '@kavrell/core/records';
 import {
@@ -30,7 +30,7 @@ import { change, type Op } from '../../platform/rows.ts';
 import { tell } from '../../platform/notices.ts';
 import { Button } from '../../ui/Button.tsx';
 import { choiceColumn, flagColumn, numberColumn, textColumn } from '../../ui/columns.tsx';
-import type { Column } from '../../ui/DataTable.tsx';
+import type { Column } from '../../ui/column.ts';
 import { Look, Part, Why } from '../../ui/parts.tsx';
 import { Sheet } from '../../ui/sheet.tsx';
 import { TableBench } from '../../ui/TableBench.tsx';

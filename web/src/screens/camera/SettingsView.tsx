@@ -12,7 +12,8 @@ import {
 import { SETTINGS, readSetting, sameSetting, settingSaid, type Setting, type SettingKey } from '@kavrell/core/settings';
 import { useProduction } from '../../app/production.tsx';
 import { change } from '../../platform/rows.ts';
-import { DataTable, type Column } from '../../ui/DataTable.tsx';
+import { DataTable } from '../../ui/DataTable.tsx';
+import type { Column } from '../../ui/column.ts';
 import { Look, Part, Tag, Why } from '../../ui/parts.tsx';
 import { useHashSelection } from '../../ui/selection.ts';
 import { Sheet } from '../../ui/sheet.tsx';

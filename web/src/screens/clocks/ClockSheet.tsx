@@ -21,7 +21,7 @@ import { change } from '../../platform/rows.ts';
 import { Button } from '../../ui/Button.tsx';
 import { CalcWhy } from '../../ui/CalcWhy.tsx';
 import { choiceColumn, numberColumn, textColumn } from '../../ui/columns.tsx';
-import type { Column } from '../../ui/DataTable.tsx';
+import type { Column } from '../../ui/column.ts';
 import { tableEdits } from '../../ui/edits.ts';
 import { FieldEdit } from '../../ui/FieldEdit.tsx';
 import { Facts, Look, Part } from '../../ui/parts.tsx';

@@ -2,7 +2,8 @@ import { Box } from '@chakra-ui/react';
 import { useMemo } from 'react';
 import type { CardStatus, Clip, Drive } from '@kavrell/core/copies';
 import { formatBytes, formatRunning } from '@kavrell/core/units';
-import { DataTable, type Column } from '../../ui/DataTable.tsx';
+import { DataTable } from '../../ui/DataTable.tsx';
+import type { Column } from '../../ui/column.ts';
 import { MediaMark } from '../../ui/icons.tsx';
 import { Look } from '../../ui/parts.tsx';
 

@@ -1,7 +1,7 @@
 import { useSortable } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import { memo } from 'react';
-import type { ShotState } from '@kavrell/core/roll';
+import type { ShotState } from '@kavrell/core/scenes';
 import { formatMinutes } from '@kavrell/core/units';
 import { ShotMark, Tapes } from '../../ui/icons.tsx';
 

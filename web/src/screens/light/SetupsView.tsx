@@ -19,7 +19,8 @@ import { StaleWord } from '../../app/Stale.tsx';
 import { change } from '../../platform/rows.ts';
 import { Button } from '../../ui/Button.tsx';
 import { choiceColumn, minutesColumn, numberColumn, textColumn } from '../../ui/columns.tsx';
-import { DataTable, type Column } from '../../ui/DataTable.tsx';
+import { DataTable } from '../../ui/DataTable.tsx';
+import type { Column } from '../../ui/column.ts';
 import { tableEdits } from '../../ui/edits.ts';
 import { Look } from '../../ui/parts.tsx';
 

@@ -6,7 +6,7 @@ import { productionNow } from '../../platform/clock.ts';
 import { newId } from '../../platform/id.ts';
 import { change } from '../../platform/rows.ts';
 import { choiceColumn, flagColumn, textColumn } from '../../ui/columns.tsx';
-import type { Column } from '../../ui/DataTable.tsx';
+import type { Column } from '../../ui/column.ts';
 import { TableBench } from '../../ui/TableBench.tsx';
 
 /** What was noticed in rehearsals; a defect stays open until somebody decides what becomes of it. */

@@ -1,6 +1,6 @@
 import { Box, Flex } from '@chakra-ui/react';
 import type { Camera } from '@kavrell/core/camera';
-import { readDevice, type DeviceState } from '@kavrell/core/roll';
+import { readDevice, type DeviceState } from '@kavrell/core/camera';
 import { formatMinutes } from '@kavrell/core/units';
 import { Tape } from '../../ui/icons.tsx';
 

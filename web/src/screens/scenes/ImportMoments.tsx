@@ -9,7 +9,7 @@ import { change, type Op } from '../../platform/rows.ts';
 import { Button } from '../../ui/Button.tsx';
 import { FormField } from '../../ui/FormField.tsx';
 import { Look } from '../../ui/parts.tsx';
-import type { ImportProps } from './ImportPanel.tsx';
+import type { ImportProps } from './importProps.ts';
 
 const WORDS = { new: 'new', moved: 'moved', same: 'as before', gone: 'gone' } as const;
 /** Times are shown as of any day while there is none. */

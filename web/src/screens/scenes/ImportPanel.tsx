@@ -21,12 +21,6 @@ const KINDS = [
 
 const MAX_TEXT_BYTES = 8_000_000;
 
-export interface ImportProps {
-  text: string;
-  /** Told when it was taken: the row to show, and the text is used up. */
-  onTaken: (showId: string | null) => void;
-}
-
 /** Brings in what was written elsewhere: looked at first, taken whole or not at all, and undone with one key. */
 export function ImportPanel({ intoScene, onDone }: { intoScene: Scene | null; onDone: (id: string | null) => void }) {
   const { production } = useProduction();

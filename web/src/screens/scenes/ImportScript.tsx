@@ -9,7 +9,7 @@ import { newId } from '../../platform/id.ts';
 import { change, type Op } from '../../platform/rows.ts';
 import { heavy } from '../../workers/heavy.ts';
 import { Button } from '../../ui/Button.tsx';
-import type { ImportProps } from './ImportPanel.tsx';
+import type { ImportProps } from './importProps.ts';
 
 /** What a script would change, scene by scene, before it does. Shots are never touched. */
 export function ImportScript({ text, onTaken }: ImportProps) {

@@ -18,7 +18,7 @@ import { useProduction } from '../../app/production.tsx';
 import { newId } from '../../platform/id.ts';
 import { change, type Op } from '../../platform/rows.ts';
 import { Button } from '../../ui/Button.tsx';
-import type { ImportProps } from './ImportPanel.tsx';
+import type { ImportProps } from './importProps.ts';
 
 const FIELDS = Object.entries(IMPORT_FIELDS) as [ImportField, { words: string }][];
 const MOST_ROWS = 1900;

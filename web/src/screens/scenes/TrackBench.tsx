@@ -17,7 +17,8 @@ import { fileUrl } from '../../platform/files.ts';
 import { useKey } from '../../platform/keys.ts';
 import { change } from '../../platform/rows.ts';
 import { Button } from '../../ui/Button.tsx';
-import { DataTable, type Column } from '../../ui/DataTable.tsx';
+import { DataTable } from '../../ui/DataTable.tsx';
+import type { Column } from '../../ui/column.ts';
 import { FieldEdit } from '../../ui/FieldEdit.tsx';
 import { Look, ScreenHead } from '../../ui/parts.tsx';
 

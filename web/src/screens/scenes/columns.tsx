@@ -2,12 +2,12 @@ import { frozenCodes } from '@kavrell/core/callsheet';
 import type { Scene, Shot } from '@kavrell/core/scenes';
 import { ANGLES, MOVEMENTS, PRIORITIES, SHOT_ROLES, SIZES, SUPPORTS, shotMinutes } from '@kavrell/core/scenes';
 import type { StaleMark } from '@kavrell/core/stale';
-import type { ShotState } from '@kavrell/core/roll';
+import type { ShotState } from '@kavrell/core/scenes';
 import { STATE_WORDS } from '@kavrell/core/wrap';
 import { formatMinutes, parseMinutes } from '@kavrell/core/units';
 import type { ProductionRows } from '@kavrell/core/productions';
 import { choiceColumn, numberColumn, textColumn } from '../../ui/columns.tsx';
-import type { Column } from '../../ui/DataTable.tsx';
+import type { Column } from '../../ui/column.ts';
 import { lettersOf, peopleOf, tagsOf, windowsOf, windowWords } from './cells.ts';
 import { ShotMark, Tapes } from '../../ui/icons.tsx';
 

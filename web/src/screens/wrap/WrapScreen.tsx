@@ -7,7 +7,8 @@ import { MEDIA_WORDS, STATE_WORDS, VERDICT_WORDS, wrapCode, wrapWhat, type WrapR
 import { NoDay } from '../../app/NoDay.tsx';
 import { useProduction } from '../../app/production.tsx';
 import { Button, LinkButton } from '../../ui/Button.tsx';
-import { DataTable, type Column } from '../../ui/DataTable.tsx';
+import { DataTable } from '../../ui/DataTable.tsx';
+import type { Column } from '../../ui/column.ts';
 import { MediaMark, ShotMark, Tape } from '../../ui/icons.tsx';
 import { Empty, Facts, Look, Part, ScreenHead, Why } from '../../ui/parts.tsx';
 import { Sheet } from '../../ui/sheet.tsx';

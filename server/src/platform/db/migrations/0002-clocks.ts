@@ -1,4 +1,4 @@
-import type { Migration } from '../migrate.ts';
+import type { Migration } from '../migration.ts';
 import { link, table, watch } from './ddl.ts';
 
 const UP = `

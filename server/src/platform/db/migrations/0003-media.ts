@@ -1,4 +1,4 @@
-import type { Migration } from '../migrate.ts';
+import type { Migration } from '../migration.ts';
 import { link, watch } from './ddl.ts';
 
 const OPEN = "('waiting', 'running', 'paused')";

@@ -1,4 +1,4 @@
-import type { Migration } from '../migrate.ts';
+import type { Migration } from '../migration.ts';
 import { link, oneLive, table, watch } from './ddl.ts';
 
 /** Rows that name rows of another table in a list: each must be there, in the same production. */

@@ -1,4 +1,4 @@
-import type { Migration } from '../migrate.ts';
+import type { Migration } from '../migration.ts';
 import { link, oneLive, table, watch } from './ddl.ts';
 
 const EMPTY_PLAN =

@@ -1,4 +1,4 @@
-import type { Migration } from '../migrate.ts';
+import type { Migration } from '../migration.ts';
 import { link, table, watch } from './ddl.ts';
 
 const TABLES = ['lenses', 'sound_boxes', 'sound_sources', 'links', 'sound_routes', 'prompts', 'faults'] as const;

@@ -1,4 +1,4 @@
-import type { Migration } from '../migrate.ts';
+import type { Migration } from '../migration.ts';
 
 const UP = `
 ALTER TABLE day_items ADD COLUMN unit integer NOT NULL DEFAULT 1 CHECK (unit BETWEEN 1 AND 4);

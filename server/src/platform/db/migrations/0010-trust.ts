@@ -1,4 +1,4 @@
-import type { Migration } from '../migrate.ts';
+import type { Migration } from '../migration.ts';
 
 const UP = `
 ALTER TABLE drives ADD COLUMN simulated boolean NOT NULL DEFAULT false, ADD COLUMN volume jsonb;

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { id, line } from '../records/index.ts';
-import { minutesOnCard, type Camera } from '../camera/index.ts';
+import { minutesOnCard } from './media.ts';
+import type { Camera } from './model.ts';
 
 /**
  * What a simulated camera knows of itself. It changes only when the camera rolls, cuts or is handed a card or
