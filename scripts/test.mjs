@@ -42,16 +42,23 @@ mkdirSync(results, { recursive: true });
 // The compiler in native code: a fifth of the time. ESLint’s rules still stand on the one in JavaScript.
 const TSC = path.join(ROOT, 'node_modules', 'typescript-native', 'bin', 'tsc');
 const tsc = (project) => start(process.execPath, [TSC, '-p', path.join(ROOT, project)]);
+const DEPENDENCIES = [
+  '--config',
+  '.dependency-cruiser.cjs',
+  ...['core', 'contract', 'copies', 'server', 'web', 'cli', 'demo'].map((name) => `${name}/src`),
+];
 const lint = check('lint', () =>
   run('eslint', ['.', '--max-warnings', '0', '--cache', '--cache-location', 'node_modules/.cache/eslint/']),
 );
+/** Imports point one way, and in no circle. */
+const imports = lint.then(() => check('imports', () => run('depcruise', DEPENDENCIES)));
 // `contract` takes core along (no Node, no DOM), `server` takes copies, cli, demo and core's tests along.
 const types = check('types', async () => {
   let ok = true;
   for (const project of ['contract', 'server', 'web', 'e2e']) ok = (await tsc(project)) && ok;
   return ok;
 });
-await Promise.all([lint, types]);
+await Promise.all([imports, types]);
 
 const unitFile = path.join(results, 'vitest.json');
 rmSync(unitFile, { force: true });

@@ -9,7 +9,7 @@ import { bytesOf, openWav } from '@kavrell/core/formats';
 import { CALCS } from '@kavrell/core/registry';
 import { run } from './run.ts';
 
-const recordings = fileURLToPath(new URL('../../core/src/ltc/recordings/', import.meta.url));
+const recordings = fileURLToPath(new URL('../../core/src/base/ltc/recordings/', import.meta.url));
 const bin = fileURLToPath(new URL('../bin/kavrell.mjs', import.meta.url));
 const dir = mkdtempSync(path.join(os.tmpdir(), 'kavrell-cli-'));
 afterAll(() => rmSync(dir, { recursive: true, force: true }));

@@ -11,9 +11,9 @@ const timed = (work) =>
 
 /** What core does for Camera: the fit of the whole plan, and a clean radio set. */
 export async function benchCamera() {
-  const { CAMERA_DEFAULTS, LENS_CLASSES, fitPlan } = await loadSource('core/src/camera/index.ts');
-  const { SHOT_DEFAULTS } = await loadSource('core/src/scenes/index.ts');
-  const { cleanSet, radioClashes } = await loadSource('core/src/sound/index.ts');
+  const { CAMERA_DEFAULTS, LENS_CLASSES, fitPlan } = await loadSource('core/src/rooms/camera/index.ts');
+  const { SHOT_DEFAULTS } = await loadSource('core/src/rooms/scenes/index.ts');
+  const { cleanSet, radioClashes } = await loadSource('core/src/rooms/sound/index.ts');
   const row = (id) => ({ id, productionId: 'p', version: 1, deletedAt: null });
   const cameras = [...'ABCDEF'].map((letter) => ({ ...row(letter), ...CAMERA_DEFAULTS, letter }));
   const lenses = LENS_CLASSES.map((l, i) => ({ ...row(`l${i}`), ...l, count: 6, position: i }));

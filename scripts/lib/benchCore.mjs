@@ -80,8 +80,8 @@ function calc() {
 
 /** Benchmarks that need no server and no browser. */
 export async function benchCore() {
-  const timecode = await loadSource('core/src/timecode/index.ts');
-  ltc(await loadSource('core/src/ltc/index.ts'), timecode);
+  const timecode = await loadSource('core/src/base/timecode/index.ts');
+  ltc(await loadSource('core/src/base/ltc/index.ts'), timecode);
   labels(timecode);
   calc();
 }

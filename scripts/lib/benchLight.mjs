@@ -5,8 +5,8 @@ const ROUNDS = 40;
 
 /** A room with 20 sources, 6 faces, 8 flags, 4 cameras, a frame and a mirror. */
 async function crowdedPlan() {
-  const t = await loadSource('core/src/light/testing.ts');
-  const light = await loadSource('core/src/light/index.ts');
+  const t = await loadSource('core/src/rooms/light/testing.ts');
+  const light = await loadSource('core/src/rooms/light/index.ts');
   const around = (i, n, r) => ({
     xM: 6 + r * Math.cos((2 * Math.PI * i) / n),
     yM: 4.5 + r * Math.sin((2 * Math.PI * i) / n),

@@ -29,9 +29,11 @@ function madeScript(pages) {
 
 /** What core does for Brief and Scenes, in processor time. */
 export async function benchScenes() {
-  const { readFountain } = await loadSource('core/src/script/index.ts');
-  const { sceneCoverage, shotsByScene, SCENE_DEFAULTS, SHOT_DEFAULTS } = await loadSource('core/src/scenes/index.ts');
-  const { staleMarks, leansOf } = await loadSource('core/src/stale/index.ts');
+  const { readFountain } = await loadSource('core/src/rooms/script/index.ts');
+  const { sceneCoverage, shotsByScene, SCENE_DEFAULTS, SHOT_DEFAULTS } = await loadSource(
+    'core/src/rooms/scenes/index.ts',
+  );
+  const { staleMarks, leansOf } = await loadSource('core/src/about/stale/index.ts');
   const script = madeScript(200);
   let eighths = 0;
   const reads = timed(() => {

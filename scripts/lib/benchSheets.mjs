@@ -21,8 +21,8 @@ const timed = (work) => {
 /** Two versions of a sheet compared, and the risks of a plan of two days sought: what the screen does on every change. */
 export async function benchSheets() {
   const { ninthBell } = await loadSource('demo/src/index.ts');
-  const { sheetOf, risksOf } = await loadSource('core/src/productions/index.ts');
-  const { sheetDifference } = await loadSource('core/src/callsheet/index.ts');
+  const { sheetOf, risksOf } = await loadSource('core/src/whole/productions/index.ts');
+  const { sheetDifference } = await loadSource('core/src/about/callsheet/index.ts');
   let n = 0;
   const plan = ninthBell(() => `00000000-0000-7000-8000-${String((n += 1)).padStart(12, '0')}`, '/media');
   const rows = { ...plan, clips: [], copyJobs: [], copyFiles: [], releases: [], takeEvents: [], sheetReads: [] };

@@ -11,13 +11,13 @@ const pick = (list, i) => list[i % list.length];
  * three days, `takes` takes with cut and verdict. Resolves with its id.
  */
 export async function makeLarge(request, { shots = 300, takes = 1500 } = {}) {
-  const { PRODUCTION_DEFAULTS } = await loadSource('core/src/brief/index.ts');
-  const { PLACE_DEFAULTS } = await loadSource('core/src/places/index.ts');
-  const { DAY_DEFAULTS, DAY_ITEM_DEFAULTS } = await loadSource('core/src/day/index.ts');
-  const { PERSON_DEFAULTS } = await loadSource('core/src/people/index.ts');
-  const { SETUP_DEFAULTS } = await loadSource('core/src/light/index.ts');
-  const { CAMERA_DEFAULTS } = await loadSource('core/src/camera/index.ts');
-  const { SCENE_DEFAULTS, SHOT_DEFAULTS } = await loadSource('core/src/scenes/index.ts');
+  const { PRODUCTION_DEFAULTS } = await loadSource('core/src/about/brief/index.ts');
+  const { PLACE_DEFAULTS } = await loadSource('core/src/rooms/places/index.ts');
+  const { DAY_DEFAULTS, DAY_ITEM_DEFAULTS } = await loadSource('core/src/plan/day/index.ts');
+  const { PERSON_DEFAULTS } = await loadSource('core/src/rooms/people/index.ts');
+  const { SETUP_DEFAULTS } = await loadSource('core/src/rooms/light/index.ts');
+  const { CAMERA_DEFAULTS } = await loadSource('core/src/rooms/camera/index.ts');
+  const { SCENE_DEFAULTS, SHOT_DEFAULTS } = await loadSource('core/src/rooms/scenes/index.ts');
   const id = randomUUID();
   const post = async (path, data) => {
     const reply = await request.post(path, { data });

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import type { Calc } from '../calc/index.ts';
+import type { Calc } from '../base/calc/index.ts';
 import { CALCS } from './list.ts';
 
 /** A computation with its schemas as JSON Schema, for programs. */

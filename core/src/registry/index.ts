@@ -1,5 +1,5 @@
-import { InputError } from '../errors/index.ts';
-import type { Calc } from '../calc/index.ts';
+import { InputError } from '../base/errors/index.ts';
+import type { Calc } from '../base/calc/index.ts';
 import { CALCS } from './list.ts';
 
 export { CALCS };

@@ -1,20 +1,20 @@
-import type { Calc } from '../calc/index.ts';
-import { briefCalcs } from '../brief/calc.ts';
-import { mediaCalcs } from '../camera/calc.ts';
-import { clockCalcs } from '../clocks/calc.ts';
-import { colourCalcs } from '../colour/calc.ts';
-import { dayCalcs } from '../day/calc.ts';
-import { exposureCalcs } from '../exposure/calc.ts';
-import { lightCalcs } from '../light/calc.ts';
-import { lookCalcs } from '../look/calc.ts';
-import { opticsCalcs } from '../optics/calc.ts';
-import { placeCalcs } from '../places/calc.ts';
-import { powerCalcs } from '../power/calc.ts';
-import { riggingCalcs } from '../rigging/calc.ts';
-import { sceneCalcs } from '../scenes/calc.ts';
-import { soundCalcs } from '../sound/calc.ts';
-import { sunCalcs } from '../sun/calc.ts';
-import { timecodeCalcs } from '../timecode/calc.ts';
+import type { Calc } from '../base/calc/index.ts';
+import { briefCalcs } from '../about/brief/calc.ts';
+import { mediaCalcs } from '../rooms/camera/calc.ts';
+import { clockCalcs } from '../rooms/clocks/calc.ts';
+import { colourCalcs } from '../physics/colour/calc.ts';
+import { dayCalcs } from '../plan/day/calc.ts';
+import { exposureCalcs } from '../physics/exposure/calc.ts';
+import { lightCalcs } from '../rooms/light/calc.ts';
+import { lookCalcs } from '../rooms/look/calc.ts';
+import { opticsCalcs } from '../physics/optics/calc.ts';
+import { placeCalcs } from '../rooms/places/calc.ts';
+import { powerCalcs } from '../physics/power/calc.ts';
+import { riggingCalcs } from '../physics/rigging/calc.ts';
+import { sceneCalcs } from '../rooms/scenes/calc.ts';
+import { soundCalcs } from '../rooms/sound/calc.ts';
+import { sunCalcs } from '../physics/sun/calc.ts';
+import { timecodeCalcs } from '../base/timecode/calc.ts';
 
 /** Every public computation, in the order the document has them. */
 export const CALCS: readonly Calc[] = Object.freeze([

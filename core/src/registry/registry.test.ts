@@ -1,9 +1,9 @@
 import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { runCalc, runCalcs } from '../calc/index.ts';
-import { InputError } from '../errors/index.ts';
-import { RATES } from '../timecode/index.ts';
+import { runCalc, runCalcs } from '../base/calc/index.ts';
+import { InputError } from '../base/errors/index.ts';
+import { RATES } from '../base/timecode/index.ts';
 import { CALCS, describeCalc, findCalc, formulasPage } from './index.ts';
 
 /** Numbers of a reply agree to double precision, everything else exactly. */

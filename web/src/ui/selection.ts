@@ -1,7 +1,7 @@
 import { useLayoutEffect } from 'react';
 import { useLocation } from 'react-router';
 import { create } from 'zustand';
-import { useWide } from '../app/frame/wide.ts';
+import { useWide } from './wide.ts';
 import { openSheet } from './sheet.tsx';
 
 const useSelected = create<{ id: string | null }>(() => ({ id: null }));

@@ -3,12 +3,13 @@ import { zodResolver } from '@hookform/resolvers/zod';
 import { useEffect, useMemo } from 'react';
 import { useForm } from 'react-hook-form';
 import { z } from 'zod';
-import { FORMAT_POLICIES, productionFields } from '@kavrell/core/brief';
+import { productionFields } from '@kavrell/core/brief';
+import { FORMAT_POLICIES } from '@kavrell/core/copies';
 import { useProduction } from '../../app/production.tsx';
 import { change } from '../../platform/rows.ts';
 import { Button } from '../../ui/Button.tsx';
 import { FormField } from '../../ui/FormField.tsx';
-import { RATE_CHOICES } from '../camera/rates.ts';
+import { RATE_CHOICES } from '../../shared/camera/rates.ts';
 
 const form = productionFields
   .omit({ simulatedNowOffsetMs: true, keepPolicy: true, hotelMinor: true, driveHourMinor: true })

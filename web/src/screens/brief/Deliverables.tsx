@@ -14,7 +14,7 @@ import type { Column } from '../../ui/column.ts';
 import { tableEdits } from '../../ui/edits.ts';
 import { Empty, Facts, Look, Part, Why } from '../../ui/parts.tsx';
 import { RowFields } from '../../ui/RowFields.tsx';
-import { RATE_CHOICES } from '../camera/rates.ts';
+import { RATE_CHOICES } from '../../shared/camera/rates.ts';
 import { freeTag } from './tags.ts';
 
 export const dueColumn = <R extends { due: string | null }>(): Column<R> =>

@@ -12,7 +12,7 @@ import { Empty, Part, Why } from '../../ui/parts.tsx';
 import { useHashSelection } from '../../ui/selection.ts';
 import { Later } from '../../ui/Later.tsx';
 import { Sheet } from '../../ui/sheet.tsx';
-import { keepPicture } from '../scenes/BoardPart.tsx';
+import { keepPicture } from '../../shared/scenes/BoardPart.tsx';
 import { KeyAdvice } from './KeyAdvice.tsx';
 import { LookStrip } from './LookStrip.tsx';
 import { PaletteCard } from './PaletteCard.tsx';

@@ -11,7 +11,7 @@ import { change, type Op } from '../../platform/rows.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Part, Why } from '../../ui/parts.tsx';
 import { Sheet } from '../../ui/sheet.tsx';
-import { StartPaste } from '../start/StartPaste.tsx';
+import { StartPaste } from '../../shared/start/StartPaste.tsx';
 
 /** A message thread, a programme, a shot table or a crew list pasted into a production: a day in ten minutes, its gaps marked. */
 export function StartView() {

@@ -16,8 +16,8 @@ import type { Column } from '../../ui/column.ts';
 import { FormField } from '../../ui/FormField.tsx';
 import { Look, Part, Why } from '../../ui/parts.tsx';
 import { Sheet } from '../../ui/sheet.tsx';
-import { TableBench } from '../../ui/TableBench.tsx';
-import { useAllBookings } from '../people/booked.ts';
+import { TableBench } from '../../app/TableBench.tsx';
+import { useAllBookings } from '../../shared/people/booked.ts';
 
 const DAY_MS = 86_400_000;
 const plusDays = (date: string, days: number) =>

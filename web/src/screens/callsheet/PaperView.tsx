@@ -9,7 +9,7 @@ import { Button } from '../../ui/Button.tsx';
 import { FormField } from '../../ui/FormField.tsx';
 import { Look, Part, Why } from '../../ui/parts.tsx';
 import { Sheet } from '../../ui/sheet.tsx';
-import { logFromPaper } from '../roll/console.ts';
+import { logFromPaper } from '../../shared/roll/console.ts';
 import { useSheets } from './draft.ts';
 
 /** Ticks on a printed sheet, typed back by their row codes and looked at before they count. */

@@ -14,7 +14,7 @@ import { choiceColumn, flagColumn, numberColumn, textColumn } from '../../ui/col
 import type { Column } from '../../ui/column.ts';
 import { Look, Part, Why } from '../../ui/parts.tsx';
 import { Sheet } from '../../ui/sheet.tsx';
-import { TableBench } from '../../ui/TableBench.tsx';
+import { TableBench } from '../../app/TableBench.tsx';
 import { TypedNumber } from '../../ui/TypedNumber.tsx';
 
 const STEP_KHZ = 25;

@@ -14,8 +14,8 @@ import { Tape } from '../../ui/icons.tsx';
 import { Facts, Look, Part } from '../../ui/parts.tsx';
 import { NoCameraYet } from './NoCameraYet.tsx';
 import { newCamera } from './newCamera.ts';
-import { TableBench } from '../../ui/TableBench.tsx';
-import { RATE_CHOICES } from './rates.ts';
+import { TableBench } from '../../app/TableBench.tsx';
+import { RATE_CHOICES } from '../../shared/camera/rates.ts';
 
 const GB = 1e9;
 

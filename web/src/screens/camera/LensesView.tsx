@@ -18,7 +18,7 @@ import { choiceColumn, flagColumn, numberColumn, textColumn } from '../../ui/col
 import type { Column } from '../../ui/column.ts';
 import { Facts, Look, Part, Why } from '../../ui/parts.tsx';
 import { Sheet } from '../../ui/sheet.tsx';
-import { TableBench } from '../../ui/TableBench.tsx';
+import { TableBench } from '../../app/TableBench.tsx';
 import { FrameBench } from './FrameBench.tsx';
 import { useFit } from './useFit.ts';
 

@@ -33,7 +33,7 @@ import { choiceColumn, flagColumn, numberColumn, textColumn } from '../../ui/col
 import type { Column } from '../../ui/column.ts';
 import { Look, Part, Why } from '../../ui/parts.tsx';
 import { Sheet } from '../../ui/sheet.tsx';
-import { TableBench } from '../../ui/TableBench.tsx';
+import { TableBench } from '../../app/TableBench.tsx';
 import { microphonesFor, patchTheRest, putOn, scratchForAll } from './patching.ts';
 
 /** Who is heard, through what, into which channel of which box; and what of that can’t be kept. */

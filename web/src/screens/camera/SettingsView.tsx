@@ -19,7 +19,7 @@ import { useHashSelection } from '../../ui/selection.ts';
 import { Sheet } from '../../ui/sheet.tsx';
 import { NoCameraYet } from './NoCameraYet.tsx';
 import { found } from './found.ts';
-import { RATE_CHOICES } from './rates.ts';
+import { RATE_CHOICES } from '../../shared/camera/rates.ts';
 
 type Row = Setting & { id: SettingKey };
 const ROWS: readonly Row[] = SETTINGS.map((s) => ({ ...s, id: s.key }));

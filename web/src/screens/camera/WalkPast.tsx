@@ -13,7 +13,7 @@ import { Tape } from '../../ui/icons.tsx';
 import { Look } from '../../ui/parts.tsx';
 import { found } from './found.ts';
 import { NoCameraYet } from './NoCameraYet.tsx';
-import { RATE_CHOICES } from './rates.ts';
+import { RATE_CHOICES } from '../../shared/camera/rates.ts';
 
 /** The walk past the cameras before a day: one after the other, every setting ticked or corrected, with a thumb. */
 export function WalkPast() {

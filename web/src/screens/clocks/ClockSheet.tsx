@@ -26,7 +26,7 @@ import { tableEdits } from '../../ui/edits.ts';
 import { FieldEdit } from '../../ui/FieldEdit.tsx';
 import { Facts, Look, Part } from '../../ui/parts.tsx';
 import { RowFields } from '../../ui/RowFields.tsx';
-import { toleranceSaid } from './jam.ts';
+import { toleranceSaid } from '../../shared/clocks/jam.ts';
 import { ReadOff } from './ReadOff.tsx';
 
 const KIND_WORDS: Record<ClockKind, string> = {

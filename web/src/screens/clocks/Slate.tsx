@@ -9,8 +9,8 @@ import { productionNow } from '../../platform/clock.ts';
 import { useKey } from '../../platform/keys.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Ticking } from '../../ui/Ticking.tsx';
-import { timecodeAt } from '../roll/console.ts';
-import { useShotInHand } from '../roll/inHand.ts';
+import { timecodeAt } from '../../shared/roll/console.ts';
+import { useShotInHand } from '../../shared/roll/inHand.ts';
 
 const BEEP_HZ = 1000;
 /** The label of the clap stays this long, so that it can be read off the picture. */

@@ -1,7 +1,7 @@
 import { Box } from '@chakra-ui/react';
 import type { CardOnDrive, CardStatus, Drive } from '@kavrell/core/copies';
 import { formatBytes } from '@kavrell/core/units';
-import { useWide } from '../../app/frame/wide.ts';
+import { useWide } from '../../ui/wide.ts';
 import { MediaMark, Tape } from '../../ui/icons.tsx';
 import { Look } from '../../ui/parts.tsx';
 

@@ -8,8 +8,8 @@ import { change } from '../../platform/rows.ts';
 import { Button } from '../../ui/Button.tsx';
 import { FieldEdit } from '../../ui/FieldEdit.tsx';
 import { Part } from '../../ui/parts.tsx';
-import { peopleOf } from '../scenes/cells.ts';
-import { ProgrammeFields } from '../scenes/ProgrammeFields.tsx';
+import { peopleOf } from '../../shared/scenes/cells.ts';
+import { ProgrammeFields } from '../../shared/scenes/ProgrammeFields.tsx';
 import { useUnit } from './unit.tsx';
 
 /** A moment or cue on the day: its time is the programme’s, changed here. */

@@ -21,7 +21,7 @@ import { formatLux } from '@kavrell/core/units';
 import { Button } from '../../ui/Button.tsx';
 import { useElementWidth } from '../../ui/width.ts';
 import type { Contour } from '../../workers/heavy.worker.ts';
-import { NorthMark, PlanMarks, RoomMark } from './PlanMarks.tsx';
+import { NorthMark, PlanMarks, RoomMark } from '../../shared/light/PlanMarks.tsx';
 import { marksIn, placeFigures, placeLabels, snapped, spotOf, type Side, type Window } from './stage.ts';
 import type { PlanEditing } from './usePlan.ts';
 

@@ -1,6 +1,6 @@
 import { Box } from '@chakra-ui/react';
 import { useMemo } from 'react';
-import { HOURS, peopleDay } from '@kavrell/core/people';
+import { HOURS, peopleDay } from '@kavrell/core/crew';
 import { planOf } from '@kavrell/core/productions';
 import { productionFields } from '@kavrell/core/brief';
 import { formatMinuteOfDay, formatMinutes, formatMoney, parseMoney } from '@kavrell/core/units';
@@ -10,7 +10,7 @@ import { change } from '../../platform/rows.ts';
 import { FieldEdit } from '../../ui/FieldEdit.tsx';
 import { Empty, Look, Part, Why } from '../../ui/parts.tsx';
 import { Sheet } from '../../ui/sheet.tsx';
-import { useBookedTwice } from './booked.ts';
+import { useBookedTwice } from '../../shared/people/booked.ts';
 
 /** What the phone has no room for; overtime and long waits are told in words above. */
 const ROOMY = ['Over', 'Waits'];

@@ -1,6 +1,6 @@
 import { Box } from '@chakra-ui/react';
 import { useMemo } from 'react';
-import { dutiesOf, roleLoad, sharedAccess, type Duty, type Shared } from '@kavrell/core/people';
+import { dutiesOf, roleLoad, sharedAccess, type Duty, type Shared } from '@kavrell/core/crew';
 import { formatMinuteOfDay } from '@kavrell/core/units';
 import { useProduction } from '../../app/production.tsx';
 import { usePreferences } from '../../platform/preferences.ts';

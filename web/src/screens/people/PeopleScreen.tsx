@@ -1,6 +1,7 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { useMemo } from 'react';
-import { PERSON_DEFAULTS, callsOfDay, personFields, shortNameFor, type Person } from '@kavrell/core/people';
+import { PERSON_DEFAULTS, personFields, shortNameFor, type Person } from '@kavrell/core/people';
+import { callsOfDay } from '@kavrell/core/crew';
 import { shotsNaming } from '@kavrell/core/scenes';
 import { formatDate, formatMinuteOfDay, formatMoney, parseMoney } from '@kavrell/core/units';
 import { useProduction } from '../../app/production.tsx';
@@ -18,7 +19,7 @@ import { Empty, Facts, Look, Part, ScreenHead } from '../../ui/parts.tsx';
 import { useHashSelection } from '../../ui/selection.ts';
 import { Sheet } from '../../ui/sheet.tsx';
 import { Views } from '../../ui/Views.tsx';
-import { useBookedTwice } from './booked.ts';
+import { useBookedTwice } from '../../shared/people/booked.ts';
 import { ConsentsView } from './ConsentsView.tsx';
 import { CrewLinks } from './CrewLinks.tsx';
 import { HoursView } from './HoursView.tsx';

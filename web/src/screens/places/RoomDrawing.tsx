@@ -2,7 +2,7 @@ import { Box } from '@chakra-ui/react';
 import { useRef } from 'react';
 import type { Room } from '@kavrell/core/places';
 import { useElementWidth } from '../../ui/width.ts';
-import { NorthMark, RoomMark } from '../light/PlanMarks.tsx';
+import { NorthMark, RoomMark } from '../../shared/light/PlanMarks.tsx';
 
 const MARGIN_M = 0.5;
 const MOST_PX = 420;

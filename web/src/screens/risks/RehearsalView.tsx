@@ -7,7 +7,7 @@ import { newId } from '../../platform/id.ts';
 import { change } from '../../platform/rows.ts';
 import { choiceColumn, flagColumn, textColumn } from '../../ui/columns.tsx';
 import type { Column } from '../../ui/column.ts';
-import { TableBench } from '../../ui/TableBench.tsx';
+import { TableBench } from '../../app/TableBench.tsx';
 
 /** What was noticed in rehearsals; a defect stays open until somebody decides what becomes of it. */
 export function RehearsalView() {

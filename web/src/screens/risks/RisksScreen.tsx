@@ -11,7 +11,7 @@ import { Button } from '../../ui/Button.tsx';
 import { Empty, Look, Part, ScreenHead, Tag, Why } from '../../ui/parts.tsx';
 import { Sheet } from '../../ui/sheet.tsx';
 import { Views } from '../../ui/Views.tsx';
-import { useRisks } from './list.ts';
+import { useRisks } from '../../shared/risks/list.ts';
 import { RehearsalView } from './RehearsalView.tsx';
 import { RiskSheet } from './RiskSheet.tsx';
 

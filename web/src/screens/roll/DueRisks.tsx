@@ -2,11 +2,11 @@ import { Box } from '@chakra-ui/react';
 import { dueRisks, triggerWords } from '@kavrell/core/risks';
 import { formatCount } from '@kavrell/core/units';
 import { msToMinute } from '@kavrell/core/time';
-import { useWide } from '../../app/frame/wide.ts';
+import { useWide } from '../../ui/wide.ts';
 import { useProduction } from '../../app/production.tsx';
 import { useNow } from '../../platform/clock.ts';
 import { usePreferences } from '../../platform/preferences.ts';
-import { useRisks } from '../risks/list.ts';
+import { useRisks } from '../../shared/risks/list.ts';
 
 const MINUTE_MS = 60_000;
 /** Without the full stop, to stand in a sentence. */

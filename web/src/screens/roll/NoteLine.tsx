@@ -5,7 +5,7 @@ import { useProduction } from '../../app/production.tsx';
 import { useDraft } from '../../platform/draft.ts';
 import { Button } from '../../ui/Button.tsx';
 import { FormField } from '../../ui/FormField.tsx';
-import { log } from './console.ts';
+import { log } from '../../shared/roll/console.ts';
 
 const MOST = 1000;
 

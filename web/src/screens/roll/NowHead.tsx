@@ -3,8 +3,8 @@ import type { useDrag } from '@use-gesture/react';
 import { SIZE_WORDS } from '@kavrell/core/scenes';
 import { Button } from '../../ui/Button.tsx';
 import { Tag } from '../../ui/parts.tsx';
-import { chooseTarget } from './console.ts';
-import type { InHand } from './inHand.ts';
+import { chooseTarget } from '../../shared/roll/console.ts';
+import type { InHand } from '../../shared/roll/inHand.ts';
 
 /** What is in hand, as large as it goes: tapped it opens the list, swiped it goes to the next or back. */
 export function NowHead({

@@ -8,7 +8,7 @@ import { useProduction } from '../../app/production.tsx';
 import { LinkButton } from '../../ui/Button.tsx';
 import { Empty } from '../../ui/parts.tsx';
 import { ShotMark } from '../../ui/icons.tsx';
-import { Board } from './Board.tsx';
+import { Board } from '../../shared/scenes/Board.tsx';
 
 /** Every shot that has a board, in story order; the others are only counted, for nobody needs one. */
 export function BoardsView({ selectedId, select }: { selectedId: string | null; select: (id: string | null) => void }) {

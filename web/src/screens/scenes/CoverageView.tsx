@@ -3,7 +3,7 @@ import { useMemo } from 'react';
 import { SIZES, SIZE_WORDS, sceneCoverage, shotsByScene, type PersonCoverage, type Scene } from '@kavrell/core/scenes';
 import { formatCount } from '@kavrell/core/units';
 import { useProduction } from '../../app/production.tsx';
-import { useWide } from '../../app/frame/wide.ts';
+import { useWide } from '../../ui/wide.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Empty } from '../../ui/parts.tsx';
 

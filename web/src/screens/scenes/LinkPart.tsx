@@ -5,8 +5,8 @@ import { useProduction } from '../../app/production.tsx';
 import { change } from '../../platform/rows.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Look, Part } from '../../ui/parts.tsx';
-import { Board } from './Board.tsx';
-import { boardOf } from './BoardPart.tsx';
+import { Board } from '../../shared/scenes/Board.tsx';
+import { boardOf } from '../../shared/scenes/BoardPart.tsx';
 
 const KIND_WORDS: Record<ShotLink['kind'], string> = {
   variant: 'the same again, with a change',

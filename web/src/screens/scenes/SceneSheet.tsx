@@ -14,10 +14,10 @@ import { useProduction } from '../../app/production.tsx';
 import { StalePart, nameOf, useLookedAt } from '../../app/Stale.tsx';
 import { change } from '../../platform/rows.ts';
 import { Button } from '../../ui/Button.tsx';
-import { ProgrammeFields } from './ProgrammeFields.tsx';
+import { ProgrammeFields } from '../../shared/scenes/ProgrammeFields.tsx';
 import { FieldEdit } from '../../ui/FieldEdit.tsx';
 import { Facts, Part, Why } from '../../ui/parts.tsx';
-import { namesOf, peopleOf } from './cells.ts';
+import { namesOf, peopleOf } from '../../shared/scenes/cells.ts';
 import { deletion } from './ShotsView.tsx';
 
 const TIMES = [

@@ -11,7 +11,7 @@ import { FieldEdit } from '../../ui/FieldEdit.tsx';
 import { ShotMark } from '../../ui/icons.tsx';
 import { Facts, Part, Why } from '../../ui/parts.tsx';
 import { RowFields } from '../../ui/RowFields.tsx';
-import { BoardPart } from './BoardPart.tsx';
+import { BoardPart } from '../../shared/scenes/BoardPart.tsx';
 import { shotColumns } from './columns.tsx';
 import { LinkPart } from './LinkPart.tsx';
 

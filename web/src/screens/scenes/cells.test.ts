@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { lettersOf, namesOf, peopleOf, tagsOf, windowWords, windowsOf } from './cells.ts';
+import { lettersOf, namesOf, peopleOf, tagsOf, windowWords, windowsOf } from '../../shared/scenes/cells.ts';
 import { kindOf } from './importKind.ts';
 
 const people = [

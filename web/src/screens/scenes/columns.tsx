@@ -8,7 +8,7 @@ import { formatMinutes, parseMinutes } from '@kavrell/core/units';
 import type { ProductionRows } from '@kavrell/core/productions';
 import { choiceColumn, numberColumn, textColumn } from '../../ui/columns.tsx';
 import type { Column } from '../../ui/column.ts';
-import { lettersOf, peopleOf, tagsOf, windowsOf, windowWords } from './cells.ts';
+import { lettersOf, peopleOf, tagsOf, windowsOf, windowWords } from '../../shared/scenes/cells.ts';
 import { ShotMark, Tapes } from '../../ui/icons.tsx';
 
 const plain = (list: readonly string[]) => list.map((x) => [x, x] as const);

@@ -29,7 +29,7 @@ import { FormField } from '../../ui/FormField.tsx';
 import { Loading } from '../../ui/parts.tsx';
 import { JobCards } from './JobCards.tsx';
 import { Productions } from './Productions.tsx';
-import { StartPaste } from './StartPaste.tsx';
+import { StartPaste } from '../../shared/start/StartPaste.tsx';
 
 const LENGTH_OF_TITLE = 120;
 const today = () => new Date().toISOString().slice(0, 10);

@@ -1,0 +1,149 @@
+import type { DayPlan } from '../../plan/day/index.ts';
+import { formatMinutes } from '../../base/units/index.ts';
+import { minuteToMs } from '../../base/time/index.ts';
+import { callsOfDay } from './calls.ts';
+import type { Engagement, Person } from '../../rooms/people/index.ts';
+
+/** Adjustable limits; local rules decide. */
+export const HOURS = Object.freeze({
+  dayH: 10,
+  overtimeH: 10,
+  doubleH: 12,
+  restWishH: 11,
+  restDangerH: 10,
+  driveTiredH: 12,
+  minorH: 8,
+});
+
+export interface PersonDay {
+  person: Person;
+  callMin: number;
+  /** Crew with the day’s wrap, others after their last shot. */
+  releaseMin: number;
+  workedH: number;
+  overtimeH: number;
+  /** Over the second step. */
+  doubleH: number;
+  /** Between calls and shots, minutes nobody needs them. */
+  waitingMin: number;
+  travelMin: number;
+  /** Door to door until the next call; null on their last day. */
+  restH: number | null;
+  /** Driving home against a bed near by, for who drives half an hour or more and has a call on the next day. */
+  night: { home: Night; hotel: Night } | null;
+  findings: { level: 'danger' | 'look'; words: string }[];
+}
+
+/** A night: the rest it leaves, and what it costs (null: nobody said the prices). */
+export interface Night {
+  restH: number;
+  costMinor: number | null;
+}
+/** What an hour on the road and a night in a hotel cost, in minor units. */
+export interface NightPrices {
+  hotelMinor: number | null;
+  driveHourMinor: number | null;
+}
+/** From this way on a bed is worth a thought. */
+const FAR_MIN = 30;
+
+const h = (hours: number) => `${hours.toFixed(1)}\u00a0h`;
+
+/**
+ * Hours, overtime and rest of everybody on a day. Crew work from call to wrap, others from their call to the end of their last shot. Rest is counted door to door: wrap,
+ * the way home, the way back, the next call.
+ */
+export function peopleDay(
+  plan: DayPlan,
+  next: DayPlan | null,
+  people: readonly Person[],
+  engagements: readonly Engagement[],
+  prices: NightPrices = { hotelMinor: null, driveHourMinor: null },
+): PersonDay[] {
+  const later = next ? new Map(callsOfDay(next, engagements, people).map((c) => [c.person.id, c])) : new Map();
+  return callsOfDay(plan, engagements, people).map((call): PersonDay => {
+    const { person } = call;
+    const releaseMin = person.kind === 'crew' ? plan.wrapMin : (call.releaseMin ?? call.callMin);
+    const workedH = Math.max(0, releaseMin - call.callMin) / 60;
+    const rows = plan.rows.filter((r) => r.personIds.includes(person.id));
+    const own = rows.reduce((t, r) => t + r.endMin - r.startMin, 0);
+    const meals = plan.meals
+      .filter((m) => m.startMin >= call.callMin && m.endMin <= releaseMin)
+      .reduce((t, m) => t + m.endMin - m.startMin, 0);
+    const waitingMin = person.kind === 'talent' ? Math.max(0, releaseMin - call.callMin - own - meals) : 0;
+    const then = next ? later.get(person.id) : undefined;
+    const restH =
+      then && next
+        ? (minuteToMs(next.day.date, next.day.timeZone, then.callMin) -
+            minuteToMs(plan.day.date, plan.day.timeZone, releaseMin)) /
+            3_600_000 -
+          (2 * person.travelMin) / 60
+        : null;
+    // The way home and back in the morning; paid as time where a rate is agreed.
+    const wayH = (2 * person.travelMin) / 60;
+    const wayMinor =
+      prices.driveHourMinor === null
+        ? null
+        : Math.round(wayH * (prices.driveHourMinor + (person.dayRateMinor ?? 0) / HOURS.dayH));
+    const night =
+      restH !== null && person.travelMin >= FAR_MIN
+        ? { home: { restH, costMinor: wayMinor }, hotel: { restH: restH + wayH, costMinor: prices.hotelMinor } }
+        : null;
+    const findings: PersonDay['findings'] = [];
+    const say = (level: 'danger' | 'look', words: string) => findings.push({ level, words });
+    if (restH !== null && restH < HOURS.restDangerH)
+      say(
+        'danger',
+        `${person.shortName} rests ${h(restH)} door to door before the next call, under ${HOURS.restDangerH}: call later, or a bed near by.`,
+      );
+    else if (restH !== null && restH < HOURS.restWishH)
+      say(
+        'look',
+        `${person.shortName} rests ${h(restH)} door to door before the next call; ${HOURS.restWishH} are wished.`,
+      );
+    const awakeH = workedH + wayH;
+    if (person.travelMin >= FAR_MIN && awakeH > HOURS.driveTiredH)
+      say(
+        'danger',
+        `${person.shortName} drives ${person.travelMin}\u00a0min home after ${h(workedH)}: driving tired kills. A driver, a shared car, or a hotel (rest ${restH === null ? '' : `${h(restH + (2 * person.travelMin) / 60)} `}there).`,
+      );
+    if (person.minor && workedH > HOURS.minorH)
+      say(
+        'danger',
+        `${person.shortName} is under 18 and here for ${h(workedH)}: local law decides how long, and who is with them.`,
+      );
+    if (waitingMin > 60)
+      say(
+        'look',
+        `${person.shortName} waits ${formatMinutes(waitingMin)} between call and last shot: a later call, or their shots together.`,
+      );
+    return {
+      person,
+      callMin: call.callMin,
+      releaseMin,
+      workedH,
+      overtimeH: Math.max(0, Math.min(workedH, HOURS.doubleH) - HOURS.overtimeH),
+      doubleH: Math.max(0, workedH - HOURS.doubleH),
+      waitingMin,
+      travelMin: person.travelMin,
+      restH,
+      night,
+      findings,
+    };
+  });
+}
+
+/** People who are booked on the same date in two productions, told by their names. */
+export function bookedTwice(
+  mine: readonly { name: string; dates: readonly string[] }[],
+  others: readonly { name: string; production: string; dates: readonly string[] }[],
+): { name: string; production: string; date: string }[] {
+  const key = (name: string) => name.trim().toLowerCase();
+  return mine.flatMap((m) =>
+    others
+      .filter((o) => key(o.name) === key(m.name))
+      .flatMap((o) =>
+        o.dates.filter((d) => m.dates.includes(d)).map((date) => ({ name: m.name, production: o.production, date })),
+      ),
+  );
+}

@@ -1,0 +1,395 @@
+import { z } from 'zod';
+import { InputError } from '../../base/errors/index.ts';
+
+const finite = z.number().refine(Number.isFinite, 'A finite number is needed.');
+const nonNegative = finite.min(0, 'This can’t be negative.');
+const pairs = z.record(z.string(), nonNegative);
+
+export const orderShot = z.object({
+  id: z.string().min(1, 'Every shot has an id.'),
+  minutes: nonNegative,
+  place: z.string(),
+  setup: z.string(),
+  side: z.string(),
+  lens: z.string().optional(),
+  rig: z.string().optional(),
+  people: z.array(z.string()).optional(),
+  effort: finite.min(0, 'Effort runs from 0 to 3.').max(3, 'Effort runs from 0 to 3.').optional(),
+  priority: z.enum(['must', 'should', 'nice']).optional(),
+  windows: z.array(z.tuple([finite, finite]).refine(([a, b]) => b >= a, 'A window ends after it starts.')).optional(),
+  after: z.array(z.string()).optional(),
+  pinnedStartMin: finite.optional(),
+  /** Of a programme: it begins at its pin whatever is still going on, and others of the programme may lie over it. */
+  programme: z.boolean().optional(),
+});
+export type OrderShot = z.infer<typeof orderShot>;
+
+export const orderPlan = z.object({
+  startMin: finite,
+  school: z.enum(['changeovers', 'story', 'people', 'effort']),
+  seed: z.int().optional(),
+  budgetMs: nonNegative.optional(),
+  shots: z.array(orderShot),
+  change: z.object({
+    repositionMin: nonNegative,
+    lensMin: nonNegative,
+    rigMin: nonNegative,
+    turnaroundMin: nonNegative,
+    relightDefaultMin: nonNegative,
+    relightMin: pairs.optional(),
+    moveMin: pairs,
+  }),
+  meals: z
+    .array(z.object({ earliestAfterMin: nonNegative.optional(), latestAfterMin: nonNegative, minutes: nonNegative }))
+    .optional(),
+});
+export type OrderPlan = z.infer<typeof orderPlan>;
+
+export type ChangeKind = 'first' | 'place' | 'setup' | 'side' | 'same';
+
+export interface TimedShot {
+  id: string;
+  changeKind: ChangeKind;
+  changeMin: number;
+  startMin: number;
+  endMin: number;
+}
+
+export interface Violation {
+  /** `twice`: in two units at once; only days with several units have it. */
+  code: 'window' | 'pin' | 'after' | 'meal.late' | 'meal.missed' | 'twice';
+  message: string;
+  ids: string[];
+  /** Of a meal: which one, from 0. */
+  mealIndex?: number;
+}
+
+export interface Order {
+  order: TimedShot[];
+  meals: { startMin: number; endMin: number }[];
+  changeMin: number;
+  idleMin: number;
+  waitingMin: number;
+  wrapMin: number;
+  optimal: boolean;
+  violations: Violation[];
+}
+
+/** What stands before the first shot when timing goes on in the middle of a day. */
+export type OrderContext = Pick<OrderShot, 'place' | 'setup' | 'side' | 'lens' | 'rig'> &
+  Partial<Pick<OrderShot, 'minutes' | 'pinnedStartMin' | 'programme'>>;
+
+/**
+ * Refuses what no order can be made of: unknown or duplicate ids, `after` in a circle, a pair of places without
+ * move minutes. Throws `InputError` with the path.
+ */
+export function checkPlan(plan: OrderPlan): void {
+  const index = new Map<string, number>();
+  plan.shots.forEach((shot, i) => {
+    if (index.has(shot.id))
+      throw new InputError('order.duplicate', `Two shots are called “${shot.id}”.`, ['shots', i, 'id']);
+    index.set(shot.id, i);
+  });
+  plan.shots.forEach((shot, i) =>
+    shot.after?.forEach((other, j) => {
+      if (!index.has(other))
+        throw new InputError('order.unknown', `“${shot.id}” comes after “${other}”, which is not in the plan.`, [
+          'shots',
+          i,
+          'after',
+          j,
+        ]);
+    }),
+  );
+  const state = new Map<string, 'open' | 'done'>();
+  const visit = (i: number): void => {
+    const shot = plan.shots[i] as OrderShot;
+    state.set(shot.id, 'open');
+    for (const other of shot.after ?? []) {
+      const seen = state.get(other);
+      if (seen === 'open')
+        throw new InputError('order.cycle', `“${shot.id}” and “${other}” each wait for the other.`, [
+          'shots',
+          i,
+          'after',
+        ]);
+      if (!seen) visit(index.get(other) as number);
+    }
+    state.set(shot.id, 'done');
+  };
+  plan.shots.forEach((shot, i) => {
+    if (!state.has(shot.id)) visit(i);
+  });
+  const places = [...new Set(plan.shots.map((s) => s.place))];
+  for (const from of places) {
+    for (const to of places) {
+      if (from !== to && plan.change.moveMin[`${from}>${to}`] === undefined) {
+        throw new InputError('order.move', `How long is the move from “${from}” to “${to}”?`, [
+          'change',
+          'moveMin',
+          `${from}>${to}`,
+        ]);
+      }
+    }
+  }
+}
+
+/** The change-over before `next` when `before` was the last thing shot (null: nothing yet). Rules: docs/formulas, day.order. */
+export function changeBetween(
+  change: OrderPlan['change'],
+  before: OrderContext | null,
+  next: OrderContext,
+): { kind: ChangeKind; minutes: number } {
+  const full = wholeChange(change, before, next);
+  if (!before?.programme || !next.programme) return full;
+  // Between two lines of a programme there is the time there is.
+  const gapMin = (next.pinnedStartMin ?? 0) - (before.pinnedStartMin ?? 0) - (before.minutes ?? 0);
+  return { ...full, minutes: Math.min(full.minutes, Math.max(0, gapMin)) };
+}
+
+function wholeChange(
+  change: OrderPlan['change'],
+  before: OrderContext | null,
+  next: OrderContext,
+): { kind: ChangeKind; minutes: number } {
+  const rigFromNothing = change.relightMin?.[`>${next.setup}`] ?? change.relightDefaultMin;
+  if (!before) return { kind: 'first', minutes: rigFromNothing };
+  if (before.place !== next.place) {
+    return { kind: 'place', minutes: (change.moveMin[`${before.place}>${next.place}`] ?? 0) + rigFromNothing };
+  }
+  if (before.setup !== next.setup) {
+    return { kind: 'setup', minutes: change.relightMin?.[`${before.setup}>${next.setup}`] ?? change.relightDefaultMin };
+  }
+  const swap = (before.lens === next.lens ? 0 : change.lensMin) + (before.rig === next.rig ? 0 : change.rigMin);
+  if (before.side !== next.side) return { kind: 'side', minutes: Math.max(change.turnaroundMin, swap) };
+  return { kind: 'same', minutes: change.repositionMin + swap };
+}
+
+/** Earliest start of a shot from `ready` on, within its pin or windows; `lateMin` says by how much it breaks them. */
+function startOf(
+  shot: OrderShot,
+  ready: number,
+  alongside: boolean,
+): { start: number; lateMin: number; broken: 'pin' | 'window' | null } {
+  if (shot.programme && shot.pinnedStartMin !== undefined) {
+    const lateMin = alongside ? 0 : Math.max(0, ready - shot.pinnedStartMin);
+    return { start: shot.pinnedStartMin, lateMin, broken: lateMin > 0 ? 'pin' : null };
+  }
+  if (shot.pinnedStartMin !== undefined) {
+    const lateMin = ready - shot.pinnedStartMin;
+    return lateMin > 0
+      ? { start: ready, lateMin, broken: 'pin' }
+      : { start: shot.pinnedStartMin, lateMin: 0, broken: null };
+  }
+  if (!shot.windows?.length) return { start: ready, lateMin: 0, broken: null };
+  let best = Infinity;
+  let lastStart = -Infinity;
+  for (const [from, to] of shot.windows) {
+    const start = Math.max(ready, from);
+    if (start + shot.minutes <= to) best = Math.min(best, start);
+    lastStart = Math.max(lastStart, to - shot.minutes);
+  }
+  if (best < Infinity) return { start: best, lateMin: 0, broken: null };
+  return { start: ready, lateMin: Math.max(0, ready - lastStart), broken: 'window' };
+}
+
+/** One way to have come so far: its faults first, then how late it is. Compared field by field. */
+interface Way {
+  mustBroken: number;
+  broken: number;
+  lateMin: number;
+  end: number;
+  changeMin: number;
+  back: Way | null;
+  shot: TimedShot | null;
+  meal: { startMin: number; endMin: number } | null;
+  violations: Violation[];
+}
+
+function better(a: Way, b: Way | undefined): boolean {
+  if (!b) return true;
+  return (a.mustBroken - b.mustBroken || a.broken - b.broken || a.lateMin - b.lateMin || a.end - b.end) < 0;
+}
+
+/**
+ * Times a given order: every shot and meal as early as the order, windows, pins and limits allow. Meals are
+ * taken in their order, each between two shots, where they cost least; the change-over follows the meal. A
+ * meal is due only if the last shot ends after its latest start. What can't be kept is named in `violations`.
+ * One forward pass over (shots done, meals taken), exact because starting a shot earlier never ends it later.
+ */
+export function timeOrder(plan: OrderPlan, ids: readonly string[], before: OrderContext | null = null): Order {
+  const byId = new Map(plan.shots.map((s) => [s.id, s]));
+  const shots = ids.map((shotId, i) => {
+    const shot = byId.get(shotId);
+    if (!shot) throw new InputError('order.unknown', `“${shotId}” is not in the plan.`, [i]);
+    return shot;
+  });
+  const meals = plan.meals ?? [];
+  const place = new Map(ids.map((shotId, i) => [shotId, i]));
+  let ways: (Way | undefined)[] = [
+    {
+      mustBroken: 0,
+      broken: 0,
+      lateMin: 0,
+      end: plan.startMin,
+      changeMin: 0,
+      back: null,
+      shot: null,
+      meal: null,
+      violations: [],
+    },
+  ];
+
+  shots.forEach((shot, i) => {
+    const previous = i > 0 ? (shots[i - 1] as OrderShot) : before;
+    const change = changeBetween(plan.change, previous, shot);
+    const wrongAfter = (shot.after ?? []).filter((other) => (place.get(other) ?? -1) > i);
+    const next: (Way | undefined)[] = [];
+    const go = (from: Way, taken: number, mealIndex: number | null) => {
+      const way: Way = { ...from, back: from, meal: null, violations: [] };
+      if (mealIndex !== null) takeMeal(way, mealIndex);
+      const alongside = previous?.programme === true && mealIndex === null;
+      const { start, lateMin, broken } = startOf(shot, way.end + change.minutes, alongside);
+      const fault = (violation: Violation) => {
+        way.broken += 1;
+        if (shot.priority === 'must') way.mustBroken += 1;
+        way.violations.push(violation);
+      };
+      if (broken) {
+        way.lateMin += lateMin;
+        fault({
+          code: broken,
+          message:
+            broken === 'pin'
+              ? shot.programme
+                ? `${shot.id} begins ${Math.ceil(lateMin)} min before what comes before it is done.`
+                : `${shot.id} can’t start at its pinned time.`
+              : `${shot.id} doesn’t fit any of its windows.`,
+          ids: [shot.id],
+        });
+      }
+      if (wrongAfter.length)
+        fault({
+          code: 'after',
+          message: `${shot.id} comes before ${wrongAfter.join(', ')}, which it needs first.`,
+          ids: [shot.id, ...wrongAfter],
+        });
+      const endMin = start + shot.minutes;
+      // What lies over it may go on for longer.
+      way.end = shot.programme ? Math.max(way.end, endMin) : endMin;
+      way.changeMin += change.minutes;
+      way.shot = { id: shot.id, changeKind: change.kind, changeMin: change.minutes, startMin: start, endMin };
+      const slot = mealIndex === null ? taken : mealIndex + 1;
+      if (better(way, next[slot])) next[slot] = way;
+    };
+    ways.forEach((way, taken) => {
+      if (!way) return;
+      go(way, taken, null);
+      if (i > 0 && taken < meals.length) go(way, taken, taken);
+    });
+    ways = next;
+  });
+
+  function takeMeal(way: Way, mealIndex: number): void {
+    const m = meals[mealIndex] as NonNullable<OrderPlan['meals']>[number];
+    const start = Math.max(way.end, plan.startMin + (m.earliestAfterMin ?? 0));
+    const lateMin = start - (plan.startMin + m.latestAfterMin);
+    if (lateMin > 0) {
+      way.broken += 1;
+      way.lateMin += lateMin;
+      way.violations.push({
+        code: 'meal.late',
+        message: `Meal ${mealIndex + 1} starts ${Math.ceil(lateMin)} min late.`,
+        ids: [],
+        mealIndex,
+      });
+    }
+    way.meal = { startMin: start, endMin: start + m.minutes };
+    way.end = start + m.minutes;
+  }
+
+  let best: Way | undefined;
+  ways.forEach((way, taken) => {
+    if (!way) return;
+    const end: Way = { ...way, violations: [...way.violations] };
+    meals.slice(taken).forEach((m, k) => {
+      if (way.end <= plan.startMin + m.latestAfterMin) return;
+      end.broken += 1;
+      // A meal never had is as late as the day is long: a late meal is better than none.
+      end.lateMin += way.end - plan.startMin - m.latestAfterMin;
+      end.violations.push({
+        code: 'meal.missed',
+        message: `There is no gap for meal ${taken + k + 1}.`,
+        ids: [],
+        mealIndex: taken + k,
+      });
+    });
+    if (better(end, best)) best = end;
+  });
+  const last = best as Way;
+
+  const order: TimedShot[] = [];
+  const taken: Order['meals'] = [];
+  const violations: Violation[] = [];
+  for (let way: Way | null = last; way; way = way.back) {
+    if (way.shot) order.unshift(way.shot);
+    if (way.meal) taken.unshift(way.meal);
+    violations.unshift(...way.violations);
+  }
+  const wrapMin = last.end;
+  const sum = (list: readonly { startMin: number; endMin: number }[]) =>
+    list.reduce((t, x) => t + x.endMin - x.startMin, 0);
+  return {
+    order,
+    meals: taken,
+    changeMin: last.changeMin,
+    idleMin: wrapMin - plan.startMin - worked(order) - last.changeMin - sum(taken),
+    waitingMin: waitingMinutes(shots, order, taken),
+    wrapMin,
+    optimal: false,
+    violations,
+  };
+}
+
+/** Minutes in which at least one line goes on. */
+function worked(order: readonly TimedShot[]): number {
+  let total = 0;
+  let until = -Infinity;
+  for (const { startMin, endMin } of [...order].sort((a, b) => a.startMin - b.startMin)) {
+    total += Math.max(0, endMin - Math.max(startMin, until));
+    until = Math.max(until, endMin);
+  }
+  return total;
+}
+
+/** Σ over people of (last end − first start − own shot minutes − meals inside), in minutes. */
+const waitingMinutes = (...timed: Parameters<typeof waitsOf>): number =>
+  [...waitsOf(...timed).values()].reduce((t, m) => t + m, 0);
+
+/** Of each person: minutes between first start and last end that are neither their own shots nor a meal. `shots` and `order` line up. */
+export function waitsOf(
+  shots: readonly OrderShot[],
+  order: readonly TimedShot[],
+  meals: Order['meals'],
+): Map<string, number> {
+  const spans = new Map<string, { first: number; last: number; own: number }>();
+  shots.forEach((shot, i) => {
+    const { startMin, endMin } = order[i] as TimedShot;
+    for (const person of new Set(shot.people ?? [])) {
+      const span = spans.get(person) ?? { first: startMin, last: endMin, own: 0 };
+      span.last = Math.max(span.last, endMin);
+      span.own += endMin - startMin;
+      spans.set(person, span);
+    }
+  });
+  return new Map(
+    [...spans].map(([person, { first, last, own }]) => {
+      const eaten = meals.reduce(
+        (t, m) => t + (m.startMin >= first && m.endMin <= last ? m.endMin - m.startMin : 0),
+        0,
+      );
+      // Somebody wanted twice at once waits for nobody.
+      return [person, Math.max(0, last - first - own - eaten)];
+    }),
+  );
+}

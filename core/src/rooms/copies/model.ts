@@ -1,0 +1,179 @@
+import { z } from 'zod';
+import { id, line, recordBase, requiredLine } from '../../base/records/index.ts';
+
+export const DRIVE_KINDS = ['ssd', 'disk', 'raid', 'cloud'] as const;
+
+/** A megabyte figure of a simulated device’s troubles; none when empty. */
+const faultMb = z
+  .number()
+  .min(0, 'Megabytes can’t be less than 0.')
+  .max(1e6, 'A million megabytes is the most.')
+  .nullable();
+
+/** Troubles of a simulated card or drive, in decimal megabytes moved since a copy began. */
+export const simulatedFaults = z.object({
+  speedMBps: z.number().min(0.1, 'The least speed is 0.1 MB/s.').max(10000, 'The most is 10,000 MB/s.').nullable(),
+  pulledAtMB: faultMb,
+  fullAtMB: faultMb,
+  stallsAtMB: faultMb,
+  unreadableAtMB: faultMb,
+  flips: z.enum(['no', 'write', 'later']),
+});
+export type SimulatedFaults = z.infer<typeof simulatedFaults>;
+export const NO_FAULTS: SimulatedFaults = {
+  speedMBps: null,
+  pulledAtMB: null,
+  fullAtMB: null,
+  stallsAtMB: null,
+  unreadableAtMB: null,
+  flips: 'no',
+};
+
+export const driveFields = z.object({
+  name: requiredLine('The drive’s name', 60),
+  kind: z.enum(DRIVE_KINDS, { error: 'Choose what kind of drive it is.' }),
+  /** Folder under a media root where copies go. */
+  path: requiredLine('The folder', 500),
+  /** Whose bag, which vehicle, which room: two copies in one bag are lost together. */
+  whereabouts: line('Where it is', 120),
+  faults: simulatedFaults.nullable(),
+});
+/** What a drive was recognised by when it was taken on: the mark it carries, and the device that it is. Written by the machinery only. */
+export const driveVolume = z.object({
+  /** The mark in the drive’s folder. */
+  id: z.string(),
+  /** Tells devices apart: two drives with the same one are one device, and count as one copy. */
+  device: z.string(),
+  takenOnAtMs: z.number(),
+  by: z.string(),
+});
+export type DriveVolume = z.infer<typeof driveVolume>;
+
+export const drive = driveFields.extend({
+  ...recordBase,
+  /** A folder of the demo that stands for a device, and says so. */
+  simulated: z.boolean(),
+  /** Null until it was taken on: such a drive holds no copy. */
+  volume: driveVolume.nullable(),
+});
+export type Drive = z.infer<typeof drive>;
+
+export const cardFields = z.object({
+  label: z
+    .string()
+    .trim()
+    .regex(/^[A-Z][A-Z0-9]{1,11}$/, 'A card label is a capital letter and digits, such as A001.'),
+  cameraId: id.nullable(),
+  /** Folder under a media root where the card shows up. */
+  path: requiredLine('The folder', 500),
+  /** Out of the camera and waiting to be copied. */
+  unloaded: z.boolean(),
+  faults: simulatedFaults.nullable(),
+});
+/** Something on a card that is not copied, and why. */
+export const notCopied = z.object({ path: z.string(), reason: z.string() });
+
+export const card = cardFields.extend({
+  ...recordBase,
+  simulated: z.boolean(),
+  /** What is on it and is not copied, though nobody left it out on purpose. The first ones by name. */
+  notCopied: z.array(notCopied),
+});
+export type Card = z.infer<typeof card>;
+
+/** A file found on a card, with what its own metadata says. */
+export const clip = z.object({
+  id,
+  productionId: id,
+  version: z.int(),
+  cardId: id,
+  name: z.string(),
+  path: z.string(),
+  sizeBytes: z.number(),
+  startTimecode: z.string().nullable(),
+  durationMs: z.number().nullable(),
+  rate: z.string().nullable(),
+});
+export type Clip = z.infer<typeof clip>;
+
+export const FILE_STATES = ['waiting', 'copying', 'verified', 'skipped', 'failed'] as const;
+export const JOB_STATES = ['waiting', 'running', 'paused', 'verified', 'failed', 'cancelled'] as const;
+/** Copying a card, or reading its copies again. */
+export const JOB_KINDS = ['copy', 'check'] as const;
+
+/** How far a job is on one drive, as its worker measured it. */
+export const jobPlace = z.object({
+  driveId: id,
+  writtenBytes: z.number(),
+  checkedBytes: z.number(),
+  settledFiles: z.number(),
+  failedFiles: z.number(),
+  /** Much slower than the others, so it goes at its own pace. */
+  behind: z.boolean(),
+  /** Why nothing more goes there; null while something does. */
+  failure: z.string().nullable(),
+  bytesPerSecond: z.number().nullable(),
+  leftMs: z.number().nullable(),
+});
+export type JobPlace = z.infer<typeof jobPlace>;
+
+/** One card going to some drives. */
+export const copyJob = z.object({
+  id,
+  productionId: id,
+  version: z.int(),
+  cardId: id,
+  driveIds: z.array(id),
+  kind: z.enum(JOB_KINDS),
+  /** Whether the card is read a second time and compared. */
+  verifySource: z.boolean(),
+  /** Who started it. */
+  by: z.string(),
+  state: z.enum(JOB_STATES),
+  totalBytes: z.number(),
+  totalFiles: z.number(),
+  doneBytes: z.number(),
+  places: z.array(jobPlace),
+  startedAtMs: z.number().nullable(),
+  endedAtMs: z.number().nullable(),
+  failure: z.string().nullable(),
+});
+export type CopyJob = z.infer<typeof copyJob>;
+
+/** One file on one drive. */
+export const copyFile = z.object({
+  id,
+  productionId: id,
+  version: z.int(),
+  jobId: id,
+  cardId: id,
+  driveId: id,
+  path: z.string(),
+  sizeBytes: z.number(),
+  state: z.enum(FILE_STATES),
+  hash: z.string().nullable(),
+  /** Whether the comparison read it from the medium itself or may have met the machine’s memory of it. */
+  readFrom: z.string().nullable(),
+  failure: z.string().nullable(),
+  /** The mark of the drive that it went to: a copy is on that device, whatever now goes by the drive’s name. */
+  volumeId: z.string().nullable(),
+  /** Stretches of bytes that the card could not give, and where the rest was saved. */
+  damage: z.array(z.object({ from: z.number(), to: z.number() })),
+  savedAs: z.string().nullable(),
+});
+export type CopyFile = z.infer<typeof copyFile>;
+
+/** A card that was released to be formatted: who did it, by which policy, and whether that was taken back. */
+export const release = z.object({
+  id,
+  productionId: id,
+  version: z.int(),
+  cardId: id,
+  atMs: z.number(),
+  by: z.string(),
+  /** What was verified where when it was released, in words. */
+  grounds: z.string(),
+  withdrawnAtMs: z.number().nullable(),
+  withdrawnBy: z.string().nullable(),
+});
+export type Release = z.infer<typeof release>;

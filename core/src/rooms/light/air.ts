@@ -1,0 +1,83 @@
+import { distance } from '../../base/geometry/index.ts';
+import { detailOf, type PlaceFact } from '../places/index.ts';
+import { capital, metresText, nameOf, type Finding, type Surroundings } from './finding.ts';
+import { lampOf } from './lamp.ts';
+import { placeOf } from './space.ts';
+
+/** A usual haze machine fills about this much room a minute, m³. */
+const HAZE_M3_PER_MIN = 40;
+/** Air gone stale with haze takes this many times longer to clear. */
+const CLEARING = 3;
+/** Cloth stays at least this far from a hot lamp, metres. */
+const HOT_M = 1;
+
+/** Minutes until haze stands evenly, and until it is gone. */
+export function hazeMinutes(volumeM3: number, thick: boolean): { leadMin: number; clearMin: number } {
+  const leadMin = Math.max(3, Math.ceil((volumeM3 * (thick ? 2 : 1)) / HAZE_M3_PER_MIN));
+  return { leadMin, clearMin: leadMin * CLEARING };
+}
+
+export const hazePermission = (facts: readonly PlaceFact[]) =>
+  facts.map((f) => detailOf(f, 'permission')).find((p) => p?.what === 'haze') ?? null;
+
+/** Haze against permission, alarms and time; hot lamps against cloth. */
+export function airFindings(s: Surroundings): Finding[] {
+  const found: Finding[] = [];
+  if (s.plan.haze !== 'none') {
+    const permission = hazePermission(s.facts);
+    const alarm = s.facts.map((f) => detailOf(f, 'alarm')).find((a) => a && a.kind !== 'none');
+    const volume = s.room && !s.room.outside ? s.room.widthM * s.room.depthM * s.room.heightM : null;
+    const say = (key: string, level: Finding['level'], words: string, mend: string) =>
+      found.push({ key: `haze:${key}`, level, itemIds: [], words, mend, fix: null });
+    if (permission?.state === 'forbidden')
+      say(
+        'rule',
+        'danger',
+        'Haze is forbidden at this place.',
+        'Without haze: a beam through real steam or dust, or a diffusion filter.',
+      );
+    else if (permission?.state !== 'allowed')
+      say(
+        'rule',
+        'look',
+        permission
+          ? `Haze must be asked for ${permission.leadDays} days before.`
+          : 'Nobody has asked whether haze is allowed here.',
+        'Ask the venue, and note the answer under Places.',
+      );
+    if (alarm)
+      say(
+        'alarm',
+        'look',
+        `There is a ${alarm.kind} alarm; switching it off takes ${alarm.leadMin}\u00a0min and whoever may.`,
+        'Only the venue’s own people, in writing, with a watch kept meanwhile.',
+      );
+    if (volume === null) say('open', 'note', 'Haze does not stay in the open air.', 'Count on none.');
+    else {
+      const { leadMin, clearMin } = hazeMinutes(volume, s.plan.haze === 'thick');
+      say(
+        'time',
+        'note',
+        `Haze for ${Math.round(volume)}\u00a0m³ takes about ${leadMin}\u00a0min to stand and ${clearMin}\u00a0min to clear.`,
+        'The machine is heard: off while sound rolls. Some people breathe badly in it.',
+      );
+    }
+  }
+  for (const lamp of s.plan.items) {
+    if (lamp.kind !== 'source' || !lampOf(lamp, s.catalogue)?.fixture.hot) continue;
+    for (const cloth of s.plan.items) {
+      if (!('widthM' in cloth) || cloth.kind === 'mirror') continue;
+      const far = distance(placeOf(lamp), placeOf(cloth));
+      if (far >= HOT_M) continue;
+      found.push({
+        key: `heat:${lamp.id}:${cloth.id}`,
+        level: 'danger',
+        itemIds: [lamp.id, cloth.id],
+        words: `${capital(nameOf(lamp))} runs hot and stands ${metresText(far)} from ${nameOf(cloth)}.`,
+        mend: `At least ${metresText(HOT_M)} between hot lamps and cloth, and somebody who watches.`,
+        fix: null,
+      });
+    }
+  }
+  return found;
+}

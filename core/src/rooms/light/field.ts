@@ -1,0 +1,204 @@
+import { add, corners, length, minus, times, type Vec } from '../../base/geometry/index.ts';
+import type { Lights } from './emitters.ts';
+import { spread } from './lamp.ts';
+import { lightAtDistance } from './falloff.ts';
+
+/** Light over the plan at one height, row by row from the top left, lux. */
+export interface LightField {
+  columns: number;
+  rows: number;
+  widthM: number;
+  depthM: number;
+  heightM: number;
+  lux: Float32Array;
+}
+
+export const MOST_CELLS = 200;
+const TABLE = 256;
+
+/**
+ * The light field at `heightM`: what each place would read turned to each light in turn (no cosine at the receiver), with hard shadows of
+ * flags, frames and boards. At most 200 × 200 cells. A drawing aid; readings at faces are exact.
+ */
+export function lightField(
+  lights: Lights,
+  widthM: number,
+  depthM: number,
+  heightM: number,
+  cells = MOST_CELLS,
+): LightField {
+  const longest = Math.max(widthM, depthM);
+  const most = Math.min(cells, MOST_CELLS);
+  const columns = Math.max(2, Math.round((most * widthM) / longest));
+  const rows = Math.max(2, Math.round((most * depthM) / longest));
+  const lux = new Float32Array(columns * rows);
+  const cell = { x: widthM / columns, y: depthM / rows };
+  const all = [...lights.around.values()].reduce((a, b) => a + b, 0) + (lights.sky ? lights.sky.levelLux : 0);
+  if (all > 0) lux.fill(all);
+  for (const d of lights.directs) {
+    if (d.level === 0) continue;
+    const shade = shadowMask(lights, d.at, columns, rows, cell, heightM, d.id);
+    // Reading × (distance² + r²) is the same everywhere for a disc; for others r is that of the same area.
+    const r2 =
+      'radiusM' in d.lamp.emitter
+        ? d.lamp.emitter.radiusM ** 2
+        : (d.lamp.emitter.widthM * d.lamp.emitter.heightM) / Math.PI;
+    const FAR_M = 3;
+    const power = d.level * lightAtDistance(d.lamp.emitter, d.lamp.luxAt1m, 1, FAR_M) * (FAR_M ** 2 + r2);
+    const table = spreadTable(d.lamp.beamDeg);
+    if (d.through) continue;
+    pour(lux, shade, columns, rows, cell, heightM, d.at, d.axis, power, r2, table);
+  }
+  const wide = spreadTable(120);
+  for (const { at, axis, areaM2, glow } of wholeCloths(lights))
+    pour(lux, null, columns, rows, cell, heightM, at, axis, (glow * areaM2) / Math.PI, areaM2 / Math.PI, wide);
+  return { columns, rows, widthM, depthM, heightM, lux };
+}
+
+/** The glowing pieces of one cloth, board or window put together, a side at a time: enough for a drawing, and a ninth of the work. */
+function wholeCloths(lights: Lights): { at: Vec; axis: Vec; areaM2: number; glow: number }[] {
+  const sides = new Map<string, { at: Vec; axis: Vec; areaM2: number; flux: number }>();
+  for (const p of lights.patches) {
+    const areaM2 = 4 * length(p.pane.across) * length(p.pane.up);
+    const flux = areaM2 * [...p.glow.values()].reduce((a, b) => a + b, 0);
+    const key = `${p.id} ${p.side}`;
+    const before = sides.get(key);
+    sides.set(key, {
+      axis: times(p.pane.normal, p.side),
+      at: add(before?.at ?? { x: 0, y: 0, z: 0 }, times(p.pane.at, areaM2)),
+      areaM2: (before?.areaM2 ?? 0) + areaM2,
+      flux: (before?.flux ?? 0) + flux,
+    });
+  }
+  return [...sides.values()].map(({ at, axis, areaM2, flux }) => ({
+    at: times(at, 1 / areaM2),
+    axis,
+    areaM2,
+    glow: flux / areaM2,
+  }));
+}
+
+/** Share of the axis' light by the cosine off it, so that no power is taken in the loop. */
+function spreadTable(beamDeg: number): Float32Array {
+  const table = new Float32Array(TABLE + 1);
+  for (let i = 0; i <= TABLE; i += 1)
+    table[i] = beamDeg >= 300 ? 1 : spread(beamDeg, (Math.acos(i / TABLE) * 180) / Math.PI);
+  return table;
+}
+
+function pour(
+  lux: Float32Array,
+  shade: Uint8Array | null,
+  columns: number,
+  rows: number,
+  cell: { x: number; y: number },
+  heightM: number,
+  at: Vec,
+  axis: Vec,
+  power: number,
+  r2: number,
+  table: Float32Array,
+): void {
+  const dz = heightM - at.z;
+  const round = table[0] === 1;
+  let i = 0;
+  for (let row = 0; row < rows; row += 1) {
+    const dy = (row + 0.5) * cell.y - at.y;
+    const rest = dy * axis.y + dz * axis.z;
+    const flat = dy * dy + dz * dz;
+    let dx = 0.5 * cell.x - at.x;
+    for (let column = 0; column < columns; column += 1, i += 1, dx += cell.x) {
+      if (shade !== null && shade[i] === 1) continue;
+      const d2 = dx * dx + flat;
+      if (round) {
+        lux[i] = (lux[i] as number) + power / (d2 + r2);
+        continue;
+      }
+      const along = dx * axis.x + rest;
+      if (along <= 0) continue;
+      const cosine = (along / Math.sqrt(d2)) * TABLE;
+      const low = cosine | 0;
+      const a = table[low] as number;
+      const b = table[low < TABLE ? low + 1 : TABLE] as number;
+      lux[i] = (lux[i] as number) + (power * (a + (b - a) * (cosine - low))) / (d2 + r2);
+    }
+  }
+}
+
+/** Cells that flags, frames and boards keep a point of light from; null when none stands in its way. */
+function shadowMask(
+  lights: Lights,
+  from: Vec,
+  columns: number,
+  rows: number,
+  cell: { x: number; y: number },
+  heightM: number,
+  own: string,
+): Uint8Array | null {
+  let mask: Uint8Array | null = null;
+  for (const { id, pane } of lights.space.panes) {
+    if (id === own) continue;
+    const shape = shadowOf(corners(pane), from, heightM);
+    if (shape.length < 3) continue;
+    mask ??= new Uint8Array(columns * rows);
+    fill(mask, shape, columns, rows, cell);
+  }
+  return mask;
+}
+
+/** Where a pane's shadow falls at a height: its corners thrown from the light; ends that never come down are cut far out. */
+function shadowOf(polygon: readonly Vec[], from: Vec, heightM: number): { x: number; y: number }[] {
+  // Only what lies between the light and the height can throw a shadow on it.
+  const down = Math.sign(heightM - from.z) || 1;
+  const EDGE = 0.01;
+  const kept = polygon.flatMap((p, i) => {
+    const q = polygon[(i + 1) % polygon.length] as Vec;
+    const [a, b] = [(p.z - from.z) * down - EDGE, (q.z - from.z) * down - EDGE];
+    const points: Vec[] = a >= 0 ? [p] : [];
+    if (a * b < 0) points.push(add(p, times(minus(q, p), a / (a - b))));
+    return points;
+  });
+  const drop = heightM - from.z;
+  if (kept.length < 3 || drop === 0) return [];
+  const nearest = Math.min(...kept.map((p) => (p.z - from.z) / drop));
+  if (nearest > 1) return [];
+  return kept.map((p) => {
+    const k = Math.min(1e4, drop / (p.z - from.z));
+    return { x: from.x + (p.x - from.x) * k, y: from.y + (p.y - from.y) * k };
+  });
+}
+
+/** Marks the cells whose middle lies in a convex shape, row by row. */
+function fill(
+  mask: Uint8Array,
+  shape: readonly { x: number; y: number }[],
+  columns: number,
+  rows: number,
+  cell: { x: number; y: number },
+): void {
+  for (let row = 0; row < rows; row += 1) {
+    const y = (row + 0.5) * cell.y;
+    let [low, high] = [Infinity, -Infinity];
+    for (let i = 0; i < shape.length; i += 1) {
+      const p = shape[i] as { x: number; y: number };
+      const q = shape[(i + 1) % shape.length] as { x: number; y: number };
+      if (p.y > y === q.y > y) continue;
+      const x = p.x + ((y - p.y) * (q.x - p.x)) / (q.y - p.y);
+      low = Math.min(low, x);
+      high = Math.max(high, x);
+    }
+    if (low > high) continue;
+    const from = Math.max(0, Math.ceil(low / cell.x - 0.5));
+    const to = Math.min(columns - 1, Math.floor(high / cell.x - 0.5));
+    for (let column = from; column <= to; column += 1) mask[row * columns + column] = 1;
+  }
+}
+
+/** Levels for contour lines, whole stops below the brightest, as lux. */
+export function contourLevels(field: LightField, stops = 7): number[] {
+  let most = 0;
+  for (const v of field.lux) if (v > most) most = v;
+  if (most <= 0) return [];
+  const top = 2 ** Math.floor(Math.log2(most));
+  return Array.from({ length: stops }, (_, i) => top / 2 ** i).reverse();
+}

@@ -1,0 +1,383 @@
+import {
+  add,
+  angleBetween,
+  corners,
+  crossing,
+  direction,
+  distance,
+  dot,
+  minus,
+  pane,
+  reflect,
+  sideOf,
+  tiltTo,
+  times,
+  turnBetween,
+  turnTo,
+  uprightPane,
+  type Pane,
+  type Vec,
+} from '../../base/geometry/index.ts';
+import { capital, listed, metresText, nameOf, type Finding, type Sensor, type Surroundings } from './finding.ts';
+import { lampOf } from './lamp.ts';
+import { clear, featurePane, paneOf, placeOf, spaceOf, standPoints, type Space } from './space.ts';
+import type { CameraItem, PersonItem, PlanItem, SourceItem } from './plan.ts';
+
+/** A place in a camera's picture: −1 … 1 from edge to edge across and up. */
+export interface Framed {
+  across: number;
+  up: number;
+  depthM: number;
+}
+
+/** Where a place comes to lie in a camera's picture; null when it is behind. Pinhole, focused far. */
+export function framed(camera: CameraItem, sensor: Sensor, at: Vec): Framed | null {
+  const forward = direction(camera.turnDeg, camera.tiltDeg);
+  const right = direction(camera.turnDeg + 90);
+  const up = { x: right.y * forward.z, y: -right.x * forward.z, z: right.x * forward.y - right.y * forward.x };
+  const way = minus(at, placeOf(camera));
+  const depthM = dot(way, forward);
+  if (depthM <= 0.01) return null;
+  const scale = (2 * camera.focalMm) / depthM;
+  const upright = up.z < 0 ? -1 : 1;
+  return {
+    across: (dot(way, right) * scale) / sensor.sensorWidthMm,
+    up: (upright * dot(way, up) * scale) / sensor.sensorHeightMm,
+    depthM,
+  };
+}
+
+/** How far out of the picture's middle a place lies: under 1 is in the picture. */
+const outness = (f: Framed) => Math.max(Math.abs(f.across), Math.abs(f.up));
+
+export const DEFAULT_SENSOR = { sensorWidthMm: 24.9, sensorHeightMm: 14 };
+export const sensorOf = (camera: CameraItem, cameras: readonly Sensor[]): Sensor =>
+  cameras.find((c) => c.letter === camera.letter) ?? { letter: camera.letter, ...DEFAULT_SENSOR };
+
+/** Points that stand for a thing's body in a picture, and those of its stand. */
+function bodyOf(item: PlanItem, s: Surroundings): Vec[] {
+  const at = placeOf(item);
+  if (item.kind === 'source') {
+    const half = Math.max(0.08, lampOf(item, s.catalogue)?.halfM ?? 0.1);
+    const side = direction(item.turnDeg + 90);
+    return [
+      at,
+      add(at, times(side, half)),
+      add(at, times(side, -half)),
+      { ...at, z: at.z + half },
+      { ...at, z: at.z - half },
+    ];
+  }
+  return 'widthM' in item ? [at, ...corners(paneOf(item))] : [at];
+}
+
+/** A little more than the edge, so that it isn't grazed. */
+const SAFE = 1.04;
+
+/** Lamps, flags, frames and stands that a camera sees. Practicals are meant to be seen. */
+export function inFrame(s: Surroundings, space: Space): Finding[] {
+  const found: Finding[] = [];
+  for (const camera of s.plan.items) {
+    if (camera.kind !== 'camera') continue;
+    const sensor = sensorOf(camera, s.cameras);
+    const eye = placeOf(camera);
+    for (const item of s.plan.items) {
+      if (item.kind === 'source' ? item.role === 'practical' : !('widthM' in item) || item.kind === 'mirror') continue;
+      const seen = (points: Vec[]) =>
+        points.flatMap((p) => {
+          const f = framed(camera, sensor, p);
+          return f && outness(f) < 1 && clear(space, eye, p, item.id) ? [f] : [];
+        });
+      const [body, stand] = [seen(bodyOf(item, s)), seen(standPoints(item))];
+      const all = [...body, ...stand];
+      if (all.length === 0) continue;
+      const nearest = all.reduce((a, b) => (outness(a) < outness(b) ? a : b));
+      const clearMm = camera.focalMm / outness(nearest);
+      // Out over the nearer side edge.
+      const halfM = (nearest.depthM * sensor.sensorWidthMm) / (2 * camera.focalMm);
+      const inwards = all.map((f) => f.across * halfM * (f.depthM / nearest.depthM));
+      const [toRight, toLeft] = [halfM * SAFE - Math.min(...inwards), halfM * SAFE + Math.max(...inwards)];
+      const way = toRight <= toLeft ? toRight : -toLeft;
+      const to = add(placeOf(item), times(direction(camera.turnDeg + 90), way));
+      const fits =
+        !s.room || s.room.outside || (to.x >= 0 && to.y >= 0 && to.x <= s.room.widthM && to.y <= s.room.depthM);
+      const what = body.length > 0 ? capital(nameOf(item)) : `The stand of ${nameOf(item)}`;
+      const lens = clearMm / camera.focalMm < 2.5 ? `${Math.ceil(clearMm * SAFE)}\u00a0mm clears it; or ` : '';
+      found.push({
+        key: `frame:${camera.id}:${item.id}`,
+        level: 'look',
+        itemIds: [item.id, camera.id],
+        words: `${what} is in ${camera.letter}’s picture at ${camera.focalMm}\u00a0mm.`,
+        mend: capital(
+          `${lens}move it ${metresText(Math.abs(way))} to the ${way > 0 ? 'right' : 'left'} as ${camera.letter} sees it.`,
+        ),
+        fix: fits
+          ? { label: `Move it ${metresText(Math.abs(way))}`, id: item.id, values: { xM: round(to.x), yM: round(to.y) } }
+          : null,
+      });
+    }
+  }
+  return found;
+}
+
+const round = (m: number) => Math.round(m * 100) / 100;
+
+/** Things that show others by mirroring: mirrors and glass, and windows while it is darker outside. */
+function mirrorsOf(s: Surroundings): { name: string; pane: Pane; id: string }[] {
+  const dark = s.daylight === null || s.daylight.altitudeDeg < -4;
+  const room = (s.room?.features ?? [])
+    .filter((f) => f.kind === 'mirror' || (f.kind === 'window' && dark && !s.room?.outside))
+    .map((f) => ({ id: f.id, name: f.name || f.kind, pane: featurePane(f) }));
+  const items = s.plan.items
+    .filter((i) => i.kind === 'mirror')
+    .map((i) => ({ id: i.id, name: nameOf(i), pane: paneOf(i) }));
+  return [...room, ...items];
+}
+
+/** Camera and operator as the few points of them that would be recognised. */
+const cameraBody = (c: CameraItem): Vec[] => {
+  const behind = add(placeOf(c), times(direction(c.turnDeg), -0.45));
+  return [placeOf(c), { ...behind, z: Math.max(placeOf(c).z, 1.3) }, { ...behind, z: 1.65 }];
+};
+
+/** Whether a camera sees any of the points in a mirror: the image behind the glass, cut to the pane, inside the picture, nothing between. */
+export function seenIn(
+  mirror: Pane,
+  mirrorId: string,
+  camera: CameraItem,
+  sensor: Sensor,
+  points: readonly Vec[],
+  space: Space,
+): boolean {
+  const eye = placeOf(camera);
+  return points.some((p) => {
+    const side = dot(minus(p, mirror.at), mirror.normal) * dot(minus(eye, mirror.at), mirror.normal);
+    if (side <= 0) return false;
+    const hit = crossing(eye, reflect(p, mirror), mirror);
+    if (!hit) return false;
+    const f = framed(camera, sensor, hit);
+    return f !== null && outness(f) < 1 && clear(space, eye, hit, mirrorId) && clear(space, hit, p, mirrorId);
+  });
+}
+
+const STEP_M = 0.1;
+const MOST_STEPS = 25;
+
+/** Cameras and lamps that show in mirrors, glass or dark windows. */
+export function inMirrors(s: Surroundings, space: Space): Finding[] {
+  const mirrors = mirrorsOf(s);
+  if (mirrors.length === 0) return [];
+  const cameras = s.plan.items.filter((i): i is CameraItem => i.kind === 'camera');
+  const faces = s.plan.items.filter((i): i is PersonItem => i.kind === 'person');
+  const found: Finding[] = [];
+  for (const m of mirrors) {
+    for (const camera of cameras) {
+      const sensor = sensorOf(camera, s.cameras);
+      const pointsAt = (at: PlanItem) => (at.kind === 'camera' ? cameraBody(at) : [placeOf(at)]);
+      const shown = s.plan.items.filter(
+        (other) =>
+          (other.kind === 'camera' || (other.kind === 'source' && other.role !== 'practical')) &&
+          seenIn(m.pane, m.id, camera, sensor, pointsAt(other), space),
+      );
+      // One thing is moved at a time, the camera itself first: that often takes the others out too.
+      const other = shown.find((x) => x.id === camera.id) ?? shown[0];
+      if (!other) continue;
+      const subject = faces.length
+        ? faces.reduce((a, b) =>
+            distance(placeOf(a), placeOf(camera)) < distance(placeOf(b), placeOf(camera)) ? a : b,
+          )
+        : null;
+      const to = movedClear(m, camera, sensor, other, pointsAt, subject, space, s);
+      const called = (x: PlanItem) => (x.id === camera.id ? 'itself' : nameOf(x));
+      const mover = other.kind === 'camera' ? other.letter : nameOf(other);
+      found.push({
+        key: `mirror:${m.id}:${camera.id}`,
+        level: 'look',
+        itemIds: [...new Set([camera.id, ...shown.map((x) => x.id)])],
+        words: `${camera.letter} sees ${listed(shown.map(called))} in ${m.name} at ${camera.focalMm}\u00a0mm.`,
+        mend: to
+          ? `Turn or cover the glass, take a longer lens, or move ${mover} ${metresText(to.wayM)}.`
+          : 'Turn or cover the glass, or take a longer lens.',
+        fix: to ? { label: `Move ${mover} ${metresText(to.wayM)}`, id: other.id, values: to.values } : null,
+      });
+    }
+  }
+  return found;
+}
+
+/** The shortest of a few straight moves that brings a thing out of the mirror; a camera keeps looking at its subject. */
+function movedClear(
+  m: { id: string; pane: Pane },
+  camera: CameraItem,
+  sensor: Sensor,
+  other: PlanItem,
+  pointsAt: (at: PlanItem) => Vec[],
+  subject: PersonItem | null,
+  space: Space,
+  s: Surroundings,
+): { wayM: number; values: Record<string, number> } | null {
+  for (let n = 1; n <= MOST_STEPS; n += 1) {
+    for (const aside of [90, -90, 180, 0, 45, -45, 135, -135]) {
+      const way = times(direction(camera.turnDeg + aside), n * STEP_M);
+      const at = add(placeOf(other), way);
+      if (
+        s.room &&
+        !s.room.outside &&
+        (at.x < 0.2 || at.y < 0.2 || at.x > s.room.widthM - 0.2 || at.y > s.room.depthM - 0.2)
+      )
+        continue;
+      const values: Record<string, number> = { xM: round(at.x), yM: round(at.y) };
+      if (other.kind === 'camera' && subject) {
+        values.turnDeg = round(turnTo(at, placeOf(subject)));
+        values.tiltDeg = round(tiltTo(at, placeOf(subject)));
+      }
+      const moved = { ...other, ...values } as PlanItem;
+      const eye = other.id === camera.id ? (moved as CameraItem) : camera;
+      if (!seenIn(m.pane, m.id, eye, sensor, pointsAt(moved), space)) return { wayM: n * STEP_M, values };
+    }
+  }
+  return null;
+}
+
+/** An operator behind a camera, as a board in the light's way. */
+function operatorPane(c: CameraItem, towards: Vec): Pane {
+  const behind = add(placeOf(c), times(direction(c.turnDeg), -0.45));
+  const turn = turnTo(behind, towards) + 90;
+  const side = direction(turn);
+  return uprightPane(
+    behind.x - side.x * 0.25,
+    behind.y - side.y * 0.25,
+    behind.x + side.x * 0.25,
+    behind.y + side.y * 0.25,
+    0,
+    1.75,
+  );
+}
+
+/** Cameras or their operators that keep a lamp from a face, by at least half. */
+export function cameraShadows(s: Surroundings): Finding[] {
+  const cameras = s.plan.items.filter((i): i is CameraItem => i.kind === 'camera');
+  const found: Finding[] = [];
+  for (const face of s.plan.items) {
+    if (face.kind !== 'person') continue;
+    for (const lamp of s.plan.items) {
+      if (lamp.kind !== 'source' || !lamp.on || lamp.role === 'practical' || lamp.role === 'background') continue;
+      const half = (lampOf(lamp, s.catalogue)?.halfM ?? 0) * 0.7;
+      const side = direction(lamp.turnDeg + 90);
+      const samples = [0, half, -half].map((k) => add(placeOf(lamp), times(side, k)));
+      if (angleBetween(direction(face.turnDeg), minus(placeOf(lamp), placeOf(face))) > 100) continue;
+      for (const camera of cameras) {
+        const body = pane(placeOf(camera), turnTo(placeOf(camera), placeOf(face)), 0, 0.3, 0.3);
+        const operator = operatorPane(camera, placeOf(face));
+        const hidden = samples.filter(
+          (p) => crossing(p, placeOf(face), body) ?? crossing(p, placeOf(face), operator),
+        ).length;
+        if (hidden * 2 < samples.length) continue;
+        found.push({
+          key: `shadow:${camera.id}:${lamp.id}:${face.id}`,
+          level: 'look',
+          itemIds: [camera.id, lamp.id, face.id],
+          words: `${camera.letter} or its operator stands in ${nameOf(lamp)}’s way to ${nameOf(face)}.`,
+          mend: 'Raise the lamp over the camera, move it round, or take a bigger source.',
+          fix: null,
+        });
+      }
+    }
+  }
+  return found;
+}
+
+/** Two people who look at each other within this are a pair with a line between them, degrees. */
+const PAIR_DEG = 60;
+
+/** Cameras on both sides of the line between two people who look at each other. */
+export function lineCrossed(s: Surroundings): Finding[] {
+  const faces = s.plan.items.filter((i): i is PersonItem => i.kind === 'person');
+  const cameras = s.plan.items.filter((i): i is CameraItem => i.kind === 'camera');
+  const found: Finding[] = [];
+  faces.forEach((a, n) =>
+    faces.slice(n + 1).forEach((b) => {
+      const looks = (x: PersonItem, y: PersonItem) =>
+        Math.abs(turnBetween(x.turnDeg, turnTo(placeOf(x), placeOf(y)))) <= PAIR_DEG;
+      if (!looks(a, b) || !looks(b, a)) return;
+      const sides = cameras.map((c) => ({
+        c,
+        side: Math.sign(sideOf({ x: a.xM, y: a.yM }, { x: b.xM, y: b.yM }, { x: c.xM, y: c.yM })),
+      }));
+      const first = sides.find(({ side }) => side !== 0);
+      const over = sides.filter(({ side }) => first && side !== 0 && side !== first.side);
+      if (!first || over.length === 0) return;
+      found.push({
+        key: `line:${a.id}:${b.id}`,
+        level: 'look',
+        itemIds: [a.id, b.id, ...over.map(({ c }) => c.id)],
+        words: `${over.map(({ c }) => c.letter).join(' and ')} stand${over.length === 1 ? 's' : ''} across the line between ${nameOf(a)} and ${nameOf(b)} from ${first.c.letter}.`,
+        mend: 'Move to one side, or cut away between the two on purpose.',
+        fix: null,
+      });
+    }),
+  );
+  return found;
+}
+
+/** Curved lenses throw light back within this of square, degrees; they sit leaning a little. */
+const LENS_CURVE_DEG = 11;
+const LENS_LEAN_DEG = -5;
+
+/** Whether a camera sees a lamp in somebody's spectacles: the half-way direction lies within the lens' curve. */
+export function glares(face: PersonItem, camera: CameraItem, lamp: SourceItem, halfM: number): boolean {
+  const at = placeOf(face);
+  const [toLamp, toEye] = [minus(placeOf(lamp), at), minus(placeOf(camera), at)];
+  const [a, b] = [distance(placeOf(lamp), at), distance(placeOf(camera), at)];
+  if (a === 0 || b === 0) return false;
+  const middle = add(times(toLamp, 1 / a), times(toEye, 1 / b));
+  const spreadDeg = (Math.atan(halfM / a) * 180) / Math.PI / 2;
+  return angleBetween(middle, direction(face.turnDeg, LENS_LEAN_DEG)) <= LENS_CURVE_DEG + spreadDeg;
+}
+
+/** Lamps that show in spectacles, with the height that takes them out. */
+export function spectacleGlare(s: Surroundings): Finding[] {
+  const found: Finding[] = [];
+  for (const face of s.plan.items) {
+    if (face.kind !== 'person' || !face.spectacles) continue;
+    for (const lamp of s.plan.items) {
+      if (lamp.kind !== 'source' || !lamp.on) continue;
+      const half = lampOf(lamp, s.catalogue)?.halfM ?? 0.1;
+      const cameras = s.plan.items.filter((i): i is CameraItem => i.kind === 'camera' && glares(face, i, lamp, half));
+      if (cameras.length === 0) continue;
+      let up: SourceItem | null = null;
+      for (let n = 1; n <= 20 && !up; n += 1) {
+        const raised = { ...lamp, zM: round(lamp.zM + n * STEP_M) };
+        const aimed = { ...raised, tiltDeg: round(tiltTo(placeOf(raised), placeOf(face))) };
+        if (s.room && !s.room.outside && aimed.zM > s.room.heightM - 0.1) break;
+        if (!cameras.some((c) => glares(face, c, aimed, half))) up = aimed;
+      }
+      found.push({
+        key: `glare:${face.id}:${lamp.id}`,
+        level: 'look',
+        itemIds: [lamp.id, face.id, ...cameras.map((c) => c.id)],
+        words: `${capital(nameOf(lamp))} shows in ${nameOf(face)}’s spectacles to ${cameras.map((c) => c.letter).join(' and ')}.`,
+        mend: up
+          ? `Raise it to ${metresText(up.zM)} and tilt it down, or tip the spectacles.`
+          : 'Move it further round, or tip the spectacles.',
+        fix: up
+          ? { label: `Raise to ${metresText(up.zM)}`, id: lamp.id, values: { zM: up.zM, tiltDeg: up.tiltDeg } }
+          : null,
+      });
+    }
+  }
+  return found;
+}
+
+export function sightFindings(s: Surroundings): Finding[] {
+  const space = spaceOf(s.plan.items, s.room);
+  return [...inFrame(s, space), ...inMirrors(s, space), ...cameraShadows(s), ...spectacleGlare(s), ...lineCrossed(s)];
+}
+
+/** Where a face looks as a camera has it: into the lens within 5°, else so far to its left or right. */
+export function sightLine(face: PersonItem, camera: CameraItem): string {
+  const off = Math.round(turnBetween(turnTo(placeOf(face), placeOf(camera)), face.turnDeg));
+  if (Math.abs(off) <= 5) return `Looks into ${camera.letter}.`;
+  if (Math.abs(off) > 100) return `Turned away from ${camera.letter}.`;
+  return `Looks ${Math.abs(off)}° to the ${off > 0 ? 'left' : 'right'} of ${camera.letter}.`;
+}

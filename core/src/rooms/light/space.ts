@@ -1,0 +1,73 @@
+import {
+  crossing,
+  direction,
+  pane,
+  throughBox,
+  uprightPane,
+  type Box,
+  type Pane,
+  type Vec,
+} from '../../base/geometry/index.ts';
+import type { Feature, Room } from '../places/index.ts';
+import { isRaised, type PlanItem } from './plan.ts';
+
+export const placeOf = (i: Pick<PlanItem, 'xM' | 'yM' | 'zM'>): Vec => ({ x: i.xM, y: i.yM, z: i.zM });
+
+/** The flat rectangle of a flag, frame, bounce or mirror. */
+export function paneOf(i: Extract<PlanItem, { widthM: number }>): Pane {
+  return pane(placeOf(i), i.turnDeg, i.tiltDeg, i.widthM, i.heightM);
+}
+
+export const featurePane = (f: Feature): Pane => uprightPane(f.x1, f.y1, f.x2, f.y2, f.bottomM, f.topM);
+
+export function featureBox(f: Feature): Box {
+  return {
+    x1: Math.min(f.x1, f.x2),
+    y1: Math.min(f.y1, f.y2),
+    x2: Math.max(f.x1, f.x2),
+    y2: Math.max(f.y1, f.y2),
+    bottomM: f.bottomM,
+    topM: f.topM,
+  };
+}
+
+/** What stands in the way of light and of sight. */
+export interface Space {
+  panes: { id: string; pane: Pane }[];
+  boxes: Box[];
+  /** Openings to the outside; null in the open, where everything is outside. */
+  windows: Pane[] | null;
+  room: Room | null;
+}
+
+/** The obstacles of a plan in its room: flags, frames, bounces and mirrors, furniture, and the walls with their windows. */
+export function spaceOf(items: readonly PlanItem[], room: Room | null): Space {
+  return {
+    room,
+    panes: items.flatMap((i) => ('widthM' in i ? [{ id: i.id, pane: paneOf(i) }] : [])),
+    boxes: (room?.features ?? []).filter((f) => f.kind === 'block').map(featureBox),
+    windows: !room || room.outside ? null : room.features.filter((f) => f.kind === 'window').map(featurePane),
+  };
+}
+
+const within = (p: Vec, room: Room) =>
+  p.x >= 0 && p.y >= 0 && p.x <= room.widthM && p.y <= room.depthM && p.z <= room.heightM;
+
+/** Whether nothing stands between two places. `except` leaves out a pane: the frame the light comes from. */
+export function clear(space: Space, a: Vec, b: Vec, except: string | null = null): boolean {
+  for (const { id, pane: p } of space.panes) if (id !== except && crossing(a, b, p)) return false;
+  for (const box of space.boxes) if (throughBox(a, b, box)) return false;
+  if (space.windows && space.room) {
+    const [inA, inB] = [within(a, space.room), within(b, space.room)];
+    if (inA !== inB && !space.windows.some((w) => crossing(a, b, w))) return false;
+  }
+  return true;
+}
+
+/** A body that stands on the floor under something on the plan, as upright points from floor to top. */
+export function standPoints(i: PlanItem, steps = 5): Vec[] {
+  if (!isRaised(i) || i.standKey === null) return [];
+  return Array.from({ length: steps }, (_, n) => ({ x: i.xM, y: i.yM, z: (i.zM * n) / (steps - 1) }));
+}
+
+export const facing = (i: Pick<PlanItem, 'turnDeg'>, aside = 0): Vec => direction(i.turnDeg + aside);

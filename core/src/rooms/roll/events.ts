@@ -1,0 +1,61 @@
+import { z } from 'zod';
+import { id, line } from '../../base/records/index.ts';
+
+export const VERDICTS = ['good', 'maybe', 'noGood'] as const;
+export type Verdict = (typeof VERDICTS)[number];
+
+const letter = z.string().regex(/^[A-Z]$/, 'A camera is called by one capital letter.');
+const inTake = z.object({
+  letter,
+  cameraId: id,
+  /** What says that it rolls: the camera itself, or only the person logging. */
+  evidence: z.enum(['reports', 'assumed']),
+  card: z.string().max(24).nullable(),
+  clip: z.string().max(80).nullable(),
+});
+
+/** What can happen to a take. Each is a fact that is never changed; a correction is another fact. */
+export const takePayload = z.discriminatedUnion('kind', [
+  z.object({
+    kind: z.literal('rolled'),
+    shotId: id.nullable(),
+    /** The moment or cue, of a take that is of no shot in particular. */
+    sceneId: id.nullable().optional(),
+    dayId: id,
+    /** The number said on the slate. */
+    number: z.int().min(1).max(9999),
+    wild: z.boolean(),
+    cameras: z.array(inTake).max(12),
+    timecode: z.string().max(16),
+  }),
+  z.object({ kind: z.literal('cut'), timecode: z.string().max(16) }),
+  z.object({ kind: z.literal('uncut') }),
+  z.object({ kind: z.literal('marked'), verdict: z.enum(VERDICTS).nullable() }),
+  z.object({ kind: z.literal('noted'), text: line('The note', 1000).min(1, 'The note is empty.') }),
+  z.object({ kind: z.literal('starred'), timecode: z.string().max(16) }),
+  z.object({ kind: z.literal('camera'), letter, cameraId: id, in: z.boolean() }),
+  /** What a camera said of itself; written by the server for cameras it can hear. */
+  z.object({ kind: z.literal('reported'), letter, cameraId: id, card: z.string().max(24), clip: z.string().max(80) }),
+  z.object({ kind: z.literal('numbered'), number: z.int().min(1).max(9999) }),
+  z.object({ kind: z.literal('struck'), struck: z.boolean() }),
+]);
+export type TakePayload = z.infer<typeof takePayload>;
+
+export const takeEvent = z.object({
+  /** Also the idempotency key: the same event sent twice is one event. */
+  id,
+  takeId: id,
+  /** Production time in UTC milliseconds, as the logging device saw it. */
+  atMs: z.number().int(),
+  /** The same by the server's clock, as the device estimated it from its talks with the server; missing when it had none. */
+  productionAtMs: z.number().int().nullable().optional(),
+  /** The order of events logged by one client within one millisecond. */
+  seq: z.int().min(0),
+  clientId: z.string().min(1).max(64),
+  device: z.string().max(80),
+  payload: takePayload,
+});
+export type TakeEvent = z.infer<typeof takeEvent>;
+
+/** When it happened: by the server's clock where that is known, since clocks of devices may be hours wrong. */
+export const timeOf = (event: Pick<TakeEvent, 'atMs' | 'productionAtMs'>): number => event.productionAtMs ?? event.atMs;

@@ -1,0 +1,134 @@
+import { cardStatus, type CardStatus } from '../../rooms/copies/index.ts';
+import { planDay, projectDay, type Day, type DayPlan, type Pace, type Projection } from '../../plan/day/index.ts';
+import { ledger, type Answer } from '../../about/ledger/index.ts';
+import { foldTakes, shotStates, type Take } from '../../rooms/roll/index.ts';
+import { type ShotState } from '../../rooms/scenes/index.ts';
+import { minuteToMs, msToMinute } from '../../base/time/index.ts';
+import { paceOf } from './day.ts';
+import type { Preferences } from '../../base/units/index.ts';
+
+import type { ProductionRows } from './rows.ts';
+
+/** A day with everything worked out from the rows. */
+export interface DayFacts {
+  plan: DayPlan;
+  takes: Take[];
+  states: Map<string, ShotState>;
+  cards: CardStatus[];
+  dayShotIds: Set<string>;
+  projection: Projection | null;
+  answers: [Answer, Answer, Answer];
+}
+
+export type PlanRows = Pick<
+  ProductionRows,
+  'dayItems' | 'shots' | 'scenes' | 'setups' | 'relights' | 'lightKit' | 'rooms' | 'places' | 'moves'
+>;
+
+/** The timed plan of one day; at the pace of the job where it says so and takes have been rolled. */
+export function planOf(
+  rows: PlanRows & Partial<Pick<ProductionRows, 'production' | 'days' | 'takeEvents'>>,
+  day: Day,
+): DayPlan {
+  const paces =
+    rows.production?.usePace && rows.days && rows.takeEvents
+      ? jobPace({ ...rows, days: rows.days, takeEvents: rows.takeEvents })
+      : null;
+  return planDay(daySources(rows, day), paces);
+}
+
+/** The pace of the job against its plans as estimated. */
+export function jobPace(rows: PlanRows & Pick<ProductionRows, 'days' | 'takeEvents'>): Pace[] {
+  return paceOf(
+    rows,
+    rows.days.map((d) => planDay(daySources(rows, d))),
+    foldTakes(rows.takeEvents),
+  );
+}
+
+const daySources = (rows: PlanRows, day: Day) => ({
+  day,
+  items: rows.dayItems,
+  shots: rows.shots,
+  scenes: rows.scenes,
+  setups: rows.setups,
+  relights: rows.relights,
+  lightKit: rows.lightKit,
+  rooms: rows.rooms,
+  places: rows.places,
+  moves: rows.moves,
+});
+
+/** When the production’s last day ends by its plan; null when it has none. */
+export function lastDayEndMs(rows: PlanRows & Pick<ProductionRows, 'days'>): number | null {
+  const ends = rows.days.map((day) => minuteToMs(day.date, day.timeZone, planOf(rows, day).wrapMin));
+  return ends.length > 0 ? Math.max(...ends) : null;
+}
+
+/** The shots of a day: its lines’, and those of its moments. */
+export const shotIdsOf = (plan: DayPlan): Set<string> => new Set(plan.rows.flatMap((r) => r.shots.map((s) => s.id)));
+
+/** Where every card's media stand. */
+export function cardsOf(
+  rows: Pick<ProductionRows, 'production' | 'cards' | 'clips' | 'copyFiles' | 'copyJobs' | 'drives' | 'releases'>,
+): CardStatus[] {
+  return rows.cards.map((card) =>
+    cardStatus(card, rows.clips, rows.copyFiles, rows.copyJobs, rows.drives, rows.production.keepPolicy, rows.releases),
+  );
+}
+
+/**
+ * Where a day will end from `nowMs`, or null when the day is not under way: before its call, or more than
+ * six hours after its planned wrap. The shot in hand is the one of the newest take, unless it is got.
+ */
+export function projectionOf(
+  plan: DayPlan,
+  takes: readonly Take[],
+  states: ReadonlyMap<string, ShotState>,
+  nowMs: number,
+): Projection | null {
+  const { day } = plan;
+  const nowMin = msToMinute(day.date, day.timeZone, nowMs);
+  if (nowMin < day.callMin || nowMin > plan.wrapMin + 360 || plan.rows.length === 0) return null;
+  const ownTakes = takes.filter((t) => t.dayId === day.id);
+  const newest = ownTakes.at(-1);
+  const isDone = (shotId: string) => states.get(shotId) === 'got' || states.get(shotId) === 'dropped';
+  const rowOf = (t: Take) =>
+    plan.rows.find((r) => (t.shotId ? r.shots.some((s) => s.id === t.shotId) : r.programme && r.itemId === t.sceneId));
+  const tried = new Set(ownTakes.map((t) => rowOf(t)?.itemId));
+  const lastTried = plan.rows.findLastIndex((r) => r.shot && tried.has(r.itemId));
+  // A moment is over when its time is, whatever was had of it; before that it goes on, though all of it may be had.
+  const isOver = (row: DayPlan['rows'][number], i: number) => {
+    if (row.programme) return row.endMin <= nowMin;
+    return row.shot ? isDone(row.shot.id) : i <= lastTried || row.endMin <= nowMin;
+  };
+  const done = new Set(plan.rows.filter(isOver).map((row) => row.itemId));
+  const newestRow = newest && rowOf(newest);
+  const inHand = newestRow && !done.has(newestRow.itemId) && newestRow.shots.length > 0 ? newestRow : undefined;
+  const firstTake = inHand ? ownTakes.find((t) => rowOf(t) === inHand) : undefined;
+  const startedMin = firstTake
+    ? msToMinute(day.date, day.timeZone, firstTake.rolledAtMs) - (inHand?.shot?.rehearseMin ?? 0)
+    : nowMin;
+  return projectDay(plan, nowMin, done, inHand ? { itemId: inHand.itemId, startedMin } : null);
+}
+
+/** One day with all that follows from the rows at the instant `nowMs` (production time). */
+export function factsOf(rows: ProductionRows, day: Day, nowMs: number, clock: Preferences['clock'] = '24'): DayFacts {
+  const plan = planOf(rows, day);
+  const takes = foldTakes(rows.takeEvents);
+  const states = shotStates(rows.shots, takes);
+  const cards = cardsOf(rows);
+  const dayShotIds = shotIdsOf(plan);
+  const projection = projectionOf(plan, takes, states, nowMs);
+  const answers = ledger({
+    plan,
+    projection,
+    shots: rows.shots,
+    states,
+    dayShotIds,
+    cards,
+    takes: takes.length,
+    clock,
+  });
+  return { plan, takes, states, cards, dayShotIds, projection, answers };
+}

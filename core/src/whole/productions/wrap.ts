@@ -1,0 +1,22 @@
+import type { Day } from '../../plan/day/index.ts';
+import { matchClips, wrapRows, type WrapRow } from '../../about/wrap/index.ts';
+import type { DayFacts } from './facts.ts';
+import type { ProductionRows } from './rows.ts';
+
+/** The wrap table of one day: its shots and moments, what was taken of them, and which clips those are. */
+export function wrapOf(
+  rows: Pick<ProductionRows, 'production' | 'shots' | 'scenes' | 'clips' | 'cards' | 'cameras'>,
+  day: Pick<Day, 'id'>,
+  facts: Pick<DayFacts, 'plan' | 'takes' | 'states' | 'cards' | 'dayShotIds'>,
+): WrapRow[] {
+  const bare = new Set(facts.plan.rows.flatMap((r) => (r.programme && r.shots.length === 0 ? [r.itemId] : [])));
+  return wrapRows({
+    shots: rows.shots.filter((s) => facts.dayShotIds.has(s.id)),
+    scenes: rows.scenes,
+    moments: rows.scenes.filter((s) => bare.has(s.id)),
+    states: facts.states,
+    takes: facts.takes.filter((t) => t.dayId === day.id),
+    matches: matchClips(facts.takes, rows.clips, rows.cards, rows.cameras, rows.production.rate),
+    cards: facts.cards,
+  });
+}

@@ -1,1 +1,0 @@
-export { openLightFindings } from '@kavrell/core/productions';

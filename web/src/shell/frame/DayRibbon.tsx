@@ -1,0 +1,261 @@
+import { sunPlaceOf } from '@kavrell/core/places';
+import { Box } from '@chakra-ui/react';
+import { useId, useMemo, useRef, useState } from 'react';
+import { useNavigate } from 'react-router';
+import { dayBlocks, isOnce, type Day, type DayBlock } from '@kavrell/core/day';
+import type { Take } from '@kavrell/core/roll';
+import { skyStrip, sunTimes } from '@kavrell/core/sun';
+import { midnightMs, msToMinute } from '@kavrell/core/time';
+import { formatMinuteOfDay, formatMinutes } from '@kavrell/core/units';
+import { useNow } from '../../platform/clock.ts';
+import { usePreferences } from '../../platform/preferences.ts';
+import { useWide } from '../../ui/wide.ts';
+import { useElementWidth } from '../../ui/width.ts';
+import { screenLink } from '../../app/links.ts';
+import { useProduction } from '../../app/production.tsx';
+import { ribbonScale } from './scale.ts';
+
+/** Sizes in px: on narrow screens the ribbon shrinks to a line. */
+const WIDE_SIZE = { height: 64, top: 10, block: 26, foot: 16 };
+const NARROW_SIZE = { height: 38, top: 5, block: 18, foot: 0 };
+const CHAR_PX = 6.6;
+const LEAD_MIN = 40;
+const TAIL_MIN = 50;
+/** Sky drawn in this many steps. */
+const STEPS = 96;
+
+/** Colour of the sky: neutral grey by brightness, a little warmth while the sun is low. */
+function skyColour(brightness: number, warmth: number, theme: 'stage' | 'daylight'): string {
+  const lightness = theme === 'stage' ? 6 + brightness * 32 : 56 + brightness * 36;
+  return `hsl(34 ${Math.round(warmth * 42)}% ${lightness.toFixed(1)}%)`;
+}
+
+/** What a block may be called, longest first: the first that fits is written, or none. */
+function labelsOf(block: DayBlock): string[] {
+  const [row] = block.rows;
+  if (block.kind === 'call') return ['Load-in', 'In'];
+  if (block.kind === 'strike') return ['Wrap'];
+  if (block.kind === 'change')
+    return [block.title.replace(/^Move to .*$/, 'Move'), block.title.split(/[ ,]/)[0] ?? ''].filter(
+      (l) => !/^(Repos|Turn)/.test(l),
+    );
+  if (!row?.scene || row.programme) return [block.title, block.title.split(' ')[0] ?? ''];
+  const first = row.shot?.code ?? '';
+  const last = block.rows.at(-1)?.shot?.code ?? first;
+  const codes = first === last ? first : `${first}–${last.replace(row.scene.number, '')}`;
+  return [`${codes} ${row.scene.title}`, row.scene.title, codes, row.scene.number];
+}
+
+/** What happened, drawn as three paths however many takes there are: a bar from roll to cut for each. */
+function takePaths(
+  takes: readonly Take[],
+  day: Day,
+  nowMs: number,
+  x: (minute: number) => number,
+  y: number,
+): Record<'kept' | 'noGood' | 'rolling', string> {
+  const paths = { kept: '', noGood: '', rolling: '' };
+  const midnight = midnightMs(day.date, day.timeZone);
+  for (const take of takes) {
+    if (take.dayId !== day.id) continue;
+    const from = x((take.rolledAtMs - midnight) / 60000);
+    const to = x(((take.cutAtMs ?? nowMs) - midnight) / 60000);
+    paths[take.cutAtMs === null ? 'rolling' : take.verdict === 'noGood' ? 'noGood' : 'kept'] +=
+      `M${from.toFixed(1)} ${y}h${Math.max(2, to - from).toFixed(1)}v5h-${Math.max(2, to - from).toFixed(1)}z`;
+  }
+  return paths;
+}
+
+/** The day itself as a strip: its sky, the plan above, what happened below, and now. */
+export function DayRibbon() {
+  const { facts, day, rows, production } = useProduction();
+  const ref = useRef<HTMLDivElement>(null);
+  const width = useElementWidth(ref);
+  const theme = usePreferences((s) => s.theme);
+  const clock = usePreferences((s) => s.clock);
+  const navigate = useNavigate();
+  const now = useNow(production, 30000);
+  const gradient = useId();
+  const { height, top, block: blockHeight, foot } = useWide() ? WIDE_SIZE : NARROW_SIZE;
+  const [pointed, setPointed] = useState<{ block: DayBlock; x: number } | null>(null);
+
+  const plan = facts?.plan ?? null;
+  const blocks = useMemo(() => (plan ? dayBlocks(plan, { joinMin: 45, joinPinned: true }) : []), [plan]);
+  const place = day ? (rows.places.find((p) => p.id === day.basePlaceId) ?? rows.places[0] ?? null) : null;
+  const first = plan && day ? day.callMin - LEAD_MIN : 360;
+  const last = plan && day ? Math.max(plan.wrapMin, day.wantedWrapMin) + TAIL_MIN : 1260;
+  const scale = useMemo(() => ribbonScale(width, first, last), [width, first, last]);
+  const sun = useMemo(() => sunPlaceOf(day, place), [day, place]);
+  const sky = useMemo(() => {
+    if (!sun) return [];
+    // Steps even in x, so that dawn is as smooth where the night is squeezed.
+    return skyStrip(sun, scale.fromMin, scale.toMin, STEPS * 3).map((s) => ({ ...s, x: scale.x(s.minute) }));
+  }, [sun, scale]);
+  const times = useMemo(() => (sun ? sunTimes(sun) : null), [sun]);
+
+  const stops = useMemo(
+    () =>
+      sky.map((s) => <stop key={s.minute} offset={s.x / width} stopColor={skyColour(s.brightness, s.warmth, theme)} />),
+    [sky, width, theme],
+  );
+  const takes = facts?.takes;
+  const happened = useMemo(
+    () =>
+      day && takes ? takePaths(takes, day, now, scale.x, top + blockHeight + 4) : { kept: '', noGood: '', rolling: '' },
+    [takes, day, now, scale, top, blockHeight],
+  );
+
+  if (!day) return <Box ref={ref} h={`${height}px`} />;
+  const nowMin = msToMinute(day.date, day.timeZone, now);
+  const isToday = nowMin >= scale.fromMin && nowMin <= scale.toMin;
+  const say = (minute: number) => formatMinuteOfDay(minute, day, clock);
+  const words = (b: DayBlock) =>
+    `${b.title}, ${say(b.startMin)} to ${say(b.endMin)}, ${formatMinutes(b.endMin - b.startMin)}`;
+  const hourWidth = scale.x(12 * 60 + 60) - scale.x(12 * 60);
+  const every = hourWidth > 46 ? 1 : hourWidth > 24 ? 2 : 3;
+  const hours = Array.from(
+    { length: Math.floor(last / 60) - Math.ceil(first / 60) + 1 },
+    (_, i) => Math.ceil(first / 60) + i,
+  ).filter((h) => h % every === 0);
+  const summary = plan
+    ? `The day from ${say(day.callMin)} to ${say(plan.wrapMin)}${times?.setMin ? `, sunset ${say(times.setMin)}` : ''}`
+    : 'The day';
+
+  return (
+    <Box
+      ref={ref}
+      position="relative"
+      h={`${height}px`}
+      minW={0}
+      overflow="hidden"
+      onPointerLeave={() => setPointed(null)}
+    >
+      {width > 0 ? (
+        <svg width={width} height={height} role="group" aria-label={summary} style={{ display: 'block' }}>
+          <defs>
+            <linearGradient id={gradient}>{stops}</linearGradient>
+          </defs>
+          <rect width={width} height={height} fill={sky.length ? `url(#${gradient})` : 'var(--chakra-colors-panel)'} />
+          <rect y={height - foot} width={width} height={foot} fill="var(--chakra-colors-page)" opacity={0.72} />
+          {(foot ? hours : []).map((h) => (
+            <g key={h} transform={`translate(${scale.x(h * 60).toFixed(1)} 0)`}>
+              <line y1={height - foot} y2={height - foot + 5} stroke="var(--chakra-colors-soft)" />
+              <text x={3} y={height - 4} fontSize={11} fill="var(--chakra-colors-soft)">
+                {clock === '24' ? String(h % 24).padStart(2, '0') : `${h % 12 || 12}${h % 24 < 12 ? 'a' : 'p'}`}
+              </text>
+            </g>
+          ))}
+          {blocks.map((block, i) => {
+            const x = scale.x(block.startMin);
+            const w = Math.max(1, scale.x(block.endMin) - x - 1);
+            const work = block.kind === 'work';
+            const once = block.rows.some((r) => r.pinnedStartMin !== null || isOnce(r));
+            const label = labelsOf(block).find((l) => w > l.length * CHAR_PX + 8);
+            if (block.kind === 'wait') return null;
+            // Of lines of a programme that lie over each other the later ones are drawn lower.
+            const over = work && blocks.slice(0, i).some((b) => b.kind === 'work' && b.endMin > block.startMin);
+            const drop = over ? blockHeight / 2 : 0;
+            return (
+              <g
+                key={`${block.kind}${block.startMin}${block.rows[0]?.itemId ?? ''}`}
+                role="link"
+                tabIndex={work ? 0 : -1}
+                aria-label={words(block)}
+                style={{ cursor: 'pointer' }}
+                onPointerEnter={() => setPointed({ block, x: x + w / 2 })}
+                onFocus={() => setPointed({ block, x: x + w / 2 })}
+                onBlur={() => setPointed(null)}
+                onClick={() =>
+                  void navigate(`${screenLink(production.id, day.number, 'day')}#${block.rows[0]?.itemId ?? ''}`)
+                }
+                onKeyDown={(e) => {
+                  if (e.key === 'Enter')
+                    void navigate(`${screenLink(production.id, day.number, 'day')}#${block.rows[0]?.itemId ?? ''}`);
+                }}
+              >
+                <rect
+                  x={x}
+                  y={work ? top + drop : top + 5}
+                  width={w}
+                  height={work ? blockHeight - drop : blockHeight - 10}
+                  rx={2}
+                  fill={
+                    once
+                      ? 'var(--chakra-colors-tape)'
+                      : work
+                        ? 'var(--chakra-colors-raised)'
+                        : 'var(--chakra-colors-page)'
+                  }
+                  opacity={work ? 1 : 0.72}
+                  stroke={once ? 'none' : 'var(--chakra-colors-edge)'}
+                  strokeWidth={work ? 1 : 0.5}
+                />
+                {label && !over ? (
+                  <text
+                    x={x + 4}
+                    y={top + blockHeight / 2 + 4.5}
+                    fontSize={12}
+                    fontWeight={work ? 650 : 400}
+                    fill={
+                      once
+                        ? 'var(--chakra-colors-on-tape)'
+                        : work
+                          ? 'var(--chakra-colors-text)'
+                          : 'var(--chakra-colors-soft)'
+                    }
+                  >
+                    {label}
+                  </text>
+                ) : null}
+              </g>
+            );
+          })}
+          <path d={happened.kept} fill="var(--chakra-colors-text)" />
+          <path d={happened.noGood} fill="var(--chakra-colors-text)" opacity={0.45} />
+          <path d={happened.rolling} fill="var(--chakra-colors-rolling)" />
+          {place && !sun && !sky.length ? (
+            <text x={6} y={height - foot - 2} fontSize={11} fill="var(--chakra-colors-soft)" data-no-sky>
+              Nobody has said where {place.name.slice(0, 24)} is: no sun here yet
+            </text>
+          ) : null}
+          {plan ? (
+            <line
+              x1={scale.x(day.wantedWrapMin)}
+              x2={scale.x(day.wantedWrapMin)}
+              y1={4}
+              y2={height - foot}
+              stroke="var(--chakra-colors-text)"
+              strokeDasharray="2 3"
+            />
+          ) : null}
+          {isToday ? (
+            <g transform={`translate(${scale.x(nowMin).toFixed(1)} 0)`}>
+              <line y2={height} stroke="var(--chakra-colors-accent)" strokeWidth={2} />
+              <path d="M-5 0H5L0 7z" fill="var(--chakra-colors-accent)" />
+            </g>
+          ) : null}
+        </svg>
+      ) : null}
+      {pointed ? (
+        <Box
+          position="absolute"
+          bottom="0"
+          h="16px"
+          lineHeight="16px"
+          fontSize="12px"
+          px={2}
+          bg="raised"
+          whiteSpace="nowrap"
+          pointerEvents="none"
+          style={
+            pointed.x < width / 2
+              ? { left: Math.max(0, pointed.x - 40) }
+              : { right: Math.max(0, width - pointed.x - 40) }
+          }
+        >
+          {words(pointed.block)}
+        </Box>
+      ) : null}
+    </Box>
+  );
+}

@@ -1,0 +1,257 @@
+import { Box, Flex } from '@chakra-ui/react';
+import { Suspense, useEffect, useState, type ReactNode } from 'react';
+import { useNavigate, useParams } from 'react-router';
+import { dateOf } from '@kavrell/core/time';
+import { formatClock, formatDate } from '@kavrell/core/units';
+import { useNow } from '../../platform/clock.ts';
+import { useKey } from '../../platform/keys.ts';
+import { unsay, useNotices } from '../../platform/notices.ts';
+import { usePreferences } from '../../platform/preferences.ts';
+import { undo } from '../../platform/undo.ts';
+import { Button } from '../../ui/Button.tsx';
+import { Loading } from '../../ui/parts.tsx';
+import { SheetPlace, hold, openSheet, useSheet } from '../../ui/sheet.tsx';
+import { Guard } from '../../app/Trouble.tsx';
+import { screenLink } from '../../app/links.ts';
+import { useProduction } from '../../app/production.tsx';
+import { fetchOtherScreens } from '../screens.ts';
+import { DayRibbon } from './DayRibbon.tsx';
+import { Finder } from './Finder.tsx';
+import { HeldSheet } from './HeldSheet.tsx';
+import { Ledger } from './Ledger.tsx';
+import { PhoneRail, Rail } from './Rail.tsx';
+import { useWide } from '../../ui/wide.ts';
+
+function Clock() {
+  const { production, day } = useProduction();
+  const now = useNow(production, 1000);
+  const clock = usePreferences((s) => s.clock);
+  const zone = day?.timeZone ?? Intl.DateTimeFormat().resolvedOptions().timeZone;
+  const parts = new Intl.DateTimeFormat('en-GB', {
+    timeZone: zone,
+    hour: '2-digit',
+    minute: '2-digit',
+    hourCycle: 'h23',
+  }).formatToParts(now);
+  const part = (type: string) => Number(parts.find((p) => p.type === type)?.value ?? 0);
+  const today = dateOf(now, zone);
+  const simulated = production.simulatedNowOffsetMs !== null;
+  return (
+    <Box
+      as="button"
+      w="120px"
+      px={4}
+      textAlign="right"
+      flex="none"
+      hideBelow="md"
+      onClick={() => hold(simulated ? 'clock' : 'settings')}
+    >
+      <Box fontSize="l" fontWeight="700" lineHeight="1.2">
+        {formatClock(part('hour'), part('minute'), clock)}
+      </Box>
+      <Box color={simulated ? 'look' : 'soft'} fontSize="12px" lineHeight="1.2">
+        {simulated ? 'simulated time' : day && today !== day.date ? formatDate(today) : 'local time'}
+      </Box>
+    </Box>
+  );
+}
+
+function Chooser() {
+  const { production, rows, day } = useProduction();
+  const navigate = useNavigate();
+  const { screen = 'day' } = useParams();
+  return (
+    <Box w={{ base: 'auto', md: '168px' }} flex={{ base: 1, md: 'none' }} px={3} minW={0}>
+      <Box
+        as="button"
+        display="block"
+        fontWeight="700"
+        maxW="100%"
+        overflow="hidden"
+        textOverflow="ellipsis"
+        whiteSpace="nowrap"
+        title={production.title}
+        onClick={() => void navigate('/')}
+        aria-label={`${production.title}: choose a production`}
+      >
+        {production.title}
+      </Box>
+      {rows.days.length ? (
+        <Box asChild color="soft" bg="transparent" border="0" p={0} fontSize="s" maxW="100%">
+          <select
+            aria-label="Day"
+            value={day?.number}
+            onChange={(e) => void navigate(screenLink(production.id, Number(e.target.value), screen))}
+          >
+            {rows.days.map((d) => (
+              <option key={d.id} value={d.number}>
+                {formatDate(d.date)} · {d.number} of {rows.days.length}
+              </option>
+            ))}
+          </select>
+        </Box>
+      ) : (
+        <Box color="soft" fontSize="s">
+          no day yet
+        </Box>
+      )}
+    </Box>
+  );
+}
+
+function Notices() {
+  const notices = useNotices((s) => s.notices);
+  return (
+    <Box
+      position="fixed"
+      bottom={{ base: '140px', md: '48px' }}
+      left="50%"
+      transform="translateX(-50%)"
+      zIndex={15}
+      display="grid"
+      gap={2}
+      role="status"
+      maxW="92vw"
+    >
+      {notices.map((n) => (
+        <Flex
+          key={n.id}
+          bg="raised"
+          border="1px solid"
+          borderColor="edge"
+          borderRadius="r"
+          px={4}
+          py={2}
+          gap={4}
+          align="center"
+        >
+          <span>{n.text}</span>
+          {n.action ? (
+            <Button
+              size="small"
+              onClick={() => {
+                n.action?.run();
+                unsay(n.id);
+              }}
+            >
+              {n.action.word}
+            </Button>
+          ) : null}
+        </Flex>
+      ))}
+    </Box>
+  );
+}
+
+/** Ribbon, rail, screen, side sheet, ledger: what stands around every screen. */
+export function Frame({ path, title, children }: { path: string; title: string; children: ReactNode }) {
+  const { production, me } = useProduction();
+  const wide = useWide();
+  const [finding, setFinding] = useState(false);
+  const [place, setPlace] = useState<HTMLElement | null>(null);
+  const held = useSheet((s) => s.held);
+  const open = useSheet((s) => s.open);
+
+  useEffect(() => {
+    document.title = `${title} · ${production.title} · Kavrell`;
+    openSheet(false);
+  }, [title, production.title, path]);
+  useEffect(fetchOtherScreens, []);
+
+  useKey('/', () => setFinding(true));
+  useKey('?', () => hold('keys'));
+  useKey(',', () => hold('settings'));
+  useKey('1', () => hold('make'), { letter: true });
+  useKey('2', () => hold('got'), { letter: true });
+  useKey('3', () => hold('kept'), { letter: true });
+  useKey(
+    'escape',
+    () => {
+      hold(null);
+      openSheet(false);
+    },
+    { typing: true },
+  );
+  useKey('mod+z', () => void undo(production.id, me.name), { enabled: me.role === 'owner' });
+  useKey('mod+shift+z', () => void undo(production.id, me.name, true), { enabled: me.role === 'owner' });
+
+  const sheetShown = wide || held !== null || open;
+  return (
+    <Box
+      display="grid"
+      h="100dvh"
+      gridTemplateRows={wide ? '64px minmax(0, 1fr) 36px' : 'auto minmax(0, 1fr) 36px auto'}
+      gridTemplateColumns={wide ? '168px minmax(0, 1fr) 320px' : 'minmax(0, 1fr)'}
+    >
+      <Flex
+        as="header"
+        gridColumn="1 / -1"
+        borderBottom="1px solid"
+        borderColor="hairline"
+        bg="panel"
+        align="center"
+        minW={0}
+        wrap={wide ? 'nowrap' : 'wrap'}
+      >
+        <Chooser />
+        <Box flex="1" minW={0} order={wide ? 0 : 3} flexBasis={wide ? 'auto' : '100%'}>
+          <Guard name="ribbon" what="The ribbon" small>
+            <DayRibbon />
+          </Guard>
+        </Box>
+        <Clock />
+        {wide ? null : (
+          <Button look="quiet" onClick={() => hold('settings')} minH="44px">
+            Settings
+          </Button>
+        )}
+      </Flex>
+      {wide ? <Rail /> : null}
+      <Box as="main" overflow="auto" p={{ base: 3, md: 5 }} minW={0} position="relative">
+        <SheetPlace.Provider value={place}>
+          <Guard name={path}>
+            <Suspense fallback={<Loading what="the screen" />}>{children}</Suspense>
+          </Guard>
+        </SheetPlace.Provider>
+      </Box>
+      <Box
+        as="aside"
+        aria-label="Side sheet"
+        display={sheetShown ? 'block' : 'none'}
+        bg="panel"
+        borderLeft="1px solid"
+        borderColor="hairline"
+        p={4}
+        overflowY="auto"
+        overflowWrap="anywhere"
+        {...(wide
+          ? {}
+          : {
+              position: 'fixed',
+              inset: '20% 0 0 0',
+              zIndex: 12,
+              borderTop: '1px solid',
+              boxShadow: '0 -8px 24px rgba(0,0,0,0.4)',
+            })}
+      >
+        <Guard name={`sheet ${held}`} what="This sheet">
+          <HeldSheet />
+        </Guard>
+        {!wide && held === null && open ? (
+          <Button size="small" look="quiet" onClick={() => openSheet(false)} float="right">
+            Close
+          </Button>
+        ) : null}
+        <Box ref={setPlace} display={held ? 'none' : 'block'} />
+      </Box>
+      <Box gridColumn="1 / -1" minW={0}>
+        <Guard name="ledger" what="The ledger" small>
+          <Ledger />
+        </Guard>
+      </Box>
+      {wide ? null : <PhoneRail path={path} />}
+      <Notices />
+      {finding ? <Finder close={() => setFinding(false)} /> : null}
+    </Box>
+  );
+}

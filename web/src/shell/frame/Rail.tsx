@@ -1,0 +1,200 @@
+import { Box } from '@chakra-ui/react';
+import { useEffect, useState } from 'react';
+import { NavLink } from 'react-router';
+import { deliverableFacts, scopeChecks } from '@kavrell/core/brief';
+import { cameraToMend } from '@kavrell/core/productions';
+import { undecided } from '@kavrell/core/risks';
+import { clockStates } from '@kavrell/core/clocks';
+import { formatCount } from '@kavrell/core/units';
+import { productionNow } from '../../platform/clock.ts';
+import { useProduction, type ProductionView } from '../../app/production.tsx';
+import { screenLink } from '../../app/links.ts';
+import { SCREENS, type ScreenEntry } from '../screens.ts';
+
+const GROUPS = ['Prepare', 'On the day', 'After'] as const;
+
+const WANTS_JAM = new Set(['never', 'due', 'circle']);
+
+/** How many things on a screen need a decision. */
+function decisions(path: string, { rows, facts, cards, day, stale }: ProductionView, lightToMend: number): number {
+  if (path === 'day') return (facts?.plan.violations.length ?? 0) + (facts?.plan.assumptions.length ?? 0);
+  if (path === 'places') return rows.places.filter((p) => !p.confirmed).length;
+  if (path === 'light') return lightToMend;
+  if (path === 'camera') return cameraToMend(rows);
+  if (path === 'risks') return undecided(rows.rehearsalNotes).length;
+  if (path === 'clocks')
+    return clockStates(rows.clocks, rows.jams, productionNow(rows.production)).filter((s) => WANTS_JAM.has(s.standing))
+      .length;
+  if (path === 'scenes') return stale.size;
+  if (path === 'brief')
+    return (
+      scopeChecks(rows.asks, rows.shots, rows.cameras, rows.people).filter((c) => c.state === 'hole').length +
+      rows.deliverables.filter((d) =>
+        deliverableFacts(d, rows.production, rows.shots, rows.scenes).demands.some((x) => x.level === 'look'),
+      ).length
+    );
+  if (path === 'copies') return cards.filter((c) => c.card.unloaded && c.clips.length > 0 && c.state !== 'kept').length;
+  if (path === 'people')
+    return rows.engagements.length === 0 || !day
+      ? 0
+      : rows.people.filter((p) => !rows.engagements.some((e) => e.personId === p.id)).length;
+  return 0;
+}
+
+function Entry({ screen, lightToMend }: { screen: ScreenEntry; lightToMend: number }) {
+  const view = useProduction();
+  const count = decisions(screen.path, view, lightToMend);
+  return (
+    <NavLink to={screenLink(view.production.id, view.day?.number ?? null, screen.path)} className="rail-link">
+      <span>{screen.title}</span>
+      {count ? (
+        <Box as="span" color="look" fontSize="s" aria-label={formatCount(count, 'thing to decide', 'things to decide')}>
+          {count}
+        </Box>
+      ) : null}
+    </NavLink>
+  );
+}
+
+/** Setups on whose plans something must be mended, counted once the page is idle: twelve of them take longer than a frame. */
+function useLightToMend(): number {
+  const { me, rows, day } = useProduction();
+  const [count, setCount] = useState(0);
+  useEffect(() => {
+    if (me.role !== 'owner') return;
+    let gone = false;
+    const run = async () => {
+      const { openLightFindings } = await import('./toMend.ts');
+      if (!gone) setCount([...openLightFindings(rows, day).values()].filter((n) => n > 0).length);
+    };
+    const idle = window.requestIdleCallback ?? ((f: () => void) => window.setTimeout(f, 400));
+    const cancel = window.cancelIdleCallback ?? window.clearTimeout;
+    const handle = idle(() => void run());
+    return () => {
+      gone = true;
+      cancel(handle);
+    };
+  }, [
+    me.role,
+    rows.setups,
+    rows.rooms,
+    rows.circuits,
+    rows.placeFacts,
+    rows.cameras,
+    rows.lightKit,
+    rows.places,
+    rows.production,
+    day,
+  ]);
+  return count;
+}
+
+const linkCss = {
+  '& .rail-link': {
+    display: 'flex',
+    justifyContent: 'space-between',
+    alignItems: 'center',
+    minHeight: '27px',
+    px: '12px',
+    textDecoration: 'none',
+    fontSize: '14px',
+    borderLeft: '2px solid transparent',
+  },
+  '& .rail-link:hover': { bg: 'raised' },
+  '& .rail-link.active': { bg: 'raised', fontWeight: 700, borderLeftColor: 'text' },
+};
+
+/** The three words, and the screens under each. */
+export function Rail() {
+  const { me } = useProduction();
+  const lightToMend = useLightToMend();
+  return (
+    <Box
+      as="nav"
+      aria-label="Screens"
+      bg="panel"
+      borderRight="1px solid"
+      borderColor="hairline"
+      py={3}
+      overflowY="auto"
+      css={linkCss}
+    >
+      {GROUPS.map((group) => {
+        const screens = SCREENS.filter((s) => s.group === group && s.roles.includes(me.role));
+        if (screens.length === 0) return null;
+        return (
+          <Box key={group} mb={4}>
+            <Box color="soft" fontSize="s" px="14px" mb={1}>
+              {group}
+            </Box>
+            {screens.map((s) => (
+              <Entry key={s.path} screen={s} lightToMend={lightToMend} />
+            ))}
+          </Box>
+        );
+      })}
+    </Box>
+  );
+}
+
+/** The phone's rail: three tabs, the screens of the open one above them. */
+export function PhoneRail({ path }: { path: string }) {
+  const { me, production, day } = useProduction();
+  const current = SCREENS.find((s) => s.path === path)?.group ?? 'Prepare';
+  const mine = SCREENS.filter((s) => s.roles.includes(me.role));
+  return (
+    <Box as="nav" aria-label="Screens" borderTop="1px solid" borderColor="hairline" bg="panel">
+      <Box
+        display="flex"
+        flexWrap="wrap"
+        css={{
+          ...linkCss,
+          '& .rail-link': {
+            flex: 'none',
+            px: '12px',
+            minHeight: '40px',
+            display: 'flex',
+            alignItems: 'center',
+            textDecoration: 'none',
+            fontSize: '14px',
+          },
+          '& .rail-link.active': { fontWeight: 700, bg: 'raised' },
+        }}
+      >
+        {mine
+          .filter((s) => s.group === current)
+          .map((s) => (
+            <NavLink key={s.path} to={screenLink(production.id, day?.number ?? null, s.path)} className="rail-link">
+              {s.title}
+            </NavLink>
+          ))}
+      </Box>
+      <Box
+        display="grid"
+        gridTemplateColumns={`repeat(${GROUPS.length}, 1fr)`}
+        borderTop="1px solid"
+        borderColor="hairline"
+      >
+        {GROUPS.map((group) => {
+          const first = mine.find((s) => s.group === group);
+          if (!first) return null;
+          return (
+            <Box
+              key={group}
+              asChild
+              minH="48px"
+              display="grid"
+              placeItems="center"
+              textDecoration="none"
+              fontWeight={group === current ? 700 : 400}
+              borderTop="2px solid"
+              borderColor={group === current ? 'text' : 'transparent'}
+            >
+              <NavLink to={screenLink(production.id, day?.number ?? null, first.path)}>{group}</NavLink>
+            </Box>
+          );
+        })}
+      </Box>
+    </Box>
+  );
+}
