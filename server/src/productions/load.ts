@@ -1,19 +1,13 @@
-import type { ProductionRows } from '@kavrell/core/productions';
-import { inSceneOrder } from '@kavrell/core/scenes';
-import { PLAN_TABLES } from '@kavrell/contract';
+import { Assembler, ROW_TABLES, type ProductionRows, type RowTable } from '@kavrell/core/productions';
 import type { Context } from '../platform/context.ts';
 import { readRows } from '../rows/index.ts';
 import { productionOf } from './index.ts';
 
-const TABLES = [...PLAN_TABLES, 'clips', 'copyJobs', 'copyFiles', 'releases', 'takeEvents', 'sheetReads'] as const;
-
-/** All rows of a production: one query a table, whatever its size. */
+/** All rows of a production, as screens have them: one query a table, whatever its size. */
 export async function loadRows(context: Context, productionId: string): Promise<ProductionRows> {
   const production = await productionOf(context, productionId);
-  const lists = await Promise.all(TABLES.map((table) => readRows(context, productionId, table)));
-  const rows = {
-    production,
-    ...Object.fromEntries(TABLES.map((table, i) => [table, lists[i]])),
-  } as unknown as ProductionRows;
-  return { ...rows, shots: inSceneOrder(rows.shots, rows.scenes) };
+  const lists = await Promise.all(
+    ROW_TABLES.map(async (table) => [table, await readRows(context, productionId, table)] as const),
+  );
+  return new Assembler().rows(production, Object.fromEntries(lists) as unknown as Record<RowTable, readonly unknown[]>);
 }

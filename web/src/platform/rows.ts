@@ -1,5 +1,5 @@
-import { useMemo } from 'react';
-import { QueryClient, useQuery, type UseQueryResult } from '@tanstack/react-query';
+import { useMemo, useRef } from 'react';
+import { QueryClient, useQueries, useQuery, type UseQueryResult } from '@tanstack/react-query';
 import {
   listRows,
   unwrittenFields,
@@ -136,16 +136,40 @@ export async function readTogether(productionId: string, table: TableName): Prom
 
 /** The rows of a table, with what still waits to be sent already in them. */
 export function useRows<T extends TableName>(productionId: string, table: T): Rows<T> {
-  const query = useQuery({
-    queryKey: keyOf(productionId, table),
-    queryFn: () => readTogether(productionId, table),
-  });
+  const query = useQuery(asked(productionId, table));
   const entries = useOutbox((s) => s.entries);
   const rows = useMemo(
     () => overlay(table, query.data ?? [], entries, productionId) as unknown as RowOf<T>[],
     [table, query.data, entries, productionId],
   );
   return { rows, query };
+}
+
+const NONE: readonly AnyRow[] = Object.freeze([]);
+/** How one table is asked for. */
+const asked = (productionId: string, table: TableName) => ({
+  queryKey: keyOf(productionId, table),
+  queryFn: () => readTogether(productionId, table),
+});
+
+/** Many tables at once, in the order given: their rows as `useRows` has them, each list the same while nothing of it changed. */
+export function useTables<T extends TableName>(
+  productionId: string,
+  tables: readonly T[],
+): { rows: Record<T, readonly AnyRow[]>; queries: UseQueryResult<AnyRow[]>[] } {
+  const all = useQueries({ queries: tables.map((table) => asked(productionId, table)) });
+  const entries = useOutbox((s) => s.entries);
+  // With nothing waiting that concerns a table, `overlay` gives back the very rows that were read.
+  const memo = useRef(new Map<T, { read: readonly AnyRow[]; entries: readonly Entry[]; rows: readonly AnyRow[] }>());
+  const rows = {} as Record<T, readonly AnyRow[]>;
+  tables.forEach((table, i) => {
+    const read = all[i]?.data ?? NONE;
+    const before = memo.current.get(table);
+    rows[table] =
+      before?.read === read && before.entries === entries ? before.rows : overlay(table, read, entries, productionId);
+    memo.current.set(table, { read, entries, rows: rows[table] });
+  });
+  return { rows, queries: all };
 }
 
 /** Tables whose rows others lean on: a change of one may make something stale. */

@@ -1,4 +1,5 @@
 export * from './rows.ts';
+export * from './assemble.ts';
 export * from './facts.ts';
 export * from './light.ts';
 export * from './camera.ts';
