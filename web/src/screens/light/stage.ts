@@ -64,7 +64,7 @@ interface Symbol {
   x: number;
   y: number;
 }
-type Placed = Label & { anchor: 'start' | 'end' | 'middle' };
+export type Placed = Label & { anchor: 'start' | 'end' | 'middle' };
 interface Box {
   id: string;
   x1: number;
