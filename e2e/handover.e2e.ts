@@ -95,7 +95,7 @@ for (const job of JOBS)
       { op: 'update', table: 'productions', id, version: production!.version, values: { keepPolicy } },
     ]);
     const events = (await rowsOf(page.request, id, 'takeEvents')) as unknown as { payload: { timecode: string } }[];
-    const [card, drive] = [`S${id.slice(-4).toUpperCase()}`, `disk-${id.slice(-4)}`];
+    const [card, drive] = [`S1${id.slice(-4).toUpperCase()}`, `disk-${id.slice(-4)}`];
     mkdirSync(path.join(house.media, drive));
     mkdirSync(path.join(house.media, card));
     writeFileSync(path.join(house.media, card, 'T001.wav'), recording(events[0]!.payload.timecode));

@@ -1,58 +1,20 @@
 import { setTimeout as sleep } from 'node:timers/promises';
-import path from 'node:path';
-import { RateMeter, type Card, type Clip, type CopyJob, type Drive, type JobPlace } from '@kavrell/core/copies';
-import {
-  failedOutcome,
-  ingest,
-  notCopied,
-  verifyFolder,
-  wordsOf,
-  type Contents,
-  type FileOutcome,
-  type IngestResult,
-  type OffloadProgress,
-  type SoundFile,
-  type SourceFile,
-} from '@kavrell/copies';
+import { RateMeter, type Card, type CopyJob } from '@kavrell/core/copies';
+import { ingest, notCopied, wordsOf, type IngestResult, type OffloadProgress } from '@kavrell/copies';
 import { faultsOf } from '../devices/media.ts';
 import type { Context } from '../platform/context.ts';
-import { newId } from '../platform/ids.ts';
 import { pausesJobs, roomOf } from '../platform/disk.ts';
 import { HttpProblem } from '../platform/problems.ts';
-import { driveHere, drivesOf, refuseOneDevice, type DriveHere } from './drives.ts';
+import { driveHere, drivesOf, refuseOneDevice } from './drives.ts';
 import { mediaFolder } from './paths.ts';
 import { scanCard } from './scan.ts';
+import { check } from './checkCopies.ts';
+import { type Absent, type Progress, type Run, type Target } from './jobRun.ts';
+import { listFiles, settle } from './jobFiles.ts';
 
 const LEASE_S = 15;
 const BEAT_MS = 400;
-const ROWS_AT_ONCE = 1000;
-
 class Stopped extends Error {}
-
-/** What a job has done so far, as its beats write it down. */
-interface Progress {
-  doneBytes: number;
-  places: JobPlace[];
-}
-/** A job under way. */
-interface Run {
-  context: Context;
-  job: CopyJob;
-  card: Card;
-  targets: readonly Target[];
-  absent: readonly Absent[];
-  /** What is on the card; null when only copies are read again. */
-  contents: Contents | null;
-  progress: Progress;
-  signal: AbortSignal;
-}
-/** A drive as it was found; the card's folder lies in the drive's own. */
-type Target = DriveHere;
-/** A drive that nothing can go to, and why. */
-interface Absent {
-  drive: Drive;
-  reason: string;
-}
 
 /** Runs copy jobs of this station until none is waiting. A job whose worker died is taken over when its lease ends. */
 export async function runCopyJobs(context: Context, holder: string): Promise<void> {
@@ -238,154 +200,4 @@ function failureWords(result: IngestResult, targets: readonly Target[], absent: 
   if (sourceMissing.length > 0)
     words.push(`${sourceMissing.length} files of the card’s own list are not on it, such as ${sourceMissing[0]}.`);
   return words.length > 0 ? words.join(' ') : null;
-}
-
-/** Reads the card’s copies again, drive after drive, against their lists; answers what is wrong, in words. */
-async function check({ context, job, card, targets, absent, progress, signal }: Run): Promise<string | null> {
-  const clips = (await context.models.clips.findAll({
-    where: { cardId: card.id },
-    raw: true,
-  })) as unknown as Pick<Clip, 'path' | 'sizeBytes'>[];
-  await listFiles(context, job, clips, targets, absent);
-  const words: string[] = absent.map((a) => a.reason);
-  for (const { drive, folder } of targets) {
-    const meter = new RateMeter();
-    const base = progress.doneBytes;
-    const place: JobPlace = {
-      driveId: drive.id,
-      writtenBytes: 0,
-      checkedBytes: 0,
-      settledFiles: 0,
-      failedFiles: 0,
-      behind: false,
-      failure: null,
-      bytesPerSecond: null,
-      leftMs: null,
-    };
-    progress.places.push(place);
-    // A reading that hangs would hang the worker: it is not played here.
-    const { stallsAtBytes: _, ...faults } = faultsOf(drive.faults) ?? {};
-    const wrong = new Map<string, string>();
-    let sound: readonly SoundFile[] = [];
-    try {
-      const found = await verifyFolder(path.join(folder, card.label), {
-        signal,
-        faults,
-        onProgress: (done, total) => {
-          place.checkedBytes = done;
-          place.settledFiles += 1;
-          Object.assign(place, meter.sample(performance.now(), done, total));
-          progress.doneBytes = base + done;
-        },
-      });
-      sound = found.sound;
-      for (const c of found.changed) wrong.set(c.path, `It is not as it was copied: ${c.reason}.`);
-      for (const m of found.missing) wrong.set(m, 'It is not there any more.');
-      for (const r of found.renamed) wrong.set(r.from, `It was renamed to ${r.to}.`);
-      words.push(...found.problems.map((p) => `${drive.name}: ${p}`));
-      if (found.extra.length > 0)
-        words.push(`${drive.name}: ${found.extra.length} files that no list knows, such as ${found.extra[0]}.`);
-    } catch (error) {
-      if (signal.aborted) throw error;
-      for (const clip of clips) wrong.set(clip.path, wordsOf(error));
-    }
-    const outcomes = checkOutcomes(drive.id, clips, sound, wrong);
-    const failed = outcomes.filter((o) => o.state === 'failed');
-    place.failedFiles = failed.length;
-    const [first] = failed;
-    if (first)
-      words.push(
-        `${drive.name}: ${failed.length} of ${clips.length} files failed: ${first.path}: ${first.failure ?? ''}`,
-      );
-    await settle(context, job, outcomes, (id) => id);
-    // What this drive was never given is neither well nor failed on it.
-    await context.models.copyFiles.destroy({ where: { jobId: job.id, driveId: drive.id, state: 'waiting' } });
-  }
-  return words.length > 0 ? words.join(' ') : null;
-}
-
-/**
- * What a reading says of the card’s clips on a drive. Verified is only what was read there with the bytes that were listed and has the
- * clip’s size; of a clip that the drive’s list doesn’t know nothing is said.
- */
-function checkOutcomes(
-  driveId: string,
-  clips: readonly Pick<Clip, 'path' | 'sizeBytes'>[],
-  sound: readonly SoundFile[],
-  wrong: ReadonlyMap<string, string>,
-): FileOutcome[] {
-  const read = new Map(sound.map((f) => [f.path, f]));
-  return clips.flatMap((clip): FileOutcome[] => {
-    const found = read.get(clip.path);
-    const other = found && found.sizeBytes !== clip.sizeBytes;
-    const failure = wrong.get(clip.path) ?? (other ? 'It is an older file of this name: copy the card again.' : null);
-    if (failure !== null) return [failedOutcome(driveId, clip, failure)];
-    if (!found) return [];
-    const hash = found.hashes.xxh64 ?? null;
-    return [{ ...failedOutcome(driveId, clip, null), state: 'verified', hash, hashes: found.hashes }];
-  });
-}
-
-async function listFiles(
-  { models }: Context,
-  job: CopyJob,
-  files: readonly Pick<SourceFile, 'path' | 'sizeBytes'>[],
-  targets: readonly Target[],
-  absent: readonly Absent[],
-): Promise<void> {
-  const volumes = new Map(targets.map((t) => [t.drive.id, t.drive.volume.id]));
-  const reasons = new Map(absent.map((a) => [a.drive.id, a.reason]));
-  await models.copyJobs.update(
-    { totalFiles: files.length, totalBytes: files.reduce((t, f) => t + f.sizeBytes, 0) },
-    { where: { id: job.id } },
-  );
-  const rows = files.flatMap((f) =>
-    job.driveIds.map((driveId) => ({
-      id: newId(),
-      version: 1,
-      productionId: job.productionId,
-      jobId: job.id,
-      cardId: job.cardId,
-      driveId,
-      path: f.path,
-      sizeBytes: f.sizeBytes,
-      volumeId: volumes.get(driveId) ?? null,
-      state: reasons.has(driveId) ? 'failed' : 'waiting',
-      failure: reasons.get(driveId) ?? null,
-    })),
-  );
-  for (let at = 0; at < rows.length; at += ROWS_AT_ONCE)
-    await models.copyFiles.bulkCreate(rows.slice(at, at + ROWS_AT_ONCE), { ignoreDuplicates: true });
-  // Of a job that was begun before, the rows are there already.
-  for (const { drive, reason } of absent)
-    await models.copyFiles.update(
-      { state: 'failed', failure: reason },
-      { where: { jobId: job.id, driveId: drive.id, state: 'waiting' } },
-    );
-}
-
-async function settle(
-  { db }: Context,
-  job: CopyJob,
-  outcomes: readonly FileOutcome[],
-  idOf: (destinationId: string) => string,
-): Promise<void> {
-  // A file that was there already was read and compared too: it is verified all the same.
-  const rows = outcomes.map((o) => ({
-    driveId: idOf(o.destinationId),
-    path: o.path,
-    state: o.state === 'skipped' ? 'verified' : o.state,
-    hash: o.hash,
-    readFrom: o.readFrom,
-    failure: o.failure,
-    damage: o.damage,
-    savedAs: o.savedAs,
-  }));
-  await db.query(
-    `UPDATE copy_files f SET state = o.state, hash = coalesce(o.hash, f.hash), read_from = o."readFrom", failure = o.failure, damage = o.damage, saved_as = o."savedAs",
-       verified_at = CASE WHEN o.state = 'verified' THEN now() END
-     FROM jsonb_to_recordset($2::jsonb) AS o("driveId" uuid, path text, state text, hash text, "readFrom" text, failure text, damage jsonb, "savedAs" text)
-     WHERE f.job_id = $1 AND f.drive_id = o."driveId" AND f.path = o.path`,
-    { bind: [job.id, JSON.stringify(rows)] },
-  );
 }

@@ -1,4 +1,5 @@
-import { unitPlan, type DayPlan, type DayRow } from './plan.ts';
+import { unitPlan } from './plan.ts';
+import { type DayPlan, type DayRow } from './dayPlan.ts';
 
 export type BlockKind = 'call' | 'change' | 'work' | 'meal' | 'wait' | 'strike';
 

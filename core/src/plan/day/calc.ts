@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { defineCalc, figure } from '../../base/calc/index.ts';
 import { SPREADS, oddsInput } from './luck.ts';
 import { dayOdds } from './odds.ts';
-import { orderPlan } from './order.ts';
+import { orderPlan } from './orderModel.ts';
 import { solveOrder } from './solve.ts';
 
 const span = z.object({ startMin: z.number(), endMin: z.number() });

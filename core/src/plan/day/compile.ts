@@ -1,4 +1,5 @@
-import { changeBetween, type OrderContext, type OrderPlan } from './order.ts';
+import { changeBetween } from './order.ts';
+import { type OrderContext, type OrderPlan } from './orderModel.ts';
 
 /** A plan as numbers, so that many orders can be timed quickly. Shots go by their place in the plan. */
 export interface Compiled {

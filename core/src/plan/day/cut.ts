@@ -1,6 +1,7 @@
 import { compile, Timer } from './compile.ts';
 import { without } from './drop.ts';
-import { timeOrder, type OrderContext, type OrderPlan } from './order.ts';
+import { timeOrder } from './order.ts';
+import { type OrderContext, type OrderPlan } from './orderModel.ts';
 
 /** What must go from an order so that the rest ends in time, in the order it has. */
 export interface Cut {

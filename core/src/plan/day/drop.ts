@@ -1,5 +1,5 @@
 import { DEFAULT_RUNS, inTimeShare, type OddsPart } from './odds.ts';
-import type { OrderPlan, OrderShot } from './order.ts';
+import type { OrderPlan, OrderShot } from './orderModel.ts';
 
 const RANK: Readonly<Record<NonNullable<OrderShot['priority']>, number>> = { nice: 0, should: 1, must: 2 };
 const rankOf = (s: OrderShot) => RANK[s.priority ?? 'should'];

@@ -1,5 +1,18 @@
 export * from './model.ts';
 export * from './order.ts';
+export {
+  type ChangeKind,
+  type Order,
+  type OrderContext,
+  type OrderPlan,
+  type OrderShot,
+  type TimedShot,
+  type Violation,
+  orderPlan,
+  orderShot,
+} from './orderModel.ts';
+export { checkPlan } from './checkOrder.ts';
+export { waitsOf } from './waits.ts';
 export * from './compile.ts';
 export * from './solve.ts';
 export { SPREADS, oddsInput, type OddsInput } from './luck.ts';
@@ -15,5 +28,8 @@ export * from './cut.ts';
 export * from './split.ts';
 export * from './programme.ts';
 export * from './plan.ts';
+export { nameItems } from './clashes.ts';
+export { type DaySources } from './lines.ts';
+export { type DayPlan, type DayRow, type UnitDay } from './dayPlan.ts';
 export * from './blocks.ts';
 export * from './project.ts';

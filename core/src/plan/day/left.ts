@@ -3,7 +3,8 @@ import { earliestEnds, bestOf, orderOf } from './exact.ts';
 import { cutToFit } from './cut.ts';
 import { without } from './drop.ts';
 import { solveOrder } from './solve.ts';
-import { timeOrder, type Order, type OrderContext, type OrderPlan, type OrderShot } from './order.ts';
+import { timeOrder } from './order.ts';
+import { type Order, type OrderContext, type OrderPlan, type OrderShot } from './orderModel.ts';
 
 /** What a shot is worth: a must outweighs all shoulds, a should all nices. */
 const WORTH: Readonly<Record<NonNullable<OrderShot['priority']>, number>> = { must: 10_000, should: 100, nice: 1 };

@@ -1,6 +1,8 @@
 import { z } from 'zod';
 import { compile, Timer, type Compiled } from './compile.ts';
-import { changeBetween, checkPlan, orderPlan, type ChangeKind, type OrderContext, type OrderPlan } from './order.ts';
+import { changeBetween } from './order.ts';
+import { orderPlan, type ChangeKind, type OrderContext, type OrderPlan } from './orderModel.ts';
+import { checkPlan } from './checkOrder.ts';
 import { InputError } from '../../base/errors/index.ts';
 
 /**

@@ -1,15 +1,9 @@
 import { formatMinutes } from '../../base/units/index.ts';
 import { compile, Timer } from './compile.ts';
 import { without } from './drop.ts';
-import {
-  timeOrder,
-  waitsOf,
-  type Order,
-  type OrderContext,
-  type OrderPlan,
-  type OrderShot,
-  type Violation,
-} from './order.ts';
+import { timeOrder } from './order.ts';
+import { type Order, type OrderContext, type OrderPlan, type OrderShot, type Violation } from './orderModel.ts';
+import { waitsOf } from './waits.ts';
 
 /** Waiting longer than this, by a person or by everybody, is worth a mend. */
 export const LONG_WAIT_MIN = 60;

@@ -1,6 +1,6 @@
 import type { Compiled } from './compile.ts';
 import { Player, type OddsInput } from './luck.ts';
-import type { OrderContext } from './order.ts';
+import type { OrderContext } from './orderModel.ts';
 import { InputError } from '../../base/errors/index.ts';
 
 export interface Quantiles {

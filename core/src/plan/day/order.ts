@@ -1,138 +1,14 @@
-import { z } from 'zod';
 import { InputError } from '../../base/errors/index.ts';
-
-const finite = z.number().refine(Number.isFinite, 'A finite number is needed.');
-const nonNegative = finite.min(0, 'This can’t be negative.');
-const pairs = z.record(z.string(), nonNegative);
-
-export const orderShot = z.object({
-  id: z.string().min(1, 'Every shot has an id.'),
-  minutes: nonNegative,
-  place: z.string(),
-  setup: z.string(),
-  side: z.string(),
-  lens: z.string().optional(),
-  rig: z.string().optional(),
-  people: z.array(z.string()).optional(),
-  effort: finite.min(0, 'Effort runs from 0 to 3.').max(3, 'Effort runs from 0 to 3.').optional(),
-  priority: z.enum(['must', 'should', 'nice']).optional(),
-  windows: z.array(z.tuple([finite, finite]).refine(([a, b]) => b >= a, 'A window ends after it starts.')).optional(),
-  after: z.array(z.string()).optional(),
-  pinnedStartMin: finite.optional(),
-  /** Of a programme: it begins at its pin whatever is still going on, and others of the programme may lie over it. */
-  programme: z.boolean().optional(),
-});
-export type OrderShot = z.infer<typeof orderShot>;
-
-export const orderPlan = z.object({
-  startMin: finite,
-  school: z.enum(['changeovers', 'story', 'people', 'effort']),
-  seed: z.int().optional(),
-  budgetMs: nonNegative.optional(),
-  shots: z.array(orderShot),
-  change: z.object({
-    repositionMin: nonNegative,
-    lensMin: nonNegative,
-    rigMin: nonNegative,
-    turnaroundMin: nonNegative,
-    relightDefaultMin: nonNegative,
-    relightMin: pairs.optional(),
-    moveMin: pairs,
-  }),
-  meals: z
-    .array(z.object({ earliestAfterMin: nonNegative.optional(), latestAfterMin: nonNegative, minutes: nonNegative }))
-    .optional(),
-});
-export type OrderPlan = z.infer<typeof orderPlan>;
-
-export type ChangeKind = 'first' | 'place' | 'setup' | 'side' | 'same';
-
-export interface TimedShot {
-  id: string;
-  changeKind: ChangeKind;
-  changeMin: number;
-  startMin: number;
-  endMin: number;
-}
-
-export interface Violation {
-  /** `twice`: in two units at once; only days with several units have it. */
-  code: 'window' | 'pin' | 'after' | 'meal.late' | 'meal.missed' | 'twice';
-  message: string;
-  ids: string[];
-  /** Of a meal: which one, from 0. */
-  mealIndex?: number;
-}
-
-export interface Order {
-  order: TimedShot[];
-  meals: { startMin: number; endMin: number }[];
-  changeMin: number;
-  idleMin: number;
-  waitingMin: number;
-  wrapMin: number;
-  optimal: boolean;
-  violations: Violation[];
-}
-
-/** What stands before the first shot when timing goes on in the middle of a day. */
-export type OrderContext = Pick<OrderShot, 'place' | 'setup' | 'side' | 'lens' | 'rig'> &
-  Partial<Pick<OrderShot, 'minutes' | 'pinnedStartMin' | 'programme'>>;
-
-/**
- * Refuses what no order can be made of: unknown or duplicate ids, `after` in a circle, a pair of places without
- * move minutes. Throws `InputError` with the path.
- */
-export function checkPlan(plan: OrderPlan): void {
-  const index = new Map<string, number>();
-  plan.shots.forEach((shot, i) => {
-    if (index.has(shot.id))
-      throw new InputError('order.duplicate', `Two shots are called “${shot.id}”.`, ['shots', i, 'id']);
-    index.set(shot.id, i);
-  });
-  plan.shots.forEach((shot, i) =>
-    shot.after?.forEach((other, j) => {
-      if (!index.has(other))
-        throw new InputError('order.unknown', `“${shot.id}” comes after “${other}”, which is not in the plan.`, [
-          'shots',
-          i,
-          'after',
-          j,
-        ]);
-    }),
-  );
-  const state = new Map<string, 'open' | 'done'>();
-  const visit = (i: number): void => {
-    const shot = plan.shots[i] as OrderShot;
-    state.set(shot.id, 'open');
-    for (const other of shot.after ?? []) {
-      const seen = state.get(other);
-      if (seen === 'open')
-        throw new InputError('order.cycle', `“${shot.id}” and “${other}” each wait for the other.`, [
-          'shots',
-          i,
-          'after',
-        ]);
-      if (!seen) visit(index.get(other) as number);
-    }
-    state.set(shot.id, 'done');
-  };
-  plan.shots.forEach((shot, i) => {
-    if (!state.has(shot.id)) visit(i);
-  });
-  const places = [...new Set(plan.shots.map((s) => s.place))];
-  for (const from of places) {
-    for (const to of places) {
-      if (from !== to && plan.change.moveMin[`${from}>${to}`] === undefined) {
-        throw new InputError('order.move', `How long is the move from “${from}” to “${to}”?`, [
-          'change',
-          'moveMin',
-          `${from}>${to}`,
-        ]);
-      }
-    }
-  }
-}
+import { waitingMinutes, worked } from './waits.ts';
+import {
+  type ChangeKind,
+  type Order,
+  type OrderContext,
+  type OrderPlan,
+  type OrderShot,
+  type TimedShot,
+  type Violation,
+} from './orderModel.ts';
 
 /** The change-over before `next` when `before` was the last thing shot (null: nothing yet). Rules: docs/formulas, day.order. */
 export function changeBetween(
@@ -349,47 +225,4 @@ export function timeOrder(plan: OrderPlan, ids: readonly string[], before: Order
     optimal: false,
     violations,
   };
-}
-
-/** Minutes in which at least one line goes on. */
-function worked(order: readonly TimedShot[]): number {
-  let total = 0;
-  let until = -Infinity;
-  for (const { startMin, endMin } of [...order].sort((a, b) => a.startMin - b.startMin)) {
-    total += Math.max(0, endMin - Math.max(startMin, until));
-    until = Math.max(until, endMin);
-  }
-  return total;
-}
-
-/** Σ over people of (last end − first start − own shot minutes − meals inside), in minutes. */
-const waitingMinutes = (...timed: Parameters<typeof waitsOf>): number =>
-  [...waitsOf(...timed).values()].reduce((t, m) => t + m, 0);
-
-/** Of each person: minutes between first start and last end that are neither their own shots nor a meal. `shots` and `order` line up. */
-export function waitsOf(
-  shots: readonly OrderShot[],
-  order: readonly TimedShot[],
-  meals: Order['meals'],
-): Map<string, number> {
-  const spans = new Map<string, { first: number; last: number; own: number }>();
-  shots.forEach((shot, i) => {
-    const { startMin, endMin } = order[i] as TimedShot;
-    for (const person of new Set(shot.people ?? [])) {
-      const span = spans.get(person) ?? { first: startMin, last: endMin, own: 0 };
-      span.last = Math.max(span.last, endMin);
-      span.own += endMin - startMin;
-      spans.set(person, span);
-    }
-  });
-  return new Map(
-    [...spans].map(([person, { first, last, own }]) => {
-      const eaten = meals.reduce(
-        (t, m) => t + (m.startMin >= first && m.endMin <= last ? m.endMin - m.startMin : 0),
-        0,
-      );
-      // Somebody wanted twice at once waits for nobody.
-      return [person, Math.max(0, last - first - own - eaten)];
-    }),
-  );
 }

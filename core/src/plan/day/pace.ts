@@ -1,4 +1,4 @@
-import type { ChangeKind, OrderPlan } from './order.ts';
+import type { ChangeKind, OrderPlan } from './orderModel.ts';
 
 /** What minutes are learned of: change-overs by their kind, the work of a shot, how many takes one needs. */
 export const PACE_KINDS = ['first', 'place', 'setup', 'side', 'same', 'shot', 'takes'] as const;

@@ -1,5 +1,8 @@
-import { timeOrder, type OrderContext, type OrderPlan } from './order.ts';
-import { nameItems, unitPlan, type DayPlan } from './plan.ts';
+import { timeOrder } from './order.ts';
+import { type OrderContext, type OrderPlan } from './orderModel.ts';
+import { unitPlan } from './plan.ts';
+import { nameItems } from './clashes.ts';
+import { type DayPlan } from './dayPlan.ts';
 
 export interface Projection {
   /** Projected end of strike, minutes of the day. */

@@ -1,6 +1,8 @@
 import { compile, Timer, type Compiled, type Score } from './compile.ts';
 import { MOST_EXACT, bestOf, earliestEnds, orderOf } from './exact.ts';
-import { checkPlan, timeOrder, type Order, type OrderContext, type OrderPlan } from './order.ts';
+import { timeOrder } from './order.ts';
+import { type Order, type OrderContext, type OrderPlan } from './orderModel.ts';
+import { checkPlan } from './checkOrder.ts';
 
 /** A small repeatable source of numbers from 0 to 1 (mulberry32). */
 export function seeded(seed: number): () => number {

@@ -1,5 +1,6 @@
 import { compile, Timer, type Compiled } from './compile.ts';
-import { checkPlan, type OrderPlan } from './order.ts';
+import { type OrderPlan } from './orderModel.ts';
+import { checkPlan } from './checkOrder.ts';
 import { InputError } from '../../base/errors/index.ts';
 import { seeded, solveOrder } from './solve.ts';
 

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import type { OrderPlan, OrderShot } from './order.ts';
+import type { OrderPlan, OrderShot } from './orderModel.ts';
 
 /** Plans of up to `most` shots for properties: places, setups and sides of a made-up day, with windows, pins, `after` and meals. */
 export const plans = (most: number, { rules = true, metric = false } = {}): fc.Arbitrary<OrderPlan> =>

@@ -1,4 +1,5 @@
-import { timeOrder, type Order, type OrderContext, type OrderPlan } from './order.ts';
+import { timeOrder } from './order.ts';
+import { type Order, type OrderContext, type OrderPlan } from './orderModel.ts';
 
 /** Why a shot stands where it does: what it would cost to stand anywhere else. */
 export interface WhyHere {

@@ -1,89 +1,9 @@
-import {
-  eiPrice,
-  exposureLadder,
-  ndFor,
-  rippleOf,
-  shutterFor,
-  type ShutterSchool,
-} from '../../physics/exposure/index.ts';
 import { SIZE_HEIGHT_M, captureRatio, equivalentFocalMm, framingDistanceM } from '../../physics/optics/index.ts';
 import type { Shot } from '../scenes/index.ts';
 import { lensWishes, mountFit, reaches, widestStop, wishFor, type Lens } from './lens.ts';
 import type { Camera } from './model.ts';
-
-/** What the light of a setup says to cameras. */
-export interface SetupLight {
-  /** Light on the key side of the face, lux; null when nothing is drawn. */
-  keyLux: number | null;
-  wantedT: number | null;
-  /** Whether something in it ripples with the mains. */
-  rippling: boolean;
-  /** Longest way across its room, m; null without a room. */
-  roomM: number | null;
-}
-
-export interface FitJob {
-  fps: number;
-  ei: number;
-  shutterDeg: number;
-  mainsHz: number;
-  shutterSchool: ShutterSchool;
-  eiSchool: 'last' | 'native';
-  /** Thread of the filters of the job, mm; null: nobody said. */
-  filterThreadMm: number | null;
-  /** Narrowest and widest ratio that is delivered; null: none. */
-  deliveryRatio: number | null;
-}
-
-export interface FitSources {
-  job: FitJob;
-  shots: readonly Shot[];
-  cameras: readonly Camera[];
-  lenses: readonly Lens[];
-  light: ReadonlyMap<string, SetupLight>;
-}
-
-/** One camera on one shot, worked out. Figures are null where the plan does not say enough. */
-export interface Fitting {
-  shot: Shot;
-  camera: Camera;
-  /** The lens that would be taken: the widest stop among those that reach and go on. */
-  lens: Lens | null;
-  focalMm: number | null;
-  adapterMm: number | null;
-  /** Height of what is in the picture, m, and from how far. */
-  heightM: number | null;
-  distanceM: number | null;
-  exposure: FitExposure | null;
-}
-
-export interface FitExposure {
-  illuminanceLux: number;
-  fps: number;
-  angleDeg: number;
-  tStop: number;
-  ei: number;
-  ndStops: number;
-  /** Stops missing at the job’s EI with the lens wide open; 0 when there is enough. */
-  shortStops: number;
-  price: string;
-}
-
-export interface FitFinding {
-  key: string;
-  level: 'danger' | 'look';
-  shotId: string;
-  letter: string;
-  words: string;
-  mend: string;
-}
-
-export interface FitResult {
-  fittings: Fitting[];
-  findings: FitFinding[];
-  /** Step rings that filters need, such as `77 → 82`, and adapters, with how many are needed at once. */
-  rings: { name: string; count: number }[];
-}
+import { type FitFinding, type FitResult, type FitSources, type Fitting } from './fitModel.ts';
+import { NB, exposureFor, sayExposure } from './fitExposure.ts';
 
 /** What a support carries, kg. Typical of their class. */
 export const PAYLOAD_KG: Readonly<Partial<Record<string, number>>> = {
@@ -95,12 +15,6 @@ export const PAYLOAD_KG: Readonly<Partial<Record<string, number>>> = {
 };
 /** A cage, plate, battery and monitor on top of body and lens, kg. */
 const RIGGED_KG = 0.8;
-/** Stop that is planned where nobody wished for one. */
-const USUAL_T = 2.8;
-/** Under this, exposure is right. */
-const THIRD = 1 / 3;
-const NB = '\u00a0';
-const stops = (n: number) => `${n.toFixed(1)}${NB}stops`;
 const metres = (m: number) => `${m < 1 ? m.toFixed(2) : m.toFixed(1)}${NB}m`;
 const mm = (v: number) => `${Math.round(v * 10) / 10}${NB}mm`;
 
@@ -131,7 +45,7 @@ export function fitPlan(s: FitSources): FitResult {
   return { fittings, findings, rings: [...rings].map(([name, n]) => ({ name, count: n })) };
 }
 
-const count = (map: Map<string, number>, name: string) => map.set(name, (map.get(name) ?? 0) + 1);
+export const count = (map: Map<string, number>, name: string) => map.set(name, (map.get(name) ?? 0) + 1);
 
 type Wish = ReturnType<typeof wishFor>;
 
@@ -267,88 +181,6 @@ function fitOne(
     distanceM,
     exposure,
   };
-}
-
-/** In the order most work in: rate, shutter, stop, EI, ND. Null when the setup has no light drawn. */
-function exposureFor(
-  s: FitSources,
-  shot: Shot,
-  camera: Camera,
-  lens: Lens,
-  focalMm: number,
-  fps: number,
-): FitExposure | null {
-  const light = shot.setupId ? s.light.get(shot.setupId) : undefined;
-  if (!light?.keyLux) return null;
-  const { job } = s;
-  const angleDeg = shutterFor(job.shutterSchool, job.shutterDeg, fps, job.mainsHz);
-  const open = widestStop(lens, focalMm);
-  const ei = job.eiSchool === 'native' ? eiPrice(job.ei, camera.nativeEis).nativeEi : job.ei;
-  const at = (tStop: number) =>
-    exposureLadder({ illuminanceLux: light.keyLux as number, fps, angleDeg, tStop, ei, ndStops: 0, otherStops: 0 })
-      .overStops;
-  const tWanted = Math.max(open, light.wantedT ?? USUAL_T);
-  const over = at(tWanted);
-  const base = { illuminanceLux: light.keyLux, fps, angleDeg };
-  if (over > THIRD) {
-    const ndStops = ndFor(over);
-    return { ...base, tStop: tWanted, ei, ndStops, shortStops: 0, price: eiPrice(ei, camera.nativeEis).words };
-  }
-  if (over >= -THIRD)
-    return { ...base, tStop: tWanted, ei, ndStops: 0, shortStops: 0, price: eiPrice(ei, camera.nativeEis).words };
-  // Too dark at the stop that is wanted: open up first, then EI.
-  const tStop = Math.max(open, tWanted * 2 ** (over / 2));
-  const left = Math.max(0, -at(tStop));
-  const solved = job.eiSchool === 'native' ? ei : ei * 2 ** (left > THIRD ? left : 0);
-  return {
-    ...base,
-    tStop,
-    ei: solved,
-    ndStops: 0,
-    shortStops: left > THIRD ? left : 0,
-    price: eiPrice(solved, camera.nativeEis).words,
-  };
-}
-
-function sayExposure(
-  s: FitSources,
-  shot: Shot,
-  camera: Camera,
-  lens: Lens,
-  focalMm: number,
-  e: FitExposure,
-  gone: readonly Lens[],
-  say: (what: string, level: FitFinding['level'], words: string, mend: string) => void,
-): void {
-  const who = `${shot.code} on ${camera.letter}`;
-  if (e.shortStops > 0) {
-    const left = gone.filter((l) => widestStop(l, focalMm) < widestStop(lens, focalMm) - 0.05);
-    const since = left[0] ? ` since ${left[0].name} ${left[0].state === 'faulty' ? 'is faulty' : 'left'}` : '';
-    const price = eiPrice(s.job.ei * 2 ** e.shortStops, camera.nativeEis);
-    say(
-      'dark',
-      'look',
-      `${who} needs ${stops(e.shortStops)} more${since}: ${Math.round(e.illuminanceLux)}${NB}lx at ${e.fps} frames a second, ${Math.round(e.angleDeg * 10) / 10}°, T${NB}${widestStop(lens, focalMm).toFixed(1)} wide open, EI${NB}${Math.round(s.job.ei)}.`,
-      s.job.eiSchool === 'native'
-        ? `${(2 ** e.shortStops).toFixed(1)} times the light, or EI${NB}${Math.round(s.job.ei * 2 ** e.shortStops)} (${price.words}).`
-        : `EI${NB}${Math.round(s.job.ei * 2 ** e.shortStops)} (${price.words}), or ${(2 ** e.shortStops).toFixed(1)} times the light.`,
-    );
-  }
-  const light = shot.setupId ? s.light.get(shot.setupId) : undefined;
-  if (light?.rippling) {
-    const ripple = rippleOf(e.angleDeg, e.fps, s.job.mainsHz);
-    if (!ripple.safe) {
-      const angles = [ripple.below, ripple.above].filter((a): a is number => a !== null);
-      say(
-        'ripple',
-        'look',
-        `${who}: ${Math.round(e.angleDeg * 10) / 10}° at ${e.fps} frames a second takes in ${ripple.ripples.toFixed(2)} ripples of the mains: its light will flicker.`,
-        angles.length > 0
-          ? `${[...new Set(angles.map((a) => Math.round(a * 10) / 10))].join('° or ')}°.`
-          : `No angle is safe at this rate: ${s.job.mainsHz * 2} frames a second at most, or lamps that don’t ripple.`,
-      );
-    }
-  }
 }
 
 /** What else gets the same frame: another lens on this camera, cropped or nearer, or the same frame on another camera. */

@@ -3,7 +3,7 @@ import { FEATURE_WORDS, type Feature, type Room } from '../places/index.ts';
 import { entryOf, type Catalogue } from './library.ts';
 import { nameOf, type Sensor } from './finding.ts';
 import { lampOf } from './lamp.ts';
-import { sensorOf } from './sight.ts';
+import { sensorOf } from './framed.ts';
 import type { CameraItem, LightPlan, PlanItem } from './plan.ts';
 
 /** A stroke of the plan in metres: drawn with ink, filled with ink, or laid out as paper. */

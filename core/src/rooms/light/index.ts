@@ -9,6 +9,8 @@ export * from './solve.ts';
 export * from './field.ts';
 export * from './finding.ts';
 export * from './sight.ts';
+export { inMirrors, seenIn } from './mirrors.ts';
+export { DEFAULT_SENSOR, type Framed, framed, sensorOf } from './framed.ts';
 export * from './standing.ts';
 export * from './cables.ts';
 export * from './electric.ts';

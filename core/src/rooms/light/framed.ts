@@ -1,0 +1,36 @@
+import { direction, dot, minus, type Vec } from '../../base/geometry/index.ts';
+import { type Sensor } from './finding.ts';
+import { placeOf } from './space.ts';
+import type { CameraItem } from './plan.ts';
+
+/** A place in a camera's picture: −1 … 1 from edge to edge across and up. */
+export interface Framed {
+  across: number;
+  up: number;
+  depthM: number;
+}
+
+/** Where a place comes to lie in a camera's picture; null when it is behind. Pinhole, focused far. */
+export function framed(camera: CameraItem, sensor: Sensor, at: Vec): Framed | null {
+  const forward = direction(camera.turnDeg, camera.tiltDeg);
+  const right = direction(camera.turnDeg + 90);
+  const up = { x: right.y * forward.z, y: -right.x * forward.z, z: right.x * forward.y - right.y * forward.x };
+  const way = minus(at, placeOf(camera));
+  const depthM = dot(way, forward);
+  if (depthM <= 0.01) return null;
+  const scale = (2 * camera.focalMm) / depthM;
+  const upright = up.z < 0 ? -1 : 1;
+  return {
+    across: (dot(way, right) * scale) / sensor.sensorWidthMm,
+    up: (upright * dot(way, up) * scale) / sensor.sensorHeightMm,
+    depthM,
+  };
+}
+
+/** How far out of the picture's middle a place lies: under 1 is in the picture. */
+export const outness = (f: Framed) => Math.max(Math.abs(f.across), Math.abs(f.up));
+
+export const DEFAULT_SENSOR = { sensorWidthMm: 24.9, sensorHeightMm: 14 };
+
+export const sensorOf = (camera: CameraItem, cameras: readonly Sensor[]): Sensor =>
+  cameras.find((c) => c.letter === camera.letter) ?? { letter: camera.letter, ...DEFAULT_SENSOR };
