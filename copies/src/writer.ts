@@ -2,19 +2,14 @@ import {
   closeSync,
   constants,
   fdatasyncSync,
-  fsync,
-  fsyncSync,
   futimesSync,
   lstatSync,
   mkdirSync,
   openSync,
   renameSync,
-  unlinkSync,
   writeSync,
 } from 'node:fs';
-import { spawn } from 'node:child_process';
 import path from 'node:path';
-import { promisify } from 'node:util';
 import type { Gate } from './gate.ts';
 import { hashOf, type HashKind } from './hash.ts';
 import { inLanes } from './lanes.ts';
@@ -24,8 +19,8 @@ import { alignedBlock, hashFromMedium, hashSmallFromMedium, openPastCache, refus
 import type { ReadFrom } from './outcome.ts';
 import type { Presence } from './volume.ts';
 import { presenceOf } from './volume.ts';
+import { syncFileSystem, syncNow, syncing, unlinkForced } from './sync.ts';
 
-const syncing = promisify(fsync);
 const DIRECT_BYTES = 4096;
 /** From so many files on one sync of the whole file system costs less than one for each. */
 const SHARED_SYNC = 8;
@@ -345,43 +340,4 @@ export class Writer {
     this.current = null;
     await Promise.all([this.finishing, this.checking]);
   }
-}
-
-/** Takes a file away, if it is there. */
-function unlinkForced(name: string): void {
-  try {
-    unlinkSync(rawPath(name));
-  } catch (error) {
-    if (codeOf(error) !== 'ENOENT') throw error;
-  }
-}
-
-/** Syncs a file or folder. */
-function syncNow(name: string): void {
-  const fd = openSync(rawPath(name), 'r');
-  try {
-    fsyncSync(fd);
-  } finally {
-    closeSync(fd);
-  }
-}
-
-/** A shared sync also writes what others left in memory; longer than this it is not waited for. */
-const SHARED_SYNC_MS = 10_000;
-
-/**
- * Syncs all of a file system by the system's own `sync`; false where there is no such tool, or it failed or takes too long: then files
- * are synced one by one.
- */
-function syncFileSystem(folder: string): Promise<boolean> {
-  return new Promise((settle) => {
-    const child = spawn('sync', ['-f', folder], { stdio: 'ignore' });
-    const timer = setTimeout(() => settle(false), SHARED_SYNC_MS);
-    const end = (synced: boolean) => {
-      clearTimeout(timer);
-      settle(synced);
-    };
-    child.on('error', () => end(false));
-    child.on('exit', (code) => end(code === 0));
-  });
 }

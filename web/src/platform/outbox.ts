@@ -4,7 +4,8 @@ import { call, sendBytes } from './api.ts';
 import { onEpoch } from './house.ts';
 import { newId } from './id.ts';
 import { tell } from './notices.ts';
-import { Outbox, type OutboxState } from './outbox/outbox.ts';
+import { Outbox } from './outbox/outbox.ts';
+import type { OutboxState } from './outbox/outboxModel.ts';
 import { openDeviceStore } from './outbox/store.ts';
 
 export { isReadable, mayStand, type Entry, type NewEntry, type Refused, type Seen } from './outbox/entry.ts';

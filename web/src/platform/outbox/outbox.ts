@@ -14,42 +14,8 @@ import {
   type Refused,
 } from './entry.ts';
 import type { OutboxStore } from './store.ts';
-
-/** Puts entries across; throws `Refusal` when the server says no, `Away` when nothing answers. */
-export interface Sender {
-  changes(entry: ChangesEntry, set: ChangeSet): Promise<{ versions: Record<string, number> }>;
-  takes(entry: Extract<Entry, { kind: 'takes' }>): Promise<unknown>;
-  file(entry: Extract<Entry, { kind: 'file' }>): Promise<{ hash: string }>;
-}
-/** Time as the outbox needs it. */
-export interface OutboxClock {
-  now(): number;
-  /** Has something done after a while; answers how to call it off. */
-  later(ms: number, work: () => void): () => void;
-}
-/** Those who bring the rows that were read before up to date. */
-export interface Wires {
-  onSent(entry: Entry, versions: Record<string, number> | null): void;
-  onStale(entry: Entry, current: Record<string, unknown>): void;
-}
-
-export interface OutboxState {
-  /** What waits to be sent in this session, oldest first. */
-  entries: Entry[];
-  /** What others made on this device, and what this app can't read: kept, not sent. */
-  held: Entry[];
-  refused: Refused[];
-  /** False while nothing answers. */
-  online: boolean;
-  /** Since when nothing answers, by this device's clock; null while something does. */
-  offlineSinceMs: number | null;
-  /** False when this device keeps nothing, or has no room left: then only memory holds what waits. */
-  kept: boolean;
-  /** How many of what waits are only in memory for this moment: the device has not yet said that it holds them. */
-  unwritten: number;
-  /** The session has ended: what waits goes out with the next one of the same person. */
-  signedOut: boolean;
-}
+import { type OutboxClock, type OutboxState, type Sender, type Wires } from './outboxModel.ts';
+import { behalfOf, onto, otherBytes } from './rebase.ts';
 
 const RETRY_MS = [500, 1000, 2000, 4000, 8000];
 /** An entry that brings the server down so often is set aside, so that the rest goes on. */
@@ -389,28 +355,3 @@ export class Outbox {
     await this.keep((store) => store.sentSince(this.clock.now() - SENT_KEPT_MS));
   }
 }
-
-/** A change-set that goes over a row as it now is. */
-function onto(set: ChangeSet, current: Record<string, unknown>): ChangeSet {
-  const ops = set.ops.map((op): ChangeOp =>
-    (op.op === 'update' || op.op === 'delete') && op.id === current.id
-      ? { ...op, version: current.version as number }
-      : op,
-  );
-  return { ...set, ops };
-}
-
-/** An entry that `me` sends for its maker: a change says whose it is; takes and pictures say it by themselves. */
-function behalfOf(entry: Entry, me: Maker | null): Entry {
-  if (entry.kind !== 'changes' || !entry.by) return { ...entry, by: me };
-  return { ...entry, by: me, set: { ...entry.set, madeBy: entry.by.name } };
-}
-
-const otherBytes = () =>
-  new Refusal({
-    type: 'about:blank',
-    title: 'Other bytes',
-    status: 409,
-    code: 'bytes',
-    detail: 'Other bytes arrived than were sent. The picture is kept on this device: send it again.',
-  });

@@ -25,6 +25,7 @@ import { Sheet } from '../../ui/sheet.tsx';
 import { Ladder } from './Ladder.tsx';
 import { OPENABLE, solved, type Openable, type Setting } from './solving.ts';
 import { useFit } from './useFit.ts';
+import { Field } from './ExposureField.tsx';
 
 const SCHOOL_WORDS = {
   angle: 'the job’s angle',
@@ -323,43 +324,5 @@ export function ExposureView() {
         ) : null}
       </Sheet>
     </>
-  );
-}
-
-/** A figure that is typed, or, when it is solved, only read. */
-function Field({
-  label,
-  value,
-  disabled,
-  onTake,
-}: {
-  label: string;
-  value: string;
-  disabled: boolean;
-  onTake: (text: string) => void;
-}) {
-  const [typed, setTyped] = useState<string | null>(null);
-  const take = () => {
-    if (typed !== null) onTake(typed);
-    setTyped(null);
-  };
-  return (
-    <label style={{ flex: 1, minWidth: 0 }}>
-      {label}
-      <input
-        className="field"
-        inputMode="decimal"
-        readOnly={disabled}
-        style={disabled ? { fontWeight: 700, borderStyle: 'dashed' } : {}}
-        value={typed ?? value}
-        onChange={(e) => setTyped(e.target.value)}
-        onBlur={take}
-        onKeyDown={(e) => {
-          if (e.key !== 'Enter') return;
-          take();
-          e.stopPropagation();
-        }}
-      />
-    </label>
   );
 }
