@@ -26,9 +26,13 @@ import { saveAs } from '../platform/save.ts';
 import { fitting, leastPx } from './fitting.ts';
 import { PastePreview } from './PastePreview.tsx';
 import { planPaste, type PasteEdit, type PastePlan } from './paste.ts';
-import { TableRow, type RowActions } from './TableRow.tsx';
+import { type RowActions } from './TableRow.tsx';
 import type { Column, Grouping } from './column.ts';
 import { useElementWidth } from './width.ts';
+import { ROW_PX, TableBody } from './TableBody.tsx';
+import { TableHead } from './TableHead.tsx';
+import { TableTools } from './TableTools.tsx';
+import { havingWords, linesOf } from './tableLines.ts';
 import { Button } from './Button.tsx';
 
 interface Props<R extends { id: string }> {
@@ -60,9 +64,6 @@ interface Props<R extends { id: string }> {
   onPasteBeyond?: (text: string) => void;
 }
 
-type Line = { row: number } | { title: string; note: string };
-
-const ROW_PX = 33;
 const OVERSCAN = 6;
 
 /**
@@ -107,7 +108,6 @@ export function DataTable<R extends { id: string }>({
     () => allColumns.map((c) => ({ id: c.id, accessorFn: (r) => c.value(r) ?? '', sortingFn: 'alphanumeric' })),
     [allColumns],
   );
-  const wanted = filter.trim().toLowerCase();
   const texts = useMemo(() => new Map<string, string>(), [rows, allColumns]);
   const data = useMemo(() => [...rows], [rows]);
   const table = useReactTable({
@@ -122,40 +122,10 @@ export function DataTable<R extends { id: string }>({
     enableColumnFilters: false,
   });
   const ordered = table.getRowModel().rows;
-  const sorted = useMemo(() => {
-    if (wanted === '') return ordered;
-    const textOf = (row: R) => {
-      let text = texts.get(row.id);
-      if (text === undefined) {
-        text = allColumns
-          .map((c) => c.value(row) ?? '')
-          .join('\n')
-          .toLowerCase();
-        texts.set(row.id, text);
-      }
-      return text;
-    };
-    return ordered.filter((row) => textOf(row.original).includes(wanted));
-  }, [ordered, wanted, texts, allColumns]);
+  const sorted = useMemo(() => havingWords(ordered, filter, allColumns, texts), [ordered, filter, texts, allColumns]);
   const grouping = groups?.find((g) => g.id === groupId);
   /** Rows in the order drawn, and where a heading stands before one. */
-  const { shown, lines } = useMemo(() => {
-    if (!grouping) return { shown: sorted, lines: sorted.map((_, i): Line => ({ row: i })) };
-    const parts = new Map<string, typeof sorted>();
-    for (const row of sorted) {
-      const key = grouping.of(row.original);
-      const part = parts.get(key);
-      if (part) part.push(row);
-      else parts.set(key, [row]);
-    }
-    const grouped = [...parts.values()].flat();
-    let at = 0;
-    const drawn = [...parts].flatMap(([title, part]): Line[] => [
-      { title: title || 'none', note: grouping.note?.(part.map((r) => r.original)) ?? `${part.length}` },
-      ...part.map((): Line => ({ row: at++ })),
-    ]);
-    return { shown: grouped, lines: drawn };
-  }, [sorted, grouping]);
+  const { shown, lines } = useMemo(() => linesOf(sorted, grouping), [sorted, grouping]);
   const lineOf = useMemo(() => {
     const at: number[] = [];
     lines.forEach((line, i) => 'row' in line && (at[line.row] = i));
@@ -318,6 +288,7 @@ export function DataTable<R extends { id: string }>({
     }
   };
 
+  const sortedBy = (id: string) => table.getColumn(id)?.getIsSorted() ?? false;
   const exportCsv = () =>
     saveAs(
       `${name}.csv`,
@@ -345,33 +316,14 @@ export function DataTable<R extends { id: string }>({
         <Box ml="auto" color="soft" fontSize="s" aria-live="polite">
           {many.length > 1 ? `${many.length} selected: an edit changes all of them` : ''}
         </Box>
-        {groups ? (
-          <Box asChild w="140px" minH="28px" py={0}>
-            <select
-              className="field"
-              aria-label={`Group ${name}`}
-              value={groupId}
-              onChange={(e) => setGroupId(e.target.value)}
-            >
-              <option value="">Not grouped</option>
-              {groups.map((g) => (
-                <option key={g.id} value={g.id}>
-                  By {g.words}
-                </option>
-              ))}
-            </select>
-          </Box>
-        ) : null}
-        <Box asChild w="150px" minH="28px" py={0}>
-          <input
-            className="field"
-            type="search"
-            placeholder="Filter"
-            aria-label={`Filter ${name}`}
-            value={filter}
-            onChange={(e) => setFilter(e.target.value)}
-          />
-        </Box>
+        <TableTools
+          name={name}
+          groups={groups}
+          groupId={groupId}
+          onGroup={setGroupId}
+          filter={filter}
+          onFilter={setFilter}
+        />
         <Button size="small" onClick={exportCsv}>
           CSV
         </Button>
@@ -387,69 +339,25 @@ export function DataTable<R extends { id: string }>({
         onPaste={onPasteCells}
         style={{ maxHeight: height ?? 'calc(100dvh - 240px)' }}
       >
-        <div className="table-row table-head" role="row" style={rowStyle}>
-          {columns.map((c) => {
-            const sorted = table.getColumn(c.id)?.getIsSorted() ?? false;
-            return (
-              <div
-                key={c.id}
-                className={`table-cell${c.end ? ' end' : ''}`}
-                role="columnheader"
-                aria-sort={sorted === 'asc' ? 'ascending' : sorted === 'desc' ? 'descending' : 'none'}
-              >
-                <button
-                  type="button"
-                  onClick={() => table.getColumn(c.id)?.toggleSorting()}
-                  title={`Sort by ${c.header}`}
-                >
-                  {c.header}
-                  {sorted ? (sorted === 'asc' ? ' ↑' : ' ↓') : ''}
-                </button>
-              </div>
-            );
-          })}
-        </div>
-        <div className="table-body" role="rowgroup" style={{ height: virtual.getTotalSize(), position: 'relative' }}>
-          {virtual.getVirtualItems().map((item) => {
-            const line = lines[item.index];
-            if (!line) return null;
-            if ('title' in line)
-              return (
-                <div
-                  key={`group ${line.title}`}
-                  className="table-group"
-                  role="row"
-                  style={{ position: 'absolute', top: item.start, left: 0, right: 0, height: ROW_PX }}
-                >
-                  <strong role="gridcell">{line.title}</strong>
-                  <span role="gridcell">{line.note}</span>
-                </div>
-              );
-            const index = line.row;
-            const row = shown[index];
-            if (!row) return null;
-            return (
-              <TableRow<R>
-                key={row.id}
-                row={row.original}
-                index={index}
-                ariaIndex={item.index + 2}
-                columns={columns}
-                style={rowStyle}
-                top={item.start}
-                height={ROW_PX}
-                measure={tall ? virtual.measureElement : undefined}
-                line={item.index}
-                selected={row.getIsSelected() || row.original.id === selectedId}
-                active={active.row === index ? active.column : -1}
-                editing={editing?.rowId === row.id ? editing.column : null}
-                typed={editing?.rowId === row.id ? (editing.typed ?? null) : null}
-                problem={editing?.rowId === row.id ? problem : ''}
-                actions={rowActions}
-              />
-            );
-          })}
-        </div>
+        <TableHead
+          columns={columns}
+          style={rowStyle}
+          sortedBy={sortedBy}
+          sort={(id) => table.getColumn(id)?.toggleSorting()}
+        />
+        <TableBody<R>
+          lines={lines}
+          shown={shown}
+          virtual={virtual}
+          columns={columns}
+          rowStyle={rowStyle}
+          selectedId={selectedId}
+          active={active}
+          editing={editing}
+          problem={problem}
+          actions={rowActions}
+          tall={tall}
+        />
       </div>
       {pasting ? (
         <PastePreview

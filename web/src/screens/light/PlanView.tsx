@@ -6,8 +6,6 @@ import {
   diffLine,
   faceOf,
   isDrawn,
-  itemLine,
-  lightPlan,
   lightsOf,
   nameOf,
   planCautions,
@@ -22,16 +20,14 @@ import {
 } from '@kavrell/core/light';
 import { sunPatch } from '@kavrell/core/places';
 import { fitsIn, surroundingsOf } from '@kavrell/core/productions';
-import { SKIES } from '@kavrell/core/sun';
-import { formatMinuteOfDay, formatMinutes, parseClock } from '@kavrell/core/units';
+import { formatMinutes } from '@kavrell/core/units';
 import { useProduction } from '../../app/production.tsx';
 import { useKept } from '../../platform/kept.ts';
 import { usePreferences } from '../../platform/preferences.ts';
 import { tell } from '../../platform/notices.ts';
 import { Button } from '../../ui/Button.tsx';
-import { FieldEdit } from '../../ui/FieldEdit.tsx';
 import { Facts, Part, Why } from '../../ui/parts.tsx';
-import { Sheet, openSheet } from '../../ui/sheet.tsx';
+import { Sheet } from '../../ui/sheet.tsx';
 import { Views } from '../../ui/Views.tsx';
 import { ADDABLE, newItem, type Addable } from './adding.ts';
 import { Cues } from './Cues.tsx';
@@ -43,6 +39,8 @@ import { Readings } from './Readings.tsx';
 import type { Side } from './stage.ts';
 import { useContours } from './useContours.ts';
 import { usePlan } from './usePlan.ts';
+import { LitFor } from './LitFor.tsx';
+import { PlanItems } from './PlanItems.tsx';
 
 const SIDES = ['top', 'side'] as const satisfies readonly Side[];
 type Shown = 'on' | 'off';
@@ -170,10 +168,8 @@ export function PlanView({ setup }: { setup: Setup }) {
     [from, plan, setup.hands, s.catalogue, s.room],
   );
   const fits = useMemo(() => (facts ? fitsIn(facts.plan, setup.id) : []), [facts, setup.id]);
-  const savePlan = (label: string) => (values: Record<string, unknown>) => editing.set(label, { ...plan, ...values });
   const cautions = planCautions(s);
   const uses = circuitUses(s).filter((u) => u.itemIds.length > 0);
-  const rooms = rows.rooms.filter((r) => r.placeId === setup.placeId);
 
   return (
     <>
@@ -222,35 +218,7 @@ export function PlanView({ setup }: { setup: Setup }) {
           height={STAGE_PX}
         />
       </Box>
-      <Box as="h2" mt={4} mb={1} fontSize="m">
-        What stands on it
-      </Box>
-      {plan.items.length === 0 ? (
-        <Box color="soft" maxW="560px">
-          Nothing yet. Put a person on the plan, a camera before them, then a lamp: its light is read at the face at
-          once. Say which stop and ratio are wanted, and Kavrell sets the levels.
-        </Box>
-      ) : (
-        <Box as="ol" display="grid" gap={1} data-items>
-          {plan.items.map((i) => (
-            <li key={i.id}>
-              <Box
-                as="button"
-                textAlign="left"
-                py={1}
-                fontWeight={i.id === selectedId ? 700 : 400}
-                aria-pressed={i.id === selectedId}
-                onClick={() => {
-                  select(i.id);
-                  openSheet(true);
-                }}
-              >
-                {itemLine(i, s.catalogue)}
-              </Box>
-            </li>
-          ))}
-        </Box>
-      )}
+      <PlanItems plan={plan} s={s} selectedId={selectedId} onSelect={select} />
       <Sheet>
         {selected ? <ItemFields key={selected.id} item={selected} editing={editing} s={s} onDelete={takeOff} /> : null}
         {reading ? (
@@ -292,82 +260,7 @@ export function PlanView({ setup }: { setup: Setup }) {
           </Part>
         ) : null}
         <Cues plan={plan} editing={editing} />
-        <Part title="Lit for">
-          <FieldEdit
-            label="Room"
-            value={plan.roomId ?? ''}
-            fields={lightPlan}
-            set={(t) => ({ roomId: t || null })}
-            save={savePlan('room')}
-            options={[['', 'no room drawn'], ...rooms.map((r) => [r.id, r.name] as const)]}
-          />
-          <FieldEdit
-            label="Hour"
-            value={plan.atMin === null || !day ? '' : formatMinuteOfDay(plan.atMin, day, '24')}
-            fields={lightPlan}
-            hint="Empty: without daylight"
-            set={(t) => ({ atMin: t.trim() === '' ? null : parseClock(t) })}
-            save={savePlan('hour')}
-          />
-          <FieldEdit
-            label="Daylight"
-            value={plan.daylight}
-            fields={lightPlan}
-            set={(daylight) => ({ daylight })}
-            save={savePlan('daylight')}
-            options={[
-              ['computed', 'comes in, as computed'],
-              ['out', 'kept out, or night'],
-            ]}
-          />
-          <FieldEdit
-            label="Sky"
-            value={plan.sky}
-            fields={lightPlan}
-            set={(sky) => ({ sky })}
-            save={savePlan('sky')}
-            options={SKIES.map((x) => [x, x] as const)}
-          />
-          <FieldEdit
-            label="The place’s own light, lx"
-            value={String(plan.ambientLux)}
-            fields={lightPlan}
-            set={(t) => ({ ambientLux: Number(t) })}
-            save={savePlan('own light')}
-            hint={ambientHint(s.facts, (m) => (day ? formatMinuteOfDay(m, day, clock) : ''))}
-          />
-          <FieldEdit
-            label="Its colour, K"
-            value={String(plan.ambientK)}
-            fields={lightPlan}
-            set={(t) => ({ ambientK: Number(t) })}
-            save={savePlan('own colour')}
-          />
-          <FieldEdit
-            label="Haze"
-            value={plan.haze}
-            fields={lightPlan}
-            set={(haze) => ({ haze })}
-            save={savePlan('haze')}
-            options={[
-              ['none', 'none'],
-              ['light', 'light'],
-              ['thick', 'thick'],
-            ]}
-          />
-          <FieldEdit
-            label="Gusts, m/s"
-            value={plan.gustMps === null ? '' : String(plan.gustMps)}
-            fields={lightPlan}
-            hint={
-              day?.gustMps !== null && day?.gustMps !== undefined
-                ? `Empty: as the day says, ${day.gustMps} m/s`
-                : 'Empty: nobody has said'
-            }
-            set={(t) => ({ gustMps: t.trim() === '' ? null : Number(t) })}
-            save={savePlan('gusts')}
-          />
-        </Part>
+        <LitFor setup={setup} s={s} editing={editing} />
         <Why
           lines={[
             'Reading × (reference² + r²) ÷ (distance² + r²) for round lamps, form factors for panels; × beam × cosine at the cheek. Cheeks look 50° to each side of the face.',
@@ -397,18 +290,3 @@ export function PlanView({ setup }: { setup: Setup }) {
 }
 
 const STAGE_PX = Math.max(300, Math.min(560, window.innerHeight - 330));
-
-/** Readings of the place that were written down on the scouting walk. */
-function ambientHint(
-  facts: readonly { topic: string; detail: Record<string, unknown> | null }[],
-  time: (minute: number) => string,
-): string {
-  const read = facts.flatMap((f) =>
-    f.topic === 'ambient' && f.detail
-      ? [`${String(f.detail.illuminanceLux)} lx at ${time(Number(f.detail.atMin))}`]
-      : [],
-  );
-  return read.length
-    ? `Read there: ${read.join(', ')}. That reading holds the windows too: keep computed daylight out with it.`
-    : '';
-}

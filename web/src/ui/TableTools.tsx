@@ -1,0 +1,50 @@
+import { Box } from '@chakra-ui/react';
+
+/** What a table is grouped by, and the words its rows must have. */
+export function TableTools({
+  name,
+  groups,
+  groupId,
+  onGroup,
+  filter,
+  onFilter,
+}: {
+  name: string;
+  groups: readonly { id: string; words: string }[] | undefined;
+  groupId: string;
+  onGroup: (id: string) => void;
+  filter: string;
+  onFilter: (words: string) => void;
+}) {
+  return (
+    <>
+      {groups ? (
+        <Box asChild w="140px" minH="28px" py={0}>
+          <select
+            className="field"
+            aria-label={`Group ${name}`}
+            value={groupId}
+            onChange={(e) => onGroup(e.target.value)}
+          >
+            <option value="">Not grouped</option>
+            {groups.map((g) => (
+              <option key={g.id} value={g.id}>
+                By {g.words}
+              </option>
+            ))}
+          </select>
+        </Box>
+      ) : null}
+      <Box asChild w="150px" minH="28px" py={0}>
+        <input
+          className="field"
+          type="search"
+          placeholder="Filter"
+          aria-label={`Filter ${name}`}
+          value={filter}
+          onChange={(e) => onFilter(e.target.value)}
+        />
+      </Box>
+    </>
+  );
+}
