@@ -37,6 +37,15 @@ export default defineConfig({
       },
       {
         test: {
+          name: 'web',
+          // Parts of the interface in a page of the tests' own: no browser, no server, no time that passes by itself.
+          include: ['web/src/**/*.test.tsx'],
+          environment: 'jsdom',
+          testTimeout: 60000,
+        },
+      },
+      {
+        test: {
           name: 'server',
           include: ['server/src/**/*.test.ts'],
           environment: 'node',
