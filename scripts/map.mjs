@@ -10,7 +10,16 @@ ensureModules();
 function drawn(root, collapse) {
   const program = path.join(ROOT, 'node_modules', '.bin', 'depcruise');
   const left = '\\.test\\.tsx?$|node_modules|testing\\.ts$|globals\\.d\\.ts$';
-  const args = ['--config', '.dependency-cruiser.cjs', '--collapse', collapse, '--exclude', left, '--include-only', `^${root}/`];
+  const args = [
+    '--config',
+    '.dependency-cruiser.cjs',
+    '--collapse',
+    collapse,
+    '--exclude',
+    left,
+    '--include-only',
+    `^${root}/`,
+  ];
   return execFileSync(program, [...args, '--output-type', 'mermaid', root], { cwd: ROOT, encoding: 'utf8' }).trim();
 }
 const part = (title, words, map) => `## ${title}\n\n${words}\n\n\`\`\`mermaid\n${map}\n\`\`\`\n`;

@@ -1,68 +1,34 @@
 import { randomUUID } from 'node:crypto';
-import { mkdir, writeFile } from 'node:fs/promises';
-import path from 'node:path';
-import type { Agent } from 'supertest';
-import type { TableName } from '@kavrell/contract';
-import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
-import type { DemoPlan } from '@kavrell/demo';
-import { type Card, type CopyFile, type CopyJob, type Release } from '@kavrell/core/copies';
-import { rowsOf, storeNinthBell, startTestServer, type TestServer } from '../testing/harness.ts';
+import { describe, expect, it } from 'vitest';
+import { type CopyFile, type CopyJob, type Release } from '@kavrell/core/copies';
+import { CopiesBench } from './testing.ts';
 import { runCopyJobs } from './job.ts';
 import { scanCard } from './scan.ts';
 
-let server: TestServer;
-let owner: Agent;
-let plan: DemoPlan;
-const url = (rest: string) => `/api/productions/${plan.production.id}/${rest}`;
-const rows = <T>(table: TableName) => rowsOf<T>(owner, plan.production.id, table);
-const card = (label: string) => plan.cards.find((c) => c.label === label) as Card;
-const start = (label: string, drives = 2) =>
-  owner
-    .post(url('copy-jobs'))
-    .send({ id: randomUUID(), cardId: card(label).id, driveIds: plan.drives.slice(0, drives).map((d) => d.id) });
-
-async function fill(label: string, files: Record<string, string | Buffer>): Promise<void> {
-  for (const [name, content] of Object.entries(files)) {
-    const file = path.join(card(label).path, name);
-    await mkdir(path.dirname(file), { recursive: true });
-    await writeFile(file, content);
-  }
-}
-
-beforeAll(async () => {
-  server = await startTestServer();
-  owner = await server.owner();
-});
-beforeEach(async () => {
-  await server.context.db.query('DELETE FROM releases; DELETE FROM copy_files; DELETE FROM copy_jobs;');
-  const { rm } = await import('node:fs/promises');
-  await rm(server.media, { recursive: true, force: true });
-  await mkdir(server.media);
-  plan = await storeNinthBell(server);
-});
-afterAll(() => server.stop());
+const bench = new CopiesBench();
+const { url, rows, card, start, fill } = bench;
 
 const clipsOf = (count: number, bytes = 3_000_000) =>
   Object.fromEntries(Array.from({ length: count }, (_, i) => [`CLIPS/c${i}.bin`, Buffer.alloc(bytes, i + 1)]));
 
 describe('reading copies again', () => {
   const check = async (drives = 1) => {
-    const driveIds = plan.drives.slice(0, drives).map((d) => d.id);
+    const driveIds = bench.plan.drives.slice(0, drives).map((d) => d.id);
     const id = randomUUID();
-    await owner
+    await bench.owner
       .post(url('copy-jobs'))
       .send({ id, cardId: card('A001').id, driveIds, kind: 'check' })
       .expect(200);
-    await runCopyJobs(server.context, 'w1');
+    await runCopyJobs(bench.server.context, 'w1');
     const job = (await rows<CopyJob>('copyJobs')).find((j) => j.id === id)!;
     return { job, files: (await rows<CopyFile>('copyFiles')).filter((f) => f.jobId === id) };
   };
   it('says nothing of a clip that the drive was never given', async () => {
     await fill('A001', clipsOf(2));
     await start('A001', 1).expect(200);
-    await runCopyJobs(server.context, 'w1');
+    await runCopyJobs(bench.server.context, 'w1');
     await fill('A001', { 'CLIPS/later.bin': 'shot after the copy' });
-    await scanCard(server.context, card('A001').id);
+    await scanCard(bench.server.context, card('A001').id);
     const { job, files } = await check();
     expect(job.state).toBe('verified');
     expect(files.map((f) => [f.path, f.state]).sort()).toEqual([
@@ -74,16 +40,16 @@ describe('reading copies again', () => {
   it('takes an older file of the same name for no copy', async () => {
     await fill('A001', clipsOf(2));
     await start('A001', 1).expect(200);
-    await runCopyJobs(server.context, 'w1');
+    await runCopyJobs(bench.server.context, 'w1');
     await fill('A001', { 'CLIPS/c0.bin': 'another take' });
-    await scanCard(server.context, card('A001').id);
+    await scanCard(bench.server.context, card('A001').id);
     const { job, files } = await check();
     expect(job.failure).toContain('CLIPS/c0.bin: It is an older file of this name');
     expect(files.find((f) => f.path === 'CLIPS/c0.bin')?.state).toBe('failed');
   });
   it('of a drive that has nothing of the card says so for every file', async () => {
     await fill('A001', clipsOf(2));
-    await scanCard(server.context, card('A001').id);
+    await scanCard(bench.server.context, card('A001').id);
     const { job, files } = await check();
     expect(job.state).toBe('failed');
     expect(files.map((f) => f.state)).toEqual(['failed', 'failed']);
@@ -91,15 +57,15 @@ describe('reading copies again', () => {
 });
 
 describe('releasing a card', () => {
-  const ask = (what: string) => owner.post(url(`cards/${card('A001').id}/${what}`)).send({});
+  const ask = (what: string) => bench.owner.post(url(`cards/${card('A001').id}/${what}`)).send({});
   const copyTo = async (driveIds: string[]) => {
-    await owner
+    await bench.owner
       .post(url('copy-jobs'))
       .send({ id: randomUUID(), cardId: card('A001').id, driveIds })
       .expect(200);
-    await runCopyJobs(server.context, 'w1');
+    await runCopyJobs(bench.server.context, 'w1');
   };
-  const ids = () => plan.drives.map((d) => d.id);
+  const ids = () => bench.plan.drives.map((d) => d.id);
   it('is refused with every reason, and allowed when the policy is met; it says who, and can be taken back', async () => {
     await fill('A001', clipsOf(2));
     await copyTo(ids().slice(0, 2));
@@ -127,9 +93,9 @@ describe('releasing a card', () => {
     await fill('A001', clipsOf(1));
     await copyTo(ids());
     const keepPolicy = { verifiedCopies: 2, apart: true, format: 'never' };
-    await server.context.models.productions.update(
+    await bench.server.context.models.productions.update(
       { keepPolicy, simulatedNowOffsetMs: Date.parse('2027-03-18T12:00:00Z') - Date.now() },
-      { where: { id: plan.production.id } },
+      { where: { id: bench.plan.production.id } },
     );
     expect((await ask('release').expect(409)).body.detail).toBe(
       'A001 can’t be released. This production formats no card on the job: not before its last day has ended.',
@@ -141,13 +107,13 @@ describe('the report of a card', () => {
   it('has every file with its hash on every drive, as CSV and PDF', async () => {
     await fill('A001', clipsOf(2));
     await start('A001').expect(200);
-    await runCopyJobs(server.context, 'w1');
-    const csv = (await owner.get(url(`cards/${card('A001').id}/report.csv`)).expect(200)).text;
+    await runCopyJobs(bench.server.context, 'w1');
+    const csv = (await bench.owner.get(url(`cards/${card('A001').id}/report.csv`)).expect(200)).text;
     expect(csv.trim().split(/\r?\n/)).toHaveLength(5);
     for (const f of await rows<CopyFile>('copyFiles')) expect(csv).toContain(f.hash);
-    const pdf = await owner.get(url(`cards/${card('A001').id}/report.pdf`)).expect(200);
+    const pdf = await bench.owner.get(url(`cards/${card('A001').id}/report.pdf`)).expect(200);
     expect(pdf.headers['content-type']).toContain('application/pdf');
     expect((pdf.body as Buffer).subarray(0, 5).toString()).toBe('%PDF-');
-    await owner.get(url(`cards/${randomUUID()}/report.csv`)).expect(404);
+    await bench.owner.get(url(`cards/${randomUUID()}/report.csv`)).expect(404);
   });
 });

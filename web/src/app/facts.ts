@@ -2,14 +2,7 @@ import { useMemo } from 'react';
 import type { CardStatus } from '@kavrell/core/copies';
 import type { Day } from '@kavrell/core/day';
 import { ledger, type Answer } from '@kavrell/core/ledger';
-import {
-  cardsOf,
-  planOf,
-  projectionOf,
-  shotIdsOf,
-  type DayFacts,
-  type ProductionRows,
-} from '@kavrell/core/productions';
+import { cardsOf, factsFrom, planOf, type DayFacts, type ProductionRows } from '@kavrell/core/productions';
 import { foldTakes, shotStates } from '@kavrell/core/roll';
 import { useNow } from '../platform/clock.ts';
 import { usePreferences } from '../platform/preferences.ts';
@@ -49,22 +42,10 @@ export function useFacts(
     () => (rows ? cardsOf(rows) : []),
     [rows?.production, rows?.cards, rows?.clips, rows?.copyFiles, rows?.copyJobs, rows?.drives, rows?.releases],
   );
-  const facts = useMemo<DayFacts | null>(() => {
-    if (!rows || !plan) return null;
-    const dayShotIds = shotIdsOf(plan);
-    const projection = projectionOf(plan, takes, states, now);
-    const answers = ledger({
-      plan,
-      projection,
-      shots: rows.shots,
-      states,
-      dayShotIds,
-      cards,
-      takes: takes.length,
-      clock,
-    });
-    return { plan, takes, states, cards, dayShotIds, projection, answers };
-  }, [rows?.shots, plan, takes, states, cards, now, clock]);
+  const facts = useMemo<DayFacts | null>(
+    () => (rows && plan ? factsFrom({ plan, takes, states, cards }, rows.shots, now, clock) : null),
+    [rows?.shots, plan, takes, states, cards, now, clock],
+  );
 
   const answers = useMemo<readonly Answer[]>(() => {
     if (facts) return facts.answers;

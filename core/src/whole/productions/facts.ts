@@ -112,23 +112,23 @@ export function projectionOf(
   return projectDay(plan, nowMin, done, inHand ? { itemId: inHand.itemId, startedMin } : null);
 }
 
-/** One day with all that follows from the rows at the instant `nowMs` (production time). */
-export function factsOf(rows: ProductionRows, day: Day, nowMs: number, clock: Preferences['clock'] = '24'): DayFacts {
-  const plan = planOf(rows, day);
-  const takes = foldTakes(rows.takeEvents);
-  const states = shotStates(rows.shots, takes);
-  const cards = cardsOf(rows);
+/** What follows for a day from its plan, the takes and the cards, each worked out before, at the instant `nowMs` (production time). */
+export function factsFrom(
+  parts: Pick<DayFacts, 'plan' | 'takes' | 'states' | 'cards'>,
+  shots: ProductionRows['shots'],
+  nowMs: number,
+  clock: Preferences['clock'],
+): DayFacts {
+  const { plan, takes, states, cards } = parts;
   const dayShotIds = shotIdsOf(plan);
   const projection = projectionOf(plan, takes, states, nowMs);
-  const answers = ledger({
-    plan,
-    projection,
-    shots: rows.shots,
-    states,
-    dayShotIds,
-    cards,
-    takes: takes.length,
-    clock,
-  });
-  return { plan, takes, states, cards, dayShotIds, projection, answers };
+  const answers = ledger({ plan, projection, shots, states, dayShotIds, cards, takes: takes.length, clock });
+  return { ...parts, dayShotIds, projection, answers };
+}
+
+/** One day with all that follows from the rows at the instant `nowMs` (production time). */
+export function factsOf(rows: ProductionRows, day: Day, nowMs: number, clock: Preferences['clock'] = '24'): DayFacts {
+  const takes = foldTakes(rows.takeEvents);
+  const parts = { plan: planOf(rows, day), takes, states: shotStates(rows.shots, takes), cards: cardsOf(rows) };
+  return factsFrom(parts, rows.shots, nowMs, clock);
 }
