@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { expect, type APIRequestContext, type Locator, type Page } from '@playwright/test';
+import { expect, type APIRequestContext, type BrowserContext, type Locator, type Page } from '@playwright/test';
 import { PLAN_TABLES } from '@kavrell/contract';
 import { PRODUCTION_DEFAULTS } from '@kavrell/core/brief';
 import { ninthBell as demoNinthBell, type DemoPlan } from '@kavrell/demo';
@@ -141,3 +141,13 @@ export function scrollsSideways(page: Page): Promise<boolean> {
 /** The roll button takes the next press: one that bounces is not another. */
 export const pressable = (page: Page): Promise<void> =>
   expect(page.locator('[data-press]')).toHaveAttribute('data-press', 'ready');
+
+const CHANGES = '**/api/productions/*/changes';
+/**
+ * Holds what is edited here back from the server until it is let go. Switching the network off would not do: what has just begun may still
+ * arrive, and only its answer be lost.
+ */
+export async function holdChanges(context: BrowserContext): Promise<() => Promise<void>> {
+  await context.route(CHANGES, (route) => route.abort());
+  return () => context.unroute(CHANGES);
+}

@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test';
 import { SCENE_DEFAULTS, SHOT_DEFAULTS } from '@kavrell/core/scenes';
-import { cell, freshProduction, ninthBell, open, rowsOf, saved, visit, write } from './kavrell.ts';
+import { cell, freshProduction, holdChanges, ninthBell, open, rowsOf, saved, visit, write } from './kavrell.ts';
 
 test('two windows at one field: the second is told, sees both and decides; other fields both stand', async ({
   page,
@@ -13,7 +13,7 @@ test('two windows at one field: the second is told, sees both and decides; other
   const piet = async () => (await rowsOf(request, id, 'people')).find((p) => p.name === 'Piet Lam');
 
   // Another field: both stand, nobody is asked.
-  await context.setOffline(true);
+  let letGo = await holdChanges(context);
   await cell(page, 'Piet Lam', 'role').dblclick();
   await page.keyboard.type('Sound');
   await page.keyboard.press('Enter');
@@ -27,15 +27,16 @@ test('two windows at one field: the second is told, sees both and decides; other
       values: { department: 'Noise' },
     },
   ]);
-  await context.setOffline(false);
+  await letGo();
   await saved(page);
   expect(await piet()).toMatchObject({ role: 'Sound', department: 'Noise' });
 
   // The same field.
-  await context.setOffline(true);
+  letGo = await holdChanges(context);
   await cell(page, 'Piet Lam', 'role').dblclick();
   await page.keyboard.type('Recordist');
   await page.keyboard.press('Enter');
+  await expect(page.locator('[data-status]')).toContainText('waiting');
   await write(request, id, [
     {
       op: 'update',
@@ -45,7 +46,7 @@ test('two windows at one field: the second is told, sees both and decides; other
       values: { role: 'Mixer' },
     },
   ]);
-  await context.setOffline(false);
+  await letGo();
   await expect(page.locator('[data-status]')).toHaveText(/1.change not taken/);
   await page.locator('[data-status]').click();
   await expect(page.getByRole('complementary')).toContainText('Somebody changed this person meanwhile.');

@@ -4,7 +4,7 @@ import path from 'node:path';
 import { expect, test, type APIRequestContext, type Browser, type Page } from '@playwright/test';
 import { SCENE_DEFAULTS, SHOT_DEFAULTS } from '@kavrell/core/scenes';
 import { PERSON_DEFAULTS } from '@kavrell/core/people';
-import { cell, freshProduction, insert, open, ownNinthBell, rowsOf, saved, write } from './kavrell.ts';
+import { cell, freshProduction, insert, holdChanges, open, ownNinthBell, rowsOf, saved, write } from './kavrell.ts';
 
 const scene = insert('scenes', { ...SCENE_DEFAULTS, number: '1', title: 'Harbour', position: 1 });
 const status = (page: Page) => page.locator('[data-status]');
@@ -43,7 +43,7 @@ test('somebody else’s change of the same field is asked about, both are shown,
 }) => {
   const { id, shotId } = await withShot(request, 'Asked');
   await open(page, id, 'scenes');
-  await context.setOffline(true);
+  const letGo = await holdChanges(context);
   await cell(page, '1A', 'description').dblclick();
   await page.keyboard.type('mine');
   await page.keyboard.press('Enter');
@@ -51,7 +51,7 @@ test('somebody else’s change of the same field is asked about, both are shown,
   const [row] = await rowsOf(request, id, 'shots');
   const theirs = { op: 'update', table: 'shots', id: shotId, version: row!.version, values: { description: 'theirs' } };
   await write(request, id, [theirs]);
-  await context.setOffline(false);
+  await letGo();
   await expect(status(page)).toHaveAttribute('data-status', 'refused');
   await page.reload();
   await expect(status(page)).toHaveAttribute('data-status', 'refused');
