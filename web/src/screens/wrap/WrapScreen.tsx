@@ -104,6 +104,12 @@ const COLUMNS: Column<WrapRow>[] = [
   },
 ];
 
+/** A moment is known by its name, not by its number: where there is one, what it is called stays when the table is narrow. */
+const WITH_MOMENTS = COLUMNS.map((c): Column<WrapRow> => {
+  if (c.id === 'what') return { ...c, width: 'minmax(90px, 1fr)', extra: 0 };
+  return c.id === 'state' ? { ...c, extra: 5 } : c;
+});
+
 /** Did we get it, is it kept: planned shots, takes, clips and copies in one table. */
 export function WrapScreen() {
   const { production, rows, day, facts } = useProduction();
@@ -138,7 +144,7 @@ export function WrapScreen() {
         <DataTable
           name={`Wrap of day ${day.number}`}
           rows={onlyTrouble ? trouble : lines}
-          columns={COLUMNS}
+          columns={lines.some((l) => l.scene && !l.shot) ? WITH_MOMENTS : COLUMNS}
           actions={
             <Button
               size="small"
