@@ -96,7 +96,7 @@ test('a job of cues, from a running order; a new version is laid beside it, and 
     page,
     /A running order/,
     'Panel on tides',
-    'Sunday 26 September 2027, call 8:00\nPlace: Kettle hall, Kettle Street 1\n10:45 Titles 3min\n10:48 Desk: the standings 9min\n11:00 Round begins 40min',
+    'Sunday 26 September 2027, call 8:00\nPlace: Kettle hall, Kettle Street 1\n10:45 Titles 3min\n10:48 Desk: the standings 9min\n11:00 Round begins 40min\nmind the cat',
   );
   const id = idOf(page);
   expect((await rowsOf(page.request, id, 'scenes')).map((s) => [s.kind, s.plannedMin])).toEqual([
@@ -104,6 +104,11 @@ test('a job of cues, from a running order; a new version is laid beside it, and 
     ['cue', 648],
     ['cue', 660],
   ]);
+  // A line that nobody understood is not dropped: it waits where one pastes into the production.
+  await visit(page, 'Brief');
+  await view(page, 'Paste to start');
+  await expect(page.getByLabel(/Paste anything/)).toHaveValue('mind the cat');
+  await expect(page.locator('[data-left-over]')).toContainText('What is “mind the cat”?');
   await visit(page, 'Scenes');
   await view(page, 'Bring in');
   await page.getByRole('tab', { name: 'A running order' }).click();
@@ -196,6 +201,11 @@ test('forty people are pasted, one signs with a finger, and who lacks it before 
   const sign = phone.getByRole('button', { name: 'I agree, this is my signature' });
   await expect(sign).toBeDisabled();
   await scribble(phone);
+  // While nobody answers the signature stays, and that it is not signed is said.
+  await phone.route('**/consent', (route) => (route.request().method() === 'POST' ? route.abort() : route.continue()));
+  await sign.click();
+  await expect(phone.locator('[data-words]')).toContainText('nothing is signed yet');
+  await phone.unroute('**/consent');
   await sign.click();
   await expect(phone.locator('[data-standing]')).toContainText('Signed on');
   expect(await scrollsSideways(phone)).toBe(false);

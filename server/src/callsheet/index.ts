@@ -113,7 +113,7 @@ export function serveCallSheet(router: Router, context: Context): void {
   });
   router.serve(frozenSheetPdf, async ({ params, req, res, me }) => {
     const sheet = await wholeSheet(context, params.productionId, params.sheetId);
-    const people = (await readRows(context, params.productionId, 'people')) as unknown as Person[];
+    const people = await readRows(context, params.productionId, 'people');
     const pdf = await callSheetPdf({
       content: sheet.content,
       revision: sheet.revision,
@@ -174,7 +174,7 @@ export function serveCallSheet(router: Router, context: Context): void {
   router.serve(sendSheet, async ({ params, body, req, me }) => {
     const sheet = await wholeSheet(context, params.productionId, params.sheetId);
     const before = await sheetBefore(context, sheet);
-    const people = (await readRows(context, params.productionId, 'people')) as unknown as Person[];
+    const people = await readRows(context, params.productionId, 'people');
     const all = recipients(sheet, before, people);
     const chosen = body.personIds ? all.filter((p) => body.personIds?.includes(p.id)) : all;
     if (chosen.length === 0)

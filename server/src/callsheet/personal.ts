@@ -1,5 +1,5 @@
 import express, { type Express } from 'express';
-import { sheetDifference, type FrozenSheet } from '@kavrell/core/callsheet';
+import { sheetDifference } from '@kavrell/core/callsheet';
 import type { Person } from '@kavrell/core/people';
 import { dateOf } from '@kavrell/core/time';
 import type { Context } from '../platform/context.ts';
@@ -7,6 +7,7 @@ import { fileName, sendDocument } from '../platform/documents/index.ts';
 import { idFrom } from '../platform/ids.ts';
 import { HttpProblem } from '../platform/problems.ts';
 import { nowOf, productionOf } from '../productions/index.ts';
+import { readRows } from '../rows/index.ts';
 import { personCalendar } from './calendar.ts';
 import { originOf, paperOf, type WholeSheet } from './index.ts';
 import { linkPath, personalRoutes, readLink } from '../people/links.ts';
@@ -28,12 +29,10 @@ interface Opened {
 async function openLink(context: Context, token: string): Promise<Opened> {
   const link = await readLink(context, token);
   const production = await productionOf(context, link.productionId);
-  const { models } = context;
-  const where = { productionId: link.productionId, deletedAt: null };
-  const [people, all] = (await Promise.all([
-    models.people.findAll({ where, raw: true }),
-    models.frozenSheets.findAll({ where, raw: true }),
-  ])) as unknown as [Person[], FrozenSheet[]];
+  const [people, all] = await Promise.all([
+    readRows(context, link.productionId, 'people'),
+    readRows(context, link.productionId, 'frozenSheets'),
+  ]);
   const sheets = all.filter((s): s is WholeSheet => s.content !== null).sort((a, b) => a.revision - b.revision);
   const newest = [...new Map(sheets.map((s) => [s.dayId, s])).values()].sort((a, b) =>
     a.content.date < b.content.date ? -1 : 1,

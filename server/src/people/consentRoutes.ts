@@ -1,12 +1,13 @@
 import express, { type Express } from 'express';
 import { z } from 'zod';
-import { CONSENT_DEFAULTS, consentFields, thinned, type Consent, type Person } from '@kavrell/core/people';
+import { CONSENT_DEFAULTS, consentFields, thinned } from '@kavrell/core/people';
 import { dateOf } from '@kavrell/core/time';
 import type { Context } from '../platform/context.ts';
 import { inChangeSet } from '../platform/db/index.ts';
 import { newId } from '../platform/ids.ts';
 import { HttpProblem } from '../platform/problems.ts';
 import { nowOf, productionOf } from '../productions/index.ts';
+import { readRows } from '../rows/index.ts';
 import { consentPage } from './consentPage.ts';
 import { linkPath, personalRoutes, readLink } from './links.ts';
 
@@ -36,23 +37,22 @@ async function openConsent(context: Context, token: string) {
   const link = await readLink(context, token);
   if (!link.personId)
     throw new HttpProblem(404, 'consent', 'This link is nobody’s own: there is nothing to sign here.');
-  const where = { productionId: link.productionId, deletedAt: null };
-  const [production, person, consent] = await Promise.all([
-    productionOf(context, link.productionId),
-    context.models.people.findOne({ where: { ...where, id: link.personId }, raw: true }) as unknown as Promise<Person>,
-    context.models.consents.findOne({
-      where: { ...where, personId: link.personId },
-      raw: true,
-    }) as unknown as Promise<Consent | null>,
+  const { productionId, personId } = link;
+  const [production, people, consents, days] = await Promise.all([
+    productionOf(context, productionId),
+    readRows(context, productionId, 'people'),
+    readRows(context, productionId, 'consents'),
+    readRows(context, productionId, 'days'),
   ]);
-  const zone = (await context.models.days.findOne({ where, order: ['number'], raw: true })) as unknown as {
-    timeZone: string;
-  } | null;
+  const person = people.find((p) => p.id === personId);
+  // The link was read before: somebody was taken off in this very moment.
+  if (!person) throw new HttpProblem(410, 'consent', 'You are no longer on this production: there is nothing to sign.');
+  const consent = consents.find((c) => c.personId === personId) ?? null;
   return {
     production,
     person,
     consent,
-    timeZone: zone?.timeZone ?? 'UTC',
+    timeZone: days[0]?.timeZone ?? 'UTC',
     path: `${linkPath(context, link.id)}/consent`,
   };
 }

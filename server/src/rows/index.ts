@@ -1,4 +1,4 @@
-import { listRows, tablesOf, type TableName } from '@kavrell/contract';
+import { listRows, tablesOf, type RowOf, type TableName } from '@kavrell/contract';
 import type { Context } from '../platform/context.ts';
 import { isEditable } from '../platform/db/index.ts';
 import { mayRead, seenBy } from '../platform/reading.ts';
@@ -18,17 +18,17 @@ const ORDER: Partial<Record<TableName, string[]>> = {
 };
 
 /** Rows of one table of one production, deleted ones left out: one query, whatever their number. */
-export async function readRows(
+export async function readRows<T extends TableName>(
   { models }: Context,
   productionId: string,
-  table: TableName,
-): Promise<Record<string, unknown>[]> {
+  table: T,
+): Promise<RowOf<T>[]> {
   const scope = table === 'productions' ? { id: productionId } : { productionId };
   return (await models[table].findAll({
     where: isEditable(table) ? { ...scope, deletedAt: null } : scope,
     order: ORDER[table] ?? [],
     raw: true,
-  })) as unknown as Record<string, unknown>[];
+  })) as unknown as RowOf<T>[];
 }
 
 export function serveRows(router: Router, context: Context): void {

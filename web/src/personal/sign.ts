@@ -26,12 +26,29 @@ if (form && canvas && button && strokes) {
     strokes.value = '';
     button.disabled = true;
   });
-  // Without network the signature stays in the page, instead of being lost with it.
+  // Sent beside the page: when nobody answers, or it can't be taken, what was drawn and typed stays where it is.
+  const words = form.querySelector('[data-words]');
+  const say = (text: string) => {
+    if (words) words.textContent = text;
+  };
   form.addEventListener('submit', (event) => {
-    if (navigator.onLine) return;
     event.preventDefault();
-    const words = form.querySelector('[data-words]');
-    if (words)
-      words.textContent = 'There is no network just now. Your signature stays here: press again when there is.';
+    button.disabled = true;
+    say('');
+    send(form)
+      .then(
+        (refusal) => (refusal === null ? location.reload() : say(refusal)),
+        () => say('Nobody answers just now: nothing is signed yet. It stays here; press again when there is network.'),
+      )
+      .finally(() => (button.disabled = false));
   });
+}
+
+/** Sends the form; null when it was taken, else the words of the page that refuses it. */
+async function send(sent: HTMLFormElement): Promise<string | null> {
+  const fields = [...new FormData(sent)].map(([name, value]) => [name, String(value)]);
+  const response = await fetch(sent.action, { method: 'POST', body: new URLSearchParams(fields) });
+  if (response.ok) return null;
+  const page = new DOMParser().parseFromString(await response.text(), 'text/html');
+  return page.querySelector('main p')?.textContent ?? 'That was not taken. Open your link again.';
 }

@@ -26,8 +26,8 @@ export function without(plan: OrderPlan, gone: ReadonlySet<string>): OrderPlan {
 }
 
 /**
- * The fewest, least important shots to leave out, of whatever unit, so that the odds of wrapping in time reach `level`: the least important class that still has any, and in it the one
- * that helps most, one after the other; then none is left out that need not be. Musts are never offered.
+ * The fewest, least important shots to leave out, of whatever unit, so that the odds of wrapping in time reach `level`: of the least
+ * important class with shots in it the one that helps most, one after the other; then none stays out that need not. Musts are never offered.
  */
 export function whatToDrop(parts: readonly OddsPart[], level: number): Drop {
   const orders = parts.map(({ input }) => input.order ?? input.plan.shots.map((s) => s.id));

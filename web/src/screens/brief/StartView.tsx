@@ -11,18 +11,19 @@ import { change, type Op } from '../../platform/rows.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Part, Why } from '../../ui/parts.tsx';
 import { Sheet } from '../../ui/sheet.tsx';
+import { startDraft } from '../../shared/start/startDraft.ts';
 import { StartPaste } from '../../shared/start/StartPaste.tsx';
 
 /** A message thread, a programme, a shot table or a crew list pasted into a production: a day in ten minutes, its gaps marked. */
 export function StartView() {
   const { production, rows } = useProduction();
-  const [text, setText] = useDraft(`start:${production.id}`);
+  const [text, setText] = useDraft(startDraft(production.id));
   const timeZone = rows.days.at(-1)?.timeZone ?? Intl.DateTimeFormat().resolvedOptions().timeZone;
   const today = dateOf(productionNow(production), timeZone);
   const kind = rows.scenes.some((s) => s.kind === 'cue') ? 'cues' : 'moments';
   return (
     <Box maxW="900px">
-      <StartPaste text={text} setText={setText} kind={kind} today={today}>
+      <StartPaste text={text} setText={setText} kind={kind} today={today} named>
         {(read) => {
           const ops = read ? planStart(read, rows, { kind, newId, timeZone }) : [];
           return (
@@ -40,7 +41,8 @@ export function StartView() {
                   disabled={ops.length === 0}
                   onClick={() => {
                     void change(production.id, 'Started from a paste', ops as Op[]);
-                    setText('');
+                    // What nobody understood stays to be said; nothing of a paste is dropped.
+                    setText(read.left.map((l) => l.text).join('\n'));
                     tell(`${formatCount(ops.length, 'thing')} made or changed; Ctrl+Z takes it all back.`);
                   }}
                 >

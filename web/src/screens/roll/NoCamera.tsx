@@ -4,12 +4,12 @@ import { screenLink } from '../../app/links.ts';
 import { useProduction } from '../../app/production.tsx';
 import { Look } from '../../ui/parts.tsx';
 
-/** Said while a job has no camera: what is rolled then is only logged, and no clip will find its take. */
+/** Said while a job has no camera: what is rolled then is only logged; sound still finds its take by timecode. */
 export function NoCamera() {
   const { production, day, me } = useProduction();
   return (
     <Box data-no-camera>
-      <Look>No camera in this job yet:</Look> takes are logged, and clips can’t be found to them.{' '}
+      <Look>No camera in this job yet:</Look> takes are logged, and no camera’s clips will be found to them.{' '}
       {me.role === 'owner' ? (
         <Link to={screenLink(production.id, day?.number ?? null, 'camera')} style={{ textDecoration: 'underline' }}>
           Add one

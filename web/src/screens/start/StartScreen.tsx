@@ -17,18 +17,21 @@ import {
   type StartRead,
   type Template,
 } from '@kavrell/core/start';
+import { formatCount } from '@kavrell/core/units';
 import { screenLink } from '../../app/links.ts';
 import { StillMissing } from '../../app/StillMissing.tsx';
 import { Trouble } from '../../app/Trouble.tsx';
 import { call, wordsOf } from '../../platform/api.ts';
-import { useDraft } from '../../platform/draft.ts';
+import { keepDraft, useDraft } from '../../platform/draft.ts';
 import { newId } from '../../platform/id.ts';
+import { tell } from '../../platform/notices.ts';
 import { change, queries, type Op } from '../../platform/rows.ts';
 import { Button } from '../../ui/Button.tsx';
 import { FormField } from '../../ui/FormField.tsx';
 import { Loading } from '../../ui/parts.tsx';
 import { JobCards } from './JobCards.tsx';
 import { Productions } from './Productions.tsx';
+import { startDraft } from '../../shared/start/startDraft.ts';
 import { StartPaste } from '../../shared/start/StartPaste.tsx';
 
 const LENGTH_OF_TITLE = 120;
@@ -72,7 +75,12 @@ export function StartScreen({ me }: { me: Me }) {
   const [busy, setBusy] = useState(false);
   const navigate = useNavigate();
 
-  const begin = (name: string, opsOf: (made: Production) => readonly Op[], goTo: string) => {
+  /** `left` is what of the pasted text nobody understood: it waits where the production is pasted into; null when the text was not used. */
+  const begin = (
+    name: string,
+    opsOf: (made: Production) => readonly Op[],
+    { goTo, left }: { goTo: string; left: readonly string[] | null },
+  ) => {
     const fields = productionFields.safeParse({ ...PRODUCTION_DEFAULTS, title: name });
     if (!fields.success) {
       setProblem(fields.error.issues[0]?.message ?? '');
@@ -83,7 +91,11 @@ export function StartScreen({ me }: { me: Me }) {
       .then(async (made) => {
         await change(made.id, 'Begun', opsOf(made));
         setTitle('');
-        setText('');
+        if (left) setText('');
+        if (left?.length) {
+          keepDraft(startDraft(made.id), left.join('\n'));
+          tell(`${formatCount(left.length, 'line')} not understood: waiting under Brief, Paste to start.`);
+        }
         void queries.invalidateQueries({ queryKey: ['heads'] });
         void navigate(screenLink(made.id, null, goTo));
       })
@@ -91,11 +103,10 @@ export function StartScreen({ me }: { me: Me }) {
       .finally(() => setBusy(false));
   };
   const fromTemplate = (t: Template) =>
-    begin(
-      title.trim() || t.title,
-      (made) => planTemplate(t, { newId, shotNumbers: made.shotNumbers }) as Op[],
-      'scenes',
-    );
+    begin(title.trim() || t.title, (made) => planTemplate(t, { newId, shotNumbers: made.shotNumbers }) as Op[], {
+      goTo: 'scenes',
+      left: null,
+    });
   if (heads.isPending) return <Loading what="the productions" />;
   if (!heads.data) return <Trouble error={heads.error} again={() => void heads.refetch()} />;
   return (
@@ -129,14 +140,17 @@ export function StartScreen({ me }: { me: Me }) {
                 begin(
                   title.trim() || nameFrom(read ?? found),
                   (made) => (read ? planStart(read, noRows(made), { kind, newId, timeZone: timeZone() }) : []) as Op[],
-                  read ? 'call-sheet' : 'brief',
+                  {
+                    goTo: read ? 'call-sheet' : 'brief',
+                    left: read ? read.left.map((l) => l.text) : text.split(/\r?\n/).filter((l) => l.trim()),
+                  },
                 );
               }}
             >
               <FormField
                 label="New production"
                 error={problem || undefined}
-                hint={title || !read ? 'The name you call the job by' : `Without a name: “${nameFrom(read)}”`}
+                hint={title || !nameFrom(read) ? 'The name you call the job by' : `Without a name: “${nameFrom(read)}”`}
                 input={{
                   value: title,
                   placeholder: nameFrom(read) || 'The Ninth Bell',

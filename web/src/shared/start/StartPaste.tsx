@@ -38,6 +38,7 @@ export function StartPaste({
   setText,
   kind,
   today,
+  named = false,
   aside,
   children,
 }: {
@@ -45,6 +46,8 @@ export function StartPaste({
   setText: (text: string) => void;
   kind: JobKind;
   today: string;
+  /** The job has its name: no line is offered to be that. */
+  named?: boolean;
   /** What stands beside, of what was read. */
   aside?: (read: StartRead) => ReactNode;
   /** What takes it; null while there is nothing to take. */
@@ -87,11 +90,13 @@ export function StartPaste({
                   What is “{line.slice(0, 90)}”?
                 </Box>
                 <Flex gap={2} wrap="wrap">
-                  {likely.map((as) => (
-                    <Button key={as} size="small" onClick={() => say(line, as)}>
-                      {LINE_KIND_WORDS[as]}
-                    </Button>
-                  ))}
+                  {likely
+                    .map((as) => (named && as === 'title' ? 'moment' : as))
+                    .map((as) => (
+                      <Button key={as} size="small" onClick={() => say(line, as)}>
+                        {LINE_KIND_WORDS[as]}
+                      </Button>
+                    ))}
                 </Flex>
               </Box>
             ))}
