@@ -17,7 +17,7 @@ export const dayCalcs = [
     name: 'day.order',
     about: 'The order of a day that its school wants, with the times of shots, change-overs and meals.',
     formula:
-      'Each shot and meal starts as early as the order, windows, pins and limits allow; a change-over stands before each shot; meals lie where they cost least. changeovers: least wrap, then change-over minutes, then waiting; people: least waiting, then wrap; effort: least Σ effort × start, then wrap; story: as given.',
+      'Each shot and meal starts as early as the order, windows, pins and limits allow; a change-over stands before each shot; meals lie where they cost least, and one that is due is had, whatever window it costs. changeovers: least wrap, then change-over minutes, then waiting; people: least waiting, then wrap; effort: least Σ effort × start, then wrap; story: as given.',
     assumptions: [
       'All times are minutes.',
       'Up to 15 shots the least wrap is proven; beyond, a seeded search whose steps follow from plan, seed and budget, never from the clock.',

@@ -240,8 +240,9 @@ export class Timer {
         }
       }
     }
-    // Meals not taken are due when the day goes past their latest start.
+    // Meals not taken are due when the day goes past their latest start; as in `timeOrder`, as few as can be are missed.
     let best = -1;
+    let fewest = 0;
     const row = count * states;
     const final = this.score;
     for (let m = 0; m < states; m += 1) {
@@ -250,21 +251,26 @@ export class Timer {
       let b = broken[row + m] as number;
       const mb = mustBroken[row + m] as number;
       let l = late[row + m] as number;
+      let missed = 0;
       for (let k = m; k < meals.length; k += 1) {
         const { latest } = meals[k] as Compiled['meals'][number];
         if (at > latest) {
+          missed += 1;
           b += 1;
           l += at - latest;
         }
       }
       const wins =
         best < 0 ||
-        mb < final.mustBroken ||
-        (mb === final.mustBroken &&
-          (b < final.broken ||
-            (b === final.broken && (l < final.lateMin || (l === final.lateMin && at < final.wrapMin)))));
+        missed < fewest ||
+        (missed === fewest &&
+          (mb < final.mustBroken ||
+            (mb === final.mustBroken &&
+              (b < final.broken ||
+                (b === final.broken && (l < final.lateMin || (l === final.lateMin && at < final.wrapMin)))))));
       if (!wins) continue;
       best = m;
+      fewest = missed;
       final.mustBroken = mb;
       final.broken = b;
       final.lateMin = l;

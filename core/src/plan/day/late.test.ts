@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { lateDays, lateWords, unitsOdds, type LatePart, type OrderPlan, type OrderShot } from './index.ts';
+import { lateDays, lateWords, timeOrder, unitsOdds, type LatePart, type OrderPlan, type OrderShot } from './index.ts';
 import { plans } from './testing.ts';
 
 const NONE = { shot: 0, first: 0, place: 0, setup: 0, side: 0, same: 0, day: 0 };
@@ -70,6 +70,23 @@ describe('what late days are late by', () => {
     const { parts } = lateDays([long!, short!]);
     expect(parts.some((p) => p.id === 'b')).toBe(false);
     expect(parts.some((p) => p.id === 'a' && p.minutes > 5)).toBe(true);
+  });
+});
+
+describe('a day that runs late', () => {
+  // The window of the last shot can only be kept by going without the meal, which is due before the wrap.
+  const starving: OrderPlan = {
+    ...plan([shot('a', 120), shot('light', 30, { priority: 'must', windows: [[630, 670]] })]),
+    meals: [{ earliestAfterMin: 120, latestAfterMin: 170, minutes: 60 }],
+  };
+  it('has its meal, whatever window that costs: nobody goes without to save one', () => {
+    const { meals, violations } = timeOrder(starving, ['a', 'light']);
+    expect(meals).toHaveLength(1);
+    expect(violations.map((v) => v.code)).toEqual(['window']);
+  });
+  it('so no day of the odds is shorter for going without', () => {
+    const { meals } = unitsOdds(of(starving, { spreads: { ...NONE, shot: 0.05 } }));
+    expect(meals[0]?.eatenShare).toBe(1);
   });
 });
 

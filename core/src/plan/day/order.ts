@@ -90,7 +90,7 @@ function better(a: Way, b: Way | undefined): boolean {
 /**
  * Times a given order: every shot and meal as early as the order, windows, pins and limits allow. Meals are
  * taken in their order, each between two shots, where they cost least; the change-over follows the meal. A
- * meal is due only if the last shot ends after its latest start. What can't be kept is named in `violations`.
+ * meal is due only if the last shot ends after its latest start, and one that is due is had, whatever window it costs. What can't be kept is named in `violations`.
  * One forward pass over (shots done, meals taken), exact because starting a shot earlier never ends it later.
  */
 export function timeOrder(plan: OrderPlan, ids: readonly string[], before: OrderContext | null = null): Order {
@@ -184,12 +184,16 @@ export function timeOrder(plan: OrderPlan, ids: readonly string[], before: Order
     way.end = start + m.minutes;
   }
 
+  // Nobody goes without a meal to save a window: of ways to the end, the one with the fewest meals missed, then the best.
   let best: Way | undefined;
+  let fewest = Infinity;
   ways.forEach((way, taken) => {
     if (!way) return;
     const end: Way = { ...way, violations: [...way.violations] };
+    let missed = 0;
     meals.slice(taken).forEach((m, k) => {
       if (way.end <= plan.startMin + m.latestAfterMin) return;
+      missed += 1;
       end.broken += 1;
       // A meal never had is as late as the day is long: a late meal is better than none.
       end.lateMin += way.end - plan.startMin - m.latestAfterMin;
@@ -200,7 +204,7 @@ export function timeOrder(plan: OrderPlan, ids: readonly string[], before: Order
         mealIndex: taken + k,
       });
     });
-    if (better(end, best)) best = end;
+    if (missed < fewest || (missed === fewest && better(end, best))) [best, fewest] = [end, missed];
   });
   const last = best as Way;
 
