@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { expect, type APIRequestContext, type BrowserContext, type Locator, type Page } from '@playwright/test';
-import { PLAN_TABLES } from '@kavrell/contract';
+import { PLAN_TABLES } from '@kavrell/core/tables';
 import { PRODUCTION_DEFAULTS } from '@kavrell/core/brief';
 import { ninthBell as demoNinthBell, type DemoPlan } from '@kavrell/demo';
 

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { unstorableIn } from '@kavrell/core/records';
-import { EDITABLE_NAMES } from './tables.ts';
+import { EDITABLE_NAMES } from '@kavrell/core/tables';
 import { route } from './route.ts';
 
 const values = z.record(z.string(), z.unknown());

@@ -1,15 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import {
-  EDITABLE,
-  EDITABLE_NAMES,
-  ROUTES,
-  TABLE_NAMES,
-  changeSet,
-  listRows,
-  pathOf,
-  setPassword,
-  signInBody,
-} from './index.ts';
+import { EDITABLE_NAMES, TABLE_NAMES } from '@kavrell/core/tables';
+import { EDITABLE, ROUTES, changeSet, listRows, pathOf, setPassword, signInBody } from './index.ts';
 
 const ID = '0190a000-0000-7000-8000-000000000001';
 

@@ -19,7 +19,6 @@ import type { Route } from './route.ts';
 
 export * from './route.ts';
 export * from './problem.ts';
-export * from './tables.ts';
 export * from './auth.ts';
 export * from './backup.ts';
 export * from './calc.ts';

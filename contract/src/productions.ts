@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { production, productionFields } from '@kavrell/core/brief';
 import { CREW_ROLES, route } from './route.ts';
-import { TABLE_NAMES, type TableName } from './tables.ts';
+import { TABLE_NAMES, type TableName } from '@kavrell/core/tables';
 
 const everyone = ['owner', ...CREW_ROLES] as const;
 const inProduction = z.object({ productionId: z.uuid() });

@@ -1,4 +1,4 @@
-import type { PLAN_TABLES } from '@kavrell/contract';
+import { PLAN_TABLES } from '@kavrell/core/tables';
 import type { ProductionRows } from '@kavrell/core/productions';
 
 type Rows = Pick<ProductionRows, (typeof PLAN_TABLES)[number]>;
@@ -20,51 +20,7 @@ export function rowMaker(newId: () => string, productionId: string): MakeRow {
 export function emptyPlan(production: DemoPlan['production']): DemoPlan {
   return {
     production,
-    places: [],
-    moves: [],
-    rooms: [],
-    circuits: [],
-    placeFacts: [],
-    carts: [],
-    lightKit: [],
-    days: [],
-    people: [],
-    engagements: [],
-    cameras: [],
-    lenses: [],
-    soundBoxes: [],
-    soundSources: [],
-    links: [],
-    soundRoutes: [],
-    prompts: [],
-    faults: [],
-    setups: [],
-    relights: [],
-    deliverables: [],
-    asks: [],
-    signOffs: [],
-    revisions: [],
-    consents: [],
-    scenes: [],
-    shots: [],
-    dayItems: [],
-    savedOrders: [],
-    pictures: [],
-    palettes: [],
-    tracks: [],
-    pins: [],
-    shotLinks: [],
-    waivers: [],
-    slots: [],
-    looks: [],
-    frozenSheets: [],
-    rentals: [],
-    risks: [],
-    rehearsalNotes: [],
-    drives: [],
-    cards: [],
-    clocks: [],
-    jams: [],
+    ...(Object.fromEntries(PLAN_TABLES.map((t) => [t, []])) as unknown as Omit<DemoPlan, 'production'>),
   };
 }
 

@@ -1,6 +1,5 @@
 import path from 'node:path';
 import { randomUUID } from 'node:crypto';
-import type { Card } from '@kavrell/core/copies';
 import { runCopyJobs } from './copies/job.ts';
 import { mediaFolder } from './copies/paths.ts';
 import { scanCard } from './copies/scan.ts';
@@ -26,10 +25,9 @@ const context: Context = { config, log, db, models: defineModels(db), queue, poo
 async function work(message: StationWork): Promise<void> {
   if (message.kind === 'copy') return runCopyJobs(context, holder);
   if (message.kind === 'record') {
-    const card = (await context.models.cards.findOne({
+    const card = await context.models.cards.findOne({
       where: { id: message.cardId },
-      raw: true,
-    })) as unknown as Card | null;
+    });
     if (!card) return;
     if (!card.simulated) return;
     const folder = await mediaFolder(context, card.path, true);

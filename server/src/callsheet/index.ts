@@ -37,10 +37,9 @@ export function dayIn(rows: ProductionRows, dayId: string): Day {
 
 /** A frozen sheet with all that it says, or a problem in words. */
 export async function wholeSheet({ models }: Context, productionId: string, id: string): Promise<WholeSheet> {
-  const row = (await models.frozenSheets.findOne({
+  const row = await models.frozenSheets.findOne({
     where: { id, productionId, deletedAt: null },
-    raw: true,
-  })) as unknown as FrozenSheet | null;
+  });
   if (!row) throw new HttpProblem(404, 'sheet', 'There is no such sheet. It may have been taken back.');
   if (!row.content)
     throw new HttpProblem(
@@ -53,11 +52,10 @@ export async function wholeSheet({ models }: Context, productionId: string, id: 
 
 /** The version before, of the same day; null when there is none with its text. */
 export async function sheetBefore({ models }: Context, sheet: WholeSheet): Promise<WholeSheet | null> {
-  const rows = (await models.frozenSheets.findAll({
+  const rows = await models.frozenSheets.findAll({
     where: { productionId: sheet.productionId, dayId: sheet.dayId, deletedAt: null },
     order: [['revision', 'DESC']],
-    raw: true,
-  })) as unknown as FrozenSheet[];
+  });
   return (rows.find((r) => r.revision < sheet.revision && r.content !== null) as WholeSheet | undefined) ?? null;
 }
 

@@ -93,10 +93,9 @@ async function page(context: Context, opened: Opened): Promise<string> {
       '/sheet.js',
     );
   const reads = personId
-    ? ((await context.models.sheetReads.findAll({
+    ? await context.models.sheetReads.findAll({
         where: { productionId: sheet.productionId, personId },
-        raw: true,
-      })) as unknown as { sheetId: string; kind: string; atMs: number }[])
+      })
     : [];
   const understood = reads.find((r) => r.sheetId === sheet.id && r.kind === 'understood');
   const earlier = opened.sheets.filter((s) => s.dayId === sheet.dayId && s.revision < sheet.revision);

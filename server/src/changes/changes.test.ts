@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type { Agent } from 'supertest';
-import type { TableName } from '@kavrell/contract';
+import type { TableName } from '@kavrell/core/tables';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import type { DemoPlan } from '@kavrell/demo';
 import { SHOT_DEFAULTS } from '@kavrell/core/scenes';

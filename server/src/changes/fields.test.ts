@@ -1,8 +1,8 @@
 import { randomUUID } from 'node:crypto';
 import { finalBoard, lifeboat, ninthBell, type DemoPlan } from '@kavrell/demo';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { EDITABLE, EDITABLE_NAMES, PLAN_TABLES } from '@kavrell/contract';
-import { inChangeSet } from '../platform/db/index.ts';
+import { EDITABLE_NAMES, PLAN_TABLES, TABLES } from '@kavrell/core/tables';
+import { inChangeSet, rowsNamed } from '../platform/db/index.ts';
 import { newId } from '../platform/ids.ts';
 import { storePlan } from '../productions/store.ts';
 import { startTestServer, type TestServer } from '../testing/harness.ts';
@@ -27,8 +27,8 @@ afterAll(() => server.stop());
 async function rowOf(table: (typeof EDITABLE_NAMES)[number]): Promise<{ row: Row; productionId: string } | null> {
   for (const { production } of plans) {
     const where = table === 'productions' ? { id: production.id } : { productionId: production.id, deletedAt: null };
-    const row = (await server.context.models[table].findOne({ where, raw: true })) as unknown as Row | null;
-    if (row) return { row, productionId: production.id };
+    const row = await rowsNamed(server.context.models, table).findOne({ where });
+    if (row) return { row: row as Row, productionId: production.id };
   }
   return null;
 }
@@ -41,7 +41,7 @@ describe('every field of every table', () => {
       return;
     }
     const { row, productionId } = found;
-    const ops = Object.keys(EDITABLE[table].fields.shape).map((field, i) => ({
+    const ops = Object.keys(TABLES[table].fields.shape).map((field, i) => ({
       op: 'update',
       table,
       id: row.id,

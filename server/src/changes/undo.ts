@@ -1,5 +1,5 @@
 import type { Transaction } from 'sequelize';
-import { EDITABLE, type EditableName } from '@kavrell/contract';
+import { TABLES, type EditableName } from '@kavrell/core/tables';
 import type { Context } from '../platform/context.ts';
 import { inChangeSet, rulesNow, sqlName } from '../platform/db/index.ts';
 import { HttpProblem } from '../platform/problems.ts';
@@ -103,7 +103,7 @@ async function undoRow(
   now: Json | undefined,
   transaction: Transaction,
 ): Promise<number> {
-  const what = EDITABLE[table].one;
+  const what = TABLES[table].one;
   if (!now) throw new HttpProblem(409, 'gone', `This ${what} is not there any more, so this can’t be undone.`);
   const former: Json = row.before ?? { ...row.after, deleted_at: new Date().toISOString() };
   const fields = Object.keys(former).filter((f) => !BOOKKEEPING.has(f) && !same(former[f], row.after[f]));

@@ -2,9 +2,10 @@ import { createHash } from 'node:crypto';
 import type { Transaction } from 'sequelize';
 import { z } from 'zod';
 import { checkSome } from '@kavrell/core/records';
-import { EDITABLE, type ChangeOp, type ChangeSet, type EditableName } from '@kavrell/contract';
+import { TABLES, type EditableName } from '@kavrell/core/tables';
+import type { ChangeOp, ChangeSet } from '@kavrell/contract';
 import type { Context } from '../platform/context.ts';
-import { inChangeSet, rulesNow } from '../platform/db/index.ts';
+import { inChangeSet, rowsNamed, rulesNow } from '../platform/db/index.ts';
 import { HttpProblem } from '../platform/problems.ts';
 
 type Versions = Record<string, number>;
@@ -13,7 +14,7 @@ const scopeOf = (table: EditableName, productionId: string, id: string) =>
 
 /** Values checked by the table's own schema, with the path of the field within the change-set. */
 function checked(op: Extract<ChangeOp, { values: unknown }>, index: number): Record<string, unknown> {
-  const fields: z.ZodObject = EDITABLE[op.table].fields;
+  const fields: z.ZodObject = TABLES[op.table].fields;
   if (op.op === 'update') {
     const some = checkSome(fields, op.values);
     if (some.success) return some.data;
@@ -30,8 +31,8 @@ async function stale(
   op: ChangeOp,
   transaction: Transaction,
 ): Promise<never> {
-  const row = await models[op.table].findOne({ where: scopeOf(op.table, productionId, op.id), raw: true, transaction });
-  const what = EDITABLE[op.table].one;
+  const row = await rowsNamed(models, op.table).findOne({ where: scopeOf(op.table, productionId, op.id), transaction });
+  const what = TABLES[op.table].one;
   if (!row)
     throw new HttpProblem(
       404,
@@ -39,7 +40,7 @@ async function stale(
       `This ${what} is not there any more. What you typed is kept here; copy it before you go on.`,
     );
   throw new HttpProblem(409, 'stale', `Somebody changed this ${what} meanwhile.`, {
-    current: row as unknown as Record<string, unknown>,
+    current: row,
   });
 }
 
@@ -70,7 +71,7 @@ export async function writeChangeSet(
     const versions: Versions = {};
     let inserts: { table: EditableName; rows: Record<string, unknown>[] } | null = null;
     const flush = async () => {
-      if (inserts) await models[inserts.table].bulkCreate(inserts.rows, { transaction });
+      if (inserts) await rowsNamed(models, inserts.table).bulkCreate(inserts.rows, { transaction });
       inserts = null;
     };
     for (const [index, op] of set.ops.entries()) {
@@ -89,9 +90,9 @@ export async function writeChangeSet(
         ...scopeOf(op.table, productionId, op.id),
         ...(op.op === 'restore' ? {} : { version: op.version, deletedAt: null }),
       };
-      const [count, rows] = await models[op.table].update(values, { where, transaction, returning: ['version'] });
+      const { count, versions: after } = await rowsNamed(models, op.table).update(values, { where, transaction });
       if (count === 0) await stale(context, productionId, op, transaction);
-      versions[op.id] = (rows[0]?.get('version') as number | undefined) ?? 0;
+      versions[op.id] = after[0] ?? 0;
     }
     await flush();
     await rulesNow(db, transaction);

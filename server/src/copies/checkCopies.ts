@@ -7,10 +7,9 @@ import { type Run } from './jobRun.ts';
 
 /** Reads the card’s copies again, drive after drive, against their lists; answers what is wrong, in words. */
 export async function check({ context, job, card, targets, absent, progress, signal }: Run): Promise<string | null> {
-  const clips = (await context.models.clips.findAll({
+  const clips = await context.models.clips.findAll({
     where: { cardId: card.id },
-    raw: true,
-  })) as unknown as Pick<Clip, 'path' | 'sizeBytes'>[];
+  });
   await listFiles(context, job, clips, targets, absent);
   const words: string[] = absent.map((a) => a.reason);
   for (const { drive, folder } of targets) {

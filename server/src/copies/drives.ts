@@ -1,6 +1,6 @@
 import { realpath } from 'node:fs/promises';
 import path from 'node:path';
-import { type Card, type Drive, type DriveVolume } from '@kavrell/core/copies';
+import type { Drive, DriveVolume } from '@kavrell/core/copies';
 import { deviceOf, isSealed, newMark, readMark, wordsOf, writeMark, type Mark } from '@kavrell/copies';
 import type { Context } from '../platform/context.ts';
 import { inChangeSet } from '../platform/db/index.ts';
@@ -21,7 +21,7 @@ const refuse = (code: string, words: string) => new HttpProblem(409, code, words
 
 /** Refuses a folder that is a card's, lies in one, or holds one: nothing is ever written to a card. */
 async function refuseCards({ models }: Context, folder: string): Promise<void> {
-  const cards = (await models.cards.findAll({ where: { deletedAt: null }, raw: true })) as unknown as Card[];
+  const cards = await models.cards.findAll({ where: { deletedAt: null } });
   const within = (inner: string, outer: string) => inner === outer || inner.startsWith(`${outer}${path.sep}`);
   for (const card of cards) {
     const real = await realpath(card.path).catch(() => path.resolve(card.path));
@@ -76,10 +76,9 @@ export async function driveHere(context: Context, drive: Drive, by: string): Pro
       'driveDoubled',
       `${drive.name} carries the right mark but is another device: a copied disk? Plug in the one that was taken on.`,
     );
-  const others = (await models.drives.findAll({
+  const others = await models.drives.findAll({
     where: { productionId: drive.productionId, deletedAt: null },
-    raw: true,
-  })) as unknown as Drive[];
+  });
   const same = others.find((o) => o.id !== drive.id && o.volume?.id === mark.id);
   if (same)
     throw refuse(
@@ -110,9 +109,8 @@ export function refuseOneDevice(here: readonly DriveHere[]): void {
 
 /** The drives by their ids, in that order. */
 export async function drivesOf({ models }: Context, productionId: string, ids: readonly string[]): Promise<Drive[]> {
-  const rows = (await models.drives.findAll({
+  const rows = await models.drives.findAll({
     where: { id: [...ids], productionId, deletedAt: null },
-    raw: true,
-  })) as unknown as Drive[];
+  });
   return ids.flatMap((id) => rows.find((r) => r.id === id) ?? []);
 }

@@ -57,8 +57,8 @@ async function candidates(root: string): Promise<string[]> {
 export async function findFolders(context: Context, productionId: string): Promise<MediaFound[]> {
   const where = { productionId, deletedAt: null };
   const [cards, drives] = (await Promise.all([
-    context.models.cards.findAll({ where, raw: true }),
-    context.models.drives.findAll({ where, raw: true }),
+    context.models.cards.findAll({ where }),
+    context.models.drives.findAll({ where }),
   ])) as unknown as [Card[], Drive[]];
   const known = new Map<string, string>();
   const real = (folder: string) => realpath(folder).catch(() => path.resolve(folder));

@@ -25,7 +25,7 @@ import { serveReleases } from './release.ts';
 import { describeRoots, setRoots } from './roots.ts';
 
 async function jobOf({ models }: Context, productionId: string, id: string): Promise<CopyJob> {
-  const row = await models.copyJobs.findOne({ where: { id, productionId }, raw: true });
+  const row = await models.copyJobs.findOne({ where: { id, productionId } });
   if (!row) throw new HttpProblem(404, 'job', 'There is no such copy job in this production.');
   return row as unknown as CopyJob;
 }
@@ -47,7 +47,6 @@ export function serveCopies(router: Router, context: Context): void {
   router.serve(startCopy, async ({ params, body, me }) => {
     const known = await models.copyJobs.findOne({
       where: { id: body.id, productionId: params.productionId },
-      raw: true,
     });
     if (known) return known as unknown as CopyJob;
     const card = await cardOf(context, params.productionId, body.cardId);
@@ -120,19 +119,17 @@ export function serveCopies(router: Router, context: Context): void {
       const state = await models.deviceStates.findOne({
         where: { productionId, card: card.label },
         transaction,
-        raw: true,
       });
       if (!state || !card.cameraId) return null;
-      if ((state as unknown as { rollingSinceMs: number | null }).rollingSinceMs !== null)
+      if (state.rollingSinceMs !== null)
         throw new HttpProblem(409, 'rolling', `Card ${card.label} is in a camera that is rolling. Cut first.`);
       const labels = new Set(
         (
-          (await models.cards.findAll({
+          await models.cards.findAll({
             where: { productionId },
             attributes: ['label'],
-            raw: true,
             transaction,
-          })) as unknown as { label: string }[]
+          })
         ).map((c) => c.label),
       );
       let label = nextLabel(card.label);

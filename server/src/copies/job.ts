@@ -1,5 +1,5 @@
 import { setTimeout as sleep } from 'node:timers/promises';
-import { RateMeter, type Card, type CopyJob } from '@kavrell/core/copies';
+import { RateMeter, type CopyJob } from '@kavrell/core/copies';
 import { ingest, notCopied, wordsOf, type IngestResult, type OffloadProgress } from '@kavrell/copies';
 import { faultsOf } from '../devices/media.ts';
 import type { Context } from '../platform/context.ts';
@@ -79,7 +79,8 @@ async function runJob(context: Context, job: CopyJob, holder: string): Promise<v
     );
   };
   try {
-    const card = (await models.cards.findOne({ where: { id: job.cardId }, raw: true })) as unknown as Card;
+    const card = await models.cards.findOne({ where: { id: job.cardId } });
+    if (!card) throw new Error('The card of this job is not there any more.');
     const { targets, absent } = await targetsOf(context, job);
     const contents = job.kind === 'copy' ? await scanCard(context, job.cardId) : null;
     const run: Run = { context, job, card, targets, absent, contents, progress, signal: stop.signal };

@@ -30,7 +30,7 @@ export async function listFiles(
       path: f.path,
       sizeBytes: f.sizeBytes,
       volumeId: volumes.get(driveId) ?? null,
-      state: reasons.has(driveId) ? 'failed' : 'waiting',
+      state: reasons.has(driveId) ? ('failed' as const) : ('waiting' as const),
       failure: reasons.get(driveId) ?? null,
     })),
   );

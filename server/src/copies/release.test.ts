@@ -92,7 +92,7 @@ describe('releasing a card', () => {
   it('is refused by a production that formats nothing on the job', async () => {
     await fill('A001', clipsOf(1));
     await copyTo(ids());
-    const keepPolicy = { verifiedCopies: 2, apart: true, format: 'never' };
+    const keepPolicy = { verifiedCopies: 2, apart: true, format: 'never' as const, leaveOut: [] };
     await bench.server.context.models.productions.update(
       { keepPolicy, simulatedNowOffsetMs: Date.parse('2027-03-18T12:00:00Z') - Date.now() },
       { where: { id: bench.plan.production.id } },

@@ -59,7 +59,7 @@ export function serveReleases(router: Router, context: Context): void {
 
   router.serve(withdrawRelease, async ({ params, me }) => {
     const where = { productionId: params.productionId, cardId: params.cardId, withdrawnAtMs: null };
-    const open = await models.releases.findOne({ where, raw: true });
+    const open = await models.releases.findOne({ where });
     if (!open) throw new HttpProblem(404, 'release', 'This card is not released.');
     const rows = await loadRows(context, params.productionId);
     const values = { withdrawnAtMs: nowOf(rows.production), withdrawnBy: me.name };

@@ -11,23 +11,20 @@ const ROWS_AT_ONCE = 500;
 /** Of what is not copied so many are named; the last of them says how many more there are. */
 const NAMED = 20;
 
-type Known = Pick<SourceFile, 'path' | 'sizeBytes'> & { id: string };
-
 /**
  * Lists what is on a card's folder into `clips`: new files are read for timecode, known ones of equal size are left. What is on it and is not
  * copied is noted with the card. Any number may look at a card at once.
  */
 export async function scanCard(context: Context, cardId: string): Promise<Contents | null> {
   const { models, db } = context;
-  const card = (await models.cards.findOne({
+  const card = await models.cards.findOne({
     where: { id: cardId, deletedAt: null },
-    raw: true,
-  })) as unknown as Card | null;
+  });
   if (!card) return null;
   const production = await productionOf(context, card.productionId);
   const root = await mediaFolder(context, card.path, card.simulated);
   const contents = await contentsOf(root, production.keepPolicy.leaveOut);
-  const known = (await models.clips.findAll({ where: { cardId }, raw: true })) as unknown as Known[];
+  const known = await models.clips.findAll({ where: { cardId } });
   const sizes = new Map(known.map((c) => [c.path, c.sizeBytes]));
   const fresh = contents.files.filter((f) => sizes.get(f.path) !== f.sizeBytes);
   const read = async (file: SourceFile): Promise<MediaFacts> =>

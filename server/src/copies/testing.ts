@@ -3,7 +3,7 @@ import { mkdir, rm, writeFile } from 'node:fs/promises';
 import path from 'node:path';
 import type { Agent } from 'supertest';
 import { afterAll, beforeAll, beforeEach } from 'vitest';
-import type { TableName } from '@kavrell/contract';
+import type { TableName } from '@kavrell/core/tables';
 import type { Card } from '@kavrell/core/copies';
 import type { DemoPlan } from '@kavrell/demo';
 import { rowsOf, storeNinthBell, startTestServer, type TestServer } from '../testing/harness.ts';

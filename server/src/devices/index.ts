@@ -30,14 +30,12 @@ export async function commandDevices(
   const now = nowOf(production);
   const fresh = commands.filter((e) => Math.abs(now - timeOf(e)) < FRESH_MS);
   if (fresh.length === 0) return;
-  const cameras = (await context.models.cameras.findAll({
+  const cameras = await context.models.cameras.findAll({
     where: { productionId, simulated: true, deletedAt: null },
-    raw: true,
-  })) as unknown as Camera[];
-  const states = (await context.models.deviceStates.findAll({
+  });
+  const states = await context.models.deviceStates.findAll({
     where: { productionId },
-    raw: true,
-  })) as unknown as DeviceState[];
+  });
   const stateOf = new Map(states.map((s) => [s.cameraId, s]));
   for (const event of fresh) {
     const reports: TakeEvent[] = [];
@@ -88,16 +86,14 @@ async function writeClip(
   durationMs: number,
 ): Promise<void> {
   if (!state.card || !state.clip || state.rollingSinceMs === null) return;
-  const card = (await context.models.cards.findOne({
+  const card = await context.models.cards.findOne({
     where: { productionId, label: state.card, deletedAt: null },
-    raw: true,
-  })) as unknown as { id: string } | null;
+  });
   if (!card) return;
-  const day = (await context.models.days.findOne({
+  const day = await context.models.days.findOne({
     where: { productionId, deletedAt: null },
     order: [['number', 'ASC']],
-    raw: true,
-  })) as unknown as { timeZone: string } | null;
+  });
   const zone = day?.timeZone ?? 'UTC';
   const rate = parseRate(camera.rate);
   const midnight = midnightMs(dateOf(state.rollingSinceMs, zone), zone);
@@ -114,9 +110,6 @@ async function writeClip(
 
 async function clocksOf({ models }: Context, productionId: string): Promise<{ clocks: Clock[]; jams: Jam[] }> {
   const where = { productionId, deletedAt: null };
-  const [clocks, jams] = await Promise.all([
-    models.clocks.findAll({ where, raw: true }),
-    models.jams.findAll({ where, raw: true }),
-  ]);
+  const [clocks, jams] = await Promise.all([models.clocks.findAll({ where }), models.jams.findAll({ where })]);
   return { clocks: clocks as unknown as Clock[], jams: jams as unknown as Jam[] };
 }

@@ -8,6 +8,7 @@ import {
 } from 'sequelize';
 import { ZodError } from 'zod';
 import { InputError } from '@kavrell/core/errors';
+import { RULES } from '@kavrell/core/tables';
 import type { Problem } from '@kavrell/contract';
 import type { Logger } from './log.ts';
 
@@ -34,30 +35,10 @@ const TITLES: Record<number, string> = {
   507: 'No room',
 };
 
-/** What a broken rule of the database means, in words; by constraint name. */
-const CONSTRAINT_WORDS: Record<string, string> = {
-  scenes_number_live: 'There is a scene of that number already.',
-  shots_code_live: 'There is a shot of that number already.',
-  cameras_letter_live: 'There is a camera of that letter already.',
-  light_kit_key_live: 'There is a piece of kit of that key already.',
-  setups_code_live: 'There is a light setup of that code already.',
-  cards_label_live: 'There is a card of that label already: two cards of one name can’t be told apart later.',
-  days_number_live: 'There is a day of that number already.',
-  people_short_name_live: 'Somebody has that short name already.',
-  moves_pair_live: 'There is a move between these places already.',
-  relights_pair_live: 'There is a relight between these setups already.',
-  engagements_pair_live: 'This person is on that day already.',
-  deliverables_tag_live: 'There is a deliverable of that tag already.',
-  asks_tag_live: 'Something asked for has that tag already.',
-  waivers_key_live: 'That was decided already.',
-  lenses_focal_order: 'The longest focal length of a lens is not shorter than its shortest.',
-  frozen_sheets_revision_live: 'That revision of the sheet has gone out already.',
-  day_items_shot_live: 'This shot is in that day’s order already.',
-};
-
-function constraintOf(error: UniqueConstraintError | ForeignKeyConstraintError | ExclusionConstraintError): string {
-  return (error.parent as unknown as { constraint?: string }).constraint ?? '';
-}
+/** What PostgreSQL itself says of an error: its code, and the rule that was broken. */
+type FromDatabase = Pick<DatabaseError, 'parent'>;
+const saidOf = ({ parent }: FromDatabase) => parent as Error & { code?: string; constraint?: string };
+const rule = (error: FromDatabase): string | undefined => RULES[saidOf(error).constraint ?? ''];
 
 /** Codes of PostgreSQL and of the system that mean: not now, but soon. */
 const AWAY = new Set([
@@ -107,17 +88,15 @@ export function toProblem(error: unknown): Problem | null {
     return new HttpProblem(400, error.code, error.message, { issues: [{ path: error.path, message: error.message }] })
       .problem;
   if (error instanceof UniqueConstraintError || error instanceof ExclusionConstraintError)
-    return new HttpProblem(409, 'taken', CONSTRAINT_WORDS[constraintOf(error)] ?? 'That is there already.').problem;
+    return new HttpProblem(409, 'taken', rule(error) ?? 'That is there already.').problem;
   if (error instanceof ForeignKeyConstraintError)
     return new HttpProblem(400, 'link', 'This points to something that is not in this production.').problem;
   if (error instanceof DatabaseError) {
-    const code = (error.parent as unknown as { code?: string }).code;
+    const { code } = saidOf(error);
     if (code === 'KV001') return new HttpProblem(400, 'link', error.parent.message).problem;
     // Not a number, a date or text that the database can hold: 22xxx; a rule that it keeps: 23514.
     if (code === '23514' || code?.startsWith('22')) {
-      const constraint = (error.parent as unknown as { constraint?: string }).constraint ?? '';
-      return new HttpProblem(400, 'rule', CONSTRAINT_WORDS[constraint] ?? 'A value lies outside what can be stored.')
-        .problem;
+      return new HttpProblem(400, 'rule', rule(error) ?? 'A value lies outside what can be stored.').problem;
     }
   }
   if (codesOf(error).some((c) => FULL.has(c)))

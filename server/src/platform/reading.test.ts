@@ -1,5 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { TABLE_NAMES, type Role } from '@kavrell/contract';
+import { TABLE_NAMES } from '@kavrell/core/tables';
+import { type Role } from '@kavrell/contract';
 import { ninthBell, type DemoPlan } from '@kavrell/demo';
 import { rowsOf, startTestServer, storeNinthBell, type TestServer } from '../testing/harness.ts';
 import { mayRead, seenBy } from './reading.ts';

@@ -1,5 +1,5 @@
 import { v7 } from 'uuid';
-import { PLAN_TABLES } from '@kavrell/contract';
+import { PLAN_TABLES } from '@kavrell/core/tables';
 import type { Production } from '@kavrell/core/brief';
 import { copyOfPlan } from '@kavrell/core/productions';
 import type { Context } from '../platform/context.ts';

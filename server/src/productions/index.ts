@@ -14,11 +14,10 @@ export { believableTime, nowOf, productionOf } from './production.ts';
 export function serveProductions(router: Router, context: Context): void {
   router.serve(listProductions, async ({ me }) => {
     const where = me.productionId ? { id: me.productionId, deletedAt: null } : { deletedAt: null };
-    const rows = (await context.models.productions.findAll({
+    const rows = await context.models.productions.findAll({
       where,
       order: [['id', 'ASC']],
-      raw: true,
-    })) as unknown as Record<string, unknown>[];
+    });
     return seenBy(me.role, 'productions', rows) as Production[];
   });
   router.serve(listHeads, () => readHeads(context));
@@ -27,7 +26,7 @@ export function serveProductions(router: Router, context: Context): void {
   );
   router.serve(deleteProduction, async ({ params, body, me }) => {
     const { productionId: id } = params;
-    const [count] = await inChangeSet(context.db, { changeSetId: null, actor: me.actor }, (transaction) =>
+    const { count } = await inChangeSet(context.db, { changeSetId: null, actor: me.actor }, (transaction) =>
       context.models.productions.update(
         { deletedAt: body.deleted ? new Date() : null },
         { where: { id }, transaction },

@@ -4,7 +4,7 @@ import { HttpProblem } from '../platform/problems.ts';
 
 /** The production, or a problem in words. */
 export async function productionOf({ models }: Context, id: string): Promise<Production> {
-  const row = await models.productions.findOne({ where: { id, deletedAt: null }, raw: true });
+  const row = await models.productions.findOne({ where: { id, deletedAt: null } });
   if (!row) throw new HttpProblem(404, 'production', 'There is no such production. It may have been deleted.');
   return row as unknown as Production;
 }

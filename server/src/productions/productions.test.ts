@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import http from 'node:http';
 import type { AddressInfo } from 'node:net';
 import type { Agent } from 'supertest';
-import { PLAN_TABLES } from '@kavrell/contract';
+import { PLAN_TABLES } from '@kavrell/core/tables';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { PRODUCTION_DEFAULTS } from '@kavrell/core/brief';
 import { morningTakes, type DemoPlan } from '@kavrell/demo';

@@ -1,6 +1,6 @@
 import type { Transaction } from 'sequelize';
 import type { DemoPlan } from '@kavrell/demo';
-import { PLAN_TABLES } from '@kavrell/contract';
+import { PLAN_TABLES } from '@kavrell/core/tables';
 import type { Context } from '../platform/context.ts';
 
 /** Stores a whole plan: one statement a table. */

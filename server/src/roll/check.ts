@@ -1,6 +1,7 @@
 import { timeOf, type TakeEvent } from '@kavrell/core/roll';
 import type { Context } from '../platform/context.ts';
 import { HttpProblem } from '../platform/problems.ts';
+import { rowsNamed } from '../platform/db/index.ts';
 import { believableTime, nowOf, productionOf } from '../productions/index.ts';
 
 const refuse = (at: number, message: string) =>
@@ -48,11 +49,10 @@ export async function checkEvents(context: Context, productionId: string, events
     const ids = [...wanted[table].keys()];
     if (ids.length === 0) continue;
     // One that was deleted meanwhile was there when the take was made.
-    const rows = (await context.models[table].findAll({
+    const rows = await rowsNamed(context.models, table).findAll({
       where: { id: ids, productionId },
       attributes: ['id'],
-      raw: true,
-    })) as unknown as { id: string }[];
+    });
     const known = new Set(rows.map((r) => r.id));
     const missing = ids.find((id) => !known.has(id));
     if (missing !== undefined)

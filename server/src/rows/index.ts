@@ -1,21 +1,9 @@
-import { listRows, tablesOf, type RowOf, type TableName } from '@kavrell/contract';
+import { TABLES, isEditable, type RowOf, type TableName } from '@kavrell/core/tables';
+import { listRows, tablesOf } from '@kavrell/contract';
 import type { Context } from '../platform/context.ts';
-import { isEditable } from '../platform/db/index.ts';
+import { rowsNamed } from '../platform/db/index.ts';
 import { mayRead, seenBy } from '../platform/reading.ts';
 import type { Router } from '../platform/routing.ts';
-
-const ORDER: Partial<Record<TableName, string[]>> = {
-  shots: ['position'],
-  scenes: ['position'],
-  dayItems: ['position'],
-  takeEvents: ['atMs'],
-  cards: ['label'],
-  cameras: ['letter'],
-  days: ['number'],
-  setups: ['code'],
-  clocks: ['position'],
-  jams: ['atMs'],
-};
 
 /** Rows of one table of one production, deleted ones left out: one query, whatever their number. */
 export async function readRows<T extends TableName>(
@@ -24,11 +12,12 @@ export async function readRows<T extends TableName>(
   table: T,
 ): Promise<RowOf<T>[]> {
   const scope = table === 'productions' ? { id: productionId } : { productionId };
-  return (await models[table].findAll({
+  const { sortedBy } = TABLES[table];
+  const rows = await rowsNamed(models, table).findAll({
     where: isEditable(table) ? { ...scope, deletedAt: null } : scope,
-    order: ORDER[table] ?? [],
-    raw: true,
-  })) as unknown as RowOf<T>[];
+    order: sortedBy === null ? [] : [sortedBy],
+  });
+  return rows as RowOf<T>[];
 }
 
 export function serveRows(router: Router, context: Context): void {

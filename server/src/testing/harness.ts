@@ -6,7 +6,7 @@ import { randomBytes } from 'node:crypto';
 import pg from 'pg';
 import request from 'supertest';
 import { inject } from 'vitest';
-import type { TableName } from '@kavrell/contract';
+import type { TableName } from '@kavrell/core/tables';
 import { ninthBell, type DemoPlan } from '@kavrell/demo';
 import { makeApp, type RunningApp } from '../app.ts';
 import { ensureOwner, ownerLink } from '../platform/auth/index.ts';

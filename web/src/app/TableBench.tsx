@@ -1,7 +1,7 @@
 import { Box, Flex } from '@chakra-ui/react';
 import type { ReactNode } from 'react';
 import type { z } from 'zod';
-import type { EditableName } from '@kavrell/contract';
+import type { EditableName } from '@kavrell/core/tables';
 import { useProduction } from './production.tsx';
 import { Button } from '../ui/Button.tsx';
 import { DataTable } from '../ui/DataTable.tsx';

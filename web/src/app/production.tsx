@@ -59,9 +59,9 @@ export function ProductionProvider({
   const { rows: read, queries } = useTables(productionId, TABLES);
   const assembler = useRef<Assembler>(undefined);
   assembler.current ??= new Assembler();
-  const production = read.productions[0] as Production | undefined;
+  const production = read.productions[0];
   const rows = production ? assembler.current.rows(production, read) : null;
-  const devices = read.deviceStates as unknown as readonly DeviceState[];
+  const devices = read.deviceStates;
   const day = rows ? (rows.days.find((d) => d.number === dayNumber) ?? rows.days[0] ?? null) : null;
   const { facts, cards, answers } = useFacts(rows, day);
   const { stale, lastChangeMs } = useStaleMarks(rows, productionId, me.role === 'owner');

@@ -10,3 +10,12 @@ export function useKept<T extends string>(name: string, choices: readonly [T, ..
   };
   return [value, keep];
 }
+
+/** The same for views that are listed with their words: the first one is open at first. */
+export function useKeptView<T extends string>(
+  name: string,
+  views: readonly [readonly [T, ...unknown[]], ...(readonly [T, ...unknown[]])[]],
+): [T, (next: T) => void] {
+  const [first, ...others] = views;
+  return useKept<T>(name, [first[0], ...others.map(([view]) => view)]);
+}

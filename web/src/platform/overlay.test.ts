@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { TABLES, type ChangeOp } from '@kavrell/contract';
+import { TABLES } from '@kavrell/core/tables';
+import { type ChangeOp } from '@kavrell/contract';
 import type { TakeEvent } from '@kavrell/core/roll';
 import { mayStand, type Entry, type Seen } from './outbox/entry.ts';
 import { overlay, settled } from './rows.ts';

@@ -1,15 +1,7 @@
 import { useMemo, useRef } from 'react';
 import { QueryClient, useQueries, useQuery, type UseQueryResult } from '@tanstack/react-query';
-import {
-  listRows,
-  unwrittenFields,
-  type ChangeOp,
-  type EditableName,
-  type FieldsOf,
-  type LiveChange,
-  type RowOf,
-  type TableName,
-} from '@kavrell/contract';
+import { unwrittenFields, type EditableName, type FieldsOf, type RowOf, type TableName } from '@kavrell/core/tables';
+import { listRows, type ChangeOp, type LiveChange } from '@kavrell/contract';
 import type { TakeEvent } from '@kavrell/core/roll';
 import { STALE_TABLES } from '@kavrell/core/stale';
 import { Refusal, call } from './api.ts';
@@ -139,7 +131,7 @@ export function useRows<T extends TableName>(productionId: string, table: T): Ro
   const query = useQuery(asked(productionId, table));
   const entries = useOutbox((s) => s.entries);
   const rows = useMemo(
-    () => overlay(table, query.data ?? [], entries, productionId) as unknown as RowOf<T>[],
+    () => overlay(table, query.data ?? [], entries, productionId) as RowOf<T>[],
     [table, query.data, entries, productionId],
   );
   return { rows, query };
@@ -156,7 +148,7 @@ const asked = (productionId: string, table: TableName) => ({
 export function useTables<T extends TableName>(
   productionId: string,
   tables: readonly T[],
-): { rows: Record<T, readonly AnyRow[]>; queries: UseQueryResult<AnyRow[]>[] } {
+): { rows: { readonly [K in T]: readonly RowOf<K>[] }; queries: UseQueryResult<AnyRow[]>[] } {
   const all = useQueries({ queries: tables.map((table) => asked(productionId, table)) });
   const entries = useOutbox((s) => s.entries);
   // With nothing waiting that concerns a table, `overlay` gives back the very rows that were read.
@@ -169,7 +161,8 @@ export function useTables<T extends TableName>(
       before?.read === read && before.entries === entries ? before.rows : overlay(table, read, entries, productionId);
     memo.current.set(table, { read, entries, rows: rows[table] });
   });
-  return { rows, queries: all };
+  // The server checked each row by the schema of its table before it was stored.
+  return { rows: rows as { readonly [K in T]: readonly RowOf<K>[] }, queries: all };
 }
 
 /** Tables whose rows others lean on: a change of one may make something stale. */
@@ -235,10 +228,11 @@ async function readAgain(queryKey: ReturnType<typeof keyOf>): Promise<void> {
 
 /** A new row gives every field of its table. */
 type Insert = { [T in EditableName]: { op: 'insert'; table: T; id?: string; values: FieldsOf<T> } }[EditableName];
-export type Op =
-  | Insert
-  | { op: 'update'; table: EditableName; row: { id: string; version: number }; values: AnyRow }
-  | { op: 'delete'; table: EditableName; row: { id: string; version: number } };
+/** Some fields of a row, each of its own kind. */
+type Update = {
+  [T in EditableName]: { op: 'update'; table: T; row: { id: string; version: number }; values: Partial<FieldsOf<T>> };
+}[EditableName];
+export type Op = Insert | Update | { op: 'delete'; table: EditableName; row: { id: string; version: number } };
 
 /** Makes one change-set of some edits: seen at once, kept, sent, undoable. `label` says what was done. */
 export function change(productionId: string, label: string, edits: readonly Op[]): Promise<void> {
@@ -247,7 +241,7 @@ export function change(productionId: string, label: string, edits: readonly Op[]
   const ops = edits.map((edit): ChangeOp => {
     if (edit.op === 'insert') return { op: 'insert', table: edit.table, id: edit.id ?? newId(), values: edit.values };
     if (edit.op === 'delete') return { op: 'delete', table: edit.table, id: edit.row.id, version: edit.row.version };
-    const row = edit.row as unknown as AnyRow;
+    const row: AnyRow = { ...edit.row };
     seen[edit.row.id] = {
       version: edit.row.version,
       values: Object.fromEntries(Object.keys(edit.values).map((k) => [k, row[k]])),

@@ -1,4 +1,4 @@
-import type { EditableName } from '@kavrell/contract';
+import type { EditableName } from '@kavrell/core/tables';
 import { formatCount } from '@kavrell/core/units';
 import { change, type Op } from '../platform/rows.ts';
 import { tell } from '../platform/notices.ts';
@@ -23,7 +23,8 @@ export function tableEdits<R extends Row>(
       void change(
         productionId,
         `${what}: ${column.header.toLowerCase()}`,
-        rows.map((row) => ({ op: 'update', table, row, values })),
+        // The server checks values by the table's own schema; which table it is stands in a variable here.
+        rows.map((row) => ({ op: 'update', table, row, values }) as Op),
       );
     },
     onPaste: (edits: { row: R; values: Record<string, unknown> }[], adds: Record<string, unknown>[] = []) => {
@@ -35,8 +36,7 @@ export function tableEdits<R extends Row>(
           ? `Pasted: ${formatCount(adds.length, one)} added${edits.length > 0 ? `, ${edits.length} changed` : ''}`
           : `Pasted into ${formatCount(edits.length, one)}`,
         [
-          ...edits.map(({ row, values }): Op => ({ op: 'update', table, row, values })),
-          // The server checks each by the table's own schema; which table it is stands in a variable here.
+          ...edits.map(({ row, values }) => ({ op: 'update', table, row, values }) as Op),
           ...made.map((values) => ({ op: 'insert', table, values }) as Op),
         ],
       );

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { DEFAULT_KEEP_POLICY, keepPolicy } from '../../rooms/copies/index.ts';
-import { id, line, requiredLine } from '../../base/records/index.ts';
+import { defineTable, id, line, requiredLine, readBy } from '../../base/records/index.ts';
 import { settingValues } from '../../rooms/settings/index.ts';
 import { rateField } from '../../base/timecode/index.ts';
 
@@ -25,77 +25,90 @@ const priceField = (label: string) =>
     .nullable();
 
 const fields = {
-  title: requiredLine('The title', 120),
-  client: line('The client', 160),
-  /** What it must say, to whom, and with what feeling. */
-  purpose: line('The purpose', 600),
-  audience: line('The audience', 300),
-  feeling: line('The feeling', 300),
-  /** The recorded picture, before any crop. */
-  captureWidthPx: z
-    .int('The recorded width is a whole number of pixels.')
-    .min(16, 'The recorded width is too small to be one.')
-    .max(32768, 'Over 32,768 pixels is not believable.'),
-  captureHeightPx: z
-    .int('The recorded height is a whole number of pixels.')
-    .min(16, 'The recorded height is too small to be one.')
-    .max(32768, 'Over 32,768 pixels is not believable.'),
-  /** Currency of all sums of the job, ISO 4217. */
-  currency: z
-    .string()
-    .trim()
-    .toUpperCase()
-    .regex(/^[A-Z]{3}$/, 'A currency is three letters, such as EUR.'),
-  shotNumbers: z.enum(SHOT_NUMBERS, { error: 'Choose how shots are numbered.' }),
-  /** Words a minute that text is read aloud at. */
-  readingWpm: z
-    .number({ error: 'The reading pace is a number of words a minute.' })
-    .min(40, 'A reading pace under 40 words a minute is not believable.')
-    .max(400, 'A reading pace over 400 words a minute is not believable.'),
-  rate: rateField,
-  /** Exposure index and shutter angle of the job, which light is read for. */
-  ei: z
-    .number({ error: 'The EI is a number.' })
-    .min(25, 'An EI under 25 is not believable.')
-    .max(1_000_000, 'An EI over 1,000,000 is not believable.'),
-  shutterDeg: z
-    .number({ error: 'The shutter is an angle in degrees.' })
-    .min(1, 'A shutter opens 1° at least.')
-    .max(360, 'A shutter opens 360° at most.'),
-  /** How contrast is said: key side to shadow side, or key alone to fill. */
-  ratioSchool: z.enum(RATIO_SCHOOLS, { error: 'Choose how contrast is said.' }),
-  /** Share of a breaker that may be planned for. */
-  loadShare: z
-    .number({ error: 'The load is a share from 0.3 to 1.' })
-    .min(0.3, 'The load is a share from 0.3 to 1.')
-    .max(1, 'The load is a share from 0.3 to 1.'),
-  /** What every camera is set to, beside rate, picture size, EI and shutter, which stand above. */
-  sheet: settingValues,
-  /** Mains frequency of the places, which lit things ripple by. */
-  mainsHz: z.union([z.literal(50), z.literal(60)], { error: 'Mains run at 50 or 60 Hz.' }),
-  /** How the shutter is chosen, and whether EI or light gives way. */
-  shutterSchool: z.enum(SHUTTER_SCHOOLS, { error: 'Choose how the shutter is chosen.' }),
-  eiSchool: z.enum(EI_SCHOOLS, { error: 'Choose whether EI comes last or stays native.' }),
-  /** Whether plans use the pace learned on this job. */
-  usePace: z.boolean(),
-  /** A night in a hotel, and an hour of driving (fuel and wear), in the job’s currency, minor units; null: not said. */
-  hotelMinor: priceField('A night in a hotel'),
-  driveHourMinor: priceField('An hour of driving'),
-  keepPolicy,
-  /** What people agree to who are in the picture; empty: not written yet. */
-  consentTerms: line('The words of consent', 1000),
-  /** Put away: no longer among those worked on. */
-  archived: z.boolean(),
-  /** Set only on demo productions: added to the real clock so that the shooting day is today. */
-  simulatedNowOffsetMs: z
-    .number()
-    .min(-LONGEST_OFFSET_MS, 'A simulated clock is at most a hundred years off.')
-    .max(LONGEST_OFFSET_MS, 'A simulated clock is at most a hundred years off.')
-    .nullable(),
+  ...readBy(['work', 'sheet'], {
+    title: requiredLine('The title', 120),
+    client: line('The client', 160),
+    /** Set only on demo productions: added to the real clock so that the shooting day is today. */
+    simulatedNowOffsetMs: z
+      .number()
+      .min(-LONGEST_OFFSET_MS, 'A simulated clock is at most a hundred years off.')
+      .max(LONGEST_OFFSET_MS, 'A simulated clock is at most a hundred years off.')
+      .nullable(),
+  }),
+  ...readBy('work', {
+    /** What it must say, to whom, and with what feeling. */
+    purpose: line('The purpose', 600),
+    audience: line('The audience', 300),
+    feeling: line('The feeling', 300),
+    /** The recorded picture, before any crop. */
+    captureWidthPx: z
+      .int('The recorded width is a whole number of pixels.')
+      .min(16, 'The recorded width is too small to be one.')
+      .max(32768, 'Over 32,768 pixels is not believable.'),
+    captureHeightPx: z
+      .int('The recorded height is a whole number of pixels.')
+      .min(16, 'The recorded height is too small to be one.')
+      .max(32768, 'Over 32,768 pixels is not believable.'),
+    /** Currency of all sums of the job, ISO 4217. */
+    currency: z
+      .string()
+      .trim()
+      .toUpperCase()
+      .regex(/^[A-Z]{3}$/, 'A currency is three letters, such as EUR.'),
+    shotNumbers: z.enum(SHOT_NUMBERS, { error: 'Choose how shots are numbered.' }),
+    /** Words a minute that text is read aloud at. */
+    readingWpm: z
+      .number({ error: 'The reading pace is a number of words a minute.' })
+      .min(40, 'A reading pace under 40 words a minute is not believable.')
+      .max(400, 'A reading pace over 400 words a minute is not believable.'),
+    rate: rateField,
+    /** Exposure index and shutter angle of the job, which light is read for. */
+    ei: z
+      .number({ error: 'The EI is a number.' })
+      .min(25, 'An EI under 25 is not believable.')
+      .max(1_000_000, 'An EI over 1,000,000 is not believable.'),
+    shutterDeg: z
+      .number({ error: 'The shutter is an angle in degrees.' })
+      .min(1, 'A shutter opens 1° at least.')
+      .max(360, 'A shutter opens 360° at most.'),
+    /** How contrast is said: key side to shadow side, or key alone to fill. */
+    ratioSchool: z.enum(RATIO_SCHOOLS, { error: 'Choose how contrast is said.' }),
+    /** Share of a breaker that may be planned for. */
+    loadShare: z
+      .number({ error: 'The load is a share from 0.3 to 1.' })
+      .min(0.3, 'The load is a share from 0.3 to 1.')
+      .max(1, 'The load is a share from 0.3 to 1.'),
+    /** What every camera is set to, beside rate, picture size, EI and shutter, which stand above. */
+    sheet: settingValues,
+    /** Mains frequency of the places, which lit things ripple by. */
+    mainsHz: z.union([z.literal(50), z.literal(60)], { error: 'Mains run at 50 or 60 Hz.' }),
+    /** How the shutter is chosen, and whether EI or light gives way. */
+    shutterSchool: z.enum(SHUTTER_SCHOOLS, { error: 'Choose how the shutter is chosen.' }),
+    eiSchool: z.enum(EI_SCHOOLS, { error: 'Choose whether EI comes last or stays native.' }),
+    /** Whether plans use the pace learned on this job. */
+    usePace: z.boolean(),
+    keepPolicy,
+  }),
+  ...readBy('owner', {
+    /** A night in a hotel, and an hour of driving (fuel and wear), in the job’s currency, minor units; null: not said. */
+    hotelMinor: priceField('A night in a hotel'),
+    driveHourMinor: priceField('An hour of driving'),
+    /** What people agree to who are in the picture; empty: not written yet. */
+    consentTerms: line('The words of consent', 1000),
+    /** Put away: no longer among those worked on. */
+    archived: z.boolean(),
+  }),
 };
 export const productionFields = z.object(fields);
 export const production = z.object({ id, version: z.int().min(1), deletedAt: z.string().nullable(), ...fields });
 export type Production = z.infer<typeof production>;
+/** The table of productions. */
+export const productionTable = defineTable({
+  name: 'productions',
+  one: 'production',
+  row: production,
+  fields: productionFields,
+});
 
 /** What a new production starts with beside its title. */
 export const PRODUCTION_DEFAULTS: Omit<z.infer<typeof productionFields>, 'title'> = {

@@ -1,20 +1,32 @@
 import { z } from 'zod';
-import { id, line, recordBase } from '../../base/records/index.ts';
+import { defineTable, id, line, readBy, recordBase } from '../../base/records/index.ts';
 import { sheetContent } from './content.ts';
 
 /** A sheet as it went out: from here on its shot numbers stay as they are. */
-export const frozenSheetFields = z.object({
-  dayId: id,
-  revision: z.int().min(1),
-  frozenAtMs: z.number(),
-  note: line('The note', 300),
-  /** The shots on it, by number, as printed. */
-  shots: z.array(z.object({ shotId: id, code: z.string() })).max(2000),
-  /** All that it says; null for sheets frozen before that was kept. */
-  content: sheetContent.nullable(),
-});
+export const frozenSheetFields = z.object(
+  readBy('work', {
+    dayId: id,
+    revision: z.int().min(1),
+    frozenAtMs: z.number(),
+    note: line('The note', 300),
+    /** The shots on it, by number, as printed. */
+    shots: z.array(z.object({ shotId: id, code: z.string() })).max(2000),
+    /** All that it says; null for sheets frozen before that was kept. */
+    content: sheetContent.nullable(),
+  }),
+);
 export const frozenSheet = frozenSheetFields.extend(recordBase);
 export type FrozenSheet = z.infer<typeof frozenSheet>;
+/** The table of frozen sheets. */
+export const frozenSheetTable = defineTable({
+  name: 'frozenSheets',
+  one: 'frozen sheet',
+  row: frozenSheet,
+  fields: frozenSheetFields,
+  points: { dayId: 'days' },
+  rules: { frozen_sheets_revision_live: 'That revision of the sheet has gone out already.' },
+  ofTheShoot: true,
+});
 
 /** Shot numbers that are on paper already and therefore stay. */
 export function frozenCodes(sheets: readonly FrozenSheet[]): Set<string> {
@@ -32,31 +44,53 @@ export function latestOf<T extends Pick<FrozenSheet, 'dayId' | 'revision'>>(
 }
 
 /** That somebody opened a sheet, or said to have read and understood it. */
-export const sheetRead = z.object({
-  id,
-  productionId: id,
-  sheetId: id,
-  personId: id,
-  kind: z.enum(['opened', 'understood']),
-  atMs: z.number(),
-});
+export const sheetRead = z.object(
+  readBy('owner', {
+    id,
+    productionId: id,
+    sheetId: id,
+    personId: id,
+    kind: z.enum(['opened', 'understood']),
+    atMs: z.number(),
+  }),
+);
 export type SheetRead = z.infer<typeof sheetRead>;
+/** The table of sheet reads. */
+export const sheetReadTable = defineTable({
+  name: 'sheetReads',
+  one: 'reading of a sheet',
+  row: sheetRead,
+  fields: null,
+  points: { sheetId: 'frozenSheets', personId: 'people' },
+  ofTheShoot: true,
+});
 
 /** A message that was made for somebody; a person gives it, or a mail server took it. */
-export const message = z.object({
-  id,
-  productionId: id,
-  sheetId: id,
-  personId: id,
-  kind: z.enum(['mail', 'message']),
-  recipient: z.string(),
-  subject: z.string(),
-  body: z.string(),
-  atMs: z.number(),
-  /** When a mail server took it; null: nobody sent it from here. */
-  sentAtMs: z.number().nullable(),
-});
+export const message = z.object(
+  readBy('owner', {
+    id,
+    productionId: id,
+    sheetId: id,
+    personId: id,
+    kind: z.enum(['mail', 'message']),
+    recipient: z.string(),
+    subject: z.string(),
+    body: z.string(),
+    atMs: z.number(),
+    /** When a mail server took it; null: nobody sent it from here. */
+    sentAtMs: z.number().nullable(),
+  }),
+);
 export type Message = z.infer<typeof message>;
+/** The table of messages. */
+export const messageTable = defineTable({
+  name: 'messages',
+  one: 'message',
+  row: message,
+  fields: null,
+  points: { sheetId: 'frozenSheets', personId: 'people' },
+  ofTheShoot: true,
+});
 
 /** `ready`: a message was made for them; whether it was given to them nobody tells Kavrell, until they open it. `sent`: a mail server took it. */
 export type ReadState = 'nothing yet' | 'ready' | 'sent' | 'opened' | 'understood';

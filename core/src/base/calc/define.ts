@@ -72,8 +72,7 @@ export function inputs<S extends z.ZodRawShape>(shape: S) {
   return z.strictObject(shape, {
     error: (issue) => {
       if (issue.code === 'unrecognized_keys') {
-        const { keys } = issue as unknown as { keys: string[] };
-        return `There is no input ${keys.join(', ')}. There are: ${Object.keys(shape).join(', ')}.`;
+        return `There is no input ${issue.keys.join(', ')}. There are: ${Object.keys(shape).join(', ')}.`;
       }
       return 'Give the inputs as an object.';
     },

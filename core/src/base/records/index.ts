@@ -1,6 +1,8 @@
 import { z } from 'zod';
 export * from './blank.ts';
 export * from './some.ts';
+export * from './audience.ts';
+export * from './table.ts';
 
 /** A row's identity: a UUID made by the client (version 7, so that rows sort by birth). */
 export const id = z.uuid();

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { id, line } from '../../base/records/index.ts';
+import { defineTable, id, line, readBy } from '../../base/records/index.ts';
 import { minutesOnCard } from './media.ts';
 import type { Camera } from './model.ts';
 
@@ -7,18 +7,29 @@ import type { Camera } from './model.ts';
  * What a simulated camera knows of itself. It changes only when the camera rolls, cuts or is handed a card or
  * battery; everything that runs on in between is worked out from it and the time.
  */
-export const deviceState = z.object({
-  cameraId: id,
-  version: z.int(),
-  rollingSinceMs: z.number().nullable(),
-  clip: line('The clip', 80).nullable(),
-  clipNumber: z.int().min(0),
-  card: line('The card', 24).nullable(),
-  cardUsedBytes: z.number().min(0),
-  /** Minutes the battery has been used since it was put in. */
-  batteryUsedMin: z.number().min(0),
-});
+export const deviceState = z.object(
+  readBy('work', {
+    cameraId: id,
+    version: z.int(),
+    rollingSinceMs: z.number().nullable(),
+    clip: line('The clip', 80).nullable(),
+    clipNumber: z.int().min(0),
+    card: line('The card', 24).nullable(),
+    cardUsedBytes: z.number().min(0),
+    /** Minutes the battery has been used since it was put in. */
+    batteryUsedMin: z.number().min(0),
+  }),
+);
 export type DeviceState = z.infer<typeof deviceState>;
+/** The table of device states. */
+export const deviceStateTable = defineTable({
+  name: 'deviceStates',
+  one: 'state of a camera',
+  row: deviceState,
+  fields: null,
+  points: { cameraId: 'cameras' },
+  ofTheShoot: true,
+});
 
 export interface DeviceReading {
   rolling: boolean;

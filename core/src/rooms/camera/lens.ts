@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { line, position, recordBase, requiredLine } from '../../base/records/index.ts';
+import { defineTable, line, position, readBy, recordBase, requiredLine } from '../../base/records/index.ts';
 
 const above = (label: string, unit: string, most: number) =>
   z
@@ -15,34 +15,45 @@ export const LENS_STATE_WORDS: Readonly<Record<(typeof LENS_STATES)[number], str
 };
 
 /** A lens of the job; a prime has one focal length. */
-export const lensFields = z.object({
-  name: requiredLine('The lens’s name', 60),
-  focalMinMm: above('The focal length', 'mm', 3000),
-  focalMaxMm: above('The longest focal length', 'mm', 3000),
-  /** Widest T-stop at either end. */
-  tWide: above('The widest stop', '', 64),
-  tLong: above('The widest stop at the long end', '', 64),
-  closeFocusM: above('The close focus', 'm', 50),
-  /** Filter thread; null: none, it takes a matte box or nothing. */
-  threadMm: above('The filter thread', 'mm', 200).nullable(),
-  mount: requiredLine('The mount', 40),
-  imageCircleMm: above('The image circle', 'mm', 200),
-  squeeze: z
-    .number({ error: 'The squeeze is a number.' })
-    .min(1, 'A squeeze starts at 1.')
-    .max(2, 'A squeeze goes to 2.'),
-  macro: z.boolean(),
-  massKg: above('The weight', 'kg', 50),
-  count: z
-    .int('The count is a whole number.')
-    .min(1, 'One at least.')
-    .max(20, 'Over twenty of one lens is not believable.'),
-  state: z.enum(LENS_STATES, { error: 'Choose ready, faulty or not here.' }),
-  notes: line('Notes', 300),
-  position,
-});
+export const lensFields = z.object(
+  readBy('work', {
+    name: requiredLine('The lens’s name', 60),
+    focalMinMm: above('The focal length', 'mm', 3000),
+    focalMaxMm: above('The longest focal length', 'mm', 3000),
+    /** Widest T-stop at either end. */
+    tWide: above('The widest stop', '', 64),
+    tLong: above('The widest stop at the long end', '', 64),
+    closeFocusM: above('The close focus', 'm', 50),
+    /** Filter thread; null: none, it takes a matte box or nothing. */
+    threadMm: above('The filter thread', 'mm', 200).nullable(),
+    mount: requiredLine('The mount', 40),
+    imageCircleMm: above('The image circle', 'mm', 200),
+    squeeze: z
+      .number({ error: 'The squeeze is a number.' })
+      .min(1, 'A squeeze starts at 1.')
+      .max(2, 'A squeeze goes to 2.'),
+    macro: z.boolean(),
+    massKg: above('The weight', 'kg', 50),
+    count: z
+      .int('The count is a whole number.')
+      .min(1, 'One at least.')
+      .max(20, 'Over twenty of one lens is not believable.'),
+    state: z.enum(LENS_STATES, { error: 'Choose ready, faulty or not here.' }),
+    notes: line('Notes', 300),
+    position,
+  }),
+);
 export const lens = lensFields.extend(recordBase);
 export type Lens = z.infer<typeof lens>;
+/** The table of lenses. */
+export const lensTable = defineTable({
+  name: 'lenses',
+  one: 'lens',
+  row: lens,
+  fields: lensFields,
+  sortedBy: 'position',
+  rules: { lenses_focal_order: 'The longest focal length of a lens is not shorter than its shortest.' },
+});
 type LensFields = Omit<z.infer<typeof lensFields>, 'position'>;
 
 /** A new lens: a full-frame prime of 50 mm. */

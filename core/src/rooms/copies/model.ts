@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { id, line, recordBase, requiredLine } from '../../base/records/index.ts';
+import { defineTable, id, line, readBy, recordBase, requiredLine } from '../../base/records/index.ts';
 
 export const DRIVE_KINDS = ['ssd', 'disk', 'raid', 'cloud'] as const;
 
@@ -30,13 +30,18 @@ export const NO_FAULTS: SimulatedFaults = {
 };
 
 export const driveFields = z.object({
-  name: requiredLine('The drive’s name', 60),
-  kind: z.enum(DRIVE_KINDS, { error: 'Choose what kind of drive it is.' }),
-  /** Folder under a media root where copies go. */
-  path: requiredLine('The folder', 500),
-  /** Whose bag, which vehicle, which room: two copies in one bag are lost together. */
-  whereabouts: line('Where it is', 120),
-  faults: simulatedFaults.nullable(),
+  ...readBy('work', {
+    name: requiredLine('The drive’s name', 60),
+    kind: z.enum(DRIVE_KINDS, { error: 'Choose what kind of drive it is.' }),
+    /** Whose bag, which vehicle, which room: two copies in one bag are lost together. */
+    whereabouts: line('Where it is', 120),
+    faults: simulatedFaults.nullable(),
+  }),
+  /** Folders of this machine are nobody's but the owner's. */
+  ...readBy('owner', {
+    /** Folder under a media root where copies go. */
+    path: requiredLine('The folder', 500),
+  }),
 });
 /** What a drive was recognised by when it was taken on: the mark it carries, and the device that it is. Written by the machinery only. */
 export const driveVolume = z.object({
@@ -51,50 +56,90 @@ export type DriveVolume = z.infer<typeof driveVolume>;
 
 export const drive = driveFields.extend({
   ...recordBase,
-  /** A folder of the demo that stands for a device, and says so. */
-  simulated: z.boolean(),
-  /** Null until it was taken on: such a drive holds no copy. */
-  volume: driveVolume.nullable(),
+  ...readBy('work', {
+    /** A folder of the demo that stands for a device, and says so. */
+    simulated: z.boolean(),
+    /** Null until it was taken on: such a drive holds no copy. */
+    volume: driveVolume.nullable(),
+  }),
 });
 export type Drive = z.infer<typeof drive>;
+/** The table of drives. */
+export const driveTable = defineTable({
+  name: 'drives',
+  one: 'drive',
+  row: drive,
+  fields: driveFields,
+  ofTheShoot: true,
+});
 
 export const cardFields = z.object({
-  label: z
-    .string()
-    .trim()
-    .regex(/^[A-Z][A-Z0-9]{1,11}$/, 'A card label is a capital letter and digits, such as A001.'),
-  cameraId: id.nullable(),
-  /** Folder under a media root where the card shows up. */
-  path: requiredLine('The folder', 500),
-  /** Out of the camera and waiting to be copied. */
-  unloaded: z.boolean(),
-  faults: simulatedFaults.nullable(),
+  ...readBy('work', {
+    label: z
+      .string()
+      .trim()
+      .regex(/^[A-Z][A-Z0-9]{1,11}$/, 'A card label is a capital letter and digits, such as A001.'),
+    cameraId: id.nullable(),
+    /** Out of the camera and waiting to be copied. */
+    unloaded: z.boolean(),
+    faults: simulatedFaults.nullable(),
+  }),
+  ...readBy('owner', {
+    /** Folder under a media root where the card shows up. */
+    path: requiredLine('The folder', 500),
+  }),
 });
 /** Something on a card that is not copied, and why. */
 export const notCopied = z.object({ path: z.string(), reason: z.string() });
 
 export const card = cardFields.extend({
   ...recordBase,
-  simulated: z.boolean(),
-  /** What is on it and is not copied, though nobody left it out on purpose. The first ones by name. */
-  notCopied: z.array(notCopied),
+  ...readBy('work', {
+    simulated: z.boolean(),
+    /** What is on it and is not copied, though nobody left it out on purpose. The first ones by name. */
+    notCopied: z.array(notCopied),
+  }),
 });
 export type Card = z.infer<typeof card>;
+/** The table of cards. */
+export const cardTable = defineTable({
+  name: 'cards',
+  one: 'card',
+  row: card,
+  fields: cardFields,
+  sortedBy: 'label',
+  points: { cameraId: 'cameras' },
+  rules: {
+    cards_label_live: 'There is a card of that label already: two cards of one name can’t be told apart later.',
+  },
+  ofTheShoot: true,
+});
 
 /** A file found on a card, with what its own metadata says. */
-export const clip = z.object({
-  id,
-  productionId: id,
-  version: z.int(),
-  cardId: id,
-  name: z.string(),
-  path: z.string(),
-  sizeBytes: z.number(),
-  startTimecode: z.string().nullable(),
-  durationMs: z.number().nullable(),
-  rate: z.string().nullable(),
-});
+export const clip = z.object(
+  readBy('work', {
+    id,
+    productionId: id,
+    version: z.int(),
+    cardId: id,
+    name: z.string(),
+    path: z.string(),
+    sizeBytes: z.number(),
+    startTimecode: z.string().nullable(),
+    durationMs: z.number().nullable(),
+    rate: z.string().nullable(),
+  }),
+);
 export type Clip = z.infer<typeof clip>;
+/** The table of clips. */
+export const clipTable = defineTable({
+  name: 'clips',
+  one: 'clip',
+  row: clip,
+  fields: null,
+  points: { cardId: 'cards' },
+  ofTheShoot: true,
+});
 
 export const FILE_STATES = ['waiting', 'copying', 'verified', 'skipped', 'failed'] as const;
 export const JOB_STATES = ['waiting', 'running', 'paused', 'verified', 'failed', 'cancelled'] as const;
@@ -118,62 +163,95 @@ export const jobPlace = z.object({
 export type JobPlace = z.infer<typeof jobPlace>;
 
 /** One card going to some drives. */
-export const copyJob = z.object({
-  id,
-  productionId: id,
-  version: z.int(),
-  cardId: id,
-  driveIds: z.array(id),
-  kind: z.enum(JOB_KINDS),
-  /** Whether the card is read a second time and compared. */
-  verifySource: z.boolean(),
-  /** Who started it. */
-  by: z.string(),
-  state: z.enum(JOB_STATES),
-  totalBytes: z.number(),
-  totalFiles: z.number(),
-  doneBytes: z.number(),
-  places: z.array(jobPlace),
-  startedAtMs: z.number().nullable(),
-  endedAtMs: z.number().nullable(),
-  failure: z.string().nullable(),
-});
+export const copyJob = z.object(
+  readBy('work', {
+    id,
+    productionId: id,
+    version: z.int(),
+    cardId: id,
+    driveIds: z.array(id),
+    kind: z.enum(JOB_KINDS),
+    /** Whether the card is read a second time and compared. */
+    verifySource: z.boolean(),
+    /** Who started it. */
+    by: z.string(),
+    state: z.enum(JOB_STATES),
+    totalBytes: z.number(),
+    totalFiles: z.number(),
+    doneBytes: z.number(),
+    places: z.array(jobPlace),
+    startedAtMs: z.number().nullable(),
+    endedAtMs: z.number().nullable(),
+    failure: z.string().nullable(),
+  }),
+);
 export type CopyJob = z.infer<typeof copyJob>;
+/** The table of copy jobs. */
+export const copyJobTable = defineTable({
+  name: 'copyJobs',
+  one: 'copying',
+  row: copyJob,
+  fields: null,
+  points: { cardId: 'cards' },
+  ofTheShoot: true,
+});
 
 /** One file on one drive. */
-export const copyFile = z.object({
-  id,
-  productionId: id,
-  version: z.int(),
-  jobId: id,
-  cardId: id,
-  driveId: id,
-  path: z.string(),
-  sizeBytes: z.number(),
-  state: z.enum(FILE_STATES),
-  hash: z.string().nullable(),
-  /** Whether the comparison read it from the medium itself or may have met the machine’s memory of it. */
-  readFrom: z.string().nullable(),
-  failure: z.string().nullable(),
-  /** The mark of the drive that it went to: a copy is on that device, whatever now goes by the drive’s name. */
-  volumeId: z.string().nullable(),
-  /** Stretches of bytes that the card could not give, and where the rest was saved. */
-  damage: z.array(z.object({ from: z.number(), to: z.number() })),
-  savedAs: z.string().nullable(),
-});
+export const copyFile = z.object(
+  readBy('work', {
+    id,
+    productionId: id,
+    version: z.int(),
+    jobId: id,
+    cardId: id,
+    driveId: id,
+    path: z.string(),
+    sizeBytes: z.number(),
+    state: z.enum(FILE_STATES),
+    hash: z.string().nullable(),
+    /** Whether the comparison read it from the medium itself or may have met the machine’s memory of it. */
+    readFrom: z.string().nullable(),
+    failure: z.string().nullable(),
+    /** The mark of the drive that it went to: a copy is on that device, whatever now goes by the drive’s name. */
+    volumeId: z.string().nullable(),
+    /** Stretches of bytes that the card could not give, and where the rest was saved. */
+    damage: z.array(z.object({ from: z.number(), to: z.number() })),
+    savedAs: z.string().nullable(),
+  }),
+);
 export type CopyFile = z.infer<typeof copyFile>;
+/** The table of copy files. */
+export const copyFileTable = defineTable({
+  name: 'copyFiles',
+  one: 'copied file',
+  row: copyFile,
+  fields: null,
+  points: { jobId: 'copyJobs', cardId: 'cards', driveId: 'drives' },
+  ofTheShoot: true,
+});
 
 /** A card that was released to be formatted: who did it, by which policy, and whether that was taken back. */
-export const release = z.object({
-  id,
-  productionId: id,
-  version: z.int(),
-  cardId: id,
-  atMs: z.number(),
-  by: z.string(),
-  /** What was verified where when it was released, in words. */
-  grounds: z.string(),
-  withdrawnAtMs: z.number().nullable(),
-  withdrawnBy: z.string().nullable(),
-});
+export const release = z.object(
+  readBy('work', {
+    id,
+    productionId: id,
+    version: z.int(),
+    cardId: id,
+    atMs: z.number(),
+    by: z.string(),
+    /** What was verified where when it was released, in words. */
+    grounds: z.string(),
+    withdrawnAtMs: z.number().nullable(),
+    withdrawnBy: z.string().nullable(),
+  }),
+);
 export type Release = z.infer<typeof release>;
+/** The table of releases. */
+export const releaseTable = defineTable({
+  name: 'releases',
+  one: 'release of a card',
+  row: release,
+  fields: null,
+  points: { cardId: 'cards' },
+  ofTheShoot: true,
+});

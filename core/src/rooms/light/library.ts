@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { line, recordBase, requiredLine } from '../../base/records/index.ts';
+import { defineTable, line, readBy, recordBase, requiredLine } from '../../base/records/index.ts';
 
 const from0 = (label: string, unit: string, most: number) =>
   z
@@ -86,17 +86,27 @@ export type Cloth = z.infer<typeof clothData>;
 export type Stand = z.infer<typeof standData>;
 
 /** Equipment of one’s own: new, or in place of a typical one of the same key (an own measurement). */
-export const lightKitFields = z.object({
-  key: z
-    .string()
-    .trim()
-    .regex(/^[a-z0-9][a-z0-9-]{1,47}$/, 'A key is small letters, digits and dashes, such as panel-2x1.'),
-  name: requiredLine('The name', 80),
-  data: kitData,
-  notes: line('Notes', 200),
-});
+export const lightKitFields = z.object(
+  readBy('work', {
+    key: z
+      .string()
+      .trim()
+      .regex(/^[a-z0-9][a-z0-9-]{1,47}$/, 'A key is small letters, digits and dashes, such as panel-2x1.'),
+    name: requiredLine('The name', 80),
+    data: kitData,
+    notes: line('Notes', 200),
+  }),
+);
 export const lightKit = lightKitFields.extend(recordBase);
 export type LightKit = z.infer<typeof lightKit>;
+/** The table of light kit. */
+export const lightKitTable = defineTable({
+  name: 'lightKit',
+  one: 'piece of light kit',
+  row: lightKit,
+  fields: lightKitFields,
+  rules: { light_kit_key_live: 'There is a piece of kit of that key already.' },
+});
 
 export interface KitEntry<D extends KitData = KitData> {
   key: string;

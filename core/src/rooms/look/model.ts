@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { id, line, position, recordBase, requiredLine } from '../../base/records/index.ts';
+import { defineTable, id, line, position, readBy, recordBase, requiredLine } from '../../base/records/index.ts';
 
 export const hexColour = z
   .string()
@@ -18,19 +18,30 @@ export const swatch = z.object({
 export type Swatch = z.infer<typeof swatch>;
 
 /** Colours with a reason, bound to scenes or to a state of the story. */
-export const paletteFields = z.object({
-  name: requiredLine('The palette’s name', 80),
-  role: z.enum(PALETTE_ROLES, { error: 'Choose what the palette is of.' }),
-  reason: line('The reason', 300),
-  storyState: line('The story state', 60),
-  sceneIds: z.array(id).max(300, 'A palette is bound to 300 scenes at most.'),
-  swatches: z.array(swatch).max(12, 'Twelve colours are the most a palette holds.'),
-  /** The picture it was taken from. */
-  pictureId: id.nullable(),
-  position,
-});
+export const paletteFields = z.object(
+  readBy('work', {
+    name: requiredLine('The palette’s name', 80),
+    role: z.enum(PALETTE_ROLES, { error: 'Choose what the palette is of.' }),
+    reason: line('The reason', 300),
+    storyState: line('The story state', 60),
+    sceneIds: z.array(id).max(300, 'A palette is bound to 300 scenes at most.'),
+    swatches: z.array(swatch).max(12, 'Twelve colours are the most a palette holds.'),
+    /** The picture it was taken from. */
+    pictureId: id.nullable(),
+    position,
+  }),
+);
 export const palette = paletteFields.extend(recordBase);
 export type Palette = z.infer<typeof palette>;
+/** The table of palettes. */
+export const paletteTable = defineTable({
+  name: 'palettes',
+  one: 'palette',
+  row: palette,
+  fields: paletteFields,
+  sortedBy: 'position',
+  points: { pictureId: 'pictures', sceneIds: 'scenes' },
+});
 
 const stroke = z.object({
   /** Points in shares of the frame’s width and height, flat: x, y, x, y … */
@@ -40,19 +51,30 @@ const stroke = z.object({
 export type Stroke = z.infer<typeof stroke>;
 
 /** A still: a reference for the look, a board of a shot (a photograph, or a scribble made of strokes), or what was found at a place. */
-export const pictureFields = z.object({
-  role: z.enum(['look', 'board', 'place']),
-  shotId: id.nullable(),
-  /** Content address of the stored file; null for a scribble. */
-  fileHash: z
-    .string()
-    .regex(/^[0-9a-f]{64}$/, 'That is not the address of a stored file.')
-    .nullable(),
-  strokes: z.array(stroke).max(400, 'A scribble has 400 strokes at most.'),
-  caption: line('The caption', 200),
-  widthPx: z.int().min(1).max(32768),
-  heightPx: z.int().min(1).max(32768),
-  position,
-});
+export const pictureFields = z.object(
+  readBy('work', {
+    role: z.enum(['look', 'board', 'place']),
+    shotId: id.nullable(),
+    /** Content address of the stored file; null for a scribble. */
+    fileHash: z
+      .string()
+      .regex(/^[0-9a-f]{64}$/, 'That is not the address of a stored file.')
+      .nullable(),
+    strokes: z.array(stroke).max(400, 'A scribble has 400 strokes at most.'),
+    caption: line('The caption', 200),
+    widthPx: z.int().min(1).max(32768),
+    heightPx: z.int().min(1).max(32768),
+    position,
+  }),
+);
 export const picture = pictureFields.extend(recordBase);
 export type Picture = z.infer<typeof picture>;
+/** The table of pictures. */
+export const pictureTable = defineTable({
+  name: 'pictures',
+  one: 'picture',
+  row: picture,
+  fields: pictureFields,
+  sortedBy: 'position',
+  points: { shotId: 'shots' },
+});

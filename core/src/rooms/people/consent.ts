@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { id, line, recordBase } from '../../base/records/index.ts';
+import { defineTable, id, line, readBy, recordBase } from '../../base/records/index.ts';
 
 export const CONSENT_STATES = ['asked', 'signed', 'refused'] as const;
 
@@ -10,17 +10,19 @@ export const signature = z
 export type Signature = z.infer<typeof signature>;
 
 /** Whether somebody agreed to be seen, for what use, and who signed for a minor. */
-export const consentFields = z.object({
-  personId: id,
-  state: z.enum(CONSENT_STATES, { error: 'Choose asked, signed or refused.' }),
-  signedOn: z.iso.date({ error: 'The day of signing is a date, such as 2027-03-18.' }).nullable(),
-  usage: line('The use agreed to', 200),
-  guardian: line('Who signed for a minor', 120),
-  /** Drawn with a finger: strokes of x, y, x, y … from 0 to 1 of a field three times as wide as high; null: signed on paper, or not yet. */
-  signature: signature.nullable(),
-  /** The words that were agreed to, as they stood then. */
-  terms: line('The words agreed to', 1000),
-});
+export const consentFields = z.object(
+  readBy('owner', {
+    personId: id,
+    state: z.enum(CONSENT_STATES, { error: 'Choose asked, signed or refused.' }),
+    signedOn: z.iso.date({ error: 'The day of signing is a date, such as 2027-03-18.' }).nullable(),
+    usage: line('The use agreed to', 200),
+    guardian: line('Who signed for a minor', 120),
+    /** Drawn with a finger: strokes of x, y, x, y … from 0 to 1 of a field three times as wide as high; null: signed on paper, or not yet. */
+    signature: signature.nullable(),
+    /** The words that were agreed to, as they stood then. */
+    terms: line('The words agreed to', 1000),
+  }),
+);
 /** A consent with nothing said yet beside its person. */
 export const CONSENT_DEFAULTS: Omit<z.infer<typeof consentFields>, 'personId'> = {
   state: 'asked',
@@ -32,6 +34,15 @@ export const CONSENT_DEFAULTS: Omit<z.infer<typeof consentFields>, 'personId'> =
 };
 export const consent = consentFields.extend(recordBase);
 export type Consent = z.infer<typeof consent>;
+/** The table of consents. */
+export const consentTable = defineTable({
+  name: 'consents',
+  one: 'consent',
+  row: consent,
+  fields: consentFields,
+  points: { personId: 'people' },
+  ofTheShoot: true,
+});
 
 export type ConsentNeed = { personId: string; state: 'missing' | 'asked' | 'signed' | 'refused'; words: string };
 

@@ -1,5 +1,15 @@
 import { z } from 'zod';
-import { id, line, minuteOfDay, minutes, position, recordBase, requiredLine } from '../../base/records/index.ts';
+import {
+  defineTable,
+  id,
+  line,
+  minuteOfDay,
+  minutes,
+  position,
+  readBy,
+  recordBase,
+  requiredLine,
+} from '../../base/records/index.ts';
 
 const amount = (label: string, unit: string, least: number, most: number) =>
   z
@@ -203,20 +213,31 @@ const KEYS = TOPICS.map((t) => t.key) as [TopicKey, ...TopicKey[]];
 export const SOURCES = ['seen', 'measured', 'told', 'document'] as const;
 
 /** Something found at a place, with its day and where it is known from. */
-export const placeFactFields = z.object({
-  placeId: id,
-  topic: z.enum(KEYS, { error: 'Choose what the fact is about.' }),
-  words: line('What was found', 400),
-  /** Figures of the topic, checked against `DETAILS`; null for words only. */
-  detail: z.record(z.string(), z.union([z.string(), z.number(), z.null()])).nullable(),
-  foundOn: z.iso.date({ error: 'The day it was found is a date, such as 2027-03-18.' }),
-  source: z.enum(SOURCES, { error: 'Choose seen, measured, told or document.' }),
-  ages: z.enum(AGES, { error: 'Choose how long it holds.' }),
-  pictureId: id.nullable(),
-  position,
-});
+export const placeFactFields = z.object(
+  readBy('work', {
+    placeId: id,
+    topic: z.enum(KEYS, { error: 'Choose what the fact is about.' }),
+    words: line('What was found', 400),
+    /** Figures of the topic, checked against `DETAILS`; null for words only. */
+    detail: z.record(z.string(), z.union([z.string(), z.number(), z.null()])).nullable(),
+    foundOn: z.iso.date({ error: 'The day it was found is a date, such as 2027-03-18.' }),
+    source: z.enum(SOURCES, { error: 'Choose seen, measured, told or document.' }),
+    ages: z.enum(AGES, { error: 'Choose how long it holds.' }),
+    pictureId: id.nullable(),
+    position,
+  }),
+);
 export const placeFact = placeFactFields.extend(recordBase);
 export type PlaceFact = z.infer<typeof placeFact>;
+/** The table of place facts. */
+export const placeFactTable = defineTable({
+  name: 'placeFacts',
+  one: 'fact of a place',
+  row: placeFact,
+  fields: placeFactFields,
+  sortedBy: 'position',
+  points: { placeId: 'places', pictureId: 'pictures' },
+});
 
 /** A fact's figures as its topic has them; null when it has none, or none that make sense. */
 export function detailOf<T extends DetailTopic>(
@@ -229,15 +250,25 @@ export function detailOf<T extends DetailTopic>(
 }
 
 /** A cart that must come through the doors. */
-export const cartFields = z.object({
-  name: requiredLine('The cart’s name', 60),
-  widthM: amount('The width', 'm', 0.2, 5),
-  heightM: amount('The height', 'm', 0.2, 5),
-  loadedKg: amount('The loaded weight', 'kg', 0, 2000),
-  position,
-});
+export const cartFields = z.object(
+  readBy('work', {
+    name: requiredLine('The cart’s name', 60),
+    widthM: amount('The width', 'm', 0.2, 5),
+    heightM: amount('The height', 'm', 0.2, 5),
+    loadedKg: amount('The loaded weight', 'kg', 0, 2000),
+    position,
+  }),
+);
 export const cart = cartFields.extend(recordBase);
 export type Cart = z.infer<typeof cart>;
+/** The table of carts. */
+export const cartTable = defineTable({
+  name: 'carts',
+  one: 'cart',
+  row: cart,
+  fields: cartFields,
+  sortedBy: 'position',
+});
 
 const hundredth = (m: number) => `${m.toFixed(2)}\u00a0m`;
 /** Hands and frames need this much beside a cart, metres. */

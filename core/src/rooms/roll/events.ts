@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { id, line } from '../../base/records/index.ts';
+import { defineTable, id, line, readBy } from '../../base/records/index.ts';
 
 export const VERDICTS = ['good', 'maybe', 'noGood'] as const;
 export type Verdict = (typeof VERDICTS)[number];
@@ -41,21 +41,32 @@ export const takePayload = z.discriminatedUnion('kind', [
 ]);
 export type TakePayload = z.infer<typeof takePayload>;
 
-export const takeEvent = z.object({
-  /** Also the idempotency key: the same event sent twice is one event. */
-  id,
-  takeId: id,
-  /** Production time in UTC milliseconds, as the logging device saw it. */
-  atMs: z.number().int(),
-  /** The same by the server's clock, as the device estimated it from its talks with the server; missing when it had none. */
-  productionAtMs: z.number().int().nullable().optional(),
-  /** The order of events logged by one client within one millisecond. */
-  seq: z.int().min(0),
-  clientId: z.string().min(1).max(64),
-  device: z.string().max(80),
-  payload: takePayload,
-});
+export const takeEvent = z.object(
+  readBy('work', {
+    /** Also the idempotency key: the same event sent twice is one event. */
+    id,
+    takeId: id,
+    /** Production time in UTC milliseconds, as the logging device saw it. */
+    atMs: z.number().int(),
+    /** The same by the server's clock, as the device estimated it from its talks with the server; missing when it had none. */
+    productionAtMs: z.number().int().nullable().optional(),
+    /** The order of events logged by one client within one millisecond. */
+    seq: z.int().min(0),
+    clientId: z.string().min(1).max(64),
+    device: z.string().max(80),
+    payload: takePayload,
+  }),
+);
 export type TakeEvent = z.infer<typeof takeEvent>;
+/** The table of take events. */
+export const takeEventTable = defineTable({
+  name: 'takeEvents',
+  one: 'event of a take',
+  row: takeEvent,
+  fields: null,
+  sortedBy: 'atMs',
+  ofTheShoot: true,
+});
 
 /** When it happened: by the server's clock where that is known, since clocks of devices may be hours wrong. */
 export const timeOf = (event: Pick<TakeEvent, 'atMs' | 'productionAtMs'>): number => event.productionAtMs ?? event.atMs;

@@ -1,17 +1,7 @@
+import { OF_THE_SHOOT } from '../tables/index.ts';
+
 /** Rows of a plan by table. */
 export type PlanLists = Readonly<Record<string, readonly object[]>>;
-
-/** What belongs to the job as it was shot, not to its plan: it does not go along. */
-export const NOT_COPIED = [
-  'consents',
-  'looks',
-  'frozenSheets',
-  'drives',
-  'cards',
-  'jams',
-  'rehearsalNotes',
-  'revisions',
-] as const;
 
 /**
  * The rows of a plan once more, as another production’s: every row has an id of its own, and whatever named a row by its id names the new one,
@@ -21,7 +11,7 @@ export function copyOfPlan(
   lists: PlanLists,
   { from, to, newId }: { from: string; to: string; newId: () => string },
 ): Record<string, object[]> {
-  const left = new Set<string>(NOT_COPIED);
+  const left: ReadonlySet<string> = OF_THE_SHOOT;
   const ids = new Map<string, string>([[from, to]]);
   for (const [table, rows] of Object.entries(lists))
     if (!left.has(table)) for (const row of rows) if ('id' in row) ids.set(String(row.id), newId());

@@ -1,8 +1,10 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { TABLES, type TableName } from '@kavrell/contract';
+import type { Table } from '@kavrell/core/records';
+import { RULES, TABLES, type TableName } from '@kavrell/core/tables';
 import { defineModels, migrations, sqlName } from './index.ts';
 import { storeNinthBell, startTestServer, type TestServer } from '../../testing/harness.ts';
 
+const ALL_TABLES: readonly Table[] = Object.values(TABLES);
 let server: TestServer;
 beforeAll(async () => {
   server = await startTestServer();
@@ -27,14 +29,14 @@ describe('the database', () => {
     expect(await tablesNow()).toEqual(before);
   });
 
-  it('has every column that the contract reads, and a trigger on every editable table', async () => {
+  it('has every column that is read, and a trigger on every editable table', async () => {
     const [columns] = await server.context.db.query(
       `SELECT table_name || '.' || column_name AS c FROM information_schema.columns WHERE table_schema = 'public'`,
     );
     const known = new Set((columns as { c: string }[]).map((x) => x.c));
     const models = defineModels(server.context.db);
     for (const name of Object.keys(TABLES) as TableName[])
-      for (const attribute of Object.keys(models[name].getAttributes()))
+      for (const attribute of models[name].fields)
         expect(known.has(`${sqlName(name)}.${sqlName(attribute)}`), `${name}.${attribute}`).toBe(true);
     const [triggers] = await server.context.db.query(
       `SELECT DISTINCT event_object_table AS t FROM information_schema.triggers WHERE trigger_name LIKE '%_record'`,
@@ -42,6 +44,36 @@ describe('the database', () => {
     const watched = (triggers as { t: string }[]).map((x) => x.t);
     for (const name of Object.keys(TABLES) as TableName[])
       if (name !== 'copyFiles' && name !== 'takeEvents') expect(watched, name).toContain(sqlName(name));
+  });
+
+  it('holds rows to what their tables say they point to, and has words for every rule of theirs', async () => {
+    const read = async (sql: string): Promise<string[]> =>
+      ((await server.context.db.query(sql))[0] as { said: string }[]).map((x) => x.said);
+    const links = await read(
+      `SELECT c.conrelid::regclass || '.' || a.attname || ' → ' || c.confrelid::regclass AS said FROM pg_constraint c
+       JOIN pg_attribute a ON a.attrelid = c.conrelid AND a.attnum = ANY (c.conkey) AND a.attname NOT IN ('production_id', 'file_hash')
+       WHERE c.contype = 'f' AND c.connamespace = 'public'::regnamespace`,
+    );
+    const listed = await read(
+      `SELECT c.table_name || '.' || c.column_name AS said FROM information_schema.triggered_update_columns t
+       JOIN information_schema.columns c ON c.table_name = t.event_object_table AND c.column_name = t.event_object_column
+       WHERE c.data_type = 'ARRAY'`,
+    );
+    const said = ALL_TABLES.flatMap(({ name, points }) =>
+      Object.entries(points).map(([field, to]) => [`${sqlName(name)}.${sqlName(field)}`, sqlName(to)] as const),
+    );
+    const kept = new Set([...links, ...listed]);
+    for (const [from, to] of said) expect(kept.has(`${from} → ${to}`) || kept.has(from), `${from} → ${to}`).toBe(true);
+    const ours = new Set(ALL_TABLES.map((t) => sqlName(t.name)));
+    const declared = new Set(said.map(([from, to]) => `${from} → ${to}`));
+    for (const link of links.filter((l) => ours.has(l.split('.')[0] ?? ''))) expect([...declared]).toContain(link);
+
+    const rules = await read(
+      `SELECT indexname AS said FROM pg_indexes WHERE indexname LIKE '%\\_live' AND indexdef LIKE 'CREATE UNIQUE%'`,
+    );
+    const known = await read(`SELECT conname AS said FROM pg_constraint`);
+    for (const rule of rules) expect(Object.keys(RULES)).toContain(rule);
+    for (const rule of Object.keys(RULES)) expect([...rules, ...known]).toContain(rule);
   });
 
   it('refuses what must never be, whoever writes', async () => {

@@ -1,5 +1,5 @@
 import { Box, Flex } from '@chakra-ui/react';
-import { useKept } from '../../platform/kept.ts';
+import { useKeptView } from '../../platform/kept.ts';
 import { useKeysOf } from '../../platform/keys.ts';
 import { Views } from '../../ui/Views.tsx';
 import { AirView } from './AirView.tsx';
@@ -42,7 +42,7 @@ const SCREENS: Readonly<Record<View, () => React.ReactNode>> = {
 
 /** Cameras whose settings agree, what a shot’s exposure costs, lenses that fit, and sound that arrives. */
 export function CameraScreen() {
-  const [view, setView] = useKept<View>('camera', VIEWS.map(([v]) => v) as unknown as [View, ...View[]]);
+  const [view, setView] = useKeptView('camera', VIEWS);
   useKeysOf('Camera', KEYS);
   const Open = SCREENS[view];
   return (

@@ -1,4 +1,4 @@
-import type { FieldsOf } from '@kavrell/contract';
+import type { FieldsOf } from '@kavrell/core/tables';
 import { freeChannel, type SoundBox, type SoundRoute, type SoundSource } from '@kavrell/core/sound';
 import type { ProductionRows } from '@kavrell/core/productions';
 import { positionAfter } from '@kavrell/core/records';

@@ -4,7 +4,7 @@ import { mirrored, PLAN_DEFAULTS, SETUP_DEFAULTS, sizeOf, type Setup } from '@ka
 import { useProduction } from '../../app/production.tsx';
 import { StalePart } from '../../app/Stale.tsx';
 import { newId } from '../../platform/id.ts';
-import { useKept } from '../../platform/kept.ts';
+import { useKeptView } from '../../platform/kept.ts';
 import { useKeysOf } from '../../platform/keys.ts';
 import { tell } from '../../platform/notices.ts';
 import { change } from '../../platform/rows.ts';
@@ -26,7 +26,6 @@ const VIEWS = [
   ['needs', 'Needed'],
   ['kit', 'Kit'],
 ] as const;
-type View = (typeof VIEWS)[number][0];
 const KEYS = [
   { keys: 'Tab, N, Shift N', does: 'into the plan; the next thing on it, the one before' },
   { keys: 'arrows', does: 'move the chosen thing 5 cm; with Shift 50 cm' },
@@ -41,7 +40,7 @@ export function LightScreen() {
   const { production, rows } = useProduction();
   const [selectedId, select] = useHashSelection();
   const [lastId, setLastId] = useKeptId('light-setup');
-  const [view, setView] = useKept<View>('light', VIEWS.map(([v]) => v) as unknown as [View, ...View[]]);
+  const [view, setView] = useKeptView('light', VIEWS);
   useKeysOf('Light', KEYS);
   const [place] = rows.places;
   const setup =

@@ -16,7 +16,7 @@ import { formatMinuteOfDay } from '@kavrell/core/units';
 import { sunTimes } from '@kavrell/core/sun';
 import { useProduction } from '../../app/production.tsx';
 import { newId } from '../../platform/id.ts';
-import { useKept } from '../../platform/kept.ts';
+import { useKeptView } from '../../platform/kept.ts';
 import { useKeysOf } from '../../platform/keys.ts';
 import { usePreferences } from '../../platform/preferences.ts';
 import { change } from '../../platform/rows.ts';
@@ -57,7 +57,7 @@ export function PlacesScreen() {
   const { production, rows, day } = useProduction();
   const clock = usePreferences((s) => s.clock);
   const [selectedId, select] = useHashSelection();
-  const [view, setView] = useKept<View>('places', VIEWS.map(([v]) => v) as unknown as [View, ...View[]]);
+  const [view, setView] = useKeptView('places', VIEWS);
   useKeysOf('Places', KEYS);
   const date = day?.date ?? '';
   const known = useMemo(() => {

@@ -1,5 +1,5 @@
 import { Box } from '@chakra-ui/react';
-import type { FieldsOf } from '@kavrell/contract';
+import type { FieldsOf } from '@kavrell/core/tables';
 import { useEffect, useMemo, useState } from 'react';
 import { mergeScript, type ReadScript } from '@kavrell/core/script';
 import { formatCount, formatEighths } from '@kavrell/core/units';

@@ -1,5 +1,5 @@
 import { Box, Flex } from '@chakra-ui/react';
-import type { FieldsOf } from '@kavrell/contract';
+import type { FieldsOf } from '@kavrell/core/tables';
 import { useMemo, useState } from 'react';
 import { readTable } from '@kavrell/core/formats';
 import {

@@ -6,7 +6,7 @@ import { positionAfter } from '@kavrell/core/records';
 import { formatCount, formatEighths, formatMinuteOfDay, formatMinutes } from '@kavrell/core/units';
 import { useProduction } from '../../app/production.tsx';
 import { newId } from '../../platform/id.ts';
-import { useKept } from '../../platform/kept.ts';
+import { useKeptView } from '../../platform/kept.ts';
 import { useKey, useKeysOf } from '../../platform/keys.ts';
 import { change } from '../../platform/rows.ts';
 import { Button } from '../../ui/Button.tsx';
@@ -47,7 +47,6 @@ const VIEWS = [
   ['import', 'Bring in'],
 ] as const;
 type View = (typeof VIEWS)[number][0];
-const NAMES = VIEWS.map(([v]) => v) as unknown as [View, ...View[]];
 /** Views that are about one scene; the others are about all of them. */
 const OF_SCENE = new Set<View>(['shots', 'script']);
 
@@ -57,7 +56,7 @@ export function ScenesScreen() {
   const [selectedId, select] = useHashSelection();
   const [openId, setOpenId] = useState<string | null>(null);
   const [all, setAll] = useState(false);
-  const [view, setView] = useKept<View>('scenes', NAMES);
+  const [view, setView] = useKeptView('scenes', VIEWS);
   const line = useRef<HTMLInputElement>(null);
   useKeysOf('Scenes', KEYS);
 

@@ -1,5 +1,5 @@
 import { Box, Flex } from '@chakra-ui/react';
-import type { FieldsOf } from '@kavrell/contract';
+import type { FieldsOf } from '@kavrell/core/tables';
 import { useState } from 'react';
 import { positionAfter } from '@kavrell/core/records';
 import type { Scene, Track } from '@kavrell/core/scenes';

@@ -1,0 +1,96 @@
+import { productionTable, deliverableTable, askTable, signOffTable, revisionTable } from '../../about/brief/index.ts';
+import { frozenSheetTable, sheetReadTable, messageTable } from '../../about/callsheet/index.ts';
+import { riskTable, rehearsalNoteTable } from '../../about/risks/index.ts';
+import { lookTable } from '../../about/stale/index.ts';
+import { dayTable, dayItemTable, savedOrderTable } from '../../plan/day/index.ts';
+import { cameraTable, lensTable, deviceStateTable } from '../../rooms/camera/index.ts';
+import { clockTable, jamTable } from '../../rooms/clocks/index.ts';
+import {
+  driveTable,
+  cardTable,
+  clipTable,
+  copyJobTable,
+  copyFileTable,
+  releaseTable,
+} from '../../rooms/copies/index.ts';
+import { rentalTable } from '../../rooms/kit/index.ts';
+import { lightKitTable, setupTable, relightTable } from '../../rooms/light/index.ts';
+import { pictureTable, paletteTable } from '../../rooms/look/index.ts';
+import { personTable, engagementTable, consentTable } from '../../rooms/people/index.ts';
+import { placeTable, moveTable, roomTable, circuitTable, placeFactTable, cartTable } from '../../rooms/places/index.ts';
+import { takeEventTable } from '../../rooms/roll/index.ts';
+import {
+  sceneTable,
+  shotTable,
+  trackTable,
+  pinTable,
+  shotLinkTable,
+  waiverTable,
+  slotTable,
+} from '../../rooms/scenes/index.ts';
+import {
+  soundBoxTable,
+  soundSourceTable,
+  linkTable,
+  soundRouteTable,
+  promptTable,
+  faultTable,
+} from '../../rooms/sound/index.ts';
+
+/** Every table there is, as its own room declares it: all that stores, sends, copies or lists rows is derived from this. */
+export const ALL = [
+  productionTable,
+  dayTable,
+  placeTable,
+  moveTable,
+  roomTable,
+  circuitTable,
+  placeFactTable,
+  cartTable,
+  lightKitTable,
+  personTable,
+  engagementTable,
+  cameraTable,
+  lensTable,
+  soundBoxTable,
+  soundSourceTable,
+  linkTable,
+  soundRouteTable,
+  promptTable,
+  faultTable,
+  setupTable,
+  relightTable,
+  sceneTable,
+  shotTable,
+  dayItemTable,
+  savedOrderTable,
+  driveTable,
+  cardTable,
+  clockTable,
+  jamTable,
+  deliverableTable,
+  askTable,
+  signOffTable,
+  revisionTable,
+  consentTable,
+  pictureTable,
+  paletteTable,
+  trackTable,
+  pinTable,
+  shotLinkTable,
+  waiverTable,
+  slotTable,
+  lookTable,
+  frozenSheetTable,
+  rentalTable,
+  riskTable,
+  rehearsalNoteTable,
+  takeEventTable,
+  deviceStateTable,
+  clipTable,
+  copyJobTable,
+  copyFileTable,
+  releaseTable,
+  sheetReadTable,
+  messageTable,
+] as const;
