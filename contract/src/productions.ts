@@ -112,7 +112,7 @@ export const listRows = route({
   body: null,
   reply: z.record(z.string(), z.array(z.record(z.string(), z.unknown()))),
 });
-/** Server-sent events: one `change` per changed row, `{ table, id, version, changeSet }`. */
+/** Server-sent events: one `change` per changed row, `{ table, id, version, changeSet, row }`. */
 export const live = route({
   method: 'GET',
   path: '/api/productions/:productionId/live',
@@ -126,5 +126,7 @@ export const liveChange = z.object({
   id: z.string(),
   version: z.int(),
   changeSet: z.string().nullable(),
+  /** The row as it now is, of it what this reader may see; null: it is gone; missing: its table is to be read again. */
+  row: z.record(z.string(), z.unknown()).nullable().optional(),
 });
 export type LiveChange = z.infer<typeof liveChange>;

@@ -27,6 +27,7 @@ import { serveAuth, sessions, whoIs } from './platform/auth/index.ts';
 import { serveBackup } from './platform/backup.ts';
 import type { Context } from './platform/context.ts';
 import { serveHealth } from './platform/health.ts';
+import { readChanged } from './platform/live/changedRows.ts';
 import { Live, serveLive } from './platform/live/index.ts';
 import { HttpProblem, problemHandler } from './platform/problems.ts';
 import { Router } from './platform/routing.ts';
@@ -105,7 +106,9 @@ export async function makeApp(context: Context): Promise<RunningApp> {
   const { config, log, db } = context;
   const pool = new pg.Pool({ connectionString: config.databaseUrl, max: 10 });
   pool.on('error', (error) => log.warn({ err: error }, 'sessions'));
-  const hub = new Live(config.databaseUrl, log);
+  const hub = new Live(config.databaseUrl, log, (productionId, changes) =>
+    readChanged(context.models, productionId, changes),
+  );
   await hub.start();
 
   const app = express();

@@ -15,10 +15,6 @@ export async function listFiles(
 ): Promise<void> {
   const volumes = new Map(targets.map((t) => [t.drive.id, t.drive.volume.id]));
   const reasons = new Map(absent.map((a) => [a.drive.id, a.reason]));
-  await models.copyJobs.update(
-    { totalFiles: files.length, totalBytes: files.reduce((t, f) => t + f.sizeBytes, 0) },
-    { where: { id: job.id } },
-  );
   const rows = files.flatMap((f) =>
     job.driveIds.map((driveId) => ({
       id: newId(),
@@ -42,6 +38,11 @@ export async function listFiles(
       { state: 'failed', failure: reason },
       { where: { jobId: job.id, driveId: drive.id, state: 'waiting' } },
     );
+  // Last: windows that hear of the job’s total read the list of its files, which is whole by then.
+  await models.copyJobs.update(
+    { totalFiles: files.length, totalBytes: files.reduce((t, f) => t + f.sizeBytes, 0) },
+    { where: { id: job.id } },
+  );
 }
 
 export async function settle(
@@ -62,10 +63,12 @@ export async function settle(
     savedAs: o.savedAs,
   }));
   await db.query(
-    `UPDATE copy_files f SET state = o.state, hash = coalesce(o.hash, f.hash), read_from = o."readFrom", failure = o.failure, damage = o.damage, saved_as = o."savedAs",
+    `WITH settled AS (
+     UPDATE copy_files f SET state = o.state, hash = coalesce(o.hash, f.hash), read_from = o."readFrom", failure = o.failure, damage = o.damage, saved_as = o."savedAs",
        verified_at = CASE WHEN o.state = 'verified' THEN now() END
      FROM jsonb_to_recordset($2::jsonb) AS o("driveId" uuid, path text, state text, hash text, "readFrom" text, failure text, damage jsonb, "savedAs" text)
-     WHERE f.job_id = $1 AND f.drive_id = o."driveId" AND f.path = o.path`,
+     WHERE f.job_id = $1 AND f.drive_id = o."driveId" AND f.path = o.path RETURNING f.production_id, f.id, f.version)
+     SELECT count(pg_notify('kavrell', json_build_object('p', production_id, 't', 'copyFiles', 'i', id, 'v', version, 'c', null)::text)) FROM settled`,
     { bind: [job.id, JSON.stringify(rows)] },
   );
 }

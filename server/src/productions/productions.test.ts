@@ -12,7 +12,7 @@ import { SHOT_DEFAULTS } from '@kavrell/core/scenes';
 import { ownerLink } from '../platform/auth/index.ts';
 import { newId } from '../platform/ids.ts';
 import { appendTakeEvents } from '../roll/index.ts';
-import { storeNinthBell, startTestServer, type TestServer } from '../testing/harness.ts';
+import { rowsOf, storeNinthBell, startTestServer, type TestServer } from '../testing/harness.ts';
 import { loadRows } from './load.ts';
 
 let server: TestServer;
@@ -170,7 +170,19 @@ describe('live updates', () => {
   it('reach an open window within a second, with what changed', async () => {
     const { heard } = await listen();
     const changeSet = await rename('Told', 1);
-    expect(JSON.parse(await heard)).toEqual([{ table: 'scenes', id: plan.scenes[0]?.id, version: 2, changeSet }]);
+    const [told] = JSON.parse(await heard);
+    expect(told).toMatchObject({ table: 'scenes', id: plan.scenes[0]?.id, version: 2, changeSet });
+    // The row itself, as a reading would have it.
+    const rows = await rowsOf(owner, plan.production.id, 'scenes');
+    expect(told.row).toEqual(rows.find((r) => r.id === told.id));
+  });
+  it('are read once, however many windows are told of them', async () => {
+    const windows = await Promise.all([listen(), listen(), listen()]);
+    const { queries } = await server.countQueries(async () => {
+      await rename('Told to three', 2);
+      return Promise.all(windows.map((w) => w.heard));
+    });
+    expect(queries.filter((q) => /SELECT .* FROM "scenes"/.test(q))).toHaveLength(1);
   });
   it('when the database was away, windows are let go to listen and read anew, and hear again', async () => {
     const { ended } = await listen();
@@ -179,7 +191,7 @@ describe('live updates', () => {
     );
     await ended;
     const { heard } = await listen();
-    await rename('Told again', 2);
-    expect(JSON.parse(await heard)).toMatchObject([{ table: 'scenes', version: 3 }]);
+    await rename('Told again', 3);
+    expect(JSON.parse(await heard)).toMatchObject([{ table: 'scenes', version: 4 }]);
   });
 });

@@ -1,5 +1,5 @@
 import { QueryObserver } from '@tanstack/react-query';
-import { afterEach, expect, it, onTestFinished, vi } from 'vitest';
+import { afterEach, describe, expect, it, onTestFinished, vi } from 'vitest';
 import { outbox, outboxFor } from './outbox.ts';
 import { change, hearChanges, queries, readTogether } from './rows.ts';
 
@@ -108,4 +108,73 @@ it('what was taken while rows were being read is in them, though the reading beg
   await outbox.flush();
   answer(new Response(JSON.stringify({ drives: [] })));
   expect(await read).toMatchObject([{ id, name: 'Fast', version: 1 }]);
+});
+
+describe('a row that is told with its change', () => {
+  const shots = ['rows', P, 'shots'];
+  const told = (
+    id: string,
+    version: number,
+    row: Record<string, unknown> | null,
+    table: 'shots' | 'copyJobs' = 'shots',
+  ) => hearChanges(P, [{ table, id, version, changeSet: null, row }]);
+  const asked = () => {
+    const spy = vi.spyOn(queries, 'invalidateQueries').mockResolvedValue();
+    onTestFinished(() => spy.mockRestore());
+    return () => spy.mock.calls.map(([filter]) => filter?.queryKey).filter((k) => k?.[0] === 'rows');
+  };
+
+  it('is laid in where it stands, and no table is read again', () => {
+    const read = asked();
+    const [a, b] = [
+      { id: 'a', version: 1, code: '1A' },
+      { id: 'b', version: 1, code: '1B' },
+    ];
+    queries.setQueryData(shots, [a, b]);
+    told('b', 2, { id: 'b', version: 2, code: '1C' });
+    told('c', 1, { id: 'c', version: 1, code: '1D' });
+    const rows = queries.getQueryData<{ id: string }[]>(shots)!;
+    expect(rows).toEqual([a, { id: 'b', version: 2, code: '1C' }, { id: 'c', version: 1, code: '1D' }]);
+    expect(rows[0]).toBe(a);
+    expect(read()).toEqual([]);
+  });
+  it('never takes the place of a newer one', () => {
+    queries.setQueryData(shots, [{ id: 'a', version: 3, code: 'new' }]);
+    told('a', 2, { id: 'a', version: 2, code: 'old' });
+    told('a', 2, null);
+    expect(queries.getQueryData(shots)).toEqual([{ id: 'a', version: 3, code: 'new' }]);
+    told('a', 4, null);
+    expect(queries.getQueryData(shots)).toEqual([]);
+  });
+  it('while the table is being read is in it afterwards, though the reading began before', async () => {
+    let answer: (reply: Response) => void = () => undefined;
+    vi.stubGlobal('fetch', () => new Promise<Response>((done) => (answer = done)));
+    onTestFinished(() => void vi.unstubAllGlobals());
+    const reading = readTogether(P, 'shots');
+    await Promise.resolve();
+    told('a', 2, { id: 'a', version: 2 });
+    told('b', 1, null);
+    answer(
+      new Response(
+        JSON.stringify({
+          shots: [
+            { id: 'a', version: 1 },
+            { id: 'b', version: 1 },
+          ],
+        }),
+      ),
+    );
+    expect(await reading).toEqual([{ id: 'a', version: 2 }]);
+  });
+  it('of a copy at each of its beats reads no file again; when it begins or ends, its files are', () => {
+    const read = asked();
+    const job = { id: 'j', version: 1, state: 'running', totalFiles: 2, doneBytes: 0 };
+    queries.setQueryData(['rows', P, 'copyJobs'], [job]);
+    for (let beat = 1; beat <= 5; beat += 1)
+      told('j', 1 + beat, { ...job, version: 1 + beat, doneBytes: beat }, 'copyJobs');
+    expect(read()).toEqual([]);
+    expect(queries.getQueryData(['rows', P, 'copyJobs'])).toMatchObject([{ doneBytes: 5 }]);
+    told('j', 7, { ...job, version: 7, state: 'verified' }, 'copyJobs');
+    expect(read()).toEqual([['rows', P, 'copyFiles']]);
+  });
 });

@@ -85,25 +85,25 @@ export function settled(
   });
 }
 
-/** What was taken while rows were being read, by reading: one that began before does not know it. */
-const readings = new Set<{ entry: Entry; versions: Record<string, number> | null }[]>();
+type Laying = (productionId: string, table: TableName, rows: AnyRow[]) => AnyRow[];
+/** What was laid into rows while they were being read, by reading: one that began before does not know it. */
+const readings = new Set<Laying[]>();
 
 async function readTables(productionId: string, tables: ReadonlySet<TableName>): Promise<Record<string, AnyRow[]>> {
-  const taken: { entry: Entry; versions: Record<string, number> | null }[] = [];
-  readings.add(taken);
+  const laid: Laying[] = [];
+  readings.add(laid);
   try {
     const read: Record<string, AnyRow[]> = await call(listRows, {
       params: { productionId, tables: [...tables].join(',') },
     });
-    const own = taken.filter(({ entry }) => entry.productionId === productionId);
     return Object.fromEntries(
       Object.entries(read).map(([table, rows]) => [
         table,
-        own.reduce((so, { entry, versions }) => settled(table as TableName, so, entry, versions), rows),
+        laid.reduce((so, lay) => lay(productionId, table as TableName, so), rows),
       ]),
     );
   } finally {
-    readings.delete(taken);
+    readings.delete(laid);
   }
 }
 
@@ -179,7 +179,10 @@ outbox.wire({
   },
   onSent: (entry, versions) => {
     if (entry.kind === 'file') return;
-    for (const taken of readings) taken.push({ entry, versions });
+    for (const laid of readings)
+      laid.push((productionId, table, rows) =>
+        productionId === entry.productionId ? settled(table, rows, entry, versions) : rows,
+      );
     const tables = entry.kind === 'takes' ? ['takeEvents' as const] : entry.set.ops.map((op) => op.table);
     for (const table of new Set<TableName>(tables))
       patch(entry.productionId, table, (rows) => settled(table, rows, entry, versions));
@@ -193,19 +196,44 @@ outbox.wire({
   },
 });
 
-/** What the server tells of changed rows: tables whose rows are older here are read again. */
+/** Rows with one as the server now has it: a newer one that is here stays, one that is gone goes. */
+function laidIn(table: TableName, rows: AnyRow[], { id, version, row }: LiveChange): AnyRow[] {
+  const key = rowKey(table);
+  const at = rows.findIndex((r) => r[key] === id);
+  const known = rows[at];
+  const versionOf = (r: AnyRow) => (typeof r.version === 'number' ? r.version : version);
+  if (!row) return known && versionOf(known) <= version ? rows.filter((r) => r !== known) : rows;
+  if (!known) return [...rows, row];
+  return versionOf(known) >= versionOf(row) ? rows : rows.with(at, row);
+}
+
+/** Whether the files of a copy are to be read again: it began, ended, was stopped, or knows only now what is on the card. */
+const isOtherCopy = (known: AnyRow | undefined, row: AnyRow): boolean =>
+  known?.state !== row.state || known?.totalFiles !== row.totalFiles;
+
+/** What the server tells of changed rows: each is laid in where it stands; only a table that it tells too much of is read again. */
 export function hearChanges(productionId: string, changes: readonly LiveChange[]): void {
   const old = new Set<TableName>();
-  for (const { table, id, version, changeSet } of changes) {
+  const changed = new Set<TableName>();
+  for (const change of changes) {
+    const { table, id, version, changeSet } = change;
     if (outbox.isOwn(changeSet ?? id)) continue;
-    const query = queries.getQueryCache().find<AnyRow[]>({ queryKey: keyOf(productionId, table) });
-    if (!query) continue;
-    const known = query.state.data?.find((r) => r[rowKey(table)] === id);
-    if (!known || (typeof known.version === 'number' && known.version < version)) old.add(table);
+    const rows = queries.getQueryData<AnyRow[]>(keyOf(productionId, table));
+    const known = rows?.find((r) => r[rowKey(table)] === id);
+    if (change.row === undefined) {
+      if (!queries.getQueryCache().find({ queryKey: keyOf(productionId, table) })) continue;
+      if (!known || (typeof known.version === 'number' && known.version < version)) old.add(table);
+      continue;
+    }
+    for (const laid of readings)
+      laid.push((of, name, list) => (of === productionId && name === table ? laidIn(name, list, change) : list));
+    // Files of a copy that only settle are told one by one.
+    if (table === 'copyJobs' && change.row && isOtherCopy(known, change.row)) old.add('copyFiles');
+    if (!rows) continue;
+    changed.add(table);
+    patch(productionId, table, (list) => laidIn(table, list, change));
   }
-  // Files of a copy job are not told one by one: they move when their job does.
-  if (old.has('copyJobs')) old.add('copyFiles').add('clips');
-  if ([...old].some((table) => LEANED_ON.has(table)))
+  if ([...old, ...changed].some((table) => LEANED_ON.has(table)))
     void queries.invalidateQueries({ queryKey: facetKey(productionId) });
   for (const table of old) void readAgain(keyOf(productionId, table));
 }

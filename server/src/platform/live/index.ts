@@ -7,12 +7,12 @@ import { whoIs } from '../auth/session.ts';
 import type { Context } from '../context.ts';
 import type { Logger } from '../log.ts';
 import { isDatabaseAway } from '../problems.ts';
-import { mayRead } from '../reading.ts';
 import type { Router } from '../routing.ts';
+import { toldTo, type ChangedRows } from './changedRows.ts';
 
 const notice = z.object({ p: z.string(), t: z.string(), i: z.string(), v: z.int(), c: z.string().nullable() });
 interface Listener {
-  tell(changes: LiveChange[]): void;
+  tell(changes: readonly LiveChange[], rows: ChangedRows): void;
   /** Something may have been missed, or this window may listen no more: it is to ask anew, and reads all again when it may. */
   end(): void;
   /** Whether it may still listen: links are withdrawn and run out, sessions are ended. */
@@ -49,10 +49,14 @@ export class Live {
   private stopped = false;
   private readonly databaseUrl: string;
   private readonly log: Logger;
+  private readonly read: (productionId: string, changes: readonly LiveChange[]) => Promise<ChangedRows>;
+  /** What is told next waits for what is being told: rows arrive in the order of their versions. */
+  private telling: Promise<void> = Promise.resolve();
 
-  constructor(databaseUrl: string, log: Logger) {
+  constructor(databaseUrl: string, log: Logger, read: Live['read']) {
     this.databaseUrl = databaseUrl;
     this.log = log;
+    this.read = read;
   }
 
   async start(): Promise<void> {
@@ -97,8 +101,16 @@ export class Live {
     setTimeout(() => {
       const gathered = this.waiting.get(p) ?? [];
       this.waiting.delete(p);
-      for (const { tell } of this.listeners.get(p) ?? []) tell(gathered);
+      this.telling = this.telling.then(() => this.tell(p, gathered));
     }, GATHER_MS);
+  }
+
+  private async tell(productionId: string, changes: readonly LiveChange[]): Promise<void> {
+    const rows = await this.read(productionId, changes).catch((error: unknown): ChangedRows => {
+      this.log.warn({ err: error }, 'live: what changed could not be read, each window reads for itself');
+      return new Map();
+    });
+    for (const { tell } of this.listeners.get(productionId) ?? []) tell(changes, rows);
   }
 
   private async endThoseWhoMayNot(): Promise<void> {
@@ -139,9 +151,9 @@ export function serveLive(router: Router, context: Context, hub: Live): void {
     res.writeHead(200, { 'content-type': 'text/event-stream', 'cache-control': 'no-store', 'x-accel-buffering': 'no' });
     res.write('retry: 1000\n\n');
     const off = hub.listen(params.productionId, {
-      tell: (changes) => {
-        const seen = changes.filter((c) => mayRead(me.role, c.table));
-        if (seen.length > 0) res.write(`event: change\ndata: ${JSON.stringify(seen)}\n\n`);
+      tell: (changes, rows) => {
+        const told = toldTo(me.role, changes, rows);
+        if (told.length > 0) res.write(`event: change\ndata: ${JSON.stringify(told)}\n\n`);
       },
       end: () => res.end(),
       stillMay,
