@@ -2,10 +2,12 @@ import { useMemo } from 'react';
 import type { CardStatus } from '@kavrell/core/copies';
 import type { Day } from '@kavrell/core/day';
 import { ledger, type Answer } from '@kavrell/core/ledger';
-import { cardsOf, factsFrom, planOf, type DayFacts, type ProductionRows } from '@kavrell/core/productions';
+import { CARD_PARTS, cardsOf, factsFrom, planOf, type DayFacts, type ProductionRows } from '@kavrell/core/productions';
 import { foldTakes, shotStates } from '@kavrell/core/roll';
 import { useNow } from '../platform/clock.ts';
 import { usePreferences } from '../platform/preferences.ts';
+import { usePlanRows } from './planRows.ts';
+import { useSome } from '../platform/some.ts';
 
 const MINUTE_MS = 60000;
 const NO_SHOTS: ProductionRows['shots'] = [];
@@ -18,33 +20,20 @@ export function useFacts(
 ): { facts: DayFacts | null; cards: readonly CardStatus[]; answers: readonly Answer[] } {
   const now = useNow(rows?.production ?? { simulatedNowOffsetMs: null }, MINUTE_MS);
   const clock = usePreferences((s) => s.clock);
+  const timed = usePlanRows(rows);
   const plan = useMemo(
-    () => (rows && day ? planOf(rows, day) : null),
-    // The plan hangs on these tables only: a take or a copied file does not time the day anew.
-    [
-      day,
-      rows?.dayItems,
-      rows?.shots,
-      rows?.scenes,
-      rows?.setups,
-      rows?.relights,
-      rows?.lightKit,
-      rows?.rooms,
-      rows?.places,
-      rows?.moves,
-      rows?.production.usePace,
-      rows?.production.usePace ? rows.takeEvents : null,
-    ],
+    // A take or a copied file does not time the day anew.
+    () => (timed && day ? planOf(timed, day) : null),
+    [timed, day],
   );
   const takes = useMemo(() => foldTakes(rows?.takeEvents ?? NO_EVENTS), [rows?.takeEvents]);
   const states = useMemo(() => shotStates(rows?.shots ?? NO_SHOTS, takes), [rows?.shots, takes]);
-  const cards = useMemo(
-    () => (rows ? cardsOf(rows) : []),
-    [rows?.production, rows?.cards, rows?.clips, rows?.copyFiles, rows?.copyJobs, rows?.drives, rows?.releases],
-  );
+  const media = useSome(rows, CARD_PARTS);
+  const cards = useMemo(() => (media ? cardsOf(media) : []), [media]);
+  const shots = rows?.shots ?? null;
   const facts = useMemo<DayFacts | null>(
-    () => (rows && plan ? factsFrom({ plan, takes, states, cards }, rows.shots, now, clock) : null),
-    [rows?.shots, plan, takes, states, cards, now, clock],
+    () => (shots && plan ? factsFrom({ plan, takes, states, cards }, shots, now, clock) : null),
+    [shots, plan, takes, states, cards, now, clock],
   );
 
   const answers = useMemo<readonly Answer[]>(() => {

@@ -1,6 +1,7 @@
 import { useMemo } from 'react';
 import type { Odds } from '@kavrell/core/day';
 import { oddsOf, type UnitOdds } from '@kavrell/core/productions';
+import { useSteady } from '../platform/some.ts';
 import { useHeavy } from '../workers/useHeavy.ts';
 import { useProduction } from './production.tsx';
 
@@ -8,9 +9,11 @@ import { useProduction } from './production.tsx';
 export function useAskedOdds(): UnitOdds[] {
   const { facts } = useProduction();
   const plan = facts?.plan ?? null;
-  const rests = facts?.projection && Object.values(facts.projection.rests);
+  const projection = facts?.projection ?? null;
+  const rests = projection && Object.values(projection.rests);
   const key = rests ? JSON.stringify(rests.map((r) => r && [r.ids, Math.round(r.order.startMin / 5)])) : '';
-  return useMemo(() => (plan ? oddsOf(plan, facts?.projection ?? null) : []), [plan, key]);
+  const played = useSteady(projection, key);
+  return useMemo(() => (plan ? oddsOf(plan, played) : []), [plan, played]);
 }
 
 /** The odds of the open day, worked out beside the page a moment after the plan stands still; null until then, or when there is nothing to play. */

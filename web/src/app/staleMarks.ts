@@ -2,6 +2,7 @@ import { useMemo } from 'react';
 import type { ProductionRows } from '@kavrell/core/productions';
 import { leansOf, staleMarks, type StaleMark } from '@kavrell/core/stale';
 import { useFacetChanges } from '../platform/stale.ts';
+import { useSome } from '../platform/some.ts';
 
 const NOTHING_STALE: ReadonlyMap<string, StaleMark> = new Map();
 
@@ -12,31 +13,30 @@ export function useStaleMarks(
   isOwner: boolean,
 ): { stale: ReadonlyMap<string, StaleMark>; lastChangeMs: number } {
   const { changes, births } = useFacetChanges(productionId, isOwner);
+  const own = useSome(rows, [
+    'production',
+    'scenes',
+    'setups',
+    'shots',
+    'palettes',
+    'pins',
+    'frozenSheets',
+    'soundSources',
+    'prompts',
+    'looks',
+  ]);
   const stale = useMemo<ReadonlyMap<string, StaleMark>>(
     () =>
-      rows && changes.length
+      own && changes.length
         ? staleMarks({
-            leans: leansOf(rows),
+            leans: leansOf(own),
             changes,
             births,
-            looks: rows.looks,
-            paper: new Set(rows.frozenSheets.map((s) => s.id)),
+            looks: own.looks,
+            paper: new Set(own.frozenSheets.map((s) => s.id)),
           })
         : NOTHING_STALE,
-    [
-      changes,
-      births,
-      rows?.production.id,
-      rows?.scenes,
-      rows?.setups,
-      rows?.shots,
-      rows?.palettes,
-      rows?.pins,
-      rows?.frozenSheets,
-      rows?.soundSources,
-      rows?.prompts,
-      rows?.looks,
-    ],
+    [own, changes, births],
   );
   return { stale, lastChangeMs: changes.at(-1)?.atMs ?? 0 };
 }

@@ -1,9 +1,10 @@
 import { ChakraProvider } from '@chakra-ui/react';
-import { cleanup, fireEvent, render, screen, within } from '@testing-library/react';
+import { cleanup, fireEvent, render, screen, waitFor, within } from '@testing-library/react';
 import { afterEach, beforeAll, describe, expect, it, vi } from 'vitest';
 import { z } from 'zod';
 import { numberColumn, textColumn } from './columns.tsx';
 import { DataTable } from './DataTable.tsx';
+import { useColumnChoices } from './chosenColumns.ts';
 import { system } from './theme.ts';
 
 interface Lens {
@@ -118,10 +119,98 @@ describe('the table', () => {
     expect(screen.getByText(/Nothing was pasted\. Line 2, Focal, “far”/)).toBeTruthy();
     expect(onPaste).not.toHaveBeenCalled();
   });
-  it('Delete takes the chosen rows', () => {
+  it('Delete takes the chosen rows; with Ctrl the row one stands on', () => {
     const { cell, onDelete } = drawn();
     fireEvent.click(cell('Normal', 'name'));
+    fireEvent.keyDown(cell('Normal', 'name'), { key: 'Delete', ctrlKey: true });
+    expect(onDelete).toHaveBeenLastCalledWith([LENSES[1]]);
+    fireEvent.keyDown(cell('Normal', 'name'), { key: ' ' });
     fireEvent.keyDown(cell('Normal', 'name'), { key: 'Delete' });
-    expect(onDelete).toHaveBeenCalledWith([LENSES[1]]);
+    expect(onDelete).toHaveBeenCalledTimes(2);
+  });
+  it('where cells can’t be written, Delete is of the row', () => {
+    const { cell, onDelete } = drawn({ onPaste: undefined as never });
+    fireEvent.click(cell('Long', 'name'));
+    fireEvent.keyDown(cell('Long', 'name'), { key: 'Delete' });
+    expect(onDelete).toHaveBeenCalledWith([LENSES[2]]);
+  });
+});
+
+describe('cells', () => {
+  const copied = (grid: HTMLElement) => {
+    const clipboardData = { setData: vi.fn() };
+    fireEvent.copy(grid, { clipboardData });
+    return clipboardData.setData.mock.calls[0]?.[1] as string | undefined;
+  };
+  it('are chosen by Shift and arrows or a Shift-press, counted, and copied as a spreadsheet takes them', () => {
+    const { cell, grid } = drawn();
+    fireEvent.click(cell('Wide', 'name'));
+    expect(copied(grid)).toBe('Wide');
+    fireEvent.keyDown(cell('Wide', 'name'), { key: 'ArrowDown', shiftKey: true });
+    fireEvent.keyDown(cell('Normal', 'name'), { key: 'ArrowRight', shiftKey: true });
+    expect(screen.getByText(/^2 × 2 cells/)).toBeTruthy();
+    expect(copied(grid)).toBe('Wide\t24\nNormal\t50');
+    fireEvent.click(cell('Long', 'focalMm'), { shiftKey: true });
+    expect(copied(grid)).toBe('Wide\t24\nNormal\t50\nLong\t85');
+    expect(grid.querySelectorAll('[role=gridcell][aria-selected=true]')).toHaveLength(6);
+    fireEvent.keyDown(cell('Long', 'focalMm'), { key: 'ArrowUp' });
+    expect(screen.queryByText(/cells:/)).toBeNull();
+  });
+  it('Ctrl D writes the first row into those below, in one change that says so', () => {
+    const { cell, onPaste } = drawn();
+    fireEvent.click(cell('Wide', 'focalMm'));
+    fireEvent.click(cell('Long', 'focalMm'), { shiftKey: true });
+    fireEvent.keyDown(cell('Long', 'focalMm'), { key: 'd', ctrlKey: true });
+    const edits = [LENSES[1], LENSES[2]].map((row) => ({ row, values: { focalMm: 24 } }));
+    expect(onPaste).toHaveBeenCalledWith(edits, [], 'Filled down into');
+  });
+  it('Delete empties what may be empty, and says of what may not that nothing was changed', () => {
+    const notes = textColumn<Lens>('note' as never, 'Note', '80px');
+    const rows = LENSES.map((l) => ({ ...l, note: 'soft at the edge' }));
+    const fields = FIELDS.extend({ note: z.string() });
+    const { cell, onPaste } = drawn({ rows, columns: [...COLUMNS, notes], fields });
+    fireEvent.click(cell('Wide', 'note'));
+    fireEvent.keyDown(cell('Wide', 'note'), { key: 'Delete' });
+    expect(onPaste).toHaveBeenCalledWith([{ row: rows[0], values: { note: '' } }], [], 'Emptied cells of');
+    fireEvent.click(cell('Wide', 'focalMm'));
+    fireEvent.keyDown(cell('Wide', 'focalMm'), { key: 'Delete' });
+    expect(onPaste).toHaveBeenCalledTimes(1);
+    expect(screen.getByRole('alert').textContent).toContain('Nothing was emptied.');
+  });
+  it('Escape first lets the choice of rows go, then the table', () => {
+    const { cell } = drawn();
+    fireEvent.click(cell('Wide', 'name'));
+    fireEvent.keyDown(cell('Wide', 'name'), { key: ' ' });
+    cell('Wide', 'name').focus();
+    fireEvent.keyDown(cell('Wide', 'name'), { key: 'Escape' });
+    expect(document.activeElement).toBe(cell('Wide', 'name'));
+    fireEvent.keyDown(cell('Wide', 'name'), { key: 'Escape' });
+    expect(document.activeElement).toBe(document.body);
+  });
+});
+
+describe('columns', () => {
+  const heads = (grid: HTMLElement) =>
+    [...grid.querySelectorAll('[role=columnheader]')].map((h) => h.textContent!.trim());
+  afterEach(() => useColumnChoices.setState({ choices: {} }));
+
+  it('are left out and moved by whoever uses them, and stay so', async () => {
+    const { grid } = drawn();
+    fireEvent.click(screen.getByRole('button', { name: 'Columns of Lenses' }));
+    fireEvent.click(await screen.findByRole('button', { name: 'Focal further left' }));
+    expect(heads(grid)).toEqual(['Focal', 'Lens']);
+    fireEvent.click(screen.getByRole('checkbox', { name: 'Focal' }));
+    await waitFor(() => expect(heads(grid)).toEqual(['Lens']));
+    cleanup();
+    expect(heads(drawn().grid)).toEqual(['Lens']);
+    fireEvent.click(screen.getByRole('button', { name: 'Columns of Lenses' }));
+    fireEvent.click(await screen.findByRole('button', { name: 'As they were made' }));
+    expect(heads(screen.getByRole('grid'))).toEqual(['Lens', 'Focal']);
+  });
+  it('are made wider', async () => {
+    const { grid } = drawn();
+    fireEvent.click(screen.getByRole('button', { name: 'Columns of Lenses' }));
+    fireEvent.click(await screen.findByRole('button', { name: 'Focal wider' }));
+    expect(grid.querySelector<HTMLElement>('.table-head')!.style.gridTemplateColumns).toBe('120px 104px');
   });
 });

@@ -8,31 +8,26 @@ import {
   type SortingState,
 } from '@tanstack/react-table';
 import { useVirtualizer } from '@tanstack/react-virtual';
-import {
-  useCallback,
-  useEffect,
-  useMemo,
-  useRef,
-  useState,
-  type ClipboardEvent,
-  type KeyboardEvent,
-  type ReactNode,
-} from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState, type KeyboardEvent, type ReactNode } from 'react';
 import type { z } from 'zod';
-import { readCells, toCsv } from '@kavrell/core/formats';
+import { toCsv } from '@kavrell/core/formats';
 import { someOf } from '@kavrell/core/records';
 import { wordsOf } from '../platform/api.ts';
 import { saveAs } from '../platform/save.ts';
 import { fitting, leastPx } from './fitting.ts';
 import { PastePreview } from './PastePreview.tsx';
-import { planPaste, type PasteEdit, type PastePlan } from './paste.ts';
+import { isMany, rangeOf, type Cell, type CellRange } from './range.ts';
+import { tableKey } from './tableKey.ts';
+import { useCells, type WriteCells } from './useCells.ts';
+import { chosen, useColumnChoice, widened } from './chosenColumns.ts';
+import { ColumnsButton } from './ColumnsButton.tsx';
 import { type RowActions } from './TableRow.tsx';
 import type { Column, Grouping } from './column.ts';
 import { useElementWidth } from './width.ts';
 import { ROW_PX, TableBody } from './TableBody.tsx';
 import { TableHead } from './TableHead.tsx';
 import { TableTools } from './TableTools.tsx';
-import { havingWords, linesOf } from './tableLines.ts';
+import { havingWords, textsOf, linesOf } from './tableLines.ts';
 import { Button } from './Button.tsx';
 
 interface Props<R extends { id: string }> {
@@ -53,7 +48,7 @@ interface Props<R extends { id: string }> {
   /** Ways to part the rows under headings: what a row belongs to, and what a heading says of its rows. */
   groups?: readonly Grouping<R>[];
   /** Writes many rows, each with its own values, and makes new ones: what a paste from a spreadsheet does. */
-  onPaste?: (edits: PasteEdit<R>[], adds: Record<string, unknown>[]) => void;
+  onPaste?: WriteCells<R>;
   /** Rows are as high as what they say: for short lists of sentences. */
   tall?: boolean;
   /** The column by which rows are told apart, where pasting may add some. */
@@ -65,6 +60,12 @@ interface Props<R extends { id: string }> {
 }
 
 const OVERSCAN = 6;
+
+/** How many cells are chosen, while there is more than one. */
+const saidOf = (range: CellRange): string =>
+  isMany(range)
+    ? `${range.bottom - range.top + 1} × ${range.right - range.left + 1} cells: Ctrl C copies, Ctrl D fills down, Delete empties`
+    : '';
 
 /**
  * The one table: sort, filter, select many, edit in place (one or all selected), reorder, CSV out, everything from
@@ -92,23 +93,24 @@ export function DataTable<R extends { id: string }>({
   const [sorting, setSorting] = useState<SortingState>([]);
   const [filter, setFilter] = useState('');
   const [picked, setPicked] = useState<RowSelectionState>({});
-  const [active, setActive] = useState<{ row: number; column: number }>({ row: 0, column: 0 });
+  const [active, setActive] = useState<Cell>({ row: 0, column: 0 });
   /** `typed`: what the first key of an edit said. */
   const [editing, setEditing] = useState<{ rowId: string; column: string; typed?: string } | null>(null);
-  const [pasting, setPasting] = useState<PastePlan<R> | null>(null);
+  /** Where a range of cells begins; it ends at the active one. */
+  const [anchor, setAnchor] = useState<Cell | null>(null);
   const [problem, setProblem] = useState('');
   const [groupId, setGroupId] = useState('');
-  const [pasteProblem, setPasteProblem] = useState('');
   const scroller = useRef<HTMLDivElement>(null);
   const width = useElementWidth(scroller);
-  const columns = useMemo(() => fitting(allColumns, width), [allColumns, width]);
+  const [choice, choose] = useColumnChoice(name);
+  const columns = useMemo(() => fitting(chosen(allColumns, choice), width), [allColumns, choice, width]);
   const wantsFocus = useRef(false);
 
   const defs = useMemo<ColumnDef<R>[]>(
     () => allColumns.map((c) => ({ id: c.id, accessorFn: (r) => c.value(r) ?? '', sortingFn: 'alphanumeric' })),
     [allColumns],
   );
-  const texts = useMemo(() => new Map<string, string>(), [rows, allColumns]);
+  const textOf = useMemo(() => textsOf(allColumns), [allColumns]);
   const data = useMemo(() => [...rows], [rows]);
   const table = useReactTable({
     data,
@@ -122,7 +124,7 @@ export function DataTable<R extends { id: string }>({
     enableColumnFilters: false,
   });
   const ordered = table.getRowModel().rows;
-  const sorted = useMemo(() => havingWords(ordered, filter, allColumns, texts), [ordered, filter, texts, allColumns]);
+  const sorted = useMemo(() => havingWords(ordered, filter, textOf), [ordered, filter, textOf]);
   const grouping = groups?.find((g) => g.id === groupId);
   /** Rows in the order drawn, and where a heading stands before one. */
   const { shown, lines } = useMemo(() => linesOf(sorted, grouping), [sorted, grouping]);
@@ -162,18 +164,26 @@ export function DataTable<R extends { id: string }>({
     wantsFocus.current = false;
     cell.focus();
   });
-  useEffect(() => {
-    const at = shown.findIndex((r) => r.id === selectedId);
-    if (at >= 0 && at !== active.row) {
-      setActive((a) => ({ ...a, row: at }));
-      virtual.scrollToIndex(lineOf[at] ?? 0, { align: 'auto' });
-    }
-    // Only a selection made elsewhere moves the active row.
-  }, [selectedId]);
+  const follow = useRef<(id: typeof selectedId) => void>(() => undefined);
+  follow.current = (id) => {
+    const at = shown.findIndex((r) => r.id === id);
+    if (at < 0 || at === active.row) return;
+    setActive((a) => ({ ...a, row: at }));
+    virtual.scrollToIndex(lineOf[at] ?? 0, { align: 'auto' });
+  };
+  // Only a selection made elsewhere moves the active row.
+  useEffect(() => follow.current(selectedId), [selectedId]);
 
   const current = shown[Math.min(active.row, shown.length - 1)]?.original;
   const many = table.getSelectedRowModel().rows.map((r) => r.original);
   const targets = (row: R) => (many.some((r) => r.id === row.id) ? many : [row]);
+
+  const range = rangeOf(anchor, active);
+  const visible = useMemo(() => shown.map((r) => r.original), [shown]);
+  const cells = useCells<R>({
+    ...{ shown: visible, all: rows, columns, allColumns, range, fields, identity, grows },
+    ...{ editing: editing !== null, write: onPaste, writeBeyond: onPasteBeyond },
+  });
 
   const take = (row: R, column: Column<R>, text: string, then: 'stay' | 'down' | 'right') => {
     try {
@@ -202,6 +212,7 @@ export function DataTable<R extends { id: string }>({
   const newest = useRef<RowActions<R>>(null as never);
   newest.current = {
     press: (row, index, column, event) => {
+      setAnchor(event.shiftKey ? (anchor ?? active) : null);
       setActive({ row: index, column });
       if (event.ctrlKey || event.metaKey) table.getRow(row.id).toggleSelected();
       onSelect?.(row);
@@ -227,65 +238,46 @@ export function DataTable<R extends { id: string }>({
   const onKeyDown = (event: KeyboardEvent) => {
     if (editing || !current) return;
     const { row, column } = active;
+    const col = columns[column];
     const page = Math.max(1, Math.floor((scroller.current?.clientHeight ?? 400) / ROW_PX) - 2);
-    const to = (r: number, c: number) => {
+    const to = (r: number, c: number, extend: boolean) => {
       const next = Math.max(0, Math.min(shown.length - 1, r));
+      setAnchor(extend ? (anchor ?? active) : null);
       focusCell(next, Math.max(0, Math.min(columns.length - 1, c)));
       if (next !== row) onSelect?.(shown[next]?.original ?? null);
     };
-    const col = columns[column];
-    if (event.altKey && movable && (event.key === 'ArrowUp' || event.key === 'ArrowDown')) {
-      step(event.key === 'ArrowUp' ? -1 : 1);
-    } else if (event.key === 'ArrowDown') to(row + 1, column);
-    else if (event.key === 'ArrowUp') to(row - 1, column);
-    else if (event.key === 'ArrowRight') to(row, column + 1);
-    else if (event.key === 'ArrowLeft') to(row, column - 1);
-    else if (event.key === 'PageDown') to(row + page, column);
-    else if (event.key === 'PageUp') to(row - page, column);
-    else if (event.key === 'Home') to(event.ctrlKey ? 0 : row, 0);
-    else if (event.key === 'End') to(event.ctrlKey ? shown.length - 1 : row, columns.length - 1);
-    else if (event.key === ' ') table.getRow(current.id).toggleSelected();
-    else if (event.key === 'a' && (event.ctrlKey || event.metaKey)) table.toggleAllRowsSelected(true);
-    else if (event.key === 'Escape' && many.length) table.resetRowSelection();
-    else if (event.key === 'Escape') {
-      // Out of the table: the keys of the screen are heard again, and Tab comes back to this cell.
-      (event.target as HTMLElement).blur();
-      return;
-    } else if ((event.key === 'Delete' || event.key === 'Backspace') && onDelete) {
-      onDelete(targets(current));
-      table.resetRowSelection();
-    } else if ((event.key === 'Enter' || event.key === 'F2') && col?.edit && onEdit)
-      setEditing({ rowId: current.id, column: col.id });
-    else if (event.key === 'Enter') onSelect?.(current);
-    else if (event.key.length === 1 && !event.ctrlKey && !event.metaKey && !event.altKey) {
-      // Typing on a cell is typing: it begins an edit, and no key of the screen hears of it.
-      if (col?.edit && !col.edit.options && onEdit) setEditing({ rowId: current.id, column: col.id, typed: event.key });
-      else if (!/^[\p{L}\p{N}]$/u.test(event.key)) return;
-    } else return;
+    const edit = (typed?: string) =>
+      setEditing({ rowId: current.id, column: col?.id ?? '', ...(typed ? { typed } : {}) });
+    const done = tableKey(event, {
+      active,
+      page,
+      last: { row: shown.length - 1, column: columns.length - 1 },
+      movable,
+      picked: many.length > 0,
+      editable: Boolean(col?.edit && onEdit),
+      typable: Boolean(col?.edit && !col.edit.options && onEdit),
+      writes: onPaste !== undefined,
+      deletes: onDelete !== undefined,
+      to,
+      step,
+      edit,
+      select: () => onSelect?.(current),
+      pick: () => table.getRow(current.id).toggleSelected(),
+      pickAll: () => table.toggleAllRowsSelected(true),
+      unpick: () => {
+        table.resetRowSelection();
+        setAnchor(null);
+      },
+      remove: () => {
+        onDelete?.(targets(current));
+        table.resetRowSelection();
+      },
+      fillDown: cells.fillDown,
+      empty: cells.empty,
+    });
+    if (!done) return;
     event.preventDefault();
     event.stopPropagation();
-  };
-
-  /** Cells of a spreadsheet, from the active cell right and down: all of them are taken, or none and why. */
-  const onPasteCells = (event: ClipboardEvent) => {
-    const text = event.clipboardData.getData('text/plain');
-    const cells = editing || !onPaste || !text ? null : readCells(text);
-    if (!cells) return;
-    event.preventDefault();
-    const below = shown.slice(active.row).map((r) => r.original);
-    // Lines beyond the end go where that table takes them, whole.
-    const fit = onPasteBeyond ? cells.slice(0, below.length) : cells;
-    try {
-      const into = { below, all: rows, columns: columns.slice(active.column), allColumns, fields, identity, grows };
-      const plan = planPaste(fit, into);
-      setPasteProblem('');
-      if (plan.adds.length + plan.edits.length > 1) setPasting(plan);
-      else onPaste?.(plan.edits, plan.adds);
-      if (onPasteBeyond && cells.length > below.length)
-        onPasteBeyond(text.split(/\r?\n/).slice(below.length).join('\n'));
-    } catch (error) {
-      setPasteProblem(`Nothing was pasted. ${wordsOf(error)}`);
-    }
   };
 
   const sortedBy = (id: string) => table.getColumn(id)?.getIsSorted() ?? false;
@@ -314,7 +306,7 @@ export function DataTable<R extends { id: string }>({
           </>
         ) : null}
         <Box ml="auto" color="soft" fontSize="s" aria-live="polite">
-          {many.length > 1 ? `${many.length} selected: an edit changes all of them` : ''}
+          {many.length > 1 ? `${many.length} selected: an edit changes all of them` : saidOf(range)}
         </Box>
         <TableTools
           name={name}
@@ -324,6 +316,7 @@ export function DataTable<R extends { id: string }>({
           filter={filter}
           onFilter={setFilter}
         />
+        <ColumnsButton name={name} columns={allColumns} open={columns} choice={choice} choose={choose} />
         <Button size="small" onClick={exportCsv}>
           CSV
         </Button>
@@ -336,7 +329,8 @@ export function DataTable<R extends { id: string }>({
         aria-rowcount={lines.length + 1}
         aria-multiselectable
         onKeyDown={onKeyDown}
-        onPaste={onPasteCells}
+        onCopy={cells.onCopy}
+        onPaste={cells.onPaste}
         style={{ maxHeight: height ?? 'calc(100dvh - 240px)' }}
       >
         <TableHead
@@ -344,6 +338,7 @@ export function DataTable<R extends { id: string }>({
           style={rowStyle}
           sortedBy={sortedBy}
           sort={(id) => table.getColumn(id)?.toggleSorting()}
+          widen={(id, px) => choose(widened(choice, id, px))}
         />
         <TableBody<R>
           lines={lines}
@@ -353,26 +348,19 @@ export function DataTable<R extends { id: string }>({
           rowStyle={rowStyle}
           selectedId={selectedId}
           active={active}
+          range={isMany(range) ? range : null}
           editing={editing}
           problem={problem}
           actions={rowActions}
           tall={tall}
         />
       </div>
-      {pasting ? (
-        <PastePreview
-          plan={pasting}
-          columns={allColumns}
-          take={() => {
-            onPaste?.(pasting.edits, pasting.adds);
-            setPasting(null);
-          }}
-          leave={() => setPasting(null)}
-        />
+      {cells.plan ? (
+        <PastePreview plan={cells.plan} columns={allColumns} take={cells.take} leave={cells.leave} />
       ) : null}
-      {pasteProblem ? (
+      {cells.problem ? (
         <Box color="look" role="alert" py={2}>
-          {pasteProblem}
+          {cells.problem}
         </Box>
       ) : null}
       {shown.length === 0 && rows.length > 0 ? (

@@ -2,8 +2,15 @@ import type { CSSProperties } from 'react';
 import type { Row as TableRowModel } from '@tanstack/react-table';
 import type { Virtualizer } from '@tanstack/react-virtual';
 import type { Column } from './column.ts';
+import type { Cell, CellRange } from './range.ts';
 import type { Line } from './tableLines.ts';
 import { TableRow, type RowActions } from './TableRow.tsx';
+
+/** From which column to which a row is chosen; the same numbers for rows that are not. */
+const chosenIn = (range: CellRange | null, row: number) =>
+  range && row >= range.top && row <= range.bottom
+    ? { chosenFrom: range.left, chosenTo: range.right }
+    : { chosenFrom: -1, chosenTo: -1 };
 
 /** How high a row is while it says one line, pixels. */
 export const ROW_PX = 33;
@@ -17,6 +24,7 @@ export function TableBody<R extends { id: string }>({
   rowStyle,
   selectedId,
   active,
+  range,
   editing,
   problem,
   actions,
@@ -28,7 +36,9 @@ export function TableBody<R extends { id: string }>({
   columns: readonly Column<R>[];
   rowStyle: CSSProperties;
   selectedId: string | null | undefined;
-  active: { row: number; column: number };
+  active: Cell;
+  /** The cells that are chosen, while there is more than one. */
+  range: CellRange | null;
   editing: { rowId: string; column: string; typed?: string } | null;
   problem: string;
   actions: RowActions<R>;
@@ -68,6 +78,7 @@ export function TableBody<R extends { id: string }>({
             line={item.index}
             selected={row.getIsSelected() || row.original.id === selectedId}
             active={active.row === index ? active.column : -1}
+            {...chosenIn(range, index)}
             editing={editing?.rowId === row.id ? editing.column : null}
             typed={editing?.rowId === row.id ? (editing.typed ?? null) : null}
             problem={editing?.rowId === row.id ? problem : ''}

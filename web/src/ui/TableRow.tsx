@@ -25,6 +25,9 @@ interface Props<R> {
   selected: boolean;
   /** The active column, when it is in this row; else -1. */
   active: number;
+  /** From which column to which it is chosen; -1 for none. */
+  chosenFrom: number;
+  chosenTo: number;
   /** The column being edited, when it is in this row. */
   editing: string | null;
   /** What the first key of the edit said, in the place of what stands there. */
@@ -45,6 +48,8 @@ function Row<R>({
   line,
   selected,
   active,
+  chosenFrom,
+  chosenTo,
   editing,
   typed,
   problem,
@@ -78,6 +83,9 @@ function Row<R>({
             tabIndex={at === active ? 0 : -1}
             data-at={`${index}:${at}`}
             data-column={c.id}
+            aria-selected={at >= chosenFrom && at <= chosenTo ? true : undefined}
+            // Choosing up to a cell marks no words on the way.
+            onMouseDown={(e) => e.shiftKey && !open && e.preventDefault()}
             // What is too long for its column shows whole on pointing; the side sheet has it too.
             title={wholeOf(c.value(row))}
             onClick={(e) => !open && actions.press(row, index, at, e)}

@@ -27,14 +27,18 @@ export function tableEdits<R extends Row>(
         rows.map((row) => ({ op: 'update', table, row, values }) as Op),
       );
     },
-    onPaste: (edits: { row: R; values: Record<string, unknown> }[], adds: Record<string, unknown>[] = []) => {
+    onPaste: (
+      edits: { row: R; values: Record<string, unknown> }[],
+      adds: Record<string, unknown>[] = [],
+      done = 'Pasted into',
+    ) => {
       const made: Record<string, unknown>[] = [];
       for (const values of adds) made.push(adding ? adding(values, made) : values);
       void change(
         productionId,
         adds.length > 0
           ? `Pasted: ${formatCount(adds.length, one)} added${edits.length > 0 ? `, ${edits.length} changed` : ''}`
-          : `Pasted into ${formatCount(edits.length, one)}`,
+          : `${done} ${formatCount(edits.length, one)}`,
         [
           ...edits.map(({ row, values }) => ({ op: 'update', table, row, values }) as Op),
           ...made.map((values) => ({ op: 'insert', table, values }) as Op),

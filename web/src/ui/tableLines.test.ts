@@ -1,5 +1,5 @@
-import { describe, expect, it } from 'vitest';
-import { havingWords, linesOf } from './tableLines.ts';
+import { describe, expect, it, vi } from 'vitest';
+import { havingWords, linesOf, textsOf } from './tableLines.ts';
 
 interface Row {
   id: string;
@@ -39,8 +39,7 @@ describe('the lines of a table', () => {
 
 describe('the filter', () => {
   const columns = [{ value: (r: { id: string }) => r.id }, { value: (r: { place: string }) => r.place || null }];
-  const found = (words: string, texts = new Map<string, string>()) =>
-    ids(havingWords(rows, words, columns as never, texts));
+  const found = (words: string) => ids(havingWords(rows, words, textsOf<Row>(columns as never)));
   it('finds words in any column, whatever their case; none finds all', () => {
     expect(found('TOWER')).toEqual(['2A']);
     expect(found(' 1 ')).toEqual(['1A', '1B']);
@@ -48,8 +47,10 @@ describe('the filter', () => {
   });
   it('no word reaches across two columns', () => expect(found('1abench')).toEqual([]));
   it('what a row says is put together once', () => {
-    const texts = new Map([['3A', 'somewhere else']]);
-    expect(found('else', texts)).toEqual(['3A']);
-    expect(texts.size).toBe(4);
+    const value = vi.fn((r: Row) => r.id);
+    const textOf = textsOf<Row>([{ value }]);
+    expect(ids(havingWords(rows, '1', textOf))).toEqual(['1A', '1B']);
+    expect(ids(havingWords(rows, '2', textOf))).toEqual(['2A']);
+    expect(value).toHaveBeenCalledTimes(4);
   });
 });

@@ -24,25 +24,29 @@ export function linesOf<R, T extends { original: R }>(
   return { shown: [...parts.values()].flat(), lines };
 }
 
-/** Keeps the rows that have the words somewhere; what a row says is put together once and remembered in `texts`. */
-export function havingWords<R extends { id: string }, T extends { original: R }>(
-  rows: readonly T[],
-  words: string,
+/** What a row says in all columns, in small letters; found once a row. */
+export function textsOf<R extends object>(
   columns: readonly { value: (row: R) => string | number | null }[],
-  texts: Map<string, string>,
-): readonly T[] {
-  const wanted = words.trim().toLowerCase();
-  if (wanted === '') return rows;
-  const textOf = (row: R) => {
-    let text = texts.get(row.id);
-    if (text === undefined) {
-      text = columns
-        .map((c) => c.value(row) ?? '')
-        .join('\n')
-        .toLowerCase();
-      texts.set(row.id, text);
-    }
+): (row: R) => string {
+  const texts = new WeakMap<R, string>();
+  return (row) => {
+    const known = texts.get(row);
+    if (known !== undefined) return known;
+    const text = columns
+      .map((c) => c.value(row) ?? '')
+      .join('\n')
+      .toLowerCase();
+    texts.set(row, text);
     return text;
   };
-  return rows.filter((row) => textOf(row.original).includes(wanted));
+}
+
+/** Rows in which the words stand; all where there are none. */
+export function havingWords<R, T extends { original: R }>(
+  rows: readonly T[],
+  words: string,
+  textOf: (row: R) => string,
+): readonly T[] {
+  const wanted = words.trim().toLowerCase();
+  return wanted === '' ? rows : rows.filter((row) => textOf(row.original).includes(wanted));
 }

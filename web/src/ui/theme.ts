@@ -1,4 +1,5 @@
 import { createSystem, defaultBaseConfig, defineConfig } from '@chakra-ui/react';
+import { slotRecipes } from './recipes.ts';
 
 const both = (daylight: string, stage: string) => ({ value: { base: daylight, _stage: stage } });
 
@@ -8,6 +9,7 @@ const MONO = '"Atkinson Hyperlegible Mono Variable", ui-monospace, monospace';
 const config = defineConfig({
   conditions: { stage: '[data-theme=stage] &, &[data-theme=stage]' },
   theme: {
+    slotRecipes,
     // `md` is where rail and side sheet appear (see app/frame/wide.ts).
     breakpoints: { sm: '480px', md: '900px', lg: '1024px', xl: '1200px' },
     tokens: {
@@ -132,6 +134,18 @@ const config = defineConfig({
     '.table.tall .table-cell, .table.tall .table-cell > span': { whiteSpace: 'normal', overflowWrap: 'anywhere' },
     '.table .table-cell, .table .table-cell > span': { _print: { whiteSpace: 'normal !important' as 'normal' } },
     '.table .mono': { fontSize: '13px' },
+    '.table-head .table-cell': { position: 'relative' },
+    '.table-edge': {
+      position: 'absolute',
+      top: 0,
+      bottom: 0,
+      right: 0,
+      width: '9px',
+      cursor: 'col-resize',
+      touchAction: 'none',
+      _hover: { borderRight: '2px solid', borderColor: 'accent' },
+    },
+    '.table-cell[aria-selected=true]': { background: 'raised', boxShadow: 'inset 0 0 0 1px var(--chakra-colors-edge)' },
     '.table-cell.end': { justifyContent: 'flex-end' },
     '.table-cell[tabindex="0"]:focus': { outline: '2px solid', outlineColor: 'accent', outlineOffset: '-2px' },
     '.table-cell input, .table-cell select': {

@@ -1,4 +1,4 @@
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import type { Remote } from 'comlink';
 import { heavy } from './heavy.ts';
 import type { Heavy } from './heavy.worker.ts';
@@ -15,13 +15,17 @@ export function useHeavy<T>(
   same: unknown = key,
 ): T | null {
   const [answer, setAnswer] = useState<{ of: unknown; value: T } | null>(null);
+  // What is asked is said anew at each render; it is asked when its key is another.
+  const latest = useRef({ ask, same });
+  latest.current = { ask, same };
   useEffect(() => {
-    if (!ask) return;
+    const { ask: work, same: of } = latest.current;
+    if (!work) return;
     let gone = false;
     const timer = setTimeout(() => {
       // What can’t be worked out is said where it is typed; here there is then no answer.
-      ask(heavy()).then(
-        (value) => !gone && setAnswer({ of: same, value }),
+      work(heavy()).then(
+        (value) => !gone && setAnswer({ of, value }),
         () => !gone && setAnswer(null),
       );
     }, SETTLE_MS);

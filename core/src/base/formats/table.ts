@@ -35,3 +35,7 @@ export function readCells(text: string): string[][] | null {
   const cells = Papa.parse<string[]>(text.replace(/\r?\n$/, ''), { delimiter: '\t' }).data;
   return cells.length > 1 || (cells[0]?.length ?? 0) > 1 ? cells : null;
 }
+
+/** Cells as a spreadsheet takes them from the clipboard: lines by tabs; what holds a tab, a line’s end or a quote is quoted. */
+export const toCells = (rows: readonly (readonly string[])[]): string =>
+  Papa.unparse(rows as string[][], { delimiter: '\t', newline: '\n' });

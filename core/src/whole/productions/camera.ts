@@ -10,11 +10,12 @@ import {
 import type { Day } from '../../plan/day/index.ts';
 import { faceOf, lightsOf, lampOf, readFace } from '../../rooms/light/index.ts';
 import { patchFindings, type PatchFinding } from '../../rooms/sound/index.ts';
+import type { FIT_PARTS, LIGHT_PARTS, PATCH_PARTS, RowsOf } from './parts.ts';
 import type { ProductionRows } from './rows.ts';
 import { surroundingsOf } from './light.ts';
 
 type SetupLights = ReadonlyMap<string, SetupLight>;
-type LightRows = Parameters<typeof surroundingsOf>[0];
+type LightRows = RowsOf<typeof LIGHT_PARTS>;
 
 /** What each drawn setup says to cameras: the light at its face, the stop wished for, whether it ripples, and how far one can step back. */
 export function setupLights(rows: LightRows, day: Day | null): SetupLights {
@@ -44,10 +45,7 @@ export function setupLights(rows: LightRows, day: Day | null): SetupLights {
 }
 
 /** The fit of every camera on every shot, from the rows of the production. */
-export function fitOfPlan(
-  rows: Pick<ProductionRows, 'production' | 'shots' | 'cameras' | 'lenses' | 'deliverables'>,
-  light: SetupLights,
-): FitResult {
+export function fitOfPlan(rows: RowsOf<typeof FIT_PARTS>, light: SetupLights): FitResult {
   const { production: p } = rows;
   const thread = Number(p.sheet.filterThread ?? NaN);
   const ratios = rows.deliverables.map((d) => d.widthPx / d.heightPx);
@@ -75,20 +73,7 @@ export const cameraChecks = (rows: Pick<ProductionRows, 'production' | 'cameras'
 
 /** What needs a decision on the Camera screen: cameras that differ, cards named twice, and what the patch can't keep. */
 export function cameraToMend(
-  rows: Pick<
-    ProductionRows,
-    | 'production'
-    | 'cameras'
-    | 'cards'
-    | 'soundSources'
-    | 'soundBoxes'
-    | 'soundRoutes'
-    | 'links'
-    | 'scenes'
-    | 'shots'
-    | 'people'
-    | 'faults'
-  >,
+  rows: RowsOf<typeof PATCH_PARTS> & Pick<ProductionRows, 'production' | 'cards' | 'faults'>,
 ): number {
   const differ = cameraChecks(rows).filter((c) => c.standing === 'differs').length;
   const patch = patchOf(rows).filter((f) => f.level === 'danger').length;
@@ -97,12 +82,7 @@ export function cameraToMend(
 }
 
 /** What the sound patch promises and can't keep. Nothing is asked of a job that has no patch yet. */
-export function patchOf(
-  rows: Pick<
-    ProductionRows,
-    'soundSources' | 'soundBoxes' | 'soundRoutes' | 'links' | 'cameras' | 'scenes' | 'shots' | 'people'
-  >,
-): PatchFinding[] {
+export function patchOf(rows: RowsOf<typeof PATCH_PARTS>): PatchFinding[] {
   if (rows.soundSources.length === 0 && rows.soundBoxes.length === 0) return [];
   return patchFindings({
     sources: rows.soundSources,

@@ -6,7 +6,7 @@ import { type ShotState } from '../../rooms/scenes/index.ts';
 import { minuteToMs, msToMinute } from '../../base/time/index.ts';
 import { paceOf } from './day.ts';
 import type { Preferences } from '../../base/units/index.ts';
-
+import type { CARD_PARTS, PLAN_PARTS, RowsOf } from './parts.ts';
 import type { ProductionRows } from './rows.ts';
 
 /** A day with everything worked out from the rows. */
@@ -20,10 +20,7 @@ export interface DayFacts {
   answers: [Answer, Answer, Answer];
 }
 
-export type PlanRows = Pick<
-  ProductionRows,
-  'dayItems' | 'shots' | 'scenes' | 'setups' | 'relights' | 'lightKit' | 'rooms' | 'places' | 'moves'
->;
+export type PlanRows = RowsOf<typeof PLAN_PARTS>;
 
 /** The timed plan of one day; at the pace of the job where it says so and takes have been rolled. */
 export function planOf(
@@ -69,9 +66,7 @@ export function lastDayEndMs(rows: PlanRows & Pick<ProductionRows, 'days'>): num
 export const shotIdsOf = (plan: DayPlan): Set<string> => new Set(plan.rows.flatMap((r) => r.shots.map((s) => s.id)));
 
 /** Where every card's media stand. */
-export function cardsOf(
-  rows: Pick<ProductionRows, 'production' | 'cards' | 'clips' | 'copyFiles' | 'copyJobs' | 'drives' | 'releases'>,
-): CardStatus[] {
+export function cardsOf(rows: RowsOf<typeof CARD_PARTS>): CardStatus[] {
   return rows.cards.map((card) =>
     cardStatus(card, rows.clips, rows.copyFiles, rows.copyJobs, rows.drives, rows.production.keepPolicy, rows.releases),
   );

@@ -1,6 +1,7 @@
 export * from './rows.ts';
 export * from './assemble.ts';
 export * from './facts.ts';
+export * from './parts.ts';
 export * from './light.ts';
 export * from './camera.ts';
 export * from './day.ts';

@@ -13,22 +13,9 @@ import {
 import { sunPlaceOf, type Place } from '../../rooms/places/index.ts';
 import { daylight, sunPosition } from '../../physics/sun/index.ts';
 import { shotMinutes } from '../../rooms/scenes/index.ts';
-import type { ProductionRows } from './rows.ts';
+import type { LIGHT_PARTS, RowsOf } from './parts.ts';
 
-type LightRows = Pick<
-  ProductionRows,
-  | 'production'
-  | 'setups'
-  | 'lightKit'
-  | 'rooms'
-  | 'circuits'
-  | 'placeFacts'
-  | 'cameras'
-  | 'places'
-  | 'shots'
-  | 'scenes'
-  | 'days'
->;
+type LightRows = RowsOf<typeof LIGHT_PARTS>;
 
 /** Sun and sky over a plan at its hour; null when daylight is kept out or no hour is said. */
 export function daylightOf(

@@ -4,11 +4,12 @@ import { formatMinuteOfDay } from '../../base/units/index.ts';
 import { fitOfPlan } from './camera.ts';
 import { scanRisks, type FoundRisk } from '../../about/risks/index.ts';
 import { planOf } from './facts.ts';
+import type { RISK_PARTS, RowsOf } from './parts.ts';
 import type { ProductionRows } from './rows.ts';
 import { surroundingsOf } from './light.ts';
 
 /** What could go wrong on all days of a production, found from its rows. */
-export function risksOf(rows: ProductionRows): FoundRisk[] {
+export function risksOf(rows: RowsOf<typeof RISK_PARTS> & Partial<Pick<ProductionRows, 'takeEvents'>>): FoundRisk[] {
   const plans = rows.days.map((d) => planOf(rows, d));
   const lightFindings = new Map<string, readonly Finding[]>();
   const windLimits = new Map<string, { name: string; limitMps: number }>();

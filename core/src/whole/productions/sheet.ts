@@ -2,12 +2,13 @@ import { composeCallSheet, type SheetContent } from '../../about/callsheet/index
 import type { Day, DayPlan } from '../../plan/day/index.ts';
 import { checkPlan, isRaised, nameOf, open } from '../../rooms/light/index.ts';
 import { planOf } from './facts.ts';
+import type { LIGHT_PARTS, RowsOf, SHEET_PARTS } from './parts.ts';
 import type { ProductionRows } from './rows.ts';
 import { surroundingsOf } from './light.ts';
 
 /** The sheet of a day as the rows have it now: the draft that a freeze sends out. `plan` spares timing the day once more. */
 export function sheetOf(
-  rows: Omit<ProductionRows, 'takeEvents'> & Partial<Pick<ProductionRows, 'takeEvents'>>,
+  rows: RowsOf<typeof SHEET_PARTS> & Partial<Pick<ProductionRows, 'takeEvents'>>,
   day: Day,
   plan: DayPlan = planOf(rows, day),
 ): SheetContent {
@@ -19,7 +20,7 @@ export function sheetOf(
   });
 }
 
-type LightSafetyRows = Parameters<typeof surroundingsOf>[0] & Pick<ProductionRows, 'people'>;
+type LightSafetyRows = RowsOf<typeof LIGHT_PARTS> & Pick<ProductionRows, 'people'>;
 
 /** What the light plans of the day’s setups say about people’s safety: danger found, raised things and who watches them. */
 export function lightSafety(rows: LightSafetyRows, day: Day, plan: DayPlan): string[] {

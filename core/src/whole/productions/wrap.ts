@@ -1,11 +1,11 @@
 import type { Day } from '../../plan/day/index.ts';
 import { matchClips, wrapRows, type WrapRow } from '../../about/wrap/index.ts';
 import type { DayFacts } from './facts.ts';
-import type { ProductionRows } from './rows.ts';
+import type { RowsOf, WRAP_PARTS } from './parts.ts';
 
 /** The wrap table of one day: its shots and moments, what was taken of them, and which clips those are. */
 export function wrapOf(
-  rows: Pick<ProductionRows, 'production' | 'shots' | 'scenes' | 'clips' | 'cards' | 'cameras'>,
+  rows: RowsOf<typeof WRAP_PARTS>,
   day: Pick<Day, 'id'>,
   facts: Pick<DayFacts, 'plan' | 'takes' | 'states' | 'cards' | 'dayShotIds'>,
 ): WrapRow[] {

@@ -31,7 +31,7 @@ export function AirView() {
   const [said, setSaid] = useState('');
   const [busy, setBusy] = useState(false);
   const fps = fpsOf(production.rate);
-  const tuned = rows.links.filter((l) => !l.wired && l.frequencyMhz !== null);
+  const tuned = useMemo(() => rows.links.filter((l) => !l.wired && l.frequencyMhz !== null), [rows.links]);
   const clashes = useMemo(
     () =>
       tuned.length > 60
@@ -41,7 +41,7 @@ export function AirView() {
             Number(guard) || 0,
             fifth,
           ),
-    [rows.links, guard, fifth],
+    [tuned, guard, fifth],
   );
   const near = useMemo(
     () =>
@@ -49,7 +49,7 @@ export function AirView() {
         tuned.map((l) => l.frequencyMhz as number),
         Number(spacing) || 0,
       ),
-    [rows.links, spacing],
+    [tuned, spacing],
   );
   const pictures = rows.links.filter((l) => l.kind === 'picture');
   const columns = useMemo<Column<Link>[]>(

@@ -26,6 +26,7 @@ import { Ladder } from './Ladder.tsx';
 import { OPENABLE, solved, type Openable, type Setting } from './solving.ts';
 import { useFit } from './useFit.ts';
 import { Field } from './ExposureField.tsx';
+import { useSteady } from '../../platform/some.ts';
 
 const SCHOOL_WORDS = {
   angle: 'the job’s angle',
@@ -73,13 +74,14 @@ export function ExposureView() {
     otherStops: 0,
     ...own,
   };
+  const asked = useSteady(base, JSON.stringify(base));
   const result = useMemo(() => {
     try {
-      return { setting: solved(base, open), problem: '' };
+      return { setting: solved(asked, open), problem: '' };
     } catch (error) {
-      return { setting: base, problem: wordsOf(error) };
+      return { setting: asked, problem: wordsOf(error) };
     }
-  }, [JSON.stringify(base), open]);
+  }, [asked, open]);
   const s = result.setting;
   const ladder = exposureLadder({ ...s, ndStops: Math.max(0, s.ndStops) });
   const natives = shown?.camera.nativeEis ?? [production.ei];

@@ -14,6 +14,7 @@ import { TableBench } from '../../app/TableBench.tsx';
 import { newId } from '../../platform/id.ts';
 import { change, type Op } from '../../platform/rows.ts';
 import { boxColumns, routeColumns, sourceColumns } from './patchColumns.tsx';
+import { useSome } from '../../platform/some.ts';
 
 /** The patch as tables: sources, boxes, and what goes where, line by line. */
 export function PatchTables() {
@@ -62,9 +63,12 @@ export function PatchTables() {
     insert('A box for sound', 'soundBoxes', boxOf(kind, tracks));
   const addSource = (kind: SoundSource['kind']) => insert('A sound source', 'soundSources', sourceOf(kind));
   const addRoute = () => insert('A line of the patch', 'soundRoutes', routeOf());
-  const ofSources = useMemo(() => sourceColumns(rows), [rows.people, rows.scenes]);
-  const ofBoxes = useMemo(() => boxColumns(rows), [rows.cameras]);
-  const ofRoutes = useMemo(() => routeColumns(rows), [rows.soundSources, rows.soundBoxes, rows.links]);
+  const own3 = useSome(rows, ['people', 'scenes']);
+  const ofSources = useMemo(() => sourceColumns(own3), [own3]);
+  const own2 = useSome(rows, ['cameras']);
+  const ofBoxes = useMemo(() => boxColumns(own2), [own2]);
+  const own = useSome(rows, ['soundSources', 'soundBoxes', 'links']);
+  const ofRoutes = useMemo(() => routeColumns(own), [own]);
   return (
     <>
       <TableBench

@@ -1,7 +1,7 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { useMemo } from 'react';
 import { fpsOf } from '@kavrell/core/timecode';
-import { patchOf } from '@kavrell/core/productions';
+import { PATCH_PARTS, patchOf } from '@kavrell/core/productions';
 import { wildSounds } from '@kavrell/core/sound';
 import { formatCount } from '@kavrell/core/units';
 import { useProduction } from '../../app/production.tsx';
@@ -14,23 +14,13 @@ import { BoxField } from './BoxField.tsx';
 import { CheckIn } from './CheckIn.tsx';
 import { PatchTables } from './PatchTables.tsx';
 import { microphonesFor, patchTheRest, scratchForAll } from './patching.ts';
+import { useSome } from '../../platform/some.ts';
 
 /** Who is heard, through what, into which channel of which box; and what of that can’t be kept. */
 export function PatchView() {
   const { production, rows } = useProduction();
-  const findings = useMemo(
-    () => patchOf(rows),
-    [
-      rows.soundSources,
-      rows.soundBoxes,
-      rows.soundRoutes,
-      rows.links,
-      rows.cameras,
-      rows.scenes,
-      rows.shots,
-      rows.people,
-    ],
-  );
+  const own = useSome(rows, PATCH_PARTS);
+  const findings = useMemo(() => patchOf(own), [own]);
   const wild = useMemo(() => wildSounds(rows.shots, fpsOf(production.rate)), [rows.shots, production.rate]);
   const run = (label: string, ops: Op[], nothing: string) => {
     if (ops.length === 0) tell(nothing);

@@ -73,7 +73,7 @@ export function SettingsView() {
         extra: i + 1,
       })),
     ];
-  }, [rows.cameras, sheet, production]);
+  }, [rows.cameras, sheet]);
   const edit = (list: Row[], values: Record<string, unknown>, column: Column<Row>) => {
     const camera = rows.cameras.find((c) => c.letter === column.id);
     const [row] = list;

@@ -1,5 +1,4 @@
 import { Box, Flex } from '@chakra-ui/react';
-import { useMemo } from 'react';
 import { formatCount, formatMinuteOfDay, formatMinutes } from '@kavrell/core/units';
 import { useProduction } from '../../app/production.tsx';
 import { tell } from '../../platform/notices.ts';
@@ -7,7 +6,7 @@ import { usePreferences } from '../../platform/preferences.ts';
 import { useHeavy } from '../../workers/useHeavy.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Look } from '../../ui/parts.tsx';
-import { baseOf, takeOrder } from './base.ts';
+import { useBase, takeOrder } from './base.ts';
 import { useUnit } from './unit.tsx';
 
 /** More codes than this are only counted: the bar stays a bar. */
@@ -15,11 +14,10 @@ const MOST_NAMED = 6;
 
 /** What must go now so that the rest, in its order, is wrapped when it is wanted; and when the last move must begin. Silent while all fits and no move is near. */
 export function CutLine() {
-  const view = useProduction();
-  const { production, rows, facts, day } = view;
+  const { production, rows, facts, day } = useProduction();
   const { unit } = useUnit();
   const clock = usePreferences((s) => s.clock);
-  const base = useMemo(() => baseOf(view, unit), [facts?.plan, facts?.projection, unit]);
+  const base = useBase(unit);
   const byMin = day ? day.wantedWrapMin - day.strikeMin : 0;
   const found = useHeavy(base, base && ((work) => work.cut(base.order, base.ids, byMin, base.before)));
   if (!facts || !day || !base || !found) return null;

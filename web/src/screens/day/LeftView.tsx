@@ -12,17 +12,16 @@ import { Button } from '../../ui/Button.tsx';
 import { FormField } from '../../ui/FormField.tsx';
 import { Empty, Look, Part, Why } from '../../ui/parts.tsx';
 import { Sheet } from '../../ui/sheet.tsx';
-import { baseOf, takeOrder } from './base.ts';
+import { useBase, takeOrder } from './base.ts';
 import { useUnit } from './unit.tsx';
 
 /** “I have 40 minutes”: the best set of what is left, with the move, the meal and the sun still ahead. Worked out here, network or none. */
 export function LeftView() {
-  const view = useProduction();
-  const { production, rows, facts, day } = view;
+  const { production, rows, facts, day } = useProduction();
   const clock = usePreferences((s) => s.clock);
   const [typed, setTyped] = useState('40');
   const { unit } = useUnit();
-  const base = useMemo(() => baseOf(view, unit), [facts?.plan, facts?.projection, unit]);
+  const base = useBase(unit);
   const problem = useMemo(() => {
     try {
       return parseMinutes(typed) > 0 ? '' : 'Type how many minutes there are, such as 40.';

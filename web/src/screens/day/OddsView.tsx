@@ -16,6 +16,8 @@ import { Sheet } from '../../ui/sheet.tsx';
 import { LateDaysPart } from './LateDaysPart.tsx';
 import { OddsChart } from './OddsChart.tsx';
 import { dropLines } from './base.ts';
+import { usePlanRows } from '../../app/planRows.ts';
+import { useSteady } from '../../platform/some.ts';
 
 const LEVELS = [0.8, 0.9, 0.95] as const;
 const EARLIER_MIN = 15;
@@ -32,16 +34,21 @@ export function OddsView() {
   const [busy, setBusy] = useState(false);
   const [buys, setBuys] = useState<{ earlier: Odds; hands: Odds } | null>(null);
   const asked = useAskedOdds();
+  const plan = facts?.plan ?? null;
+  const timed = usePlanRows(rows);
+  // Tried anew when the plan is another; that less of it is left does not change what would have helped.
+  const base = useSteady({ asked, day, timed }, plan);
   useEffect(() => {
     setDrop(null);
     setBuys(null);
-    if (asked.length === 0 || !day || !facts) return;
+    const { day, asked, timed } = base;
+    if (asked.length === 0 || !day) return;
     let gone = false;
     // One pair of hands more, on every setup that is rigged on the day.
     const handed = planOf(
       {
-        ...rows,
-        setups: rows.setups.map((s) => ({
+        ...timed,
+        setups: timed.setups.map((s) => ({
           ...s,
           hands: Math.min(30, s.hands + 1),
           rigMin: s.rigMin === null ? null : (s.rigMin * s.hands) / (s.hands + 1),
@@ -64,7 +71,7 @@ export function OddsView() {
       gone = true;
       clearTimeout(timer);
     };
-  }, [facts?.plan]);
+  }, [base]);
   if (!facts || !day || asked.length === 0)
     return (
       <Empty title="No odds yet">

@@ -1,5 +1,5 @@
 import { Box, Flex } from '@chakra-ui/react';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { timeOrder, unitPlan, type Order, type OrderPlan } from '@kavrell/core/day';
 import { positionAfter } from '@kavrell/core/records';
 import { formatAgainst, formatCount, formatMinuteOfDay, formatMinutes } from '@kavrell/core/units';
@@ -12,7 +12,7 @@ import { seekOrder } from '../../workers/order.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Empty, Look, Part, Why } from '../../ui/parts.tsx';
 import { Sheet } from '../../ui/sheet.tsx';
-import { baseOf, takeOrder } from './base.ts';
+import { useBase, takeOrder } from './base.ts';
 import { useUnit } from './unit.tsx';
 
 type School = OrderPlan['school'];
@@ -30,11 +30,10 @@ type Found =
 
 /** The order as listed beside what each school would have, with what each costs; taken with one press, kept beside, never forced. */
 export function OrdersView() {
-  const view = useProduction();
-  const { production, rows, facts, day } = view;
+  const { production, rows, facts, day } = useProduction();
   const clock = usePreferences((s) => s.clock);
   const { unit } = useUnit();
-  const base = useMemo(() => baseOf(view, unit), [facts?.plan, facts?.projection, unit]);
+  const base = useBase(unit);
   const [found, setFound] = useState<Partial<Record<School, Found>>>({});
   const running = useRef<(() => void)[]>([]);
   const stop = () => {

@@ -1,7 +1,6 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { mendWords, nameItems, unitPlan, type Mend, type Trouble } from '@kavrell/core/day';
 import { formatCount, formatMinuteOfDay, formatMinutes } from '@kavrell/core/units';
-import { useMemo } from 'react';
 import { useProduction } from '../../app/production.tsx';
 import { tell } from '../../platform/notices.ts';
 import { usePreferences } from '../../platform/preferences.ts';
@@ -9,7 +8,7 @@ import { change } from '../../platform/rows.ts';
 import { useHeavy } from '../../workers/useHeavy.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Look, Part } from '../../ui/parts.tsx';
-import { baseOf, dropLines, takeOrder } from './base.ts';
+import { useBase, dropLines, takeOrder } from './base.ts';
 import { useUnit } from './unit.tsx';
 
 /** Two ways are a choice; more are a list. */
@@ -17,11 +16,10 @@ const MOST_MENDS = 2;
 
 /** What of the day can’t be kept or makes people wait, each with its cheapest mend, done with one press; and what had to be assumed. */
 export function Settle() {
-  const view = useProduction();
-  const { production, rows, facts, day } = view;
+  const { production, rows, facts, day } = useProduction();
   const { unit } = useUnit();
   const clock = usePreferences((s) => s.clock);
-  const base = useMemo(() => baseOf(view, unit), [facts?.plan, facts?.projection, unit]);
+  const base = useBase(unit);
   const mended = useHeavy(base, base && ((work) => work.mends(base.order, base.ids, base.before)));
   if (!facts || !day) return null;
   const plan = unitPlan(facts.plan, unit);

@@ -1,5 +1,14 @@
-import { unitPlan, type DayItem, type DayRow, type OrderContext, type OrderPlan } from '@kavrell/core/day';
-import type { ProductionView } from '../../app/production.tsx';
+import { useMemo } from 'react';
+import {
+  unitPlan,
+  type DayItem,
+  type DayPlan,
+  type DayRow,
+  type OrderContext,
+  type OrderPlan,
+  type Projection,
+} from '@kavrell/core/day';
+import { useProduction } from '../../app/production.tsx';
 import { change } from '../../platform/rows.ts';
 
 /** What can still be ordered: the whole day, or, under way, what is left of it; and the lines that stay where they are. */
@@ -10,13 +19,20 @@ export interface Base {
   doneIds: string[];
 }
 
-export function baseOf({ facts }: Pick<ProductionView, 'facts'>, unit: number): Base | null {
-  if (!facts) return null;
-  const plan = unitPlan(facts.plan, unit);
+/** The base of a unit on the open day; the same until the plan or what is left of it is another. Null where nothing can be ordered. */
+export function useBase(unit: number): Base | null {
+  const { facts } = useProduction();
+  const plan = facts?.plan ?? null;
+  const projection = facts?.projection ?? null;
+  return useMemo(() => plan && baseOf(plan, projection, unit), [plan, projection, unit]);
+}
+
+function baseOf(dayPlan: DayPlan, projection: Projection | null, unit: number): Base | null {
+  const plan = unitPlan(dayPlan, unit);
   const all = plan.rows.map((r) => r.itemId);
   if (all.length === 0) return null;
-  const rest = facts.projection?.rests[unit];
-  if (facts.projection && !rest) return null;
+  const rest = projection?.rests[unit];
+  if (projection && !rest) return null;
   if (!rest) return { order: plan.order, ids: all, before: null, doneIds: [] };
   return { order: rest.order, ids: rest.ids, before: rest.before, doneIds: all.filter((id) => !rest.ids.includes(id)) };
 }

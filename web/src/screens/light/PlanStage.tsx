@@ -51,7 +51,8 @@ export function PlanStage(props: Props) {
   const { drag, lines, grab, pan, turn, move, drop } = usePlanDrag(svg, viewport, { editing, side, tall, onSelect });
   const focus = (id: string) => svg.current?.querySelector<SVGGElement>(`[data-item="${id}"]`)?.focus();
 
-  const numbers = useMemo(() => sourceNumbers(plan), [plan.items]);
+  const { items } = plan;
+  const numbers = useMemo(() => sourceNumbers({ items }), [items]);
   const labels = useMemo(() => {
     const symbols = plan.items.map((i) => ({ id: i.id, ...spotOf(i, side, tall) }));
     const chosen = plan.items.filter((i) => i.id === selectedId);

@@ -19,7 +19,7 @@ import {
   type Setup,
 } from '@kavrell/core/light';
 import { sunPatch } from '@kavrell/core/places';
-import { fitsIn, surroundingsOf } from '@kavrell/core/productions';
+import { LIGHT_PARTS, fitsIn, surroundingsOf } from '@kavrell/core/productions';
 import { formatMinutes } from '@kavrell/core/units';
 import { useProduction } from '../../app/production.tsx';
 import { useKept } from '../../platform/kept.ts';
@@ -41,6 +41,7 @@ import { useContours } from './useContours.ts';
 import { usePlan } from './usePlan.ts';
 import { LitFor } from './LitFor.tsx';
 import { PlanItems } from './PlanItems.tsx';
+import { useSome, useSteady } from '../../platform/some.ts';
 
 const SIDES = ['top', 'side'] as const satisfies readonly Side[];
 type Shown = 'on' | 'off';
@@ -62,28 +63,10 @@ export function PlanView({ setup }: { setup: Setup }) {
   }, [setup.id]);
   const select = (id: string | null) => setSelectedId(id);
 
-  const base = useMemo(
-    () => surroundingsOf(rows, { ...setup, plan }, day),
-    [
-      rows.rooms,
-      rows.circuits,
-      rows.placeFacts,
-      rows.cameras,
-      rows.places,
-      rows.lightKit,
-      rows.production,
-      rows.shots,
-      rows.scenes,
-      setup.id,
-      setup.placeId,
-      plan.roomId,
-      plan.atMin,
-      plan.daylight,
-      plan.sky,
-      plan.gustMps,
-      day,
-    ],
-  );
+  const own = useSome(rows, LIGHT_PARTS);
+  // While something is dragged what stands around it stays: only what the plan says of its place and hour counts there.
+  const steady = useSteady(plan, [setup.id, plan.roomId, plan.atMin, plan.daylight, plan.sky, plan.gustMps].join());
+  const base = useMemo(() => surroundingsOf(own, { ...setup, plan: steady }, day), [own, setup, steady, day]);
   const s = useMemo(() => ({ ...base, plan }), [base, plan]);
   const scene = useMemo(
     () => ({

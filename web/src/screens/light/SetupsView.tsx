@@ -1,4 +1,4 @@
-import { useMemo } from 'react';
+import { useCallback, useMemo } from 'react';
 import {
   PLAN_DEFAULTS,
   SETUP_DEFAULTS,
@@ -12,7 +12,7 @@ import {
   type Relight,
   type Setup,
 } from '@kavrell/core/light';
-import { surroundingsOf } from '@kavrell/core/productions';
+import { LIGHT_PARTS, surroundingsOf } from '@kavrell/core/productions';
 import { formatMinutes } from '@kavrell/core/units';
 import { useProduction } from '../../app/production.tsx';
 import { StaleWord } from '../../app/Stale.tsx';
@@ -23,6 +23,7 @@ import { DataTable } from '../../ui/DataTable.tsx';
 import type { Column } from '../../ui/column.ts';
 import { tableEdits } from '../../ui/edits.ts';
 import { Look } from '../../ui/parts.tsx';
+import { useSome } from '../../platform/some.ts';
 
 /** All setups with their minutes and what is found on them, and what going from one to another takes. */
 export function SetupsView({
@@ -33,11 +34,12 @@ export function SetupsView({
   onSelect: (id: string | null) => void;
 }) {
   const { production, rows, day } = useProduction();
+  const own = useSome(rows, LIGHT_PARTS);
   const facts = useMemo(
     () =>
       new Map(
-        rows.setups.map((x) => {
-          const s = surroundingsOf(rows, x, day);
+        own.setups.map((x) => {
+          const s = surroundingsOf(own, x, day);
           return [
             x.id,
             {
@@ -48,17 +50,7 @@ export function SetupsView({
           ];
         }),
       ),
-    [
-      rows.setups,
-      rows.rooms,
-      rows.circuits,
-      rows.placeFacts,
-      rows.cameras,
-      rows.lightKit,
-      rows.places,
-      rows.production,
-      day,
-    ],
+    [own, day],
   );
   const columns = useMemo<Column<Setup>[]>(
     () => [
@@ -115,13 +107,16 @@ export function SetupsView({
     ],
     [rows.places, rows.setups, facts],
   );
-  const choices = rows.setups.map((s) => [s.id, `${s.code} ${s.name}`] as const);
-  const worked = (r: Relight) => {
-    const [from, to] = [r.fromSetupId, r.toSetupId].map((id) => rows.setups.find((s) => s.id === id));
-    if (!from || !to || !isDrawn(from.plan) || !isDrawn(to.plan)) return null;
-    const s = surroundingsOf(rows, to, day);
-    return relightTime(from.plan, to, s.catalogue, s.room).minutes;
-  };
+  const choices = useMemo(() => rows.setups.map((s) => [s.id, `${s.code} ${s.name}`] as const), [rows.setups]);
+  const worked = useCallback(
+    (r: Relight) => {
+      const [from, to] = [r.fromSetupId, r.toSetupId].map((id) => own.setups.find((s) => s.id === id));
+      if (!from || !to || !isDrawn(from.plan) || !isDrawn(to.plan)) return null;
+      const s = surroundingsOf(own, to, day);
+      return relightTime(from.plan, to, s.catalogue, s.room).minutes;
+    },
+    [own, day],
+  );
   const relightColumns = useMemo<Column<Relight>[]>(
     () => [
       choiceColumn('fromSetupId', 'From', 'minmax(96px, 1fr)', choices),
@@ -136,7 +131,7 @@ export function SetupsView({
         render: (r) => <span>{worked(r) === null ? '–' : formatMinutes(worked(r) ?? 0)}</span>,
       },
     ],
-    [rows.setups],
+    [choices, worked],
   );
   const undrawn = rows.setups.flatMap((a) =>
     rows.setups

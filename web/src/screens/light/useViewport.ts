@@ -60,6 +60,6 @@ export function useViewport(
     const hear = (e: WheelEvent) => onWheel.current(e);
     current?.addEventListener('wheel', hear, { passive: false });
     return () => current?.removeEventListener('wheel', hear);
-  }, []);
+  }, [svg]);
   return { view, px, show, zoom, metres };
 }

@@ -11,6 +11,7 @@ import { FieldEdit } from '../../ui/FieldEdit.tsx';
 import { Empty, Look, Part, Why } from '../../ui/parts.tsx';
 import { Sheet } from '../../ui/sheet.tsx';
 import { useBookedTwice } from '../../shared/people/booked.ts';
+import { usePlanRows } from '../../app/planRows.ts';
 
 /** What the phone has no room for; overtime and long waits are told in words above. */
 const ROOMY = ['Over', 'Waits'];
@@ -22,11 +23,14 @@ const h = (hours: number) => (hours <= 0 ? '–' : `${hours.toFixed(1)} h`);
 export function HoursView() {
   const { production, rows, facts, day } = useProduction();
   const clock = usePreferences((s) => s.clock);
+  const timed = usePlanRows(rows);
+  const { people, engagements } = rows;
+  const plan = facts?.plan ?? null;
   const list = useMemo(() => {
-    if (!facts || !day) return [];
-    const next = rows.days.find((d) => d.number === day.number + 1);
-    return peopleDay(facts.plan, next ? planOf(rows, next) : null, rows.people, rows.engagements, rows.production);
-  }, [facts?.plan, rows.days, rows.people, rows.engagements, rows.production]);
+    if (!plan || !day) return [];
+    const next = timed.days.find((d) => d.number === day.number + 1);
+    return peopleDay(plan, next ? planOf(timed, next) : null, people, engagements, timed.production);
+  }, [timed, plan, day, people, engagements]);
   const twice = useBookedTwice(day ? [day.date] : []);
   if (!day || list.length === 0)
     return (

@@ -11,10 +11,10 @@ import { Sheet } from '../../ui/sheet.tsx';
 export function LoadView() {
   const { rows, facts, day } = useProduction();
   const clock = usePreferences((s) => s.clock);
+  const plan = facts?.plan ?? null;
   const sources = useMemo(
-    () =>
-      facts ? { plan: facts.plan, people: rows.people, engagements: rows.engagements, cameras: rows.cameras } : null,
-    [facts?.plan, rows.people, rows.engagements, rows.cameras],
+    () => (plan ? { plan, people: rows.people, engagements: rows.engagements, cameras: rows.cameras } : null),
+    [plan, rows.people, rows.engagements, rows.cameras],
   );
   if (!sources || !day || !facts || facts.plan.rows.length === 0)
     return (

@@ -23,7 +23,7 @@ const TRAVEL_MIN = 10;
 export function MovesView() {
   const { production, rows } = useProduction();
   const name = (id: string) => rows.places.find((p) => p.id === id)?.name ?? '?';
-  const choices = rows.places.map((p) => [p.id, p.name] as const);
+  const choices = useMemo(() => rows.places.map((p) => [p.id, p.name] as const), [rows.places]);
   const columns = useMemo<Column<Move>[]>(
     () => [
       choiceColumn('fromPlaceId', 'From', 'minmax(100px, 1fr)', choices),
@@ -40,7 +40,7 @@ export function MovesView() {
         render: (m) => <strong>{formatMinutes(moveMin(m))}</strong>,
       },
     ],
-    [rows.places],
+    [choices],
   );
   const cartColumns = useMemo<Column<Cart>[]>(
     () => [

@@ -11,6 +11,7 @@ import {
   type TopicKey,
 } from '@kavrell/core/places';
 import { formatCount, formatDate } from '@kavrell/core/units';
+import type { ProductionRows } from '@kavrell/core/productions';
 import { useProduction } from '../../app/production.tsx';
 import { useFileUrl } from '../../platform/files.ts';
 import { change } from '../../platform/rows.ts';
@@ -18,6 +19,7 @@ import { Button } from '../../ui/Button.tsx';
 import { Look } from '../../ui/parts.tsx';
 import { detailWords } from './detailWords.ts';
 import { FactForm } from './FactForm.tsx';
+import { useSome } from '../../platform/some.ts';
 
 type Topic = (typeof TOPICS)[number];
 
@@ -35,9 +37,10 @@ export function WalkView({ place }: { place: Place }) {
     const open = [...TOPICS.slice(i + 1), ...TOPICS.slice(0, i)].find((t) => !facts.some((f) => f.topic === t.key));
     setOpenKey(open?.key ?? null);
   };
+  const own = useSome(rows, ['carts', 'shots', 'scenes']);
   const troubles = useMemo(
-    () => [...passageTroubles(facts, rows.carts), ...noiseTroubles(facts, place, rows)],
-    [facts, rows.carts, rows.shots, rows.scenes, place],
+    () => [...passageTroubles(facts, own.carts), ...noiseTroubles(facts, place, own)],
+    [own, facts, place],
   );
   return (
     <Box maxW="720px">
@@ -99,7 +102,7 @@ export function WalkView({ place }: { place: Place }) {
 function noiseTroubles(
   facts: readonly PlaceFact[],
   place: Place,
-  rows: ReturnType<typeof useProduction>['rows'],
+  rows: Pick<ProductionRows, 'scenes' | 'shots'>,
 ): string[] {
   const here = new Set(rows.scenes.filter((s) => s.placeId === place.id).map((s) => s.id));
   const takes = rows.shots

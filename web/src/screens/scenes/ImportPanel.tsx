@@ -1,5 +1,5 @@
 import { Box, Flex } from '@chakra-ui/react';
-import { useMemo, useState } from 'react';
+import { useState } from 'react';
 import { isText } from '@kavrell/core/formats';
 import type { Scene } from '@kavrell/core/scenes';
 import { formatBytes } from '@kavrell/core/units';
@@ -50,7 +50,7 @@ export function ImportPanel({ intoScene, onDone }: { intoScene: Scene | null; on
     setSaid(null);
     onDone(id);
   };
-  const props = useMemo(() => ({ text, onTaken }), [text]);
+  const props = { text, onTaken };
   return (
     <Box maxW="900px">
       <Flex gap={3} align="center" wrap="wrap" mb={3}>

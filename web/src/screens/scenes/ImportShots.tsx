@@ -31,7 +31,8 @@ export function ImportShots({ text, onTaken, intoScene }: ImportProps & { intoSc
   const [keepNumbers, setKeepNumbers] = useState(true);
   const [said, setSaid] = useState<{ of: string; mapping: Mapping } | null>(null);
   const heads = table.headings.join('\t');
-  const mapping = said?.of === heads ? said.mapping : guessMapping(table.headings);
+  const guessed = useMemo(() => guessMapping(table.headings), [table]);
+  const mapping = said?.of === heads ? said.mapping : guessed;
   const plan = useMemo(
     () =>
       planShotImport(table, mapping, {
@@ -51,7 +52,7 @@ export function ImportShots({ text, onTaken, intoScene }: ImportProps & { intoSc
       skipped,
       mends,
       keepNumbers,
-      mapping.join(),
+      mapping,
       rows.scenes,
       rows.shots,
       rows.people,

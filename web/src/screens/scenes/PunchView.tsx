@@ -20,10 +20,11 @@ export function PunchView() {
   const nowMin = day ? msToMinute(day.date, day.timeZone, now) : null;
   const running = day && nowMin !== null && nowMin > 0 && nowMin < 1440 ? nowMin : null;
   const scenes = useMemo(() => rows.scenes.filter((s) => !s.dayId || s.dayId === day?.id), [rows.scenes, day?.id]);
+  const wholeMin = running === null ? null : Math.floor(running);
+  const states = facts?.states;
   const gates = useMemo(
-    () =>
-      gatesOf({ scenes, shots: rows.shots, slots: rows.slots, states: facts?.states ?? new Map(), nowMin: running }),
-    [scenes, rows.shots, rows.slots, facts?.states, running === null ? null : Math.floor(running)],
+    () => gatesOf({ scenes, shots: rows.shots, slots: rows.slots, states: states ?? new Map(), nowMin: wholeMin }),
+    [scenes, rows.shots, rows.slots, states, wholeMin],
   );
   const hasMoments = rows.scenes.some((s) => s.kind !== 'shots');
   return (

@@ -1,5 +1,5 @@
 import { Box, Flex } from '@chakra-ui/react';
-import { forwardRef, useMemo } from 'react';
+import { forwardRef, useCallback, useMemo } from 'react';
 import { frozenCodes } from '@kavrell/core/callsheet';
 import { SHOT_DEFAULTS, parseQuickLine, placeShot, shotFields, type Scene, type Shot } from '@kavrell/core/scenes';
 import { useProduction } from '../../app/production.tsx';
@@ -28,9 +28,13 @@ export const QuickLine = forwardRef<
   );
   const line = useMemo(() => parseQuickLine(text, context), [text, context]);
   const target = rows.scenes.find((s) => s.number === line.sceneNumber) ?? scene;
-  const place = (afterId: string | null) =>
-    placeShot(target, rows.shots, { afterId, frozen: frozenCodes(rows.frozenSheets), school: production.shotNumbers });
-  const code = useMemo(() => place(null).code, [target, rows.shots, rows.frozenSheets, production.shotNumbers]);
+  const { shotNumbers: school } = production;
+  const place = useCallback(
+    (afterId: string | null) =>
+      placeShot(target, rows.shots, { afterId, frozen: frozenCodes(rows.frozenSheets), school }),
+    [target, rows.shots, rows.frozenSheets, school],
+  );
+  const code = useMemo(() => place(null).code, [place]);
 
   /** At the end of the scene, or right after the chosen shot: there, numbers that are on paper get a digit behind. */
   const add = (here: boolean) => {

@@ -32,7 +32,9 @@ const KEYS = [
   { keys: 'Space', does: 'select a row; an edit then changes all selected' },
   { keys: 'Ctrl V', does: 'paste cells of a spreadsheet from the active cell on' },
   { keys: 'Alt ↑ ↓', does: 'move the shot' },
-  { keys: 'Delete', does: 'delete (Ctrl Z brings it back)' },
+  { keys: 'Delete', does: 'empty the cells, or delete the rows chosen with Space' },
+  { keys: 'Ctrl Delete', does: 'delete the row (Ctrl Z brings it back)' },
+  { keys: 'Shift ↓', does: 'choose cells; Ctrl C copies, Ctrl D fills down' },
   { keys: '[ ]', does: 'scene before, scene after' },
   { keys: 'S', does: 'to what an editor will miss: Enter adds the shot, Delete says not needed' },
 ];

@@ -14,9 +14,10 @@ import type { Grouping } from '../../ui/column.ts';
 import { tableEdits } from '../../ui/edits.ts';
 import { Later } from '../../ui/Later.tsx';
 import { Empty } from '../../ui/parts.tsx';
-import { shotColumns } from './columns.tsx';
+import { COLUMN_PARTS, shotColumns } from './columns.tsx';
 import { QuickLine } from './QuickLine.tsx';
 import { Suggestions } from './Suggestions.tsx';
+import { useSome } from '../../platform/some.ts';
 
 /** The shot table of a scene or of all, with the line that adds one and what an editor would miss. */
 export function ShotsView({
@@ -39,20 +40,8 @@ export function ShotsView({
   const { production, rows, facts, stale } = useProduction();
   const [, setPasted] = useDraft(`import:${production.id}`);
   const states = facts?.states;
-  const columns = useMemo(
-    () => shotColumns(rows, states ?? new Map(), stale),
-    [
-      rows.frozenSheets,
-      rows.people,
-      rows.scenes,
-      rows.setups,
-      rows.cameras,
-      rows.deliverables,
-      rows.asks,
-      states,
-      stale,
-    ],
-  );
+  const own = useSome(rows, COLUMN_PARTS);
+  const columns = useMemo(() => shotColumns(own, states ?? new Map(), stale), [own, states, stale]);
   const groups = useMemo<Grouping<Shot>[]>(() => {
     const scenes = new Map(rows.scenes.map((s) => [s.id, s]));
     const people = new Map(rows.people.map((p) => [p.id, p.shortName]));

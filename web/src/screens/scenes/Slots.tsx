@@ -1,5 +1,5 @@
 import { Box, Flex } from '@chakra-ui/react';
-import { useMemo, useState } from 'react';
+import { useCallback, useMemo, useState } from 'react';
 import { slotClashes, slotFields, type Scene, type Slot } from '@kavrell/core/scenes';
 import { formatClock, formatMinuteOfDay, formatMinutes, parseClock, parseMinutes } from '@kavrell/core/units';
 import { useProduction } from '../../app/production.tsx';
@@ -16,10 +16,13 @@ export function Slots({ scenes }: { scenes: readonly Scene[] }) {
   const { production, rows, day } = useProduction();
   const [tradeId, setTradeId] = useState<string | null>(null);
   const name = (id: string) => rows.people.find((p) => p.id === id)?.shortName ?? 'somebody';
-  const clock = (m: number) => (day ? formatMinuteOfDay(m, day) : formatClock(Math.floor(m / 60) % 24, m % 60, '24'));
+  const clock = useCallback(
+    (m: number) => (day ? formatMinuteOfDay(m, day) : formatClock(Math.floor(m / 60) % 24, m % 60, '24')),
+    [day],
+  );
   const slots = useMemo(() => [...rows.slots].sort((a, b) => a.startMin - b.startMin), [rows.slots]);
   const clashes = useMemo(() => slotClashes(slots), [slots]);
-  const holders = rows.people.filter((p) => p.kind !== 'talent');
+  const holders = useMemo(() => rows.people.filter((p) => p.kind !== 'talent'), [rows.people]);
   const columns = useMemo<Column<Slot>[]>(
     () => [
       {
@@ -49,7 +52,7 @@ export function Slots({ scenes }: { scenes: readonly Scene[] }) {
       },
       { ...textColumn<Slot>('note', 'For what', 'minmax(120px, 2fr)'), extra: 1 },
     ],
-    [holders, scenes, day],
+    [holders, scenes, clock],
   );
   const edits = tableEdits<Slot>(production.id, 'slots', (s) => `the slot at ${clock(s.startMin)}`, 'slot');
   const add = () => {

@@ -13,9 +13,12 @@ import { ShotMark, Tapes } from '../../ui/icons.tsx';
 
 const plain = (list: readonly string[]) => list.map((x) => [x, x] as const);
 
+/** What the columns of shots lean on. */
+export const COLUMN_PARTS = ['frozenSheets', 'people', 'scenes', 'setups', 'cameras', 'deliverables', 'asks'] as const;
+
 /** The columns of the shot table. */
 export function shotColumns(
-  rows: ProductionRows,
+  rows: Pick<ProductionRows, (typeof COLUMN_PARTS)[number]>,
   states: ReadonlyMap<string, ShotState>,
   stale: ReadonlyMap<string, StaleMark>,
 ): Column<Shot>[] {

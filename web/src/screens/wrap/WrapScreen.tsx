@@ -2,7 +2,7 @@ import { Box } from '@chakra-ui/react';
 import { useMemo, useState } from 'react';
 import { dayReportCsv, dayReportPdf, pathOf } from '@kavrell/contract';
 import { formatCount, formatRunning } from '@kavrell/core/units';
-import { wrapOf } from '@kavrell/core/productions';
+import { WRAP_PARTS, wrapOf } from '@kavrell/core/productions';
 import { MEDIA_WORDS, STATE_WORDS, VERDICT_WORDS, wrapCode, wrapWhat, type WrapRow } from '@kavrell/core/wrap';
 import { NoDay } from '../../app/NoDay.tsx';
 import { useProduction } from '../../app/production.tsx';
@@ -12,6 +12,7 @@ import type { Column } from '../../ui/column.ts';
 import { MediaMark, ShotMark, Tape } from '../../ui/icons.tsx';
 import { Empty, Facts, Look, Part, ScreenHead, Why } from '../../ui/parts.tsx';
 import { Sheet } from '../../ui/sheet.tsx';
+import { useSome } from '../../platform/some.ts';
 
 const COLUMNS: Column<WrapRow>[] = [
   {
@@ -114,10 +115,11 @@ const WITH_MOMENTS = COLUMNS.map((c): Column<WrapRow> => {
 export function WrapScreen() {
   const { production, rows, day, facts } = useProduction();
   const [onlyTrouble, setOnlyTrouble] = useState(false);
+  const own = useSome(rows, WRAP_PARTS);
   const lines = useMemo(() => {
     if (!facts || !day) return [];
-    return wrapOf(rows, day, facts);
-  }, [facts, day, rows.clips, rows.cards, rows.cameras, rows.shots, rows.scenes, production.rate]);
+    return wrapOf(own, day, facts);
+  }, [own, facts, day]);
   if (!day || !facts)
     return (
       <NoDay>When a day has been shot, this is where its shots, takes, clips and copies stand side by side.</NoDay>

@@ -10,6 +10,8 @@ import { productionNow } from '../../platform/clock.ts';
 import { useProduction, type ProductionView } from '../../app/production.tsx';
 import { screenLink } from '../../app/links.ts';
 import { SCREENS, type ScreenEntry } from '../screens.ts';
+import { LIGHT_PARTS } from '@kavrell/core/productions';
+import { useSome } from '../../platform/some.ts';
 
 const GROUPS = ['Prepare', 'On the day', 'After'] as const;
 
@@ -60,12 +62,13 @@ function Entry({ screen, lightToMend }: { screen: ScreenEntry; lightToMend: numb
 function useLightToMend(): number {
   const { me, rows, day } = useProduction();
   const [count, setCount] = useState(0);
+  const own = useSome(rows, LIGHT_PARTS);
   useEffect(() => {
     if (me.role !== 'owner') return;
     let gone = false;
     const run = async () => {
       const { openLightFindings } = await import('./toMend.ts');
-      if (!gone) setCount([...openLightFindings(rows, day).values()].filter((n) => n > 0).length);
+      if (!gone) setCount([...openLightFindings(own, day).values()].filter((n) => n > 0).length);
     };
     const idle = window.requestIdleCallback ?? ((f: () => void) => window.setTimeout(f, 400));
     const cancel = window.cancelIdleCallback ?? window.clearTimeout;
@@ -74,18 +77,7 @@ function useLightToMend(): number {
       gone = true;
       cancel(handle);
     };
-  }, [
-    me.role,
-    rows.setups,
-    rows.rooms,
-    rows.circuits,
-    rows.placeFacts,
-    rows.cameras,
-    rows.lightKit,
-    rows.places,
-    rows.production,
-    day,
-  ]);
+  }, [own, me.role, day]);
   return count;
 }
 

@@ -1,0 +1,33 @@
+import type { ProductionRows } from './rows.ts';
+
+type Names = readonly (keyof ProductionRows)[];
+const parts = <const N extends Names>(...names: N): N => names;
+
+/** Which rows each computation over a production leans on: what is worked out stays as it is until one of these changes. */
+export const PLAN_PARTS = parts(
+  ...(['dayItems', 'shots', 'scenes', 'setups', 'relights', 'lightKit', 'rooms', 'places', 'moves'] as const),
+);
+/** A setup’s light: what stands in it, what it lights, and where. */
+export const LIGHT_PARTS = parts(
+  ...(['production', 'setups', 'lightKit', 'rooms', 'circuits', 'placeFacts', 'cameras', 'places'] as const),
+  ...(['shots', 'scenes', 'days'] as const),
+);
+export const FIT_PARTS = parts('production', 'shots', 'cameras', 'lenses', 'deliverables');
+export const PATCH_PARTS = parts(
+  ...(['soundSources', 'soundBoxes', 'soundRoutes', 'links', 'cameras', 'scenes', 'shots', 'people'] as const),
+);
+/** Takes don’t change a sheet. */
+export const SHEET_PARTS = parts(
+  ...LIGHT_PARTS,
+  ...(['people', 'engagements', 'slots', 'risks', 'dayItems', 'relights', 'moves'] as const),
+);
+export const RISK_PARTS = parts(
+  ...LIGHT_PARTS,
+  ...(['dayItems', 'relights', 'moves', 'people', 'engagements', 'lenses', 'deliverables'] as const),
+  ...(['soundSources', 'soundRoutes'] as const),
+);
+export const CARD_PARTS = parts('production', 'cards', 'clips', 'copyFiles', 'copyJobs', 'drives', 'releases');
+export const WRAP_PARTS = parts('production', 'shots', 'scenes', 'clips', 'cards', 'cameras');
+
+/** The rows of some parts. */
+export type RowsOf<N extends Names> = Pick<ProductionRows, N[number]>;
