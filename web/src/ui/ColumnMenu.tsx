@@ -38,7 +38,7 @@ export function ColumnMenu<R>({
     >
       <Portal>
         <Popover.Positioner>
-          <Popover.Content w="340px" maxH="min(420px, 70dvh)" aria-label={`Columns of ${name}`}>
+          <Popover.Content w="340px" maxH="min(320px, 42dvh)" aria-label={`Columns of ${name}`}>
             <Popover.Body>
               {order.map((c, i) => (
                 <Flex key={c.id} align="center" gap={1} minH="32px" data-choose-column={c.id}>

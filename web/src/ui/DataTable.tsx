@@ -63,9 +63,7 @@ const OVERSCAN = 6;
 
 /** How many cells are chosen, while there is more than one. */
 const saidOf = (range: CellRange): string =>
-  isMany(range)
-    ? `${range.bottom - range.top + 1} × ${range.right - range.left + 1} cells: Ctrl C copies, Ctrl D fills down, Delete empties`
-    : '';
+  isMany(range) ? `${range.bottom - range.top + 1} × ${range.right - range.left + 1} cells` : '';
 
 /**
  * The one table: sort, filter, select many, edit in place (one or all selected), reorder, CSV out, everything from

@@ -19,7 +19,7 @@ export function TableTools({
   return (
     <>
       {groups ? (
-        <Box asChild w="140px" minH="28px" py={0}>
+        <Box asChild w="124px" minH="28px" py={0}>
           <select
             className="field"
             aria-label={`Group ${name}`}
@@ -35,7 +35,7 @@ export function TableTools({
           </select>
         </Box>
       ) : null}
-      <Box asChild w="150px" minH="28px" py={0}>
+      <Box asChild w="120px" minH="28px" py={0}>
         <input
           className="field"
           type="search"
