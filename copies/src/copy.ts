@@ -65,9 +65,7 @@ export class Copy {
     source: string,
     files: readonly SourceFile[],
     destinations: readonly Destination[],
-    hooks: OffloadHooks,
-    signal: AbortSignal,
-    options: OffloadOptions,
+    { hooks, signal, options }: { hooks: OffloadHooks; signal: AbortSignal; options: OffloadOptions },
   ) {
     this.source = source;
     this.files = files;

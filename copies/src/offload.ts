@@ -23,7 +23,7 @@ export async function offload(
 ): Promise<FileOutcome[]> {
   const { files, folders } = options.contents ?? (await listSource(source));
   await hooks.onListed?.(files);
-  const copy = new Copy(source, files, destinations, hooks, signal, options);
+  const copy = new Copy(source, files, destinations, { hooks, signal, options });
   const outcomes = await copy.run();
   return [...outcomes, ...(await makeFolders(folders, destinations, outcomes))];
 }

@@ -2,7 +2,7 @@ import type { Camera } from '@kavrell/core/camera';
 import { cameraFrames, type Clock, type Jam } from '@kavrell/core/clocks';
 import { timeOf, type TakeEvent } from '@kavrell/core/roll';
 import { cutDevice, rollDevice, type DeviceState } from '@kavrell/core/camera';
-import { dateOf, midnightMs } from '@kavrell/core/time';
+import { dateOf, midnightMs, zoneAt } from '@kavrell/core/time';
 import { formatLabel, parseRate } from '@kavrell/core/timecode';
 import type { Context } from '../platform/context.ts';
 import { idFrom } from '../platform/ids.ts';
@@ -90,11 +90,8 @@ async function writeClip(
     where: { productionId, label: state.card, deletedAt: null },
   });
   if (!card) return;
-  const day = await context.models.days.findOne({
-    where: { productionId, deletedAt: null },
-    order: [['number', 'ASC']],
-  });
-  const zone = day?.timeZone ?? 'UTC';
+  const days = await context.models.days.findAll({ where: { productionId, deletedAt: null } });
+  const zone = zoneAt(days, state.rollingSinceMs);
   const rate = parseRate(camera.rate);
   const midnight = midnightMs(dateOf(state.rollingSinceMs, zone), zone);
   const frames = cameraFrames(await clocksOf(context, productionId), camera, state.rollingSinceMs, midnight);
@@ -111,5 +108,5 @@ async function writeClip(
 async function clocksOf({ models }: Context, productionId: string): Promise<{ clocks: Clock[]; jams: Jam[] }> {
   const where = { productionId, deletedAt: null };
   const [clocks, jams] = await Promise.all([models.clocks.findAll({ where }), models.jams.findAll({ where })]);
-  return { clocks: clocks as unknown as Clock[], jams: jams as unknown as Jam[] };
+  return { clocks, jams };
 }

@@ -1,6 +1,7 @@
 import type { Content } from 'pdfmake/interfaces.js';
 import { FAULT_WORDS, isolate, type Fault } from '@kavrell/core/sound';
 import type { ProductionRows } from '@kavrell/core/productions';
+import { zoneAt } from '@kavrell/core/time';
 import { faultPdf } from '@kavrell/contract';
 import type { Context } from '../platform/context.ts';
 import {
@@ -29,7 +30,7 @@ export function serveSound(router: Router, context: Context): void {
 
 /** One page for whoever owns the device: what was wrong, what was swapped and what that showed. */
 function evidence(rows: ProductionRows, fault: Fault): Promise<Buffer> {
-  const zone = rows.days[0]?.timeZone ?? 'UTC';
+  const zone = zoneAt(rows.days, fault.foundAtMs);
   const time = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short', timeZone: zone });
   const owner = rows.people.find((p) => p.id === fault.ownerId)?.name ?? 'nobody yet';
   const fact = (name: string, value: string): Content[] => [{ text: name, color: SOFT }, { text: value || '–' }];

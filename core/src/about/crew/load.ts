@@ -1,3 +1,4 @@
+import type { Finding } from '../../base/findings/index.ts';
 import type { Camera } from '../../rooms/camera/index.ts';
 import type { DayPlan, DayRow } from '../../plan/day/index.ts';
 import { formatMinutes } from '../../base/units/index.ts';
@@ -21,13 +22,9 @@ export interface LoadSources {
   cameras: readonly Camera[];
 }
 
-export interface LoadFinding {
-  key: string;
-  level: 'danger' | 'look';
+export interface LoadFinding extends Finding {
   /** Null where nobody does it. */
   personId: string | null;
-  words: string;
-  mend: string;
   startMin: number;
   endMin: number;
 }

@@ -1,6 +1,6 @@
 import type { Camera } from '../../rooms/camera/index.ts';
 import type { DayPlan, DayRow } from '../../plan/day/index.ts';
-import type { Finding, Setup } from '../../rooms/light/index.ts';
+import type { LightFinding, Setup } from '../../rooms/light/index.ts';
 import type { Person } from '../../rooms/people/index.ts';
 import type { LoadFinding, PersonDay } from '../crew/index.ts';
 import type { Circuit, Place, Room } from '../../rooms/places/index.ts';
@@ -38,7 +38,7 @@ export interface ScanSources {
   /** Of each day: what nobody does. */
   nobody: readonly (readonly LoadFinding[])[];
   /** Of each setup: what its light plan is warned of. */
-  lightFindings: ReadonlyMap<string, readonly Finding[]>;
+  lightFindings: ReadonlyMap<string, readonly LightFinding[]>;
 }
 
 /** A line of a day as people call it. */

@@ -13,17 +13,10 @@ import {
 } from './index.ts';
 import { sceneRow, shotRow } from '../../rooms/scenes/testing.ts';
 
-const change = (
-  entityId: string,
-  atMs: number,
-  was: string,
-  now: string,
-  facet = 'text',
-  field = facet,
-): FacetChange => ({
+const change = (entityId: string, atMs: number, was: string, now: string, field = 'text'): FacetChange => ({
   table: 'scenes',
   entityId,
-  facet,
+  facet: field,
   field,
   atMs,
   was,

@@ -64,7 +64,7 @@ describe('panes', () => {
         .map((c) => Math.round(c.z * 100) / 100)
         .sort(),
     ).toEqual([1, 1, 2, 2]);
-    const glass = uprightPane(0, 0, 3, 0, 0.5, 2);
+    const glass = uprightPane({ x: 0, y: 0 }, { x: 3, y: 0 }, 0.5, 2);
     expect(paneArea(glass)).toBeCloseTo(4.5, 12);
     expect(glass.at).toEqual({ x: 1.5, y: 0, z: 1.25 });
   });

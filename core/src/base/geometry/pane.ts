@@ -17,8 +17,9 @@ export function pane(at: Vec, turnDeg: number, tiltDeg: number, widthM: number, 
   return { at, normal, across: times(level, widthM / 2), up: times(up.z < 0 ? times(up, -1) : up, heightM / 2) };
 }
 
+type Point = { readonly x: number; readonly y: number };
 /** An upright rectangle over the line from one floor point to another, from `bottomM` to `topM`. */
-export function uprightPane(x1: number, y1: number, x2: number, y2: number, bottomM: number, topM: number): Pane {
+export function uprightPane({ x: x1, y: y1 }: Point, { x: x2, y: y2 }: Point, bottomM: number, topM: number): Pane {
   const across = { x: (x2 - x1) / 2, y: (y2 - y1) / 2, z: 0 };
   const l = length(across) || 1;
   return {

@@ -105,7 +105,7 @@ export class LtcDecoder {
     const limit = final ? this.signal.end : this.signal.end - reach;
     for (;;) {
       if (this.going) {
-        const bits = follow(this.signal, this.going, 1, limit, this.search, this.ahead);
+        const bits = follow(this.signal, this.going, { direction: 1, until: limit }, this.search, this.ahead);
         if (this.digest(bits)) break;
       } else if (!this.acquire(limit, final)) break;
     }
@@ -125,13 +125,19 @@ export class LtcDecoder {
     }
     const floor = Math.max(this.floor, this.signal.start);
     for (const lock of this.search.find(this.signal, from)) {
-      const back = follow(this.signal, lock, -1, floor, this.search, this.behind);
-      const ahead = follow(this.signal, lock, 1, Math.min(limit, from + blockSamples), this.search, this.ahead);
+      const back = follow(this.signal, lock, { direction: -1, until: floor }, this.search, this.behind);
+      const ahead = follow(
+        this.signal,
+        lock,
+        { direction: 1, until: Math.min(limit, from + blockSamples) },
+        this.search,
+        this.ahead,
+      );
       if (back.firstHalf.length + ahead.firstHalf.length < WORD_BITS) continue;
       const trial = join(back, ahead);
       if (!hasSync(likeliestBits(trial.firstHalf, trial.secondHalf))) continue;
       this.cursor = from;
-      const bits = join(back, follow(this.signal, lock, 1, limit, this.search, this.ahead));
+      const bits = join(back, follow(this.signal, lock, { direction: 1, until: limit }, this.search, this.ahead));
       return !this.digest(bits);
     }
     this.cursor = from + blockSamples * HOP;

@@ -48,8 +48,7 @@ export class Room {
 export function follow(
   signal: SignalWindow,
   lock: Lock,
-  direction: 1 | -1,
-  until: number,
+  { direction, until }: { direction: 1 | -1; until: number },
   range: { shortest: number; longest: number },
   room: Room,
 ): Bits {

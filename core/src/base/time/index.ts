@@ -91,3 +91,14 @@ export function dateOf(ms: number, timeZone: string): string {
   const at = new TZDate(ms, timeZone);
   return `${at.getFullYear()}-${String(at.getMonth() + 1).padStart(2, '0')}-${String(at.getDate()).padStart(2, '0')}`;
 }
+
+/**
+ * The time zone at a moment, by the days that are planned: of the latest day that has begun, each by its own midnight; before all of them of
+ * the first. A night past midnight is still of its day. `UTC` where no day is planned.
+ */
+export function zoneAt(days: readonly { date: string; timeZone: string }[], ms: number): string {
+  const begun = days
+    .map((day) => ({ day, fromMs: midnightMs(day.date, day.timeZone) }))
+    .sort((a, b) => a.fromMs - b.fromMs);
+  return (begun.findLast(({ fromMs }) => fromMs <= ms) ?? begun[0])?.day.timeZone ?? 'UTC';
+}

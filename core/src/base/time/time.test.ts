@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { dateOf, isCalendarDate, isTimeZone, midnightMs, minuteToMs, msToMinute, wallClock } from './index.ts';
+import { dateOf, isCalendarDate, isTimeZone, midnightMs, minuteToMs, msToMinute, wallClock, zoneAt } from './index.ts';
 
 const LONDON = 'Europe/London';
 
@@ -56,5 +56,24 @@ describe('time', () => {
   });
   it('dates an instant in its zone', () => {
     expect(dateOf(Date.UTC(2027, 2, 18, 23, 30), 'Asia/Tokyo')).toBe('2027-03-19');
+  });
+});
+
+describe('the zone at a moment', () => {
+  const days = [
+    { date: '2027-03-18', timeZone: 'Europe/Oslo' },
+    { date: '2027-03-20', timeZone: 'Atlantic/Azores' },
+  ];
+  it('is that of the latest day that has begun, a night past midnight still of its day', () => {
+    const at = (iso: string) => zoneAt(days, Date.parse(iso));
+    expect(at('2027-03-18T08:00:00Z')).toBe('Europe/Oslo');
+    expect(at('2027-03-19T02:00:00Z')).toBe('Europe/Oslo');
+    // Midnight of the twentieth comes an hour after UTC on the Azores.
+    expect(at('2027-03-20T00:59:00Z')).toBe('Europe/Oslo');
+    expect(at('2027-03-20T01:00:00Z')).toBe('Atlantic/Azores');
+  });
+  it('before all days is that of the first, and nobody’s where none is planned', () => {
+    expect(zoneAt([...days].reverse(), 0)).toBe('Europe/Oslo');
+    expect(zoneAt([], 0)).toBe('UTC');
   });
 });

@@ -24,15 +24,18 @@ describe('the ladder', () => {
     const gen = (min: number, max: number) => fc.double({ min, max, noNaN: true });
     fc.assert(
       fc.property(
-        gen(1, 50_000),
-        gen(1, 200),
-        gen(5, 360),
-        gen(1, 22),
-        gen(50, 25_600),
-        gen(0, 10),
+        fc.record({
+          illuminanceLux: gen(1, 50_000),
+          fps: gen(1, 200),
+          angleDeg: gen(5, 360),
+          tStop: gen(1, 22),
+          ei: gen(50, 25_600),
+          ndStops: gen(0, 10),
+        }),
         gen(0, 4),
-        (illuminanceLux, fps, angleDeg, tStop, ei, ndStops, more) => {
-          const i = { illuminanceLux, fps, angleDeg, tStop, ei, ndStops, otherStops: 0 };
+        (said, more) => {
+          const i = { ...said, otherStops: 0 };
+          const { illuminanceLux, ei, fps, tStop, ndStops } = i;
           const at = exposureLadder(i).overStops;
           expect(exposureLadder({ ...i, ndStops: ndStops + more }).overStops).toBeCloseTo(at - more, 6);
           expect(exposureLadder({ ...i, ei: ei * 2 }).overStops).toBeCloseTo(at + 1, 6);

@@ -19,7 +19,7 @@ export function crossingTime(
   angleDeg: number,
 ): Passing {
   const seconds = frameM / speedMps;
-  return passing(seconds, speedMps, frameM, shootFps, playFps, angleDeg);
+  return passing({ seconds, speedMps, frameM, shootFps, playFps, angleDeg });
 }
 
 /**
@@ -34,17 +34,18 @@ export function fallingTime(
   angleDeg: number,
 ): Passing {
   const seconds = Math.sqrt((2 * (aboveM + frameM)) / G) - Math.sqrt((2 * aboveM) / G);
-  return passing(seconds, Math.sqrt(2 * G * (aboveM + frameM)), frameM, shootFps, playFps, angleDeg);
+  const speedMps = Math.sqrt(2 * G * (aboveM + frameM));
+  return passing({ seconds, speedMps, frameM, shootFps, playFps, angleDeg });
 }
 
-function passing(
-  seconds: number,
-  speedMps: number,
-  frameM: number,
-  shootFps: number,
-  playFps: number,
-  angleDeg: number,
-): Passing {
+function passing({
+  seconds,
+  speedMps,
+  frameM,
+  shootFps,
+  playFps,
+  angleDeg,
+}: Record<'seconds' | 'speedMps' | 'frameM' | 'shootFps' | 'playFps' | 'angleDeg', number>): Passing {
   return {
     seconds,
     playSeconds: (seconds * shootFps) / playFps,

@@ -36,6 +36,6 @@ export const riggingCalcs = [
       input: { areaM2: 2, heightM: 2, windMps: 10, massKg: 0, baseRadiusM: 1 },
       output: { forceN: 147, momentNm: 294, ballastKg: 441 / (9.81 * 0.5), limitMps: 0 },
     },
-    run: (i) => windLoad(i.areaM2, i.heightM, i.windMps, i.massKg, i.baseRadiusM, i.legs),
+    run: (i) => windLoad(i),
   }),
 ];

@@ -17,14 +17,21 @@ export interface WindLoad {
  * Whether a stand with something flat on it stands in a gust: F = ½·ρ·c·A·v² at the height of its middle, against its weight
  * on the nearest tipping line (R·cos(π/n) for n legs), with a margin of 1.5. Source: drag of a flat plate, statics.
  */
-export function windLoad(
-  areaM2: number,
-  heightM: number,
-  windMps: number,
-  massKg: number,
-  baseRadiusM: number,
+export function windLoad({
+  areaM2,
+  heightM,
+  windMps,
+  massKg,
+  baseRadiusM,
   legs = 3,
-): WindLoad {
+}: {
+  areaM2: number;
+  heightM: number;
+  windMps: number;
+  massKg: number;
+  baseRadiusM: number;
+  legs?: number | undefined;
+}): WindLoad {
   const pressure = 0.5 * AIR * DRAG;
   const forceN = pressure * areaM2 * windMps ** 2;
   const momentNm = forceN * heightM;

@@ -33,7 +33,7 @@ export function fitPlan(s: FitSources): FitResult {
     for (const letter of letters) {
       const camera = byLetter.get(letter);
       if (!camera) continue;
-      const fitted = fitOne(s, shot, camera, wishFor(wishes, letter), taken, findings);
+      const fitted = fitOne(s, shot, camera, wishFor(wishes, letter), { taken, findings });
       fittings.push(fitted);
       const { lens } = fitted;
       if (lens && s.job.filterThreadMm && lens.threadMm && lens.threadMm !== s.job.filterThreadMm)
@@ -54,8 +54,8 @@ function fitOne(
   shot: Shot,
   camera: Camera,
   wish: Wish,
-  taken: Map<string, number>,
-  findings: FitFinding[],
+  /** What lenses other cameras of the shot have by now, and what was found. */
+  { taken, findings }: { taken: Map<string, number>; findings: FitFinding[] },
 ): Fitting {
   const say = (what: string, level: FitFinding['level'], words: string, mend: string) =>
     findings.push({
@@ -169,8 +169,8 @@ function fitOne(
         'A taller mode of the sensor, or a spherical lens.',
       );
   }
-  const exposure = exposureFor(s, shot, camera, lens, focalMm, fps);
-  if (exposure) sayExposure(s, shot, camera, lens, focalMm, exposure, gone, say);
+  const exposure = exposureFor(s, shot, { camera, lens, focalMm, fps });
+  if (exposure) sayExposure(s, shot, { camera, lens, focalMm }, { exposure, gone, say });
   return {
     shot,
     camera,

@@ -14,14 +14,24 @@ export const NB = '\u00a0';
 
 const stops = (n: number) => `${n.toFixed(1)}${NB}stops`;
 
+/** A lens on a camera, at a focal length. */
+interface Mounted {
+  camera: Camera;
+  lens: Lens;
+  focalMm: number;
+}
+interface Said {
+  exposure: FitExposure;
+  /** Lenses that are no longer there, faulty or left. */
+  gone: readonly Lens[];
+  say: (what: string, level: FitFinding['level'], words: string, mend: string) => void;
+}
+
 /** In the order most work in: rate, shutter, stop, EI, ND. Null when the setup has no light drawn. */
 export function exposureFor(
   s: FitSources,
   shot: Shot,
-  camera: Camera,
-  lens: Lens,
-  focalMm: number,
-  fps: number,
+  { camera, lens, focalMm, fps }: Mounted & { fps: number },
 ): FitExposure | null {
   const light = shot.setupId ? s.light.get(shot.setupId) : undefined;
   if (!light?.keyLux) return null;
@@ -58,12 +68,8 @@ export function exposureFor(
 export function sayExposure(
   s: FitSources,
   shot: Shot,
-  camera: Camera,
-  lens: Lens,
-  focalMm: number,
-  e: FitExposure,
-  gone: readonly Lens[],
-  say: (what: string, level: FitFinding['level'], words: string, mend: string) => void,
+  { camera, lens, focalMm }: Mounted,
+  { exposure: e, gone, say }: Said,
 ): void {
   const who = `${shot.code} on ${camera.letter}`;
   if (e.shortStops > 0) {

@@ -1,3 +1,4 @@
+import type { Finding } from '../../base/findings/index.ts';
 import { type ShutterSchool } from '../../physics/exposure/index.ts';
 import type { Shot } from '../scenes/index.ts';
 import { type Lens } from './lens.ts';
@@ -61,13 +62,9 @@ export interface FitExposure {
   price: string;
 }
 
-export interface FitFinding {
-  key: string;
-  level: 'danger' | 'look';
+export interface FitFinding extends Finding {
   shotId: string;
   letter: string;
-  words: string;
-  mend: string;
 }
 
 export interface FitResult {

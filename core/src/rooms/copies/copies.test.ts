@@ -50,7 +50,7 @@ const drives = [drive('x', 'bag'), drive('y', 'van'), drive('z', 'Bag ')];
 const clips = [clip('1'), clip('2')];
 const policy: KeepPolicy = { verifiedCopies: 2, apart: true, format: 'afterCopies', leaveOut: [] };
 const status = (files: CopyFile[], jobs: CopyJob[] = [], p = policy, c = clips) =>
-  cardStatus(card, c, files, jobs, drives, p);
+  cardStatus(card, { clips: c, files, jobs, drives }, p);
 const whole = (driveId: string) => [file(driveId, '1', 'verified'), file(driveId, '2', 'verified')];
 
 describe('where a card’s media stand', () => {
@@ -85,16 +85,16 @@ describe('where a card’s media stand', () => {
   it('two drives on one device are one copy, whatever they are called', () => {
     const one = [drive('x', 'bag', 'disk'), drive('y', 'van', 'disk')];
     const both = [...whole('x'), ...whole('y')];
-    expect(cardStatus(card, clips, both, [], one, policy)).toMatchObject({
+    expect(cardStatus(card, { clips, files: both, drives: one }, policy)).toMatchObject({
       state: 'verified',
       missing: 'x and y are one device and count as one copy: needs 1 more on another.',
     });
     const three = [...one, drive('z', 'van')];
-    expect(cardStatus(card, clips, [...both, ...whole('z')], [], three, policy).state).toBe('kept');
+    expect(cardStatus(card, { clips, files: [...both, ...whole('z')], drives: three }, policy).state).toBe('kept');
   });
   it('places count as two only when both are said', () => {
     const unsaid = [drive('x', 'bag'), drive('y', ' ')];
-    expect(cardStatus(card, clips, [...whole('x'), ...whole('y')], [], unsaid, policy)).toMatchObject({
+    expect(cardStatus(card, { clips, files: [...whole('x'), ...whole('y')], drives: unsaid }, policy)).toMatchObject({
       state: 'verified',
       missing: expect.stringContaining('Where y is kept is not said'),
     });
@@ -102,15 +102,15 @@ describe('where a card’s media stand', () => {
   it('a drive that was never taken on, or is another device by now, holds no copy', () => {
     const both = [...whole('x'), ...whole('y')];
     const never = drives.map((d) => (d.id === 'y' ? { ...d, volume: null } : d));
-    expect(cardStatus(card, clips, both, [], never, policy)).toMatchObject({ state: 'verified' });
+    expect(cardStatus(card, { clips, files: both, drives: never }, policy)).toMatchObject({ state: 'verified' });
     const swapped = drives.map((d) => (d.id === 'y' ? { ...d, volume: { ...d.volume!, id: 'other' } } : d));
-    expect(cardStatus(card, clips, both, [], swapped, policy)).toMatchObject({ state: 'verified' });
+    expect(cardStatus(card, { clips, files: both, drives: swapped }, policy)).toMatchObject({ state: 'verified' });
     const unmarked = both.map((f) => ({ ...f, volumeId: null }));
     expect(status(unmarked).state).toBe('onCardOnly');
   });
   it('with something on it that is not copied, nothing is kept, and it is named', () => {
     const odd = { ...card, notCopied: [{ path: 'link', reason: 'a link' }] };
-    const found = cardStatus(odd, clips, [...whole('x'), ...whole('y')], [], drives, policy);
+    const found = cardStatus(odd, { clips, files: [...whole('x'), ...whole('y')], drives }, policy);
     expect(found.state).toBe('verified');
     expect(found.missing).toMatch(/link \(a link\) is not copied/);
     expect(releaseHindrances(found, drives, { ...policy, format: 'never' }, 0, 1)).toContainEqual(found.missing);
@@ -160,12 +160,13 @@ describe('a card may be formatted', () => {
     { ...drives[1]!, kind: 'disk' },
   ] as Drive[];
   const out = { ...card, unloaded: true };
-  const of = (files: CopyFile[], p = policy, jobs: CopyJob[] = []) => cardStatus(out, clips, files, jobs, kinds, p);
+  const of = (files: CopyFile[], p = policy, jobs: CopyJob[] = []) =>
+    cardStatus(out, { clips, files, jobs, drives: kinds }, p);
   const both = [...whole('x'), ...whole('y')];
   it('when it is kept, on two kinds of device, and out of its camera', () => {
     expect(releaseHindrances(of(both), kinds, policy, null, 0)).toEqual([]);
     expect(releaseGrounds(of(both), kinds)).toBe('2 files verified on x (fast disk, bag); y (slow disk, van)');
-    const inCamera = cardStatus(card, clips, both, [], kinds, policy);
+    const inCamera = cardStatus(card, { clips, files: both, drives: kinds }, policy);
     expect(releaseHindrances(inCamera, kinds, policy, null, 0)).toEqual(['It is in a camera: take it out first.']);
   });
   it('not while a copy lacks, nor while a job runs, nor when all copies are of one kind', () => {
@@ -187,9 +188,9 @@ describe('a card may be formatted', () => {
     expect(releaseHindrances(of(whole('x'), never), kinds, never, 100, 100)).toEqual(['Needs 1 more verified copy.']);
   });
   it('never when there is nothing on it', () =>
-    expect(releaseHindrances(cardStatus(out, [], [], [], kinds, policy), kinds, policy, 0, 1)).toEqual([
-      'There is nothing on it.',
-    ]));
+    expect(
+      releaseHindrances(cardStatus(out, { clips: [], files: [], drives: kinds }, policy), kinds, policy, 0, 1),
+    ).toEqual(['There is nothing on it.']));
 });
 
 describe('a measured rate', () => {

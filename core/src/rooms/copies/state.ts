@@ -43,20 +43,22 @@ function latestFiles(cardId: string, files: readonly CopyFile[], jobs: readonly 
   return latest;
 }
 
+/** What is known of a production’s media. */
+export interface KnownMedia {
+  clips: readonly Clip[];
+  files: readonly CopyFile[];
+  jobs?: readonly CopyJob[];
+  drives: readonly Drive[];
+  releases?: readonly Release[];
+}
+
 /**
  * Where a card's media stand. A drive has the card *verified* only when every file now known on the card was
  * read back and compared there. *Kept* is the policy: so many verified copies and, if asked, not all in one
  * place. A copy that was never compared counts for nothing.
  */
-export function cardStatus(
-  card: Card,
-  clips: readonly Clip[],
-  files: readonly CopyFile[],
-  jobs: readonly CopyJob[],
-  drives: readonly Drive[],
-  policy: KeepPolicy,
-  releases: readonly Release[] = [],
-): CardStatus {
+export function cardStatus(card: Card, known: KnownMedia, policy: KeepPolicy): CardStatus {
+  const { clips, files, jobs = [], drives, releases = [] } = known;
   const own = clips.filter((c) => c.cardId === card.id);
   const volumeOf = new Map(drives.map((d) => [d.id, d.volume?.id ?? null]));
   // A copy is on the device that it went to: a drive that was never taken on, or is another by now, holds none.

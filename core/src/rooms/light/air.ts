@@ -1,6 +1,6 @@
 import { distance } from '../../base/geometry/index.ts';
 import { detailOf, type PlaceFact } from '../places/index.ts';
-import { capital, metresText, nameOf, type Finding, type Surroundings } from './finding.ts';
+import { capital, metresText, nameOf, type LightFinding, type Surroundings } from './finding.ts';
 import { lampOf } from './lamp.ts';
 import { placeOf } from './space.ts';
 
@@ -21,13 +21,13 @@ export const hazePermission = (facts: readonly PlaceFact[]) =>
   facts.map((f) => detailOf(f, 'permission')).find((p) => p?.what === 'haze') ?? null;
 
 /** Haze against permission, alarms and time; hot lamps against cloth. */
-export function airFindings(s: Surroundings): Finding[] {
-  const found: Finding[] = [];
+export function airFindings(s: Surroundings): LightFinding[] {
+  const found: LightFinding[] = [];
   if (s.plan.haze !== 'none') {
     const permission = hazePermission(s.facts);
     const alarm = s.facts.map((f) => detailOf(f, 'alarm')).find((a) => a && a.kind !== 'none');
     const volume = s.room && !s.room.outside ? s.room.widthM * s.room.depthM * s.room.heightM : null;
-    const say = (key: string, level: Finding['level'], words: string, mend: string) =>
+    const say = (key: string, level: LightFinding['level'], words: string, mend: string) =>
       found.push({ key: `haze:${key}`, level, itemIds: [], words, mend, fix: null });
     if (permission?.state === 'forbidden')
       say(

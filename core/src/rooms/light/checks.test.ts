@@ -14,7 +14,7 @@ import {
   planCautions,
   raisedBody,
   stability,
-  type Finding,
+  type LightFinding,
   type Surroundings,
   type LightPlan,
   type PlanItem,
@@ -34,9 +34,9 @@ import {
   surroundings,
 } from './testing.ts';
 
-const find = (plan: LightPlan, prefix: string, f: Partial<Surroundings> = {}): Finding[] =>
+const find = (plan: LightPlan, prefix: string, f: Partial<Surroundings> = {}): LightFinding[] =>
   checkPlan(surroundings(plan, f)).filter((x) => x.key.startsWith(prefix));
-const fixed = (plan: LightPlan, finding: Finding | undefined): LightPlan =>
+const fixed = (plan: LightPlan, finding: LightFinding | undefined): LightPlan =>
   aPlan(
     plan.items.map((i) => (i.id === finding?.fix?.id ? ({ ...i, ...finding.fix.values } as PlanItem) : i)),
     { haze: plan.haze },
@@ -204,6 +204,18 @@ describe('what stands', () => {
     expect(
       find(aPlan([aFrame({ standKey: 'stand-arm', zM: 2 })]), 'wind:', { room: aRoom({ outside: true }) })[0]?.words,
     ).toMatch(/Nobody has said what gusts/);
+  });
+  it('asks for it of a lamp too: a dome on a light stand is a sail, and no word is no calm', () => {
+    const lamp = aSource({ zM: 2.4, standKey: 'stand-light', fixtureKey: 'panel-battery', battery: true });
+    const [found] = find(aPlan([lamp]), 'wind:', { room: aRoom({ outside: true }) });
+    expect(found).toMatchObject({ level: 'look' });
+    expect(found?.words).toMatch(/stands to \d+\.\d\u00a0m\/s/);
+  });
+  it('what is held by nobody knows what still gets wind, size and fall zone', () => {
+    const frame = aFrame({ zM: 2, standKey: null, widthM: 2.4, heightM: 2.4 });
+    const plan = aPlan([aPerson({ xM: 1 }), frame]);
+    const kinds = checkPlan(surroundings(plan, { room: aRoom({ outside: true }) })).map((f) => f.key.split(':')[0]);
+    expect(kinds).toEqual(expect.arrayContaining(['stand', 'wind', 'large', 'zone']));
   });
   it('a fall zone with somebody in it wants a name; with one, or apart, it is quiet', () => {
     const frame = aFrame({ zM: 2, standKey: 'stand-arm', ballastKg: 22 });

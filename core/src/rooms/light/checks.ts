@@ -1,22 +1,24 @@
 import { airFindings } from './air.ts';
 import { electricFindings } from './electric.ts';
 import { sightFindings } from './sight.ts';
-import { standingFindings } from './standing.ts';
+import { standingFindings } from './standingChecks.ts';
 import { isRaised } from './plan.ts';
 import { raisedBody } from './standing.ts';
-import type { Finding, FindingLevel, Surroundings } from './finding.ts';
+import { findAll, worstFirst, type Rule } from '../../base/findings/index.ts';
+import type { LightFinding, Surroundings } from './finding.ts';
 
-const ORDER: Readonly<Record<FindingLevel, number>> = { danger: 0, look: 1, note: 2 };
+const RULES: readonly Rule<Surroundings, LightFinding>[] = [
+  standingFindings,
+  electricFindings,
+  airFindings,
+  sightFindings,
+];
 
 /** Everything found on a plan, the worst first. */
-export function checkPlan(s: Surroundings): Finding[] {
-  return [...standingFindings(s), ...electricFindings(s), ...airFindings(s), ...sightFindings(s)].sort(
-    (a, b) => ORDER[a.level] - ORDER[b.level],
-  );
-}
+export const checkPlan = (s: Surroundings): LightFinding[] => worstFirst(findAll(RULES, s));
 
 /** Findings that somebody must do something about. */
-export const open = (findings: readonly Finding[]): Finding[] => findings.filter((f) => f.level !== 'note');
+export const open = (findings: readonly LightFinding[]): LightFinding[] => findings.filter((f) => f.level !== 'note');
 
 /** The usual short cautions for what a plan holds. */
 export function planCautions(s: Surroundings): string[] {

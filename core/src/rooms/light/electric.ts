@@ -10,7 +10,7 @@ import {
   type CircuitLoad,
 } from '../../physics/power/index.ts';
 import { cablePath, nextCable, type CablePath } from './cables.ts';
-import { capital, metresText, nameOf, type Finding, type Surroundings } from './finding.ts';
+import { capital, metresText, nameOf, type LightFinding, type Surroundings } from './finding.ts';
 import { lampOf, type Lamp } from './lamp.ts';
 import type { SourceItem } from './plan.ts';
 
@@ -62,8 +62,8 @@ export const cableOf = (item: SourceItem, s: Pick<Surroundings, 'room'>): CableP
 const amps = (a: number) => `${a.toFixed(1)}\u00a0A`;
 
 /** Circuits over their margin or unknown, cables too short or across a door, voltage lost, batteries, water. */
-export function electricFindings(s: Surroundings): Finding[] {
-  const found: Finding[] = [];
+export function electricFindings(s: Surroundings): LightFinding[] {
+  const found: LightFinding[] = [];
   const uses = circuitUses(s);
   const lamps = poweredOf(s);
   for (const { circuit, load, itemIds } of uses) {

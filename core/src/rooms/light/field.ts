@@ -33,11 +33,12 @@ export function lightField(
   const rows = Math.max(2, Math.round((most * depthM) / longest));
   const lux = new Float32Array(columns * rows);
   const cell = { x: widthM / columns, y: depthM / rows };
+  const grid: Grid = { columns, rows, cell, heightM };
   const all = [...lights.around.values()].reduce((a, b) => a + b, 0) + (lights.sky ? lights.sky.levelLux : 0);
   if (all > 0) lux.fill(all);
   for (const d of lights.directs) {
     if (d.level === 0) continue;
-    const shade = shadowMask(lights, d.at, columns, rows, cell, heightM, d.id);
+    const shade = shadowMask(lights, d.at, grid, d.id);
     // Reading × (distance² + r²) is the same everywhere for a disc; for others r is that of the same area.
     const r2 =
       'radiusM' in d.lamp.emitter
@@ -47,11 +48,11 @@ export function lightField(
     const power = d.level * lightAtDistance(d.lamp.emitter, d.lamp.luxAt1m, 1, FAR_M) * (FAR_M ** 2 + r2);
     const table = spreadTable(d.lamp.beamDeg);
     if (d.through) continue;
-    pour(lux, shade, columns, rows, cell, heightM, d.at, d.axis, power, r2, table);
+    pour(lux, shade, grid, { at: d.at, axis: d.axis, power, r2, table });
   }
   const wide = spreadTable(120);
   for (const { at, axis, areaM2, glow } of wholeCloths(lights))
-    pour(lux, null, columns, rows, cell, heightM, at, axis, (glow * areaM2) / Math.PI, areaM2 / Math.PI, wide);
+    pour(lux, null, grid, { at, axis, power: (glow * areaM2) / Math.PI, r2: areaM2 / Math.PI, table: wide });
   return { columns, rows, widthM, depthM, heightM, lux };
 }
 
@@ -86,18 +87,27 @@ function spreadTable(beamDeg: number): Float32Array {
   return table;
 }
 
+/** Cells at one height. */
+interface Grid {
+  columns: number;
+  rows: number;
+  cell: { x: number; y: number };
+  heightM: number;
+}
+/** Light from a place along an axis: its power (lux · m²), the square of its half size, and its spread by cosine. */
+interface Beam {
+  at: Vec;
+  axis: Vec;
+  power: number;
+  r2: number;
+  table: Float32Array;
+}
+
 function pour(
   lux: Float32Array,
   shade: Uint8Array | null,
-  columns: number,
-  rows: number,
-  cell: { x: number; y: number },
-  heightM: number,
-  at: Vec,
-  axis: Vec,
-  power: number,
-  r2: number,
-  table: Float32Array,
+  { columns, rows, cell, heightM }: Grid,
+  { at, axis, power, r2, table }: Beam,
 ): void {
   const dz = heightM - at.z;
   const round = table[0] === 1;
@@ -126,22 +136,14 @@ function pour(
 }
 
 /** Cells that flags, frames and boards keep a point of light from; null when none stands in its way. */
-function shadowMask(
-  lights: Lights,
-  from: Vec,
-  columns: number,
-  rows: number,
-  cell: { x: number; y: number },
-  heightM: number,
-  own: string,
-): Uint8Array | null {
+function shadowMask(lights: Lights, from: Vec, grid: Grid, own: string): Uint8Array | null {
   let mask: Uint8Array | null = null;
   for (const { id, pane } of lights.space.panes) {
     if (id === own) continue;
-    const shape = shadowOf(corners(pane), from, heightM);
+    const shape = shadowOf(corners(pane), from, grid.heightM);
     if (shape.length < 3) continue;
-    mask ??= new Uint8Array(columns * rows);
-    fill(mask, shape, columns, rows, cell);
+    mask ??= new Uint8Array(grid.columns * grid.rows);
+    fill(mask, shape, grid);
   }
   return mask;
 }
@@ -169,13 +171,7 @@ function shadowOf(polygon: readonly Vec[], from: Vec, heightM: number): { x: num
 }
 
 /** Marks the cells whose middle lies in a convex shape, row by row. */
-function fill(
-  mask: Uint8Array,
-  shape: readonly { x: number; y: number }[],
-  columns: number,
-  rows: number,
-  cell: { x: number; y: number },
-): void {
+function fill(mask: Uint8Array, shape: readonly { x: number; y: number }[], { columns, rows, cell }: Grid): void {
   for (let row = 0; row < rows; row += 1) {
     const y = (row + 0.5) * cell.y;
     let [low, high] = [Infinity, -Infinity];

@@ -1,11 +1,9 @@
+import type { Finding } from '../../base/findings/index.ts';
 import type { Circuit, PlaceFact, Room } from '../places/index.ts';
 import type { Catalogue } from './library.ts';
 import type { LightScene } from './emitters.ts';
 import type { Settings } from './reading.ts';
 import type { LightPlan, PlanItem } from './plan.ts';
-
-/** How bad: somebody could be hurt or it can't work; somebody should look; good to know. */
-export type FindingLevel = 'danger' | 'look' | 'note';
 
 /** One change of the plan that mends a finding. */
 export interface Mend {
@@ -14,14 +12,9 @@ export interface Mend {
   values: Partial<Record<string, unknown>>;
 }
 
-/** Something found on a plan: what, which things, what helps. */
-export interface Finding {
-  key: string;
-  level: FindingLevel;
+/** Something found on a plan of light: which things, and what one press mends. */
+export interface LightFinding extends Finding {
   itemIds: string[];
-  words: string;
-  /** What helps, in words. */
-  mend: string;
   fix: Mend | null;
 }
 

@@ -12,6 +12,7 @@ export * from './sight.ts';
 export { inMirrors, seenIn } from './mirrors.ts';
 export { DEFAULT_SENSOR, type Framed, framed, sensorOf } from './framed.ts';
 export * from './standing.ts';
+export * from './standingChecks.ts';
 export * from './cables.ts';
 export * from './electric.ts';
 export * from './air.ts';

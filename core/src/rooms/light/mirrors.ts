@@ -12,7 +12,7 @@ import {
   type Pane,
   type Vec,
 } from '../../base/geometry/index.ts';
-import { listed, metresText, nameOf, type Finding, type Sensor, type Surroundings } from './finding.ts';
+import { listed, metresText, nameOf, type LightFinding, type Sensor, type Surroundings } from './finding.ts';
 import { clear, featurePane, paneOf, placeOf, type Space } from './space.ts';
 import type { CameraItem, PersonItem, PlanItem } from './plan.ts';
 import { framed, outness, sensorOf } from './framed.ts';
@@ -39,8 +39,7 @@ const cameraBody = (c: CameraItem): Vec[] => {
 
 /** Whether a camera sees any of the points in a mirror: the image behind the glass, cut to the pane, inside the picture, nothing between. */
 export function seenIn(
-  mirror: Pane,
-  mirrorId: string,
+  { pane: mirror, id: mirrorId }: { pane: Pane; id: string },
   camera: CameraItem,
   sensor: Sensor,
   points: readonly Vec[],
@@ -62,12 +61,12 @@ export const STEP_M = 0.1;
 const MOST_STEPS = 25;
 
 /** Cameras and lamps that show in mirrors, glass or dark windows. */
-export function inMirrors(s: Surroundings, space: Space): Finding[] {
+export function inMirrors(s: Surroundings, space: Space): LightFinding[] {
   const mirrors = mirrorsOf(s);
   if (mirrors.length === 0) return [];
   const cameras = s.plan.items.filter((i): i is CameraItem => i.kind === 'camera');
   const faces = s.plan.items.filter((i): i is PersonItem => i.kind === 'person');
-  const found: Finding[] = [];
+  const found: LightFinding[] = [];
   for (const m of mirrors) {
     for (const camera of cameras) {
       const sensor = sensorOf(camera, s.cameras);
@@ -75,7 +74,7 @@ export function inMirrors(s: Surroundings, space: Space): Finding[] {
       const shown = s.plan.items.filter(
         (other) =>
           (other.kind === 'camera' || (other.kind === 'source' && other.role !== 'practical')) &&
-          seenIn(m.pane, m.id, camera, sensor, pointsAt(other), space),
+          seenIn(m, camera, sensor, pointsAt(other), space),
       );
       // One thing is moved at a time, the camera itself first: that often takes the others out too.
       const other = shown.find((x) => x.id === camera.id) ?? shown[0];
@@ -85,7 +84,7 @@ export function inMirrors(s: Surroundings, space: Space): Finding[] {
             distance(placeOf(a), placeOf(camera)) < distance(placeOf(b), placeOf(camera)) ? a : b,
           )
         : null;
-      const to = movedClear(m, camera, sensor, other, pointsAt, subject, space, s);
+      const to = movedClear({ mirror: m, camera, sensor, other, pointsAt, subject, space }, s);
       const called = (x: PlanItem) => (x.id === camera.id ? 'itself' : nameOf(x));
       const mover = other.kind === 'camera' ? other.letter : nameOf(other);
       found.push({
@@ -105,13 +104,23 @@ export function inMirrors(s: Surroundings, space: Space): Finding[] {
 
 /** The shortest of a few straight moves that brings a thing out of the mirror; a camera keeps looking at its subject. */
 function movedClear(
-  m: { id: string; pane: Pane },
-  camera: CameraItem,
-  sensor: Sensor,
-  other: PlanItem,
-  pointsAt: (at: PlanItem) => Vec[],
-  subject: PersonItem | null,
-  space: Space,
+  {
+    mirror,
+    camera,
+    sensor,
+    other,
+    pointsAt,
+    subject,
+    space,
+  }: {
+    mirror: { id: string; pane: Pane };
+    camera: CameraItem;
+    sensor: Sensor;
+    other: PlanItem;
+    pointsAt: (at: PlanItem) => Vec[];
+    subject: PersonItem | null;
+    space: Space;
+  },
   s: Surroundings,
 ): { wayM: number; values: Record<string, number> } | null {
   for (let n = 1; n <= MOST_STEPS; n += 1) {
@@ -131,7 +140,7 @@ function movedClear(
       }
       const moved = { ...other, ...values } as PlanItem;
       const eye = other.id === camera.id ? (moved as CameraItem) : camera;
-      if (!seenIn(m.pane, m.id, eye, sensor, pointsAt(moved), space)) return { wayM: n * STEP_M, values };
+      if (!seenIn(mirror, eye, sensor, pointsAt(moved), space)) return { wayM: n * STEP_M, values };
     }
   }
   return null;

@@ -16,7 +16,7 @@ import {
   type Pane,
   type Vec,
 } from '../../base/geometry/index.ts';
-import { capital, metresText, nameOf, type Finding, type Surroundings } from './finding.ts';
+import { capital, metresText, nameOf, type LightFinding, type Surroundings } from './finding.ts';
 import { lampOf } from './lamp.ts';
 import { clear, paneOf, placeOf, spaceOf, standPoints, type Space } from './space.ts';
 import type { CameraItem, PersonItem, PlanItem, SourceItem } from './plan.ts';
@@ -44,8 +44,8 @@ function bodyOf(item: PlanItem, s: Surroundings): Vec[] {
 const SAFE = 1.04;
 
 /** Lamps, flags, frames and stands that a camera sees. Practicals are meant to be seen. */
-export function inFrame(s: Surroundings, space: Space): Finding[] {
-  const found: Finding[] = [];
+export function inFrame(s: Surroundings, space: Space): LightFinding[] {
+  const found: LightFinding[] = [];
   for (const camera of s.plan.items) {
     if (camera.kind !== 'camera') continue;
     const sensor = sensorOf(camera, s.cameras);
@@ -94,20 +94,13 @@ function operatorPane(c: CameraItem, towards: Vec): Pane {
   const behind = add(placeOf(c), times(direction(c.turnDeg), -0.45));
   const turn = turnTo(behind, towards) + 90;
   const side = direction(turn);
-  return uprightPane(
-    behind.x - side.x * 0.25,
-    behind.y - side.y * 0.25,
-    behind.x + side.x * 0.25,
-    behind.y + side.y * 0.25,
-    0,
-    1.75,
-  );
+  return uprightPane(add(behind, times(side, -0.25)), add(behind, times(side, 0.25)), 0, 1.75);
 }
 
 /** Cameras or their operators that keep a lamp from a face, by at least half. */
-export function cameraShadows(s: Surroundings): Finding[] {
+export function cameraShadows(s: Surroundings): LightFinding[] {
   const cameras = s.plan.items.filter((i): i is CameraItem => i.kind === 'camera');
-  const found: Finding[] = [];
+  const found: LightFinding[] = [];
   for (const face of s.plan.items) {
     if (face.kind !== 'person') continue;
     for (const lamp of s.plan.items) {
@@ -141,10 +134,10 @@ export function cameraShadows(s: Surroundings): Finding[] {
 const PAIR_DEG = 60;
 
 /** Cameras on both sides of the line between two people who look at each other. */
-export function lineCrossed(s: Surroundings): Finding[] {
+export function lineCrossed(s: Surroundings): LightFinding[] {
   const faces = s.plan.items.filter((i): i is PersonItem => i.kind === 'person');
   const cameras = s.plan.items.filter((i): i is CameraItem => i.kind === 'camera');
-  const found: Finding[] = [];
+  const found: LightFinding[] = [];
   faces.forEach((a, n) =>
     faces.slice(n + 1).forEach((b) => {
       const looks = (x: PersonItem, y: PersonItem) =>
@@ -186,8 +179,8 @@ export function glares(face: PersonItem, camera: CameraItem, lamp: SourceItem, h
 }
 
 /** Lamps that show in spectacles, with the height that takes them out. */
-export function spectacleGlare(s: Surroundings): Finding[] {
-  const found: Finding[] = [];
+export function spectacleGlare(s: Surroundings): LightFinding[] {
+  const found: LightFinding[] = [];
   for (const face of s.plan.items) {
     if (face.kind !== 'person' || !face.spectacles) continue;
     for (const lamp of s.plan.items) {
@@ -219,7 +212,7 @@ export function spectacleGlare(s: Surroundings): Finding[] {
   return found;
 }
 
-export function sightFindings(s: Surroundings): Finding[] {
+export function sightFindings(s: Surroundings): LightFinding[] {
   const space = spaceOf(s.plan.items, s.room);
   return [...inFrame(s, space), ...inMirrors(s, space), ...cameraShadows(s), ...spectacleGlare(s), ...lineCrossed(s)];
 }

@@ -124,8 +124,10 @@ export function solveLevels(
             keys.map((p) => sources.get(p.id) as SourceItem),
             reading,
             shortStops,
-            settings,
-            catalogue,
+            {
+              settings,
+              catalogue,
+            },
           )),
       ...(ratioMet || ratio === null || wanted.ratio === null
         ? []
@@ -141,8 +143,7 @@ function stopAdvice(
   keys: readonly SourceItem[],
   reading: FaceReading,
   short: number,
-  settings: Settings,
-  catalogue: Catalogue,
+  { settings, catalogue }: { settings: Settings; catalogue: Catalogue },
 ): string[] {
   if (short < 0)
     return [

@@ -18,7 +18,8 @@ export function paneOf(i: Extract<PlanItem, { widthM: number }>): Pane {
   return pane(placeOf(i), i.turnDeg, i.tiltDeg, i.widthM, i.heightM);
 }
 
-export const featurePane = (f: Feature): Pane => uprightPane(f.x1, f.y1, f.x2, f.y2, f.bottomM, f.topM);
+export const featurePane = (f: Feature): Pane =>
+  uprightPane({ x: f.x1, y: f.y1 }, { x: f.x2, y: f.y2 }, f.bottomM, f.topM);
 
 export function featureBox(f: Feature): Box {
   return {

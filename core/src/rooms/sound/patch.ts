@@ -1,3 +1,4 @@
+import { findAll, worstFirst, type Finding, type Rule } from '../../base/findings/index.ts';
 import type { Camera } from '../camera/index.ts';
 import type { Scene, Shot } from '../scenes/index.ts';
 import type { Link, SoundBox, SoundRoute, SoundSource } from './model.ts';
@@ -13,11 +14,7 @@ export interface PatchSources {
   people: readonly { id: string; shortName: string }[];
 }
 
-export interface PatchFinding {
-  key: string;
-  level: 'danger' | 'look';
-  words: string;
-  mend: string;
+export interface PatchFinding extends Finding {
   routeIds: string[];
 }
 
@@ -48,197 +45,264 @@ export function freeChannel(
   return null;
 }
 
-/** Everything the patch promises and can’t keep: channels, sockets, backups, scratch, phantom power, rates, links out of range. */
-export function patchFindings(p: PatchSources): PatchFinding[] {
-  const found: PatchFinding[] = [];
-  const say = (
-    key: string,
-    level: PatchFinding['level'],
-    words: string,
-    mend: string,
-    routes: readonly SoundRoute[] = [],
-  ) => found.push({ key, level, words, mend, routeIds: routes.map((r) => r.id) });
-  const boxes = new Map(p.boxes.map((b) => [b.id, b]));
-  const sources = new Map(p.sources.map((s) => [s.id, s]));
-  const links = new Map(p.links.map((l) => [l.id, l]));
-  const routes = p.routes.filter((r) => boxes.has(r.boxId) && sources.has(r.sourceId));
+/** The patch with what it names at hand. */
+interface Patch extends PatchSources {
+  boxOf: ReadonlyMap<string, SoundBox>;
+  sourceOf: ReadonlyMap<string, SoundSource>;
+  linkOf: ReadonlyMap<string, Link>;
+  /** Routes of which both ends are there. */
+  live: readonly SoundRoute[];
+}
+type PatchRule = Rule<Patch, PatchFinding>;
 
-  // Channels: real capacity, and never two sources on one.
+const found = (
+  key: string,
+  level: PatchFinding['level'],
+  words: string,
+  mend: string,
+  routes: readonly SoundRoute[] = [],
+): PatchFinding => ({ key, level, words, mend, routeIds: routes.map((r) => r.id) });
+const nameOf = (w: Patch, r: SoundRoute) => w.sourceOf.get(r.sourceId)?.name ?? '';
+
+/** No channel beyond those that a box records. */
+const capacity: PatchRule = (w) =>
+  w.live.flatMap((r) => {
+    const box = w.boxOf.get(r.boxId);
+    if (!box || r.channel <= box.tracks) return [];
+    const words = `${nameOf(w, r)} goes to channel ${r.channel} of ${box.name}, which records ${box.tracks}.`;
+    return [found(`tracks:${r.id}`, 'look', words, 'Another channel, or a box with more.', [r])];
+  });
+
+/** Never two sources on one channel, while they are ever heard together. */
+const oneEach: PatchRule = (w) => {
   const onChannel = new Map<string, SoundRoute[]>();
-  for (const r of routes) {
-    const box = boxes.get(r.boxId) as SoundBox;
-    if (r.channel > box.tracks)
-      say(
-        `tracks:${r.id}`,
-        'look',
-        `${sources.get(r.sourceId)?.name} goes to channel ${r.channel} of ${box.name}, which records ${box.tracks}.`,
-        'Another channel, or a box with more.',
-        [r],
-      );
+  for (const r of w.live) {
     const key = `${r.boxId} ${r.channel}`;
     onChannel.set(key, [...(onChannel.get(key) ?? []), r]);
   }
-  for (const list_ of onChannel.values())
-    for (const [i, a] of list_.entries())
-      for (const b of list_.slice(i + 1)) {
-        const [x, y] = [sources.get(a.sourceId), sources.get(b.sourceId)];
-        const box = boxes.get(a.boxId);
-        if (!x || !y || !box || x.id === y.id || !meet(x, y)) continue;
-        const free = freeChannel(box, y, p);
-        say(
-          `channel:${a.id}:${b.id}`,
-          'danger',
-          `${x.name} and ${y.name} are both on channel ${a.channel} of ${box.name}: they can’t be told apart any more.`,
-          free === null ? `All ${box.tracks} channels are taken: another box.` : `${y.name} to channel ${free}.`,
-          [a, b],
-        );
-      }
+  const pairs = [...onChannel.values()].flatMap((all) =>
+    all.flatMap((a, i) => all.slice(i + 1).map((b): [SoundRoute, SoundRoute] => [a, b])),
+  );
+  return pairs.flatMap(([a, b]) => {
+    const [x, y] = [w.sourceOf.get(a.sourceId), w.sourceOf.get(b.sourceId)];
+    const box = w.boxOf.get(a.boxId);
+    if (!x || !y || !box || x.id === y.id || !meet(x, y)) return [];
+    const free = freeChannel(box, y, w);
+    return [
+      found(
+        `channel:${a.id}:${b.id}`,
+        'danger',
+        `${x.name} and ${y.name} are both on channel ${a.channel} of ${box.name}: they can’t be told apart any more.`,
+        free === null ? `All ${box.tracks} channels are taken: another box.` : `${y.name} to channel ${free}.`,
+        [a, b],
+      ),
+    ];
+  });
+};
 
-  // Sockets: one thing at a time, and no more channels than they have.
-  for (const box of p.boxes)
-    for (const socket of box.sockets) {
-      const here = routes.filter((r) => r.boxId === box.id && r.socketName === socket.name);
-      if (here.length === 0) continue;
+/** Sockets do one thing at a time, and have no more channels than they have. */
+const sockets: PatchRule = (w) =>
+  w.boxes.flatMap((box) =>
+    box.sockets.flatMap((socket) => {
+      const here = w.live.filter((r) => r.boxId === box.id && r.socketName === socket.name);
+      if (here.length === 0) return [];
+      const list_: PatchFinding[] = [];
+      const names = [...new Set(here.map((r) => nameOf(w, r)))];
       if (socket.use !== 'sound')
-        say(
-          `socket:${box.id}:${socket.name}`,
-          'danger',
-          `${list([...new Set(here.map((r) => sources.get(r.sourceId)?.name ?? ''))])} ${new Set(here.map((r) => r.sourceId)).size === 1 ? 'goes' : 'go'} through ${socket.name} of ${box.name}, which is set to ${socket.use}.`,
-          socket.shared ? 'It does one or the other: set it to sound, or take another socket.' : 'Take another socket.',
-          here,
+        list_.push(
+          found(
+            `socket:${box.id}:${socket.name}`,
+            'danger',
+            `${list(names)} ${new Set(here.map((r) => r.sourceId)).size === 1 ? 'goes' : 'go'} through ${socket.name} of ${box.name}, which is set to ${socket.use}.`,
+            socket.shared
+              ? 'It does one or the other: set it to sound, or take another socket.'
+              : 'Take another socket.',
+            here,
+          ),
         );
       const channels = new Set(here.map((r) => r.channel)).size;
       if (channels > socket.channels)
-        say(
-          `socketFull:${box.id}:${socket.name}`,
-          'look',
-          `${channels} channels through ${socket.name} of ${box.name}, which has ${socket.channels}.`,
-          'Another socket for the rest.',
-          here,
+        list_.push(
+          found(
+            `socketFull:${box.id}:${socket.name}`,
+            'look',
+            `${channels} channels through ${socket.name} of ${box.name}, which has ${socket.channels}.`,
+            'Another socket for the rest.',
+            here,
+          ),
         );
-    }
+      return list_;
+    }),
+  );
 
-  for (const s of p.sources) {
-    const own = routes.filter((r) => r.sourceId === s.id);
+/** Each source is recorded somewhere, and whoever wears a microphone knows it. */
+const eachSource: PatchRule = (w) =>
+  w.sources.flatMap((s) => {
+    const own = w.live.filter((r) => r.sourceId === s.id);
+    const list_: PatchFinding[] = [];
     // Ambience may be scratch and nothing else: a camera’s own microphone.
     if (!own.some((r) => r.duty === 'main' || (s.kind === 'ambience' && r.duty === 'scratch')))
-      say(`main:${s.id}`, 'look', `${s.name} is recorded nowhere.`, 'Give it a channel of its own.', own);
+      list_.push(found(`main:${s.id}`, 'look', `${s.name} is recorded nowhere.`, 'Give it a channel of its own.', own));
     if (s.kind === 'person' && !s.told)
-      say(
-        `told:${s.id}`,
-        'look',
-        `${s.name} wears a microphone, and nobody has said that they were told it hears everything.`,
-        'Tell them, and tick it.',
-        own,
+      list_.push(
+        found(
+          `told:${s.id}`,
+          'look',
+          `${s.name} wears a microphone, and nobody has said that they were told it hears everything.`,
+          'Tell them, and tick it.',
+          own,
+        ),
       );
-    for (const r of own) {
-      const link = r.linkId ? links.get(r.linkId) : undefined;
-      if (s.kind === 'desk' && r.phantom)
-        say(
+    return list_;
+  });
+
+/** Phantom power where it is wanted and not where it harms; links within their reach. */
+const eachRoute: PatchRule = (w) =>
+  w.live.flatMap((r) => {
+    const s = w.sourceOf.get(r.sourceId);
+    const link = r.linkId ? w.linkOf.get(r.linkId) : undefined;
+    if (!s) return [];
+    const list_: PatchFinding[] = [];
+    if (s.kind === 'desk' && r.phantom)
+      list_.push(
+        found(
           `phantom:${r.id}`,
           'danger',
           `Phantom power is on for ${s.name}, a feed from a desk: it can harm the desk’s output.`,
           'Off before the plug goes in.',
           [r],
-        );
-      if (s.kind === 'boom' && !r.phantom && !link && r.duty !== 'scratch')
-        say(
+        ),
+      );
+    if (s.kind === 'boom' && !r.phantom && !link && r.duty !== 'scratch')
+      list_.push(
+        found(
           `phantomOff:${r.id}`,
           'look',
           `${s.name} has no phantom power; most boom microphones want it.`,
           'On, unless it has a battery.',
           [r],
-        );
-      if (link && !link.wired && link.rangeM !== null && link.distanceM !== null && link.distanceM > link.rangeM)
-        say(
+        ),
+      );
+    if (link && !link.wired && link.rangeM !== null && link.distanceM !== null && link.distanceM > link.rangeM)
+      list_.push(
+        found(
           `range:${r.id}`,
           'look',
           `${s.name} goes by ${link.name} over ${link.distanceM}${NB}m, and it reaches ${link.rangeM}${NB}m.`,
           'Receiver nearer, or a recorder on the person.',
           [r],
-        );
-    }
-  }
+        ),
+      );
+    return list_;
+  });
 
-  // Once-only scenes: two clean sources that don’t die together.
-  const once = p.scenes.filter((scene) => p.shots.some((x) => x.sceneId === scene.id && x.happensOnce && !x.dropped));
-  for (const scene of once) {
-    const clean = routes.filter(
-      (r) => r.duty !== 'scratch' && heardIn(sources.get(r.sourceId) as SoundSource, scene.id),
-    );
-    const heard = new Set(clean.map((r) => r.sourceId));
-    const on = new Set(clean.map((r) => r.boxId));
-    if (heard.size === 0)
-      say(
-        `once:${scene.id}`,
-        'danger',
-        `Scene ${scene.number} happens once, and no clean sound is planned for it.`,
-        'Two sources into two boxes.',
+/** What happens once is heard by two clean sources that don’t die together, with a limiter. */
+const onceOnly: PatchRule = (w) =>
+  w.scenes
+    .filter((scene) => w.shots.some((x) => x.sceneId === scene.id && x.happensOnce && !x.dropped))
+    .flatMap((scene) => {
+      const clean = w.live.filter(
+        (r) => r.duty !== 'scratch' && heardIn(w.sourceOf.get(r.sourceId) as SoundSource, scene.id),
       );
-    else if (heard.size === 1)
-      say(
-        `once:${scene.id}`,
-        'danger',
-        `Scene ${scene.number} happens once, and all its clean sound is ${sources.get([...heard][0] ?? '')?.name}.`,
-        'A second source: two at least for what can’t be repeated.',
-        clean,
-      );
-    else if (on.size === 1)
-      say(
-        `onceBox:${scene.id}`,
-        'danger',
-        `Scene ${scene.number} happens once, and ${list([...heard].map((x) => sources.get(x)?.name ?? ''))} all go into ${boxes.get([...on][0] ?? '')?.name}: one card, one battery.`,
-        'One of them into another box as well.',
-        clean,
-      );
-    for (const boxId of on) {
-      const box = boxes.get(boxId);
-      if (box && box.kind === 'recorder' && !box.limiter)
-        say(
-          `limiter:${scene.id}:${boxId}`,
-          'look',
-          `${box.name} records scene ${scene.number}, which happens once, without a limiter.`,
-          'Limiter on, or a second track 10 to 20 dB lower.',
-        );
-    }
-  }
+      const heard = [...new Set(clean.map((r) => r.sourceId))];
+      const on = [...new Set(clean.map((r) => r.boxId))];
+      const name = (id: string | undefined) => w.sourceOf.get(id ?? '')?.name ?? '';
+      const lacks =
+        heard.length === 0
+          ? found(
+              `once:${scene.id}`,
+              'danger',
+              `Scene ${scene.number} happens once, and no clean sound is planned for it.`,
+              'Two sources into two boxes.',
+            )
+          : heard.length === 1
+            ? found(
+                `once:${scene.id}`,
+                'danger',
+                `Scene ${scene.number} happens once, and all its clean sound is ${name(heard[0])}.`,
+                'A second source: two at least for what can’t be repeated.',
+                clean,
+              )
+            : on.length === 1
+              ? found(
+                  `onceBox:${scene.id}`,
+                  'danger',
+                  `Scene ${scene.number} happens once, and ${list(heard.map(name))} all go into ${w.boxOf.get(on[0] ?? '')?.name}: one card, one battery.`,
+                  'One of them into another box as well.',
+                  clean,
+                )
+              : null;
+      const unlimited = on.flatMap((boxId) => {
+        const box = w.boxOf.get(boxId);
+        if (box?.kind !== 'recorder' || box.limiter) return [];
+        const words = `${box.name} records scene ${scene.number}, which happens once, without a limiter.`;
+        const mend = 'Limiter on, or a second track 10 to 20 dB lower.';
+        return [found(`limiter:${scene.id}:${boxId}`, 'look', words, mend)];
+      });
+      return [...(lacks ? [lacks] : []), ...unlimited];
+    });
 
-  // Scratch on every camera.
-  for (const camera of p.cameras) {
-    const own = p.boxes.filter((b) => b.cameraId === camera.id);
-    const scratch = routes.some((r) => own.some((b) => b.id === r.boxId));
-    if (!scratch)
-      say(
+/** Every camera has scratch sound. */
+const scratch: PatchRule = (w) =>
+  w.cameras
+    .filter((camera) => {
+      const own = new Set(w.boxes.filter((b) => b.cameraId === camera.id).map((b) => b.id));
+      return !w.live.some((r) => own.has(r.boxId));
+    })
+    .map((camera) =>
+      found(
         `scratch:${camera.id}`,
         'look',
         `Camera ${camera.letter} records no sound: without scratch its clips line up by timecode only.`,
         'Its own microphone is enough.',
-      );
-  }
-  const rates = [...new Set(p.boxes.filter((b) => b.tracks > 0).map((b) => b.sampleRateHz))];
-  if (rates.length > 1)
-    say(
-      'sampleRate',
-      'look',
-      `Boxes record at ${list(rates.sort((a, b) => a - b).map((r) => `${(r / 1000).toLocaleString('en')}${NB}kHz`))}: sounds of one take run apart.`,
-      'One sample rate for all; 48 kHz with pictures.',
+      ),
     );
 
-  // People whose face is wanted with sound and who have no microphone.
-  const worn = new Set(p.sources.flatMap((s) => (s.personId ? [s.personId] : [])));
+const oneRate: PatchRule = (w) => {
+  const rates = [...new Set(w.boxes.filter((b) => b.tracks > 0).map((b) => b.sampleRateHz))].sort((a, b) => a - b);
+  if (rates.length < 2) return [];
+  const said = list(rates.map((r) => `${(r / 1000).toLocaleString('en')}${NB}kHz`));
+  const words = `Boxes record at ${said}: sounds of one take run apart.`;
+  return [found('sampleRate', 'look', words, 'One sample rate for all; 48 kHz with pictures.')];
+};
+
+/** People whose face is wanted with sound have a microphone. */
+const worn: PatchRule = (w) => {
+  const wearers = new Set(w.sources.flatMap((s) => (s.personId ? [s.personId] : [])));
   const speaking = new Map<string, string[]>();
-  for (const shot of p.shots)
+  for (const shot of w.shots)
     if (!shot.dropped && /pin|lav|radio/i.test(shot.sound))
       for (const person of shot.personIds)
-        if (!worn.has(person)) speaking.set(person, [...(speaking.get(person) ?? []), shot.code]);
-  for (const [person, codes] of speaking)
-    say(
+        if (!wearers.has(person)) speaking.set(person, [...(speaking.get(person) ?? []), shot.code]);
+  return [...speaking].map(([person, codes]) =>
+    found(
       `person:${person}`,
       'look',
-      `${codes.slice(0, 4).join(', ')} ask for a microphone on ${p.people.find((x) => x.id === person)?.shortName ?? 'somebody'}, who has none in the patch.`,
+      `${codes.slice(0, 4).join(', ')} ask for a microphone on ${w.people.find((x) => x.id === person)?.shortName ?? 'somebody'}, who has none in the patch.`,
       'A source for them, or a boom.',
-    );
-  return found.sort((a, b) => (a.level === b.level ? 0 : a.level === 'danger' ? -1 : 1));
+    ),
+  );
+};
+
+const RULES: readonly PatchRule[] = [
+  capacity,
+  oneEach,
+  sockets,
+  eachSource,
+  eachRoute,
+  onceOnly,
+  scratch,
+  oneRate,
+  worn,
+];
+
+/** Everything the patch promises and can’t keep, the worst first: channels, sockets, backups, scratch, phantom power, rates, links out of range. */
+export function patchFindings(p: PatchSources): PatchFinding[] {
+  const boxOf = new Map(p.boxes.map((b) => [b.id, b]));
+  const sourceOf = new Map(p.sources.map((s) => [s.id, s]));
+  const linkOf = new Map(p.links.map((l) => [l.id, l]));
+  const live = p.routes.filter((r) => boxOf.has(r.boxId) && sourceOf.has(r.sourceId));
+  return worstFirst(findAll(RULES, { ...p, boxOf, sourceOf, linkOf, live }));
 }
 
 /** Sounds to record without picture: what the shots ask for, and what slow motion can’t record. */

@@ -68,7 +68,7 @@ export const shotIdsOf = (plan: DayPlan): Set<string> => new Set(plan.rows.flatM
 /** Where every card's media stand. */
 export function cardsOf(rows: RowsOf<typeof CARD_PARTS>): CardStatus[] {
   return rows.cards.map((card) =>
-    cardStatus(card, rows.clips, rows.copyFiles, rows.copyJobs, rows.drives, rows.production.keepPolicy, rows.releases),
+    cardStatus(card, { ...rows, files: rows.copyFiles, jobs: rows.copyJobs }, rows.production.keepPolicy),
   );
 }
 

@@ -3,12 +3,13 @@ import type { Day, DayPlan } from '../../plan/day/index.ts';
 import { sunPlaceOf, detailOf, recheck } from '../../rooms/places/index.ts';
 import { sunTimes } from '../../physics/sun/index.ts';
 import { formatCount, formatDate, formatMinuteOfDay, formatMinutes } from '../../base/units/index.ts';
+import { worstFirst, type FindingLevel } from '../../base/findings/index.ts';
 import { planOf } from './facts.ts';
 import type { ProductionRows } from './rows.ts';
 
 export interface Break {
   kind: 'day' | 'person' | 'sun' | 'place' | 'rental' | 'sheet';
-  level: 'danger' | 'look' | 'note';
+  level: FindingLevel;
   words: string;
   /** What it costs, in minor units of the job’s currency. */
   costMinor: number;
@@ -59,12 +60,12 @@ export function movingBreaks(
         say('person', 'danger', `${p.name} is on “${b.production}” that day.`);
   }
 
-  const windows = sunShift(rows, day, toDate, listed, say, time);
+  const windows = sunShift(rows, { day, toDate, plan: listed }, say, time);
   // Timed again with the windows of the new date: what they hold up moves too.
   const shifted = new Map(windows.map((w) => [w.shotId, w.windows]));
   const shots = rows.shots.map((s) => ({ ...s, windows: shifted.get(s.id) ?? s.windows }));
   const plan = planOf({ ...rows, shots }, moved);
-  placeBreaks(rows, day, toDate, plan, say, time);
+  placeBreaks(rows, { day, toDate, plan }, say, time);
 
   for (const r of rows.rentals) {
     const bound = r.dayId === day.id || (r.dayId === null && r.fromDate <= day.date && r.toDate >= day.date);
@@ -94,22 +95,25 @@ export function movingBreaks(
     );
   for (const v of plan.violations)
     if (!listed.violations.some((x) => x.message === v.message)) say('day', 'danger', v.message);
-  const rank = { danger: 0, look: 1, note: 2 } as const;
   return {
-    breaks: breaks.sort((a, b) => rank[a.level] - rank[b.level]),
+    breaks: worstFirst(breaks),
     costMinor: breaks.reduce((t, b) => t + b.costMinor, 0),
     windows,
     plan,
   };
 }
 
+/** A day, the date it is to be on, and its plan. */
+interface Move {
+  day: Day;
+  toDate: string;
+  plan: DayPlan;
+}
 type Say = (kind: Break['kind'], level: Break['level'], words: string, costMinor?: number) => void;
 
 function sunShift(
   rows: ProductionRows,
-  day: Day,
-  toDate: string,
-  plan: DayPlan,
+  { day, toDate, plan }: Move,
   say: Say,
   time: (m: number) => string,
 ): Moved['windows'] {
@@ -136,14 +140,7 @@ function sunShift(
   });
 }
 
-function placeBreaks(
-  rows: ProductionRows,
-  day: Day,
-  toDate: string,
-  plan: DayPlan,
-  say: Say,
-  time: (m: number) => string,
-): void {
+function placeBreaks(rows: ProductionRows, { day, toDate, plan }: Move, say: Say, time: (m: number) => string): void {
   const weekday = (date: string) => new Date(`${date}T12:00:00Z`).getUTCDay();
   for (const place of rows.places) {
     const here = plan.rows.filter((r) => r.placeId === place.id);

@@ -1,4 +1,4 @@
-import { checkPlan, isRaised, nameOf, stability, type Finding } from '../../rooms/light/index.ts';
+import { checkPlan, isRaised, nameOf, stability, type LightFinding } from '../../rooms/light/index.ts';
 import { peopleDay, roleLoad } from '../../about/crew/index.ts';
 import { formatMinuteOfDay } from '../../base/units/index.ts';
 import { fitOfPlan } from './camera.ts';
@@ -11,7 +11,7 @@ import { surroundingsOf } from './light.ts';
 /** What could go wrong on all days of a production, found from its rows. */
 export function risksOf(rows: RowsOf<typeof RISK_PARTS> & Partial<Pick<ProductionRows, 'takeEvents'>>): FoundRisk[] {
   const plans = rows.days.map((d) => planOf(rows, d));
-  const lightFindings = new Map<string, readonly Finding[]>();
+  const lightFindings = new Map<string, readonly LightFinding[]>();
   const windLimits = new Map<string, { name: string; limitMps: number }>();
   for (const setup of rows.setups) {
     const plan = plans.find((p) => p.rows.some((r) => r.setup?.id === setup.id));

@@ -29,10 +29,18 @@ export function stillMissing(rows: MissingRows, day: Day | null, plan: DayPlan |
     title: string,
     done: boolean,
     words: string,
-    screen: Missing['screen'],
-    rowId: string | null = null,
-  ) => list.push({ key, title, done, words, screen, rowId });
-  add('when', 'When', day !== null, day ? formatDate(day.date, { long: true }) : 'no date yet', 'brief', day?.id);
+    where: Missing['screen'] | [Missing['screen'], string | null],
+  ) => {
+    const [screen, rowId] = typeof where === 'string' ? [where, null] : where;
+    list.push({ key, title, done, words, screen, rowId });
+  };
+  add(
+    'when',
+    'When',
+    day !== null,
+    day ? formatDate(day.date, { long: true }) : 'no date yet',
+    day ? ['brief', day.id] : 'brief',
+  );
 
   const visited = new Set(plan?.rows.map((r) => r.placeId));
   if (day?.basePlaceId) visited.add(day.basePlaceId);
@@ -44,50 +52,33 @@ export function stillMissing(rows: MissingRows, day: Day | null, plan: DayPlan |
   const at = (lack: readonly { id: string }[]) => lack[0]?.id ?? places[0]?.id ?? null;
   const names = places.map((p) => p.name).join(', ');
   const address = without((p) => p.address !== '');
-  add(
-    'where',
-    'Where',
-    places.length > 0 && address.length === 0,
-    said(address, names, 'no place yet'),
+  add('where', 'Where', places.length > 0 && address.length === 0, said(address, names, 'no place yet'), [
     'places',
     at(address),
-  );
+  ]);
   const spot = without((p) => spotOf(p) !== null);
   add(
     'spot',
     'Where the sun stands',
     places.length > 0 && spot.length === 0,
     said(spot, 'positions are known', 'no position yet'),
-    'places',
-    at(spot),
+    ['places', at(spot)],
   );
   const hospital = without((p) => p.hospital !== '');
-  add(
-    'hospital',
-    'Nearest hospital',
-    places.length > 0 && hospital.length === 0,
-    said(hospital, 'said', 'not said'),
+  add('hospital', 'Nearest hospital', places.length > 0 && hospital.length === 0, said(hospital, 'said', 'not said'), [
     'places',
     at(hospital),
-  );
+  ]);
   const parking = without((p) => p.parking !== '');
-  add(
-    'parking',
-    'Parking',
-    places.length > 0 && parking.length === 0,
-    said(parking, 'said', 'not said'),
+  add('parking', 'Parking', places.length > 0 && parking.length === 0, said(parking, 'said', 'not said'), [
     'places',
     at(parking),
-  );
+  ]);
   const contact = without((p) => p.contact !== '');
-  add(
-    'contact',
-    'Contact there',
-    places.length > 0 && contact.length === 0,
-    said(contact, 'said', 'not said'),
+  add('contact', 'Contact there', places.length > 0 && contact.length === 0, said(contact, 'said', 'not said'), [
     'places',
     at(contact),
-  );
+  ]);
 
   const called = rows.people.filter((p) => rows.engagements.some((e) => e.dayId === day?.id && e.personId === p.id));
   const unreached = called.filter((p) => p.phone === '' && p.email === '');
@@ -102,8 +93,7 @@ export function stillMissing(rows: MissingRows, day: Day | null, plan: DayPlan |
       : unreached.length
         ? `${formatCount(called.length, 'person', 'people')}; can’t be reached: ${unreached.map((p) => p.shortName).join(', ')}`
         : `${formatCount(called.length, 'person', 'people')}, all can be reached`,
-    'people',
-    unreached[0]?.id,
+    ['people', unreached[0]?.id ?? null],
   );
   const lines = plan?.rows.length ?? 0;
   const first = plan?.rows[0];

@@ -65,7 +65,7 @@ export async function renderPdf(
   footer: string,
   { landscape = false, paper = 'A4' }: { landscape?: boolean; paper?: 'A4' | 'LETTER' } = {},
 ): Promise<Buffer> {
-  return (await counted(title, content, footer, landscape, paper)).pdf;
+  return (await counted({ title, content, footer, landscape, paper })).pdf;
 }
 
 export interface Layout {
@@ -85,7 +85,14 @@ export async function renderWithin(
   let last: Buffer | null = null;
   for (const layout of tries) {
     const { content, fontSize } = layout();
-    const made = await counted(title, content, footer, landscape, paper, fontSize);
+    const made = await counted({
+      title,
+      content,
+      footer,
+      landscape,
+      paper,
+      ...(fontSize === undefined ? {} : { fontSize }),
+    });
     if (made.pages <= pages) return made.pdf;
     last = made.pdf;
   }
@@ -93,14 +100,21 @@ export async function renderWithin(
   return last;
 }
 
-async function counted(
-  title: string,
-  content: Content[],
-  footer: string,
-  landscape: boolean,
-  paper: 'A4' | 'LETTER' = 'A4',
+async function counted({
+  title,
+  content,
+  footer,
+  landscape,
+  paper,
   fontSize = 9,
-): Promise<{ pdf: Buffer; pages: number }> {
+}: {
+  title: string;
+  content: Content[];
+  footer: string;
+  landscape: boolean;
+  paper: 'A4' | 'LETTER';
+  fontSize?: number;
+}): Promise<{ pdf: Buffer; pages: number }> {
   let count = 0;
   const definition: TDocumentDefinitions = {
     pageSize: paper,

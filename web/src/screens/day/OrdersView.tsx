@@ -99,56 +99,8 @@ export function OrdersView() {
     ]);
   const ownIds = new Set(own.rows.map((r) => r.itemId));
   const saved = rows.savedOrders.filter((o) => o.dayId === day.id && o.itemIds.some((id) => ownIds.has(id)));
+  const beside = { listed, wrapSaid: (o: Order) => say(o.wrapMin + strike) };
   const seeking = Object.values(found).some((f) => f?.state === 'seeking');
-  const line = (
-    title: string,
-    note: string,
-    o: Order | null,
-    more: React.ReactNode,
-    act: React.ReactNode,
-    key: string,
-  ) => (
-    <Box as="tr" key={key} borderBottom="1px solid" borderColor="hairline" data-school={key}>
-      <Box as="td" py={2} pr={3}>
-        <strong>{title}</strong>
-        <Box color="soft" fontSize="s">
-          {note}
-        </Box>
-      </Box>
-      <Box as="td" textAlign="right" pr={3} whiteSpace="nowrap">
-        {o ? formatMinutes(o.changeMin) : ''}
-      </Box>
-      <Box as="td" textAlign="right" pr={3} whiteSpace="nowrap" className="narrow-off">
-        {o ? formatMinutes(o.waitingMin) : ''}
-      </Box>
-      <Box as="td" textAlign="right" pr={3} whiteSpace="nowrap">
-        {o ? say(o.wrapMin + strike) : ''}
-      </Box>
-      <Box as="td" pr={3}>
-        {o ? (
-          <>
-            {o.violations.length ? (
-              <Look>{formatCount(o.violations.length, 'rule')} broken</Look>
-            ) : o.optimal ? (
-              'proven earliest'
-            ) : (
-              ''
-            )}
-            {o !== listed && o.violations.length === 0 ? (
-              <Box color="soft" fontSize="s">
-                {formatAgainst(o.wrapMin - listed.wrapMin, { late: 'later', early: 'earlier', even: 'the same wrap' })}
-              </Box>
-            ) : null}
-          </>
-        ) : (
-          more
-        )}
-      </Box>
-      <Box as="td" textAlign="right">
-        {act}
-      </Box>
-    </Box>
-  );
   return (
     <>
       <Flex gap={2} mb={3} wrap="wrap">
@@ -181,7 +133,7 @@ export function OrdersView() {
           </Box>
         </thead>
         <tbody>
-          {line('As listed', 'story order, or your own', listed, null, null, 'listed')}
+          <OrderRow {...beside} school="listed" title="As listed" note="story order, or your own" order={listed} />
           {SCHOOLS.map(([school, title, note]) => {
             const f = found[school];
             const order = f?.state === 'done' ? f.order : null;
@@ -199,25 +151,31 @@ export function OrdersView() {
               ) : (
                 ''
               );
-            return line(
-              title,
-              note,
-              order,
-              more,
-              order ? (
-                <Button
-                  size="small"
-                  onClick={() =>
-                    take(
-                      title.toLowerCase(),
-                      order.order.map((o) => o.id),
-                    )
-                  }
-                >
-                  Take it
-                </Button>
-              ) : null,
-              school,
+            return (
+              <OrderRow
+                key={school}
+                {...beside}
+                school={school}
+                title={title}
+                note={note}
+                order={order}
+                more={more}
+                act={
+                  order ? (
+                    <Button
+                      size="small"
+                      onClick={() =>
+                        take(
+                          title.toLowerCase(),
+                          order.order.map((o) => o.id),
+                        )
+                      }
+                    >
+                      Take it
+                    </Button>
+                  ) : null
+                }
+              />
             );
           })}
           {saved.map((o) => {
@@ -226,25 +184,36 @@ export function OrdersView() {
               ...o.itemIds.filter((id) => known.has(id)),
               ...base.ids.filter((id) => !o.itemIds.includes(id)),
             ];
-            return line(
-              o.name,
-              ids.length === o.itemIds.length ? 'kept beside' : 'kept beside; lines that came since stand at its end',
-              timeOrder(base.order, ids, base.before),
-              null,
-              <Flex gap={1} justify="flex-end">
-                <Button size="small" onClick={() => take(o.name, ids)}>
-                  Take it
-                </Button>
-                <Button
-                  size="small"
-                  onClick={() =>
-                    void change(production.id, `Threw away ${o.name}`, [{ op: 'delete', table: 'savedOrders', row: o }])
-                  }
-                >
-                  Throw away
-                </Button>
-              </Flex>,
-              o.id,
+            return (
+              <OrderRow
+                key={o.id}
+                {...beside}
+                school={o.id}
+                title={o.name}
+                note={
+                  ids.length === o.itemIds.length
+                    ? 'kept beside'
+                    : 'kept beside; lines that came since stand at its end'
+                }
+                order={timeOrder(base.order, ids, base.before)}
+                act={
+                  <Flex gap={1} justify="flex-end">
+                    <Button size="small" onClick={() => take(o.name, ids)}>
+                      Take it
+                    </Button>
+                    <Button
+                      size="small"
+                      onClick={() =>
+                        void change(production.id, `Threw away ${o.name}`, [
+                          { op: 'delete', table: 'savedOrders', row: o },
+                        ])
+                      }
+                    >
+                      Throw away
+                    </Button>
+                  </Flex>
+                }
+              />
             );
           })}
         </tbody>
@@ -285,4 +254,70 @@ export function OrdersView() {
     const r = facts?.plan.rows.find((x) => x.itemId === id);
     return r?.shot?.code ?? r?.title ?? id;
   }
+}
+
+/** One order of the day beside the one that is listed. */
+function OrderRow({
+  school,
+  title,
+  note,
+  order: o,
+  listed,
+  wrapSaid,
+  more = null,
+  act = null,
+}: {
+  school: string;
+  title: string;
+  note: string;
+  order: Order | null;
+  listed: Order;
+  /** The wrap of an order, as it is said. */
+  wrapSaid: (order: Order) => string;
+  /** What stands here while there is none. */
+  more?: React.ReactNode;
+  act?: React.ReactNode;
+}) {
+  return (
+    <Box as="tr" borderBottom="1px solid" borderColor="hairline" data-school={school}>
+      <Box as="td" py={2} pr={3}>
+        <strong>{title}</strong>
+        <Box color="soft" fontSize="s">
+          {note}
+        </Box>
+      </Box>
+      <Box as="td" textAlign="right" pr={3} whiteSpace="nowrap">
+        {o ? formatMinutes(o.changeMin) : ''}
+      </Box>
+      <Box as="td" textAlign="right" pr={3} whiteSpace="nowrap" className="narrow-off">
+        {o ? formatMinutes(o.waitingMin) : ''}
+      </Box>
+      <Box as="td" textAlign="right" pr={3} whiteSpace="nowrap">
+        {o ? wrapSaid(o) : ''}
+      </Box>
+      <Box as="td" pr={3}>
+        {o ? (
+          <>
+            {o.violations.length ? (
+              <Look>{formatCount(o.violations.length, 'rule')} broken</Look>
+            ) : o.optimal ? (
+              'proven earliest'
+            ) : (
+              ''
+            )}
+            {o !== listed && o.violations.length === 0 ? (
+              <Box color="soft" fontSize="s">
+                {formatAgainst(o.wrapMin - listed.wrapMin, { late: 'later', early: 'earlier', even: 'the same wrap' })}
+              </Box>
+            ) : null}
+          </>
+        ) : (
+          more
+        )}
+      </Box>
+      <Box as="td" textAlign="right">
+        {act}
+      </Box>
+    </Box>
+  );
 }

@@ -1,5 +1,5 @@
 import { Box, Flex } from '@chakra-ui/react';
-import type { Finding, PlanItem } from '@kavrell/core/light';
+import type { LightFinding, PlanItem } from '@kavrell/core/light';
 import { useProduction } from '../../app/production.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { Part } from '../../ui/parts.tsx';
@@ -11,7 +11,7 @@ export function Findings({
   editing,
   onSelect,
 }: {
-  findings: readonly Finding[];
+  findings: readonly LightFinding[];
   editing: PlanEditing;
   onSelect: (id: string) => void;
 }) {

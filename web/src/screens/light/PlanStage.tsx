@@ -74,8 +74,7 @@ export function PlanStage(props: Props) {
     const symbols = plan.items.map((i) => ({ id: i.id, ...spotOf(i, side, tall) }));
     return placeFigures(
       contours.map((c) => ({ words: formatLux(c.lux), x: c.at[0], y: c.at[1] })),
-      labels,
-      symbols,
+      { labels, symbols },
       { w, d },
       px,
       unitM,

@@ -69,7 +69,7 @@ describe('names on the plan', () => {
       { words: '32 lx', x: 6, y: 3 },
     ];
     const symbols = [{ id: 's', x: 6, y: 3 }];
-    const shown = placeFigures(wanted, [], symbols, { w: 8, d: 5 }, PX, UNIT_M).map((f) => f.words);
+    const shown = placeFigures(wanted, { labels: [], symbols }, { w: 8, d: 5 }, PX, UNIT_M).map((f) => f.words);
     expect(shown).toEqual(['128 lx']);
   });
 });

@@ -107,8 +107,7 @@ export function placeLabels(wanted: readonly Label[], symbols: readonly Symbol[]
 /** Figures on lines of light: only where they lie free, inside the room, and off its walls. */
 export function placeFigures(
   wanted: readonly { words: string; x: number; y: number }[],
-  labels: readonly Placed[],
-  symbols: readonly Symbol[],
+  { labels, symbols }: { labels: readonly Placed[]; symbols: readonly Symbol[] },
   room: { w: number; d: number },
   px: number,
   unitM: number,
