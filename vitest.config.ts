@@ -8,6 +8,7 @@ const env = {
   KAVRELL_CHILD: path.join(cache, 'child.mjs'),
 };
 const copyThread = 'scripts/lib/testCopyThread.mjs';
+const setupFiles = ['scripts/lib/testSeed.mjs'];
 
 export default defineConfig({
   test: {
@@ -17,6 +18,7 @@ export default defineConfig({
       {
         test: {
           name: 'core',
+          setupFiles,
           include: ['{core,contract,demo}/src/**/*.test.ts'],
           environment: 'node',
           // Pure: no file leaves anything behind for another, so that what all of them import is read once.
@@ -27,6 +29,7 @@ export default defineConfig({
       {
         test: {
           name: 'unit',
+          setupFiles,
           include: ['{copies,web,cli}/src/**/*.test.ts', 'scripts/**/*.test.mjs'],
           environment: 'node',
           globalSetup: [copyThread],
@@ -38,6 +41,7 @@ export default defineConfig({
       {
         test: {
           name: 'web',
+          setupFiles,
           // Parts of the interface in a page of the tests' own: no browser, no server, no time that passes by itself.
           include: ['web/src/**/*.test.tsx'],
           environment: 'jsdom',
@@ -47,6 +51,7 @@ export default defineConfig({
       {
         test: {
           name: 'server',
+          setupFiles,
           include: ['server/src/**/*.test.ts'],
           environment: 'node',
           globalSetup: [copyThread, 'server/src/testing/globalSetup.ts'],

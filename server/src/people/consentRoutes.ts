@@ -1,7 +1,7 @@
 import express, { type Express } from 'express';
 import { z } from 'zod';
 import { CONSENT_DEFAULTS, consentFields, thinned } from '@kavrell/core/people';
-import { dateOf } from '@kavrell/core/time';
+import { dateOf, zoneAt } from '@kavrell/core/time';
 import type { Context } from '../platform/context.ts';
 import { inChangeSet } from '../platform/db/index.ts';
 import { newId } from '../platform/ids.ts';
@@ -52,7 +52,7 @@ async function openConsent(context: Context, token: string) {
     production,
     person,
     consent,
-    timeZone: days[0]?.timeZone ?? 'UTC',
+    timeZone: zoneAt(days, nowOf(production)),
     path: `${linkPath(context, link.id)}/consent`,
   };
 }

@@ -1,0 +1,104 @@
+// The long checks: properties on examples of their own, hours of trouble, and mutants of the parts where a wrong figure costs most.
+import { spawnSync } from 'node:child_process';
+import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import path from 'node:path';
+import { parseArgs } from 'node:util';
+import { ROOT, ensureModules } from './lib/bootstrap.mjs';
+
+const { values: asked } = parseArgs({
+  options: {
+    seed: { type: 'string' },
+    mutants: { type: 'string', default: '400' },
+    only: { type: 'string' },
+    minutes: { type: 'string', default: '10' },
+    rounds: { type: 'string', default: '5' },
+  },
+});
+ensureModules();
+const seed = Number(asked.seed ?? Math.floor(Math.random() * 2 ** 31));
+const runs = (what) => asked.only === undefined || asked.only === what;
+const failed = [];
+const run = (what, args, env = {}) => {
+  console.log(`\n== ${what}, seed ${seed}`);
+  const { status } = spawnSync(process.execPath, args, {
+    cwd: ROOT,
+    stdio: 'inherit',
+    env: { ...process.env, ...env },
+  });
+  if (status !== 0) failed.push(what);
+};
+
+if (runs('properties'))
+  for (let round = 0; round < Number(asked.rounds); round += 1)
+    run(
+      `properties, round ${round + 1}`,
+      ['node_modules/vitest/vitest.mjs', 'run', '--project', 'core', '--project', 'unit'],
+      {
+        KAVRELL_SEED: String(seed + round),
+      },
+    );
+if (runs('chaos')) run('chaos', ['scripts/chaos.mjs', '--minutes', asked.minutes, '--seed', String(seed)]);
+if (runs('mutants')) await mutants();
+
+/** Changes the program in a sample of places, one at a time, and says which changes no test saw. */
+async function mutants() {
+  const { mutantSample } = await import('./lib/mutantSample.mjs');
+  const { Stryker } = await import('@stryker-mutator/core');
+  const { all, ranges } = await mutantSample(Number(asked.mutants), seed);
+  console.log(`\n== mutants: ${ranges.length} of ${all}, seed ${seed}`);
+  const out = path.join(ROOT, 'node_modules', '.cache', 'mutants');
+  mkdirSync(out, { recursive: true });
+  const results = await new Stryker({
+    testRunner: 'vitest',
+    vitest: { configFile: 'scripts/lib/mutation.vitest.config.ts', related: false },
+    mutate: ranges,
+    mutator: { excludedMutations: ['StringLiteral'] },
+    coverageAnalysis: 'perTest',
+    // Constants at the head of a file: each would take every test there is.
+    ignoreStatic: true,
+    concurrency: 2,
+    timeoutMS: 15000,
+    reporters: ['progress-append-only'],
+    tempDirName: '.mutants',
+    ignorePatterns: [
+      '**',
+      '!core/**',
+      '!demo/**',
+      '!contract/**',
+      '!scripts/**',
+      '!docs/**',
+      '!package.json',
+      '!*.ts',
+      '!tsconfig*.json',
+    ],
+    thresholds: { high: 90, low: 80, break: null },
+    checkers: [],
+    allowConsoleColors: false,
+    cleanTempDir: 'always',
+  }).runMutationTest();
+  const of = (...states) => results.filter((m) => states.includes(m.status));
+  const killed = of('Killed', 'Timeout').length;
+  const lived = of('Survived', 'NoCoverage');
+  const lines = new Map();
+  const text = (m) => {
+    const file = path.resolve(ROOT, m.fileName);
+    if (!lines.has(file)) lines.set(file, readFileSync(file, 'utf8').split('\n'));
+    return lines.get(file)[m.location.start.line - 1]?.trim() ?? '';
+  };
+  const report = lived
+    .map(
+      (m) =>
+        `${path.relative(ROOT, m.fileName)}:${m.location.start.line} ${m.mutatorName} → ${String(m.replacement).replace(/\s+/g, ' ').slice(0, 60)} (${m.status})\n    ${text(m)}`,
+    )
+    .sort();
+  writeFileSync(path.join(out, 'lived.txt'), report.join('\n'));
+  const score = (100 * killed) / Math.max(1, killed + lived.length);
+  console.log(report.join('\n'));
+  console.log(
+    `${killed} of ${killed + lived.length} mutants found, ${score.toFixed(1)} %; those that lived stand in node_modules/.cache/mutants/lived.txt`,
+  );
+  if (score < 80) failed.push(`mutants: ${score.toFixed(1)} % found`);
+}
+
+console.log(failed.length ? `\nfailed: ${failed.join('; ')}` : '\nall passed');
+process.exit(failed.length ? 1 : 0);
