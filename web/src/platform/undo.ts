@@ -4,18 +4,7 @@ import { newId } from './id.ts';
 import { outbox } from './outbox.ts';
 import { queries } from './rows.ts';
 import { facetKey } from './stale.ts';
-import { tell } from './notices.ts';
-
-const settlers = new Set<() => void>();
-/** Has `write` called before anything is undone and when the page is left: for edits that wait a moment for more of their kind. */
-export function onSettle(write: () => void): () => void {
-  settlers.add(write);
-  window.addEventListener('pagehide', write);
-  return () => {
-    settlers.delete(write);
-    window.removeEventListener('pagehide', write);
-  };
-}
+import { tell, type Notice } from './notices.ts';
 
 /** How often a set turns something round: 0 an edit, 1 its undoing, 2 the doing again. */
 function depthOf(set: ChangeSetInfo, byId: ReadonlyMap<string, ChangeSetInfo>): number {
@@ -38,36 +27,73 @@ export function targetOf(sets: readonly ChangeSetInfo[], redo: boolean): ChangeS
   return undefined;
 }
 
-/**
- * Takes back the newest change that still stands (or, with `redo`, the newest taking-back). The history is the
- * server's, so it is there after a reload too.
- */
-export async function undo(productionId: string, actor: string, redo = false): Promise<void> {
-  for (const write of settlers) write();
-  await outbox.flush();
-  if (outbox.state.getState().entries.length > 0) {
-    tell('Undo waits until what is on this device has been sent.');
-    return;
+/** What undoing leans on: the history that the server keeps, what waits on this device, and where words go. */
+export interface UndoParts {
+  /** The change-sets of a production, newest first. */
+  list: (productionId: string) => Promise<readonly ChangeSetInfo[]>;
+  /** Turns one round. */
+  turn: (productionId: string, changeSetId: string) => Promise<unknown>;
+  /** Sends what waits, and says how much still does. */
+  sent: () => Promise<number>;
+  tell: (words: string, act?: Notice['action']) => void;
+  /** Reads again what was turned round. */
+  refresh: (productionId: string) => Promise<unknown>;
+}
+
+/** Takes back what was done last. The history is the server's, so it is there after a reload too. */
+export class Undo {
+  private readonly settlers = new Set<() => void>();
+  constructor(private readonly parts: UndoParts) {}
+
+  /** Has `write` called before anything is undone and when the page is left: for edits that wait a moment for more of their kind. */
+  onSettle(write: () => void): () => void {
+    this.settlers.add(write);
+    window.addEventListener('pagehide', write);
+    return () => {
+      this.settlers.delete(write);
+      window.removeEventListener('pagehide', write);
+    };
   }
-  try {
-    const found = targetOf(
-      (await call(listChanges, { params: { productionId } })).filter((s) => s.actor === actor),
-      redo,
-    );
-    if (!found) {
-      tell(redo ? 'Nothing to do again.' : 'Nothing to undo.');
+
+  /** Takes back the newest change of `actor` that still stands (or, with `redo`, the newest taking-back). */
+  async run(productionId: string, actor: string, redo = false): Promise<void> {
+    for (const write of this.settlers) write();
+    if ((await this.parts.sent()) > 0) {
+      this.parts.tell('Undo waits until what is on this device has been sent.');
       return;
     }
-    await call(undoChange, { params: { productionId, changeSetId: found.id }, body: { id: newId() } });
-    tell(
-      redo
-        ? `Did again: ${found.label.replace(/^(Undid|Did again): /, '')}`
-        : `Undid: ${found.label.replace(/^Did again: /, '')}`,
-      redo ? undefined : { word: 'Do again', run: () => void undo(productionId, actor, true) },
-    );
-  } catch (error) {
-    tell(wordsOf(error));
+    try {
+      const own = (await this.parts.list(productionId)).filter((s) => s.actor === actor);
+      const found = targetOf(own, redo);
+      if (!found) {
+        this.parts.tell(redo ? 'Nothing to do again.' : 'Nothing to undo.');
+        return;
+      }
+      await this.parts.turn(productionId, found.id);
+      if (redo) this.parts.tell(`Did again: ${found.label.replace(/^(Undid|Did again): /, '')}`);
+      else
+        this.parts.tell(`Undid: ${found.label.replace(/^Did again: /, '')}`, {
+          word: 'Do again',
+          run: () => void this.run(productionId, actor, true),
+        });
+    } catch (error) {
+      this.parts.tell(wordsOf(error));
+    }
+    await this.parts.refresh(productionId);
   }
-  void queries.invalidateQueries({ queryKey: facetKey(productionId) });
-  await queries.invalidateQueries({ queryKey: ['rows', productionId] });
 }
+
+export const undo = new Undo({
+  list: (productionId) => call(listChanges, { params: { productionId } }),
+  turn: (productionId, changeSetId) =>
+    call(undoChange, { params: { productionId, changeSetId }, body: { id: newId() } }),
+  sent: async () => {
+    await outbox.flush();
+    return outbox.state.getState().entries.length;
+  },
+  tell,
+  refresh: (productionId) => {
+    void queries.invalidateQueries({ queryKey: facetKey(productionId) });
+    return queries.invalidateQueries({ queryKey: ['rows', productionId] });
+  },
+});

@@ -9,7 +9,7 @@ import { Button } from '../../ui/Button.tsx';
 import { FormField } from '../../ui/FormField.tsx';
 import { Look, Part, Why } from '../../ui/parts.tsx';
 import { Sheet } from '../../ui/sheet.tsx';
-import { logFromPaper } from '../../shared/roll/console.ts';
+import { rollConsole } from '../../shared/roll/console.ts';
 import { useSheets } from './draft.ts';
 
 /** Ticks on a printed sheet, typed back by their row codes and looked at before they count. */
@@ -31,7 +31,7 @@ export function PaperView() {
   });
   const fresh = found.filter((f) => (f.mark === 'got' ? f.state !== 'got' : f.state !== 'dropped'));
   const take = () => {
-    for (const f of fresh) if (f.mark === 'got') logFromPaper(production, day, facts.takes, f.row);
+    for (const f of fresh) if (f.mark === 'got') rollConsole.fromPaper(production, day, facts.takes, f.row);
     const dropped = fresh.filter((f) => f.mark === 'dropped');
     if (dropped.length > 0)
       void change(

@@ -1,7 +1,7 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { LightPlan, PlanItem, Setup } from '@kavrell/core/light';
 import { change } from '../../platform/rows.ts';
-import { onSettle } from '../../platform/undo.ts';
+import { undo } from '../../platform/undo.ts';
 
 /** Nudges that follow each other within this are one change, one undo. */
 const SETTLE_MS = 450;
@@ -39,7 +39,7 @@ export function usePlan(productionId: string, setup: Setup): PlanEditing {
   }, [productionId]);
   // What was nudged last is kept when the screen or the setup is left.
   useEffect(() => write, [write, setup.id]);
-  useEffect(() => onSettle(write), [write]);
+  useEffect(() => undo.onSettle(write), [write]);
 
   const latest = useRef({ setup, plan });
   latest.current = { setup, plan };

@@ -5,7 +5,7 @@ import { useProduction } from '../../app/production.tsx';
 import { useDraft } from '../../platform/draft.ts';
 import { Button } from '../../ui/Button.tsx';
 import { FormField } from '../../ui/FormField.tsx';
-import { log } from '../../shared/roll/console.ts';
+import { rollConsole } from '../../shared/roll/console.ts';
 
 const MOST = 1000;
 
@@ -20,7 +20,7 @@ export function NoteLine({ take, close }: { take: Take; close: () => void }) {
       setProblem(`The note may have ${MOST} characters at most; this has ${trimmed.length}.`);
       return;
     }
-    if (trimmed) log(production, take.id, `Take ${take.number}: note`, { kind: 'noted', text: trimmed });
+    if (trimmed) rollConsole.log(production, take.id, `Take ${take.number}: note`, { kind: 'noted', text: trimmed });
     setText('');
     close();
   };

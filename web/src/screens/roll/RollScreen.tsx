@@ -17,7 +17,7 @@ import { Ticking } from '../../ui/Ticking.tsx';
 import { jamNow } from '../../shared/clocks/jam.ts';
 import { tell } from '../../platform/notices.ts';
 import { CameraCard } from './CameraCard.tsx';
-import { chooseTarget, cut, log, roll, timecodeAt, useConsole } from '../../shared/roll/console.ts';
+import { chooseTarget, rollConsole, timecodeAt, useConsole } from '../../shared/roll/console.ts';
 import { useShotInHand } from '../../shared/roll/inHand.ts';
 import { NoCamera } from './NoCamera.tsx';
 import { NoteLine } from './NoteLine.tsx';
@@ -75,38 +75,38 @@ export function RollScreen() {
   const press = () =>
     once(() => {
       if (!day) return;
-      if (rolling) cut(production, day, rolling);
+      if (rolling) rollConsole.cut(production, day, rolling);
       else if (otherDate && !agreed) setAgreed(false);
-      else roll({ production, day, takes, shot, moment, cameras, wild: false });
+      else rollConsole.roll({ production, day, takes, shot, moment, cameras, wild: false });
     });
   const wild = () =>
     once(() => {
-      if (day && !rolling) roll({ production, day, takes, shot, moment, cameras: [], wild: true });
+      if (day && !rolling) rollConsole.roll({ production, day, takes, shot, moment, cameras: [], wild: true });
     });
   const mark = (verdict: Verdict) => {
     if (about)
-      log(production, about.id, `Take ${about.number}: verdict`, {
+      rollConsole.log(production, about.id, `Take ${about.number}: verdict`, {
         kind: 'marked',
         verdict: about.verdict === verdict ? null : verdict,
       });
   };
   const star = () => {
     if (rolling && day)
-      log(production, rolling.id, `Take ${rolling.number}: starred`, {
+      rollConsole.log(production, rolling.id, `Take ${rolling.number}: starred`, {
         kind: 'starred',
         timecode: timecodeAt(production, day, productionNow(production)),
       });
   };
   const takeBack = () => {
     if (!chosen.cutAt || !canTakeBack) return;
-    log(production, chosen.cutAt.takeId, 'Cut taken back', { kind: 'uncut' });
+    rollConsole.log(production, chosen.cutAt.takeId, 'Cut taken back', { kind: 'uncut' });
     useConsole.setState({ cutAt: null });
   };
   const toggle = (letter: string) => {
     const camera = rows.cameras.find((c) => c.letter === letter);
     if (!camera) return;
     if (rolling)
-      log(production, rolling.id, `Camera ${letter} ${inTake.includes(letter) ? 'out' : 'in'}`, {
+      rollConsole.log(production, rolling.id, `Camera ${letter} ${inTake.includes(letter) ? 'out' : 'in'}`, {
         kind: 'camera',
         letter,
         cameraId: camera.id,
@@ -320,7 +320,7 @@ export function RollScreen() {
               look="primary"
               onClick={() => {
                 setAgreed(true);
-                roll({ production, day, takes, shot, moment, cameras, wild: false });
+                rollConsole.roll({ production, day, takes, shot, moment, cameras, wild: false });
               }}
             >
               Roll on day {day.number}

@@ -7,7 +7,7 @@ import { useProduction } from '../../app/production.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { Tapes } from '../../ui/icons.tsx';
 import { Empty, Look } from '../../ui/parts.tsx';
-import { log, useConsole } from '../../shared/roll/console.ts';
+import { rollConsole, useConsole } from '../../shared/roll/console.ts';
 
 const FIRST = 12;
 const GRID = { base: '64px minmax(0, 1fr) 56px 70px', md: '76px 96px 118px 60px 76px minmax(0, 1fr) auto' };
@@ -105,7 +105,7 @@ export function TakeList({ takes, aboutId }: { takes: readonly Take[]; aboutId: 
                   size="small"
                   look="quiet"
                   onClick={() =>
-                    log(production, t.id, `Take ${t.number}: false start`, { kind: 'struck', struck: true })
+                    rollConsole.log(production, t.id, `Take ${t.number}: false start`, { kind: 'struck', struck: true })
                   }
                 >
                   False start

@@ -38,37 +38,22 @@ export function chooseTarget(targetId: string | null): void {
   useConsole.setState({ targetId, letters: null });
 }
 
-let seq = 0;
-
 /** Time-of-day timecode at the job's rate. */
 export function timecodeAt(production: Production, day: Day, ms: number): string {
   const rate = parseRate(production.rate);
   return formatLabel(timeOfDayFrames(ms - midnightMs(dateOf(ms, day.timeZone), day.timeZone), rate), rate);
 }
 
-function event(
-  production: Production,
-  takeId: string,
-  payload: TakePayload,
-  atMs = productionNow(production),
-): TakeEvent {
-  seq += 1;
-  const { clockOffsetMs } = useHouse.getState();
-  return {
-    id: newId(),
-    takeId,
-    atMs: Math.round(atMs),
-    productionAtMs: clockOffsetMs === null ? null : Math.round(atMs + clockOffsetMs),
-    seq,
-    clientId: clientId(),
-    device: navigator.userAgent.slice(0, 80),
-    payload,
-  };
-}
-
-/** Logs something about a take; kept on this device first. */
-export function log(production: Production, takeId: string, label: string, payload: TakePayload): void {
-  void logTakes(production.id, label, [event(production, takeId, payload)]);
+/** What the console leans on: clocks, ids, and where events are kept and sent. */
+export interface ConsoleParts {
+  /** The time of the production, ms. */
+  now: (production: Production) => number;
+  /** How far the server’s clock is from this device’s; null: not known. */
+  clockOffsetMs: () => number | null;
+  newId: () => string;
+  clientId: () => string;
+  device: string;
+  send: (productionId: string, label: string, events: TakeEvent[]) => Promise<void>;
 }
 
 export interface RollInput {
@@ -82,61 +67,82 @@ export interface RollInput {
   wild: boolean;
 }
 
-/** Begins a take. Who really rolls is reported by the cameras themselves; until then it is assumed. */
-export function roll({ production, day, takes, shot, moment, cameras, wild }: RollInput): void {
-  const takeId = newId();
-  const at = productionNow(production);
-  const of = { shotId: shot?.id ?? null, sceneId: shot ? null : (moment?.id ?? null) };
-  const number = nextTakeNumber(takes, of, wild);
-  log(production, takeId, `${shot?.code ?? moment?.number ?? 'Wild'} take ${number}: rolled`, {
-    kind: 'rolled',
-    ...of,
-    dayId: day.id,
-    number,
-    wild,
-    cameras: wild
-      ? []
-      : cameras.map((c) => ({ letter: c.letter, cameraId: c.id, evidence: 'assumed', card: null, clip: null })),
-    timecode: timecodeAt(production, day, at),
-  });
-  useConsole.setState({ takeId, cutAt: null });
-}
+/** Logs what happens to takes. Each is a fact; a correction is another one. All are kept on this device first. */
+export class RollConsole {
+  private seq = 0;
+  constructor(private readonly parts: ConsoleParts) {}
 
-export function cut(production: Production, day: Day, take: Take): void {
-  log(production, take.id, `Take ${take.number}: cut`, {
-    kind: 'cut',
-    timecode: timecodeAt(production, day, productionNow(production)),
-  });
-  useConsole.setState({ cutAt: { takeId: take.id, at: Date.now() }, takeId: take.id });
-}
-
-/** A shot ticked on paper: one take, good, said to come from paper; no camera reported it. */
-export function logFromPaper(
-  production: Production,
-  day: Day,
-  takes: readonly Take[],
-  shot: { id: string; code: string },
-): void {
-  const takeId = newId();
-  const at = productionNow(production);
-  const timecode = timecodeAt(production, day, at);
-  void logTakes(production.id, `${shot.code}: got, from paper`, [
-    event(
-      production,
+  private event(takeId: string, payload: TakePayload, atMs: number): TakeEvent {
+    this.seq += 1;
+    const clockOffsetMs = this.parts.clockOffsetMs();
+    return {
+      id: this.parts.newId(),
       takeId,
-      {
-        kind: 'rolled',
-        shotId: shot.id,
-        dayId: day.id,
-        number: nextTakeNumber(takes, { shotId: shot.id, sceneId: null }, false),
-        wild: false,
-        cameras: [],
-        timecode,
-      },
-      at,
-    ),
-    event(production, takeId, { kind: 'cut', timecode }, at),
-    event(production, takeId, { kind: 'marked', verdict: 'good' }, at),
-    event(production, takeId, { kind: 'noted', text: 'Ticked on paper' }, at),
-  ]);
+      atMs: Math.round(atMs),
+      productionAtMs: clockOffsetMs === null ? null : Math.round(atMs + clockOffsetMs),
+      seq: this.seq,
+      clientId: this.parts.clientId(),
+      device: this.parts.device.slice(0, 80),
+      payload,
+    };
+  }
+
+  /** Says something about a take. */
+  log(production: Production, takeId: string, label: string, payload: TakePayload): void {
+    void this.parts.send(production.id, label, [this.event(takeId, payload, this.parts.now(production))]);
+  }
+
+  /** Begins a take. Who really rolls is reported by the cameras themselves; until then it is assumed. */
+  roll({ production, day, takes, shot, moment, cameras, wild }: RollInput): void {
+    const takeId = this.parts.newId();
+    const at = this.parts.now(production);
+    const of = { shotId: shot?.id ?? null, sceneId: shot ? null : (moment?.id ?? null) };
+    const number = nextTakeNumber(takes, of, wild);
+    this.log(production, takeId, `${shot?.code ?? moment?.number ?? 'Wild'} take ${number}: rolled`, {
+      kind: 'rolled',
+      ...of,
+      dayId: day.id,
+      number,
+      wild,
+      cameras: wild
+        ? []
+        : cameras.map((c) => ({ letter: c.letter, cameraId: c.id, evidence: 'assumed', card: null, clip: null })),
+      timecode: timecodeAt(production, day, at),
+    });
+    useConsole.setState({ takeId, cutAt: null });
+  }
+
+  cut(production: Production, day: Day, take: Take): void {
+    const timecode = timecodeAt(production, day, this.parts.now(production));
+    this.log(production, take.id, `Take ${take.number}: cut`, { kind: 'cut', timecode });
+    useConsole.setState({ cutAt: { takeId: take.id, at: Date.now() }, takeId: take.id });
+  }
+
+  /** A shot ticked on paper: one take, good, said to come from paper; no camera reported it. */
+  fromPaper(production: Production, day: Day, takes: readonly Take[], shot: { id: string; code: string }): void {
+    const takeId = this.parts.newId();
+    const at = this.parts.now(production);
+    const timecode = timecodeAt(production, day, at);
+    const number = nextTakeNumber(takes, { shotId: shot.id, sceneId: null }, false);
+    const said: TakePayload[] = [
+      { kind: 'rolled', shotId: shot.id, dayId: day.id, number, wild: false, cameras: [], timecode },
+      { kind: 'cut', timecode },
+      { kind: 'marked', verdict: 'good' },
+      { kind: 'noted', text: 'Ticked on paper' },
+    ];
+    void this.parts.send(
+      production.id,
+      `${shot.code}: got, from paper`,
+      said.map((payload) => this.event(takeId, payload, at)),
+    );
+  }
 }
+
+export const rollConsole = new RollConsole({
+  now: productionNow,
+  clockOffsetMs: () => useHouse.getState().clockOffsetMs,
+  newId,
+  clientId,
+  device: navigator.userAgent,
+  send: logTakes,
+});

@@ -172,8 +172,8 @@ export function Frame({ path, title, children }: { path: string; title: string; 
     },
     { typing: true },
   );
-  useKey('mod+z', () => void undo(production.id, me.name), { enabled: me.role === 'owner' });
-  useKey('mod+shift+z', () => void undo(production.id, me.name, true), { enabled: me.role === 'owner' });
+  useKey('mod+z', () => void undo.run(production.id, me.name), { enabled: me.role === 'owner' });
+  useKey('mod+shift+z', () => void undo.run(production.id, me.name, true), { enabled: me.role === 'owner' });
 
   const sheetShown = wide || held !== null || open;
   return (
