@@ -1,0 +1,95 @@
+import { fireEvent, screen, within } from '@testing-library/react';
+import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import {
+  barePlan,
+  clearPage,
+  demoPlan,
+  openScreen,
+  openView,
+  preparePage,
+  press,
+  written,
+} from '../../testing/screen.tsx';
+import { DayScreen } from './DayScreen.tsx';
+
+beforeEach(() => preparePage());
+afterEach(clearPage);
+const lineOf = (code: string) =>
+  [...document.querySelectorAll<HTMLElement>('[data-line]')].find((l) => l.textContent?.includes(code))!;
+const startOf = (code: string) => /\d\d:\d\d/.exec(lineOf(code).textContent ?? '')?.[0];
+const codes = () =>
+  [...document.querySelectorAll('[data-line]')].flatMap(
+    (l) => /planned(\d+[A-Z])/.exec(l.textContent ?? '')?.[1] ?? [],
+  );
+
+describe('Day', () => {
+  it('has each shot at its time, in the order of the plan', () => {
+    openScreen(<DayScreen />);
+    expect(codes().slice(0, 4)).toEqual(['6A', '6B', '6C', '4A']);
+    expect(startOf('6A')).toBe('08:30');
+    expect(screen.getByText('Every shot is on a day')).toBeTruthy();
+  });
+  it('a line is moved by keys: one change, and all after it are timed anew', () => {
+    openScreen(<DayScreen />);
+    fireEvent.click(lineOf('6B'));
+    fireEvent.keyDown(lineOf('6B'), { key: 'ArrowUp', altKey: true });
+    expect(codes().slice(0, 2)).toEqual(['6B', '6A']);
+    expect(written()).toMatchObject([{ label: 'Moved 6B', ops: [{ op: 'update', table: 'dayItems' }] }]);
+    expect(startOf('6B')).not.toBe('08:45');
+  });
+  it('a line is taken off and the next one is in hand', () => {
+    openScreen(<DayScreen />);
+    fireEvent.click(lineOf('9C'));
+    fireEvent.keyDown(lineOf('9C'), { key: 'Delete' });
+    expect(written()).toMatchObject([{ label: 'Took 9C off day 1', ops: [{ op: 'delete', table: 'dayItems' }] }]);
+    expect(codes()).not.toContain('9C');
+  });
+  it('arrows walk the lines, and stop at the ends', () => {
+    const { side } = openScreen(<DayScreen />);
+    fireEvent.click(lineOf('6A'));
+    fireEvent.keyDown(lineOf('6A'), { key: 'ArrowDown' });
+    expect(side().getByRole('heading', { name: /6B/ })).toBeTruthy();
+  });
+  it('a block is added at the end, on this day', () => {
+    const plan = demoPlan();
+    openScreen(<DayScreen />, { plan });
+    press('Add a block');
+    const values = { dayId: plan.days[0]!.id, shotId: null, title: 'Rehearsal', minutes: 20 };
+    expect(written()).toMatchObject([{ label: 'Added a block', ops: [{ op: 'insert', table: 'dayItems', values }] }]);
+    expect(lineOf('Rehearsal')).toBeTruthy();
+  });
+  it('says in its sheet how the day stands against what is wanted', () => {
+    const { side } = openScreen(<DayScreen />);
+    expect(side().getByText('18:38')).toBeTruthy();
+    expect(side().getByText('8 min over')).toBeTruthy();
+  });
+  it.each(['Other orders', 'Odds', 'I have 40 minutes', 'Share out'])('%s opens beside the order', (name) => {
+    openScreen(<DayScreen />);
+    openView(name);
+    expect(screen.getByRole('tab', { name }).getAttribute('aria-selected')).toBe('true');
+    expect(document.querySelector('[data-line]')).toBeNull();
+    expect(document.querySelector('main')!.textContent!.length).toBeGreaterThan(80);
+  });
+  it('the listed order stands first among other orders, with its sums', () => {
+    openScreen(<DayScreen />);
+    openView('Other orders');
+    const listed = document.querySelector<HTMLElement>('[data-school=listed]')!;
+    expect(listed.textContent).toContain('As listed');
+    expect(listed.textContent).toContain('18:38');
+  });
+  it('without a day offers one', () => {
+    openScreen(<DayScreen />, { plan: barePlan(), day: null });
+    press('Add a day');
+    const date = screen.getByRole('textbox', { name: /date/i });
+    fireEvent.change(date, { target: { value: '3 May 2027' } });
+    fireEvent.keyDown(date, { key: 'Enter' });
+    const [{ ops }] = written() as [ReturnType<typeof written>[number]];
+    expect(ops[0]).toMatchObject({ op: 'insert', table: 'days', values: { number: 1 } });
+  });
+  it('a day on which nothing is planned yet is a day', () => {
+    const plan = { ...barePlan(), days: [demoPlan().days[0]!] };
+    openScreen(<DayScreen />, { plan });
+    expect(within(document.body).getByRole('heading', { level: 1 }).textContent).toContain('in order');
+    expect(document.querySelectorAll('[data-line]')).toHaveLength(0);
+  });
+});

@@ -1,0 +1,92 @@
+import { fireEvent, screen, within } from '@testing-library/react';
+import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import {
+  barePlan,
+  clearPage,
+  demoPlan,
+  editCell,
+  openScreen,
+  openView,
+  preparePage,
+  press,
+  settled,
+  sideSaid,
+  written,
+} from '../../testing/screen.tsx';
+import { ScenesScreen } from './ScenesScreen.tsx';
+
+beforeEach(() => preparePage());
+afterEach(clearPage);
+const line = () => screen.getByRole<HTMLInputElement>('textbox', { name: 'Add a shot in one line' });
+const add = (text: string) => {
+  fireEvent.change(line(), { target: { value: text } });
+  fireEvent.keyDown(line(), { key: 'Enter' });
+};
+
+describe('Scenes', () => {
+  it('shows the first scene with its shots', () => {
+    const { plan } = openScreen(<ScenesScreen />);
+    const grid = screen.getByRole('grid');
+    const own = plan.shots.filter((s) => s.sceneId === plan.scenes[0]!.id);
+    expect(own.length).toBeGreaterThan(0);
+    for (const shot of own) expect(within(grid).getByText(shot.code)).toBeTruthy();
+  });
+  it('a shot is added in one line: its number follows, its words are read, the line is empty again', () => {
+    openScreen(<ScenesScreen />);
+    add('mcu ilse 50mm 2t must');
+    const [{ label, ops }] = written() as [ReturnType<typeof written>[number]];
+    expect(label).toBe('Added 1D');
+    expect(ops).toMatchObject([
+      { op: 'insert', table: 'shots', values: { code: '1D', size: 'mcu', takesPlanned: 2, priority: 'must' } },
+    ]);
+    expect(line().value).toBe('');
+    expect(within(screen.getByRole('grid')).getByText('1D')).toBeTruthy();
+  });
+  it('a line that can’t be read is kept, and why is said', () => {
+    openScreen(<ScenesScreen />);
+    add('mcu 900t');
+    expect(written()).toEqual([]);
+    expect(line().value).toBe('mcu 900t');
+    expect(line().getAttribute('aria-invalid')).toBe('true');
+  });
+  it('a cell is written in place; what it can’t be is said in words', () => {
+    openScreen(<ScenesScreen />);
+    const grid = screen.getByRole('grid');
+    editCell(grid, '1A', 'takesPlanned', '0');
+    expect(written()).toEqual([]);
+    expect(within(grid).getByRole('alert').textContent).toMatch(/take/i);
+  });
+  it('another scene, all shots, another view: each shows its own', () => {
+    openScreen(<ScenesScreen />);
+    fireEvent.click(screen.getByRole('tab', { name: /^7/ }));
+    expect(within(screen.getByRole('grid')).getByText('7C')).toBeTruthy();
+    press('All shots');
+    expect(Number(screen.getByRole('grid').getAttribute('aria-rowcount'))).toBeGreaterThan(30);
+    openView('Coverage');
+    expect(screen.queryByRole('grid')).toBeNull();
+  });
+  it('with nothing it offers the first scene', () => {
+    openScreen(<ScenesScreen />, { plan: barePlan() });
+    press('Add the first scene');
+    expect(written()).toMatchObject([{ ops: [{ op: 'insert', table: 'scenes', values: { number: '1' } }] }]);
+  });
+  it('a pasted list is shown before it is taken, and taken whole', () => {
+    openScreen(<ScenesScreen />, { plan: barePlan() });
+    fireEvent.change(screen.getByLabelText('Text to bring in'), {
+      target: { value: 'scene\tshot\twhat\tsize\n1\tA\tthe wick\tcu\n1\tB\tthe pour\tws' },
+    });
+    expect(written()).toEqual([]);
+    press(/^Take 2/);
+    const [{ ops }] = written() as [ReturnType<typeof written>[number]];
+    expect(ops.filter((o) => o.table === 'shots').map((o) => o.op === 'insert' && o.values.code)).toEqual(['1A', '1B']);
+    expect(ops.filter((o) => o.table === 'scenes')).toHaveLength(1);
+  });
+  it('what was shot is not what is planned: a shot in the sheet says its takes', async () => {
+    const plan = demoPlan();
+    const shot = plan.shots.find((s) => s.code === '1A')!;
+    openScreen(<ScenesScreen />, { plan });
+    fireEvent.click(within(screen.getByRole('grid')).getByText('1A'));
+    await settled();
+    expect(sideSaid()).toContain(`1A${shot.description}`);
+  });
+});

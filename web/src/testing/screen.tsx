@@ -1,0 +1,171 @@
+import { ChakraProvider } from '@chakra-ui/react';
+import { QueryClientProvider } from '@tanstack/react-query';
+import { act, cleanup, fireEvent, render, screen, within } from '@testing-library/react';
+import { useState, type ReactNode } from 'react';
+import { BrowserRouter } from 'react-router';
+import { vi } from 'vitest';
+import type { ChangeOp, Me } from '@kavrell/contract';
+import { emptyPlan, ninthBell, type DemoPlan } from '@kavrell/demo';
+import type { TakeEvent } from '@kavrell/core/roll';
+import { TABLE_NAMES, type TableName } from '@kavrell/core/tables';
+import { ProductionProvider } from '../app/production.tsx';
+import { outbox } from '../platform/outbox.ts';
+import { queries } from '../platform/rows.ts';
+import { SheetPlace, openSheet } from '../ui/sheet.tsx';
+import { system } from '../ui/theme.ts';
+
+export const OWNER: Me = { role: 'owner', name: 'Oda', productionId: null, hasPassword: true };
+
+let ids = 0;
+/** Ids that look like ours and are the same each time. */
+export const testId = () => `0190a000-0000-7000-8000-${String((ids += 1)).padStart(12, '0')}`;
+
+/** The demo’s plan, and one with nothing in it but its own row. */
+export const demoPlan = (): DemoPlan => ninthBell(testId, '/media');
+export const barePlan = (): DemoPlan => emptyPlan({ ...demoPlan().production, title: 'Candle maker' });
+
+/** A page as tests have it: it has a size, its workers and servers never answer. */
+export function preparePage({ wide = true } = {}): void {
+  ids = 0;
+  const sizes = { offsetHeight: 600, offsetWidth: 900, clientHeight: 600, clientWidth: 900 };
+  for (const [name, px] of Object.entries(sizes))
+    Object.defineProperty(HTMLElement.prototype, name, { configurable: true, get: () => px });
+  HTMLElement.prototype.scrollTo = () => undefined;
+  HTMLElement.prototype.scrollIntoView = () => undefined;
+  HTMLCanvasElement.prototype.getContext = () => null;
+  class Still {
+    observe() {}
+    unobserve() {}
+    disconnect() {}
+  }
+  vi.stubGlobal('ResizeObserver', Still);
+  vi.stubGlobal('IntersectionObserver', Still);
+  vi.stubGlobal(
+    'EventSource',
+    class extends EventTarget {
+      close() {}
+    },
+  );
+  vi.stubGlobal(
+    'Worker',
+    class extends EventTarget {
+      postMessage() {}
+      terminate() {}
+    },
+  );
+  vi.stubGlobal('matchMedia', () => ({ matches: wide, addEventListener() {}, removeEventListener() {} }));
+  vi.stubGlobal('fetch', () => new Promise(() => undefined));
+}
+
+/** Takes all of it away again, with what was written. */
+export function clearPage(): void {
+  cleanup();
+  queries.clear();
+  outbox.state.setState({ entries: [], refused: [] });
+  openSheet(false);
+  localStorage.clear();
+  sessionStorage.clear();
+  window.history.replaceState(null, '', '/');
+  vi.unstubAllGlobals();
+}
+
+interface Asked {
+  plan?: DemoPlan;
+  takes?: TakeEvent[];
+  rows?: Partial<Record<TableName, readonly object[]>>;
+  me?: Me;
+  day?: number | null;
+  /** Whether nothing has come from the server yet. */
+  loading?: boolean;
+}
+
+/** Draws one screen of a production as the app does, with its side sheet beside it. */
+export function openScreen(
+  what: ReactNode,
+  { plan = demoPlan(), takes = [], rows = {}, me = OWNER, day = 1, loading = false }: Asked = {},
+) {
+  const { id } = plan.production;
+  const { production, ...lists } = plan;
+  const stored: Record<string, readonly object[]> = { ...lists, productions: [production], takeEvents: takes, ...rows };
+  if (!loading) for (const table of TABLE_NAMES) queries.setQueryData(['rows', id, table], [...(stored[table] ?? [])]);
+  queries.setQueryData(['facetChanges', id], { changes: [], births: {} });
+  queries.setQueryData(['me'], me);
+  const view = render(
+    <ChakraProvider value={system}>
+      <QueryClientProvider client={queries}>
+        <BrowserRouter useTransitions={false}>
+          <ProductionProvider me={me} productionId={id} dayNumber={day}>
+            <Beside>{what}</Beside>
+          </ProductionProvider>
+        </BrowserRouter>
+      </QueryClientProvider>
+    </ChakraProvider>,
+  );
+  return { ...view, plan, side: () => within(screen.getByTestId('side')) };
+}
+
+function Beside({ children }: { children: ReactNode }) {
+  const [place, setPlace] = useState<HTMLElement | null>(null);
+  return (
+    <SheetPlace.Provider value={place}>
+      <main>{children}</main>
+      <aside data-testid="side" ref={setPlace} />
+    </SheetPlace.Provider>
+  );
+}
+
+/** What was written so far: its words, and each row’s change. */
+export const written = (): { label: string; ops: ChangeOp[] }[] =>
+  outbox.state.getState().entries.flatMap((e) => (e.kind === 'changes' ? [{ label: e.label, ops: e.set.ops }] : []));
+export const logged = (): TakeEvent[] =>
+  outbox.state.getState().entries.flatMap((e) => (e.kind === 'takes' ? e.events : []));
+
+/** Types into a field and leaves it. */
+export function type(field: HTMLElement, text: string): void {
+  fireEvent.focus(field);
+  fireEvent.change(field, { target: { value: text } });
+  fireEvent.blur(field);
+}
+
+/** Lets what was promised come, until nothing more does. */
+export const settled = () => act(async () => void (await new Promise((done) => setTimeout(done, 0))));
+
+/** The cell of a table where a row that says `row` meets a column. */
+export function cellOf(grid: HTMLElement, row: string, column: string): HTMLElement {
+  const line = within(grid)
+    .getAllByText(row)
+    .map((e) => e.closest<HTMLElement>('[role=row]'))
+    .find((e) => e?.querySelector(`[data-column="${column}"]`));
+  const cell = line?.querySelector<HTMLElement>(`[data-column="${column}"]`);
+  if (!cell) throw new Error(`There is no cell ${column} beside “${row}”.`);
+  return cell;
+}
+
+/** Types into a cell of a table and takes it. */
+export function editCell(grid: HTMLElement, row: string, column: string, text: string): void {
+  const cell = cellOf(grid, row, column);
+  fireEvent.click(cell);
+  fireEvent.keyDown(cell, { key: 'F2' });
+  const field = within(cell).getByRole<HTMLInputElement>(cell.querySelector('select') ? 'combobox' : 'textbox');
+  fireEvent.change(field, { target: { value: text } });
+  fireEvent.keyDown(field, { key: 'Enter' });
+}
+
+/** Opens a view by its tab. */
+export const openView = (name: string | RegExp): void => void fireEvent.click(screen.getByRole('tab', { name }));
+export const press = (name: string | RegExp): void => void fireEvent.click(screen.getByRole('button', { name }));
+/** A key of the screen, pressed anywhere on it. */
+export const key = (name: string, more: object = {}): void => {
+  const event = {
+    key: name,
+    code: name === ' ' ? 'Space' : name.length === 1 ? `Key${name.toUpperCase()}` : name,
+    ...more,
+  };
+  fireEvent.keyDown(document.body, event);
+  fireEvent.keyUp(document.body, event);
+};
+
+const plainText = (text: string | null) => (text ?? '').replaceAll('\u00a0', ' ');
+/** What the screen says, and its side sheet, with usual spaces. */
+export const said = () => plainText(document.querySelector('main')!.textContent);
+export const sideSaid = () => plainText(screen.getByTestId('side').textContent);
