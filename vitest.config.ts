@@ -45,6 +45,8 @@ export default defineConfig({
           // Parts of the interface in a page of the tests' own: no browser, no server, no time that passes by itself.
           include: ['web/src/**/*.test.tsx'],
           environment: 'jsdom',
+          // Screens lean on half the program: it is read once, and each test clears what it leaves.
+          isolate: false,
           testTimeout: 60000,
         },
       },
