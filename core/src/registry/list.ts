@@ -5,6 +5,7 @@ import { clockCalcs } from '../rooms/clocks/calc.ts';
 import { colourCalcs } from '../physics/colour/calc.ts';
 import { dayCalcs } from '../plan/day/calc.ts';
 import { exposureCalcs } from '../physics/exposure/calc.ts';
+import { illuminationCalcs } from '../physics/illumination/calc.ts';
 import { lightCalcs } from '../rooms/light/calc.ts';
 import { lookCalcs } from '../rooms/look/calc.ts';
 import { opticsCalcs } from '../physics/optics/calc.ts';
@@ -24,6 +25,7 @@ export const CALCS: readonly Calc[] = Object.freeze([
   ...colourCalcs,
   ...opticsCalcs,
   ...lightCalcs,
+  ...illuminationCalcs,
   ...powerCalcs,
   ...riggingCalcs,
   ...mediaCalcs,
