@@ -1,5 +1,7 @@
 export * from './daylight.ts';
-import { getPosition, getTimes } from 'suncalc';
+export { refractionDeg } from './position.ts';
+import { DEPTHS, solarDay } from './instants.ts';
+import { geometricSun, refractionDeg } from './position.ts';
 import { minuteToMs, msToMinute } from '../../base/time/index.ts';
 
 export interface SunPlace {
@@ -19,31 +21,30 @@ export interface SunTimes {
   duskMin: number | null;
 }
 
-/** Sun altitude up to which light counts as low and warm, in degrees (suncalc's own figure). */
+/** Sun altitude up to which light counts as low and warm, in degrees. */
 export const LOW_SUN_DEG = 6;
 
 /**
  * Rise, set, civil twilight and low-sun hours of a place on a date, in minutes since local midnight.
- * Source: Meeus' formulas through suncalc, refraction included.
+ * Source: Meeus' formulas, refraction included.
  */
 export function sunTimes({ date, timeZone, latitude, longitude }: SunPlace): SunTimes {
-  const noon = new Date(minuteToMs(date, timeZone, 720));
-  const times = getTimes(noon, latitude, longitude);
-  const minute = (at: Date | null) => (at ? msToMinute(date, timeZone, at.getTime()) : null);
+  const day = solarDay(minuteToMs(date, timeZone, 720), { latitude, longitude });
+  const minute = (ms: number | null) => (ms === null ? null : msToMinute(date, timeZone, ms));
   return {
-    dawnMin: minute(times.dawn),
-    riseMin: minute(times.sunrise),
-    lowSunEndMin: minute(times.goldenHourEnd),
-    lowSunStartMin: minute(times.goldenHour),
-    setMin: minute(times.sunset),
-    duskMin: minute(times.dusk),
+    dawnMin: minute(day.climbing(DEPTHS.dawn)),
+    riseMin: minute(day.climbing(DEPTHS.rise)),
+    lowSunEndMin: minute(day.climbing(DEPTHS.lowSun)),
+    lowSunStartMin: minute(day.sinking(DEPTHS.lowSun)),
+    setMin: minute(day.sinking(DEPTHS.rise)),
+    duskMin: minute(day.sinking(DEPTHS.dawn)),
   };
 }
 
 /** Apparent sun altitude and azimuth (degrees, north-based clockwise) at a minute of the day. */
 export function sunPosition(place: SunPlace, minute: number): { altitudeDeg: number; azimuthDeg: number } {
-  const at = getPosition(new Date(minuteToMs(place.date, place.timeZone, minute)), place.latitude, place.longitude);
-  return { altitudeDeg: at.altitude, azimuthDeg: at.azimuth };
+  const at = geometricSun(minuteToMs(place.date, place.timeZone, minute), place);
+  return { altitudeDeg: at.altitudeDeg + refractionDeg(at.altitudeDeg), azimuthDeg: at.azimuthDeg };
 }
 
 /** One step of the sky strip: how bright the sky is (0 night … 1 full day) and how warm its light (0 … 1). */

@@ -205,18 +205,6 @@ describe('what stands', () => {
       find(aPlan([aFrame({ standKey: 'stand-arm', zM: 2 })]), 'wind:', { room: aRoom({ outside: true }) })[0]?.words,
     ).toMatch(/Nobody has said what gusts/);
   });
-  it('asks for it of a lamp too: a dome on a light stand is a sail, and no word is no calm', () => {
-    const lamp = aSource({ zM: 2.4, standKey: 'stand-light', fixtureKey: 'panel-battery', battery: true });
-    const [found] = find(aPlan([lamp]), 'wind:', { room: aRoom({ outside: true }) });
-    expect(found).toMatchObject({ level: 'look' });
-    expect(found?.words).toMatch(/stands to \d+\.\d\u00a0m\/s/);
-  });
-  it('what is held by nobody knows what still gets wind, size and fall zone', () => {
-    const frame = aFrame({ zM: 2, standKey: null, widthM: 2.4, heightM: 2.4 });
-    const plan = aPlan([aPerson({ xM: 1 }), frame]);
-    const kinds = checkPlan(surroundings(plan, { room: aRoom({ outside: true }) })).map((f) => f.key.split(':')[0]);
-    expect(kinds).toEqual(expect.arrayContaining(['stand', 'wind', 'large', 'zone']));
-  });
   it('a fall zone with somebody in it wants a name; with one, or apart, it is quiet', () => {
     const frame = aFrame({ zM: 2, standKey: 'stand-arm', ballastKg: 22 });
     expect(find(aPlan([aPerson({ name: 'Ilse', xM: 1 }), frame]), 'zone:')[0]?.words).toMatch(
