@@ -19,14 +19,13 @@ describe('the sun’s day', () => {
         const day = solarDay(around, g);
         const [up, down] = [day.climbing(deg), day.sinking(deg)];
         expect(Math.abs(day.noonMs - around)).toBeLessThan(12.2 * HOUR_MS);
+        expect(Math.abs(day.noonMs - solarDay(day.noonMs, g).noonMs)).toBeLessThan(100);
         if (up !== null) {
           expect(altitude(up, g)).toBeCloseTo(deg, 3);
-          expect(up).toBeLessThanOrEqual(day.noonMs);
           expect(altitude(up + 5_000, g)).toBeGreaterThan(altitude(up - 5_000, g));
         }
         if (down !== null) {
           expect(altitude(down, g)).toBeCloseTo(deg, 3);
-          expect(down).toBeGreaterThanOrEqual(day.noonMs);
           expect(altitude(down + 5_000, g)).toBeLessThan(altitude(down - 5_000, g));
         }
       }),

@@ -1,4 +1,4 @@
-import { geometricSun, type Ground } from './position.ts';
+import { geometricSun, transitMs, type Ground } from './position.ts';
 
 const STEP_MS = 6 * 60_000;
 const HALF_DAY_MS = 12 * 3_600_000;
@@ -38,6 +38,7 @@ function passing(fromMs: number, toMs: number, altitudeDeg: number, ground: Grou
 }
 
 export interface SolarDay {
+  /** On the meridian. */
   noonMs: number;
   /** From the lowest place before it to the lowest after it: what the sun passes climbing, and sinking. */
   climbing: (altitudeDeg: number) => number | null;
@@ -50,12 +51,14 @@ export interface SolarDay {
  * taken from noon finds none.
  */
 export function solarDay(aroundMs: number, ground: Ground): SolarDay {
-  const noonMs = turning(aroundMs, HALF_DAY_MS, ground, false);
+  const noonMs = transitMs(aroundMs, ground);
+  // Its highest place is some seconds off: its declination moves too; near the poles it is all that moves.
+  const highest = turning(noonMs, 3 * 3_600_000, ground, false);
   const before = turning(noonMs - HALF_DAY_MS, 3 * 3_600_000, ground, true);
   const after = turning(noonMs + HALF_DAY_MS, 3 * 3_600_000, ground, true);
   return {
     noonMs,
-    climbing: (altitudeDeg) => passing(before, noonMs, altitudeDeg, ground),
-    sinking: (altitudeDeg) => passing(noonMs, after, altitudeDeg, ground),
+    climbing: (altitudeDeg) => passing(before, highest, altitudeDeg, ground),
+    sinking: (altitudeDeg) => passing(highest, after, altitudeDeg, ground),
   };
 }

@@ -57,6 +57,16 @@ function hourAngle(ms: number, longitude: number): { hour: number; declination: 
   return { hour: sidereal - ascension, declination: Math.asin(Math.sin(tilt) * Math.sin(apparent)) };
 }
 
+/** The instant nearest to `nearMs` at which the sun stands on the meridian: its noon. */
+export function transitMs(nearMs: number, { longitude }: Ground): number {
+  let ms = nearMs;
+  for (let i = 0; i < 4; i += 1) {
+    const { hour } = hourAngle(ms, longitude);
+    ms -= (hour / (2 * Math.PI) - Math.round(hour / (2 * Math.PI))) * DAY_MS;
+  }
+  return ms;
+}
+
 /** Where the middle of the sun’s disc stands without air, degrees: above the level horizon, and north-based clockwise. */
 export function geometricSun(ms: number, { latitude, longitude }: Ground): { altitudeDeg: number; azimuthDeg: number } {
   const { hour, declination } = hourAngle(ms, longitude);
