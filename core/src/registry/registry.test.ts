@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { runCalc, runCalcs } from '../base/calc/index.ts';
+import { runCalc, runCalcs, type Calc } from '../base/calc/index.ts';
 import { RATES } from '../base/timecode/index.ts';
 import { CALCS, describeCalc, findCalc, formulasPage } from './index.ts';
 
@@ -35,6 +35,75 @@ describe.each(CALCS.map((c) => [c.name, c] as const))('%s', (name, c) => {
   it('refuses what is no input, in words', () => {
     for (const bad of [null, 7, 'x', true]) expect(refusal(name, bad).message).toMatch(/object|expected/i);
     expect(refusal(name, {}).path.length).toBeGreaterThanOrEqual(0);
+  });
+});
+
+/** Every plain object within a value, by its path. */
+function objectsIn(value: unknown, path: (string | number)[] = []): (string | number)[][] {
+  if (typeof value !== 'object' || value === null) return [];
+  const inner = Object.entries(value).flatMap(([k, v]) =>
+    objectsIn(v, [...path, Array.isArray(value) ? Number(k) : k]),
+  );
+  return Array.isArray(value) ? inner : [path, ...inner];
+}
+/** The value with a field of no name more in the object at a path. */
+function withMore(value: unknown, path: readonly (string | number)[]): unknown {
+  const [first, ...rest] = path;
+  if (first === undefined) return { ...(value as object), nobodyKnowsThis: 1 };
+  const copy = (Array.isArray(value) ? [...(value as unknown[])] : { ...(value as object) }) as Record<
+    string | number,
+    unknown
+  >;
+  copy[first] = withMore(copy[first], rest);
+  return copy;
+}
+
+describe('what no computation knows', () => {
+  /** Fields whose names are people’s own. */
+  const byName = /(moveMin|relightMin)$/;
+  it.each(CALCS.map((c) => [c.name, c] as const))('is refused by %s, at every depth, in words', (_, calc) => {
+    for (const path of objectsIn(calc.example.input)) {
+      if (byName.test(path.join('.'))) continue;
+      const { reply, failed } = runCalcs(calc, withMore(calc.example.input, path));
+      expect(failed, path.join('.')).toBe(1);
+      expect(reply).toMatchObject({ error: { code: 'input.unknown', path } });
+      expect((reply as { error: { message: string } }).error.message).toContain('There is no input nobodyKnowsThis');
+    }
+  });
+});
+
+describe('many at once', () => {
+  it('a fault with one takes nothing from the others; alone it is thrown', () => {
+    const broken: Calc = {
+      ...CALCS[0]!,
+      run: () => {
+        throw new RangeError('boom');
+      },
+    };
+    const { input } = CALCS[0]!.example;
+    expect(() => runCalcs(broken, input)).toThrow('boom');
+    const { reply, failed } = runCalcs(broken, [input, input]);
+    expect(failed).toBe(2);
+    expect(reply).toMatchObject([{ error: { code: 'calc.fault' } }, { error: { code: 'calc.fault' } }]);
+  });
+  it('orders that leave a shot out, know another or name one twice are refused with their place', () => {
+    const odds = findCalc('day.odds');
+    const input = odds.example.input as { plan: { shots: object[] } };
+    const plan = { ...input.plan, shots: [...input.plan.shots, { ...input.plan.shots[0], id: '1B' }] };
+    const path = (order: string[]) =>
+      (runCalcs(odds, { ...input, plan, order }).reply as { error?: { path: unknown } }).error?.path;
+    expect(path(['1A'])).toEqual(['order']);
+    expect(path(['1A', '9Z'])).toEqual(['order', 1]);
+    expect(path(['1A', '1A'])).toEqual(['order', 1]);
+    expect(path(['1B', '1A'])).toBeUndefined();
+  });
+  it('a meal that would begin after its latest is refused', () => {
+    const order = findCalc('day.order');
+    const input = order.example.input as object;
+    const meals = [{ earliestAfterMin: 300, latestAfterMin: 200, minutes: 30 }];
+    expect(runCalcs(order, { ...input, meals }).reply).toMatchObject({
+      error: { path: ['meals', 0, 'latestAfterMin'] },
+    });
   });
 });
 

@@ -127,9 +127,13 @@ export function runCalcs(calc: Calc, value: unknown): { reply: CalcReply; failed
     try {
       return runCalc(calc, item);
     } catch (error) {
-      if (!(error instanceof InputError)) throw error;
+      // A fault of ours with one of many takes nothing from the others: it is told in its place. Alone it is thrown, and logged.
+      const fault = !(error instanceof InputError);
+      if (fault && !Array.isArray(value)) throw error;
       failed += 1;
-      return { error: { code: error.code, message: error.message, path: error.path } };
+      return fault
+        ? { error: { code: 'calc.fault', message: `A fault in Kavrell: ${String(error)}`, path: [] } }
+        : { error: { code: error.code, message: error.message, path: error.path } };
     }
   };
   const reply = Array.isArray(value) ? value.map(one) : one(value);

@@ -26,8 +26,9 @@ export const colourCalcs = [
       'Each is put on the line of glowing bodies, X, Y and Z are added by their lux, and the temperature nearest to the sum is taken.',
     assumptions: [
       'Both lie on the line; the sum lies near it. Whites far apart mix to a pink that has no true temperature.',
+      'The line reaches from 1667 to 25,000 K: what is outside is said as its end.',
     ],
-    source: 'Kim et al. (Planckian locus), McCamy (correlated colour temperature)',
+    source: 'Kim et al. (Planckian locus); CIE 15 (correlated colour temperature: nearest in CIE 1960)',
     input: inputs({
       firstLux: quantity('The first light', 'lux', { above: 0 }),
       firstK: quantity('Its colour', 'K', { from: 1667, to: 25000 }),

@@ -25,10 +25,35 @@ export function kelvinToXy(kelvin: number): Chromaticity {
   return { x, y };
 }
 
-/** Correlated colour temperature of a place near the Planckian locus, K. Source: McCamy’s cubic; against `kelvinToXy` within 3 % up to 10,000 K. */
-export function xyToKelvin({ x, y }: Chromaticity): number {
-  const n = (x - 0.332) / (0.1858 - y);
-  return 449 * n ** 3 + 3525 * n ** 2 + 6823.3 * n + 5520.33;
+/** CIE 1960, in which distances from the locus are measured. */
+const uv = ({ x, y }: Chromaticity): [number, number] => [
+  (4 * x) / (12 * y - 2 * x + 3),
+  (6 * y) / (12 * y - 2 * x + 3),
+];
+
+/**
+ * Correlated colour temperature: of the glowing body nearest in CIE 1960, K; 1667 to 25,000, outside it is the end. What lies on the line
+ * comes back as it went in, to a tenth of a kelvin. Source: CIE 15; golden-section search over mireds, in which the line is even.
+ */
+export function xyToKelvin(at: Chromaticity): number {
+  const [u, v] = uv(at);
+  const away = (mired: number) => {
+    const [a, b] = uv(kelvinToXy(1e6 / mired));
+    return Math.hypot(u - a, v - b);
+  };
+  // The nearest of some evenly spread, then between its neighbours.
+  const [least, most, steps] = [40, 1e6 / 1667, 60];
+  const miredAt = (i: number) => least + ((most - least) * i) / steps;
+  let best = 0;
+  for (let i = 1; i <= steps; i += 1) if (away(miredAt(i)) < away(miredAt(best))) best = i;
+  let [low, high] = [miredAt(Math.max(0, best - 1)), miredAt(Math.min(steps, best + 1))];
+  const golden = (Math.sqrt(5) - 1) / 2;
+  for (let i = 0; i < 60; i += 1) {
+    const [a, b] = [high - golden * (high - low), low + golden * (high - low)];
+    if (away(a) < away(b)) high = b;
+    else low = a;
+  }
+  return 2e6 / (low + high);
 }
 
 /**

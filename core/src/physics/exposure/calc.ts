@@ -14,6 +14,13 @@ const fps = quantity('The frame rate', 'frames a second', { above: 0 });
 const c = quantity('The calibration constant', 'lx·s', { above: 0 }).optional();
 const METER = `Incident meter with a flat receptor, C = ${FLAT_RECEPTOR_C} lx·s unless given.`;
 
+/** More ripples in a frame than this and every angle is safe: there is nothing to list. */
+const MOST_RIPPLES = 100_000;
+function refuseTooMany({ fps: rate, mainsHz }: { fps: number; mainsHz: number }): void {
+  if ((2 * mainsHz) / rate > MOST_RIPPLES)
+    throw new InputError('exposure.tooMany', 'So many ripples fit into a frame that every angle is safe.', ['mainsHz']);
+}
+
 export const exposureCalcs = [
   defineCalc({
     name: 'exposure.illuminance',
@@ -82,11 +89,7 @@ export const exposureCalcs = [
     output: z.object({ anglesDeg: z.array(z.number()) }),
     example: { input: { fps: 60, mainsHz: 50 }, output: { anglesDeg: [216] } },
     run: (i) => {
-      if ((2 * i.mainsHz) / i.fps > 100_000) {
-        throw new InputError('exposure.tooMany', 'So many ripples fit into a frame that every angle is safe.', [
-          'mainsHz',
-        ]);
-      }
+      refuseTooMany(i);
       return { anglesDeg: flickerSafeAngles(i.fps, i.mainsHz) };
     },
   }),
@@ -156,6 +159,7 @@ export const exposureCalcs = [
       output: { angleDeg: 172.8, ripples: 2, safe: true },
     },
     run: (i) => {
+      refuseTooMany(i);
       const angle = shutterFor(i.school, i.jobDeg, i.fps, i.mainsHz);
       const { ripples, safe } = rippleOf(angle, i.fps, i.mainsHz);
       return { angleDeg: angle, ripples, safe };

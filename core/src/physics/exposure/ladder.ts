@@ -79,6 +79,7 @@ export function eiPrice(ei: number, nativeEis: readonly number[]): EiPrice {
 
 /** Common ND filters, stops. */
 export const ND_STOPS = [0, 1, 2, 3, 4, 5, 6, 7, 8, 10] as const;
-/** The ND of the bag nearest to `stops`, never less than what would overexpose by over a third. */
+const STRONGEST_ND = Math.max(...ND_STOPS);
+/** The weakest ND of the bag that leaves a third of a stop over at most; beyond the strongest, filters behind each other. */
 export const ndFor = (stops: number): number =>
-  stops <= 1 / 3 ? 0 : (ND_STOPS.find((n) => n >= stops - 1 / 3) ?? ND_STOPS[ND_STOPS.length - 1] ?? 0);
+  stops <= 1 / 3 ? 0 : (ND_STOPS.find((n) => n >= stops - 1 / 3 - 1e-9) ?? STRONGEST_ND + ndFor(stops - STRONGEST_ND));

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { inputs } from '../../base/calc/index.ts';
 import { compile, Timer, type Compiled } from './compile.ts';
 import { changeBetween } from './order.ts';
 import { orderPlan, type ChangeKind, type OrderContext, type OrderPlan } from './orderModel.ts';
@@ -20,18 +21,34 @@ export const SPREADS = Object.freeze({
   day: 0.1,
 });
 const spread = z.number().min(0, 'A spread can’t be negative.').max(2, 'A spread over 2 is not believable.');
-export const oddsInput = z.object({
+export const oddsInput = inputs({
   plan: orderPlan,
   /** The order to be played; the order of the shots unless given. */
   order: z.array(z.string()).optional(),
   /** The wrap that is asked for, minutes. */
   byMin: z.number(),
-  spreads: z
-    .object({ shot: spread, first: spread, place: spread, setup: spread, side: spread, same: spread, day: spread })
-    .partial()
-    .optional(),
+  spreads: inputs({
+    shot: spread.optional(),
+    first: spread.optional(),
+    place: spread.optional(),
+    setup: spread.optional(),
+    side: spread.optional(),
+    same: spread.optional(),
+    day: spread.optional(),
+  }).optional(),
   seed: z.int().optional(),
   runs: z.int().min(100, 'Under 100 days say nothing.').max(200_000, 'Over 200,000 days take too long.').optional(),
+}).superRefine(({ plan, order }, ctx) => {
+  if (!order) return;
+  const ids = new Set(plan.shots.map((s) => s.id));
+  const refuse = (at: number | null, message: string) =>
+    ctx.addIssue({ code: 'custom', path: at === null ? ['order'] : ['order', at], message });
+  order.forEach((id, i) => {
+    if (!ids.has(id)) refuse(i, `“${id}” is not in the plan.`);
+    else if (order.indexOf(id) < i) refuse(i, `“${id}” is in the order twice.`);
+  });
+  const left = [...ids].filter((id) => !order.includes(id));
+  if (left.length > 0) refuse(null, `An order has every shot of the plan; ${left.join(', ')} is not in it.`);
 });
 export type OddsInput = z.infer<typeof oddsInput>;
 

@@ -1,17 +1,20 @@
 import { z } from 'zod';
+import { inputs, word } from '../../base/calc/index.ts';
 
-const finite = z.number().refine(Number.isFinite, 'A finite number is needed.');
+const finite = z.number({
+  error: (issue) => (issue.input === undefined ? 'This number is missing.' : 'A finite number is needed.'),
+});
 
 const nonNegative = finite.min(0, 'This can’t be negative.');
 
 const pairs = z.record(z.string(), nonNegative);
 
-export const orderShot = z.object({
-  id: z.string().min(1, 'Every shot has an id.'),
+export const orderShot = inputs({
+  id: word('The id of a shot').min(1, 'Every shot has an id.'),
   minutes: nonNegative,
-  place: z.string(),
-  setup: z.string(),
-  side: z.string(),
+  place: word('The place'),
+  setup: word('The setup'),
+  side: word('The side'),
   lens: z.string().optional(),
   rig: z.string().optional(),
   people: z.array(z.string()).optional(),
@@ -26,13 +29,15 @@ export const orderShot = z.object({
 
 export type OrderShot = z.infer<typeof orderShot>;
 
-export const orderPlan = z.object({
+export const orderPlan = inputs({
   startMin: finite,
-  school: z.enum(['changeovers', 'story', 'people', 'effort']),
+  school: z.enum(['changeovers', 'story', 'people', 'effort'], {
+    error: 'Choose changeovers, story, people or effort.',
+  }),
   seed: z.int().optional(),
   budgetMs: nonNegative.optional(),
   shots: z.array(orderShot),
-  change: z.object({
+  change: inputs({
     repositionMin: nonNegative,
     lensMin: nonNegative,
     rigMin: nonNegative,
@@ -42,7 +47,12 @@ export const orderPlan = z.object({
     moveMin: pairs,
   }),
   meals: z
-    .array(z.object({ earliestAfterMin: nonNegative.optional(), latestAfterMin: nonNegative, minutes: nonNegative }))
+    .array(
+      inputs({ earliestAfterMin: nonNegative.optional(), latestAfterMin: nonNegative, minutes: nonNegative }).refine(
+        (m) => (m.earliestAfterMin ?? 0) <= m.latestAfterMin,
+        { error: 'A meal begins by its latest, which comes before its earliest here.', path: ['latestAfterMin'] },
+      ),
+    )
     .optional(),
 });
 

@@ -45,7 +45,7 @@ export const clockCalcs = [
       toleranceMs: quantity('The tolerance', 'ms', { above: 0 }).optional(),
       pairs: z
         .array(
-          z.object({
+          inputs({
             atSeconds: quantity('The instant', 's'),
             expected: word('The label expected'),
             found: word('The label found'),

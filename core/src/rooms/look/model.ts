@@ -4,6 +4,9 @@ import { defineTable, id, line, position, readBy, recordBase, requiredLine } fro
 export const hexColour = z
   .string()
   .trim()
+  .toLowerCase()
+  // Three digits stand for six: #fff is #ffffff.
+  .overwrite((text) => text.replace(/^#([0-9a-f])([0-9a-f])([0-9a-f])$/, '#$1$1$2$2$3$3'))
   .regex(/^#[0-9a-f]{6}$/, 'A colour is written like #3a6b8c.');
 
 /** What a palette says: the look wanted, or what is really there to be seen. */

@@ -14,7 +14,7 @@ export const soundCalcs = [
     name: 'sound.clashes',
     about: 'Products of carriers that fall on one of them.',
     formula:
-      '2a − b and a + b − c of all carriers, and 3a − 2b when asked, nearer than the guard to a carrier that is not part of it.',
+      '2a − b and a + b − c of all carriers, and 3a − 2b when asked, nearer than the guard to a carrier that is not part of it (order 3 and 5); a frequency that is there twice (order 1).',
     assumptions: [
       'Equal strength; which products really come up depends on how near transmitters stand to each other.',
     ],
@@ -45,9 +45,10 @@ export const soundCalcs = [
   }),
   defineCalc({
     name: 'sound.cleanSet',
-    about: 'Carriers in a range that do not disturb each other, or none when none were found in the tries given.',
+    about:
+      'Carriers in a range that do not disturb each other or those that are fixed; none when none were found, or when the fixed ones disturb each other.',
     formula:
-      'A set whose sums of two all differ (Ruzsa 1993), spread by more than the guard; else a seeded greedy search.',
+      'A set whose sums of two all differ (Ruzsa 1993), spread by more than the guard; else a seeded greedy search; else, where there is little to choose from, every choice.',
     assumptions: ['Third order only. Licences are local law.', 'The same seed gives the same set on any machine.'],
     source: NONLINEAR,
     input: inputs({

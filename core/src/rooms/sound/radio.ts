@@ -3,18 +3,27 @@ export interface Clash {
   /** The channel that is hit, MHz. */
   victimMhz: number;
   productMhz: number;
-  order: 3 | 5;
-  /** The carriers it is made of, MHz: 2a − b, a + b − c, or 3a − 2b. */
+  order: 1 | 3 | 5;
+  /** The carriers it is made of, MHz: the other of its own frequency, 2a − b, a + b − c, or 3a − 2b. */
   from: number[];
   words: string;
 }
 
-const khz = (mhz: number) => Math.round(mhz * 1000);
-const said = (k: number) => (k / 1000).toFixed(3);
+/** Kilohertz, in whole hertz: steps of 12.5 kHz and less stay what they are. */
+const khz = (mhz: number) => Math.round(mhz * 1e6) / 1000;
+/** In full, three places at least: 606.0125. */
+const said = (k: number) => {
+  const full = (Math.round(k * 1000) / 1e6).toFixed(6).replace(/0+$/, '');
+  const [whole, places = ''] = full.split('.');
+  return `${whole}.${places.padEnd(3, '0')}`;
+};
+const mhz = (k: number) => Math.round(k * 1000) / 1e6;
+/** Room for what is lost in fractions, kHz. */
+const HAIR_KHZ = 1e-6;
 
 /**
  * Intermodulation products that fall within `guardKhz` of a channel of the set: third order 2a − b and a + b − c, fifth order 3a − 2b
- * when asked. A product is no clash on a carrier it is made of. Source: third- and fifth-order terms of a weakly nonlinear
+ * when asked. A product is no clash on a carrier it is made of. Two carriers of one frequency clash by themselves. Source: third- and fifth-order terms of a weakly nonlinear
  * amplifier.
  */
 export function radioClashes(frequenciesMhz: readonly number[], guardKhz: number, fifth = false): Clash[] {
@@ -22,16 +31,24 @@ export function radioClashes(frequenciesMhz: readonly number[], guardKhz: number
   const clashes: Clash[] = [];
   const test = (product: number, order: 3 | 5, parts: readonly number[], words: string) => {
     for (const [i, victim] of f.entries()) {
-      if (parts.includes(i) || Math.abs(product - victim) > guardKhz) continue;
+      if (parts.includes(i) || Math.abs(product - victim) > guardKhz + HAIR_KHZ) continue;
       clashes.push({
-        victimMhz: victim / 1000,
-        productMhz: product / 1000,
+        victimMhz: mhz(victim),
+        productMhz: mhz(product),
         order,
-        from: parts.map((p) => (f[p] as number) / 1000),
+        from: parts.map((p) => mhz(f[p] as number)),
         words: `${words} = ${said(product)} MHz falls on ${said(victim)} MHz`,
       });
     }
   };
+  for (const [i, victim] of f.entries()) {
+    const first = f.indexOf(victim);
+    if (first < i)
+      clashes.push({
+        ...{ victimMhz: mhz(victim), productMhz: mhz(victim), order: 1, from: [mhz(victim)] },
+        words: `${said(victim)} MHz is there twice`,
+      });
+  }
   for (let a = 0; a < f.length; a += 1)
     for (let b = 0; b < f.length; b += 1) {
       if (a === b) continue;
@@ -53,7 +70,7 @@ export function radioTooNear(frequenciesMhz: readonly number[], spacingKhz: numb
   const sorted = [...frequenciesMhz].sort((a, b) => a - b);
   return sorted.flatMap((f, i): [number, number][] => {
     const next = sorted[i + 1];
-    return next !== undefined && khz(next) - khz(f) < spacingKhz ? [[f, next]] : [];
+    return next !== undefined && khz(next) - khz(f) < spacingKhz - HAIR_KHZ ? [[f, next]] : [];
   });
 }
 
@@ -85,10 +102,12 @@ function randoms(seed: number): () => number {
 
 /**
  * Carriers in a range so that no third-order product of any two or three (the fixed ones counted) falls within the guard of one, or null when none was found
- * in the tries given. First Sidon sets after Ruzsa (1993), whose sums are all different, so that their products meet no carrier;
- * then a seeded greedy search, which also goes round fixed carriers.
+ * in the tries given. Fixed carriers that disturb each other leave no such set. First Sidon sets after Ruzsa (1993), whose sums are all different,
+ * so that their products meet no carrier; then a seeded greedy search, which also goes round fixed carriers; then, where there is little to
+ * choose from, every choice there is.
  */
 export function cleanSet(w: CleanSetWish): number[] | null {
+  if (radioClashes(w.fixedMhz, w.guardKhz).length > 0) return null;
   const random = randoms(w.seed);
   const free = w.fixedMhz.length === 0 ? fromSidon(w) : null;
   if (free) return free;
@@ -96,9 +115,56 @@ export function cleanSet(w: CleanSetWish): number[] | null {
   if (slots < w.count || w.count < 1) return null;
   for (let attempt = 0; attempt < w.tries; attempt += 1) {
     const found = greedy(w, slots, random);
-    if (found) return found.map((f) => f / 1000).sort((a, b) => a - b);
+    if (found) return found.map(mhz).sort((a, b) => a - b);
   }
-  return null;
+  return everyChoice(w, slots)?.map(mhz) ?? null;
+}
+
+/** So many places are tried at most before it is given up: a second's work. */
+const MOST_TRIED = 400_000;
+
+/** The first clean set of all there are, upwards; null when there is none, or when there is too much to choose from. */
+function everyChoice(w: CleanSetWish, slots: number): number[] | null {
+  const low = khz(w.lowMhz);
+  const set = w.fixedMhz.map(khz);
+  const fixed = set.length;
+  let tried = 0;
+  const from = (at: number): boolean => {
+    if (set.length - fixed === w.count) return true;
+    const left = w.count - (set.length - fixed);
+    const apart = Math.max(1, Math.ceil((w.spacingKhz - HAIR_KHZ) / w.stepKhz));
+    for (let i = at; i + (left - 1) * apart < slots; i += 1) {
+      tried += 1;
+      if (tried > MOST_TRIED) return false;
+      const x = low + i * w.stepKhz;
+      if (!goesWith(x, set, w)) continue;
+      set.push(x);
+      if (from(i + apart)) return true;
+      set.pop();
+    }
+    return false;
+  };
+  return from(0) ? set.slice(fixed) : null;
+}
+
+/** Whether a carrier disturbs none of a clean set, nor any of it the carrier. */
+function goesWith(x: number, set: readonly number[], { spacingKhz, guardKhz }: CleanSetWish): boolean {
+  const hits = (product: number, victim: number) => Math.abs(product - victim) <= guardKhz + HAIR_KHZ;
+  for (let i = 0; i < set.length; i += 1) {
+    const a = set[i] as number;
+    if (Math.abs(x - a) < spacingKhz - HAIR_KHZ) return false;
+    for (let j = 0; j < set.length; j += 1) {
+      if (i === j) continue;
+      const b = set[j] as number;
+      if (hits(2 * x - a, b) || hits(2 * a - x, b) || hits(2 * a - b, x)) return false;
+      for (let k = 0; k < set.length; k += 1) {
+        if (k === i || k === j) continue;
+        const c = set[k] as number;
+        if (hits(x + a - b, c) || (j > i && (hits(a + b - x, c) || hits(a + b - c, x)))) return false;
+      }
+    }
+  }
+  return true;
 }
 
 function greedy(w: CleanSetWish, slots: number, random: () => number): number[] | null {
@@ -197,7 +263,7 @@ function fromSidon(w: CleanSetWish): number[] | null {
         const last = stretch[w.count - 1] as number;
         if (last > room) continue;
         if (stretch.some((x, i) => i > 0 && x - (stretch[i - 1] as number) < apart)) continue;
-        return stretch.map((x) => (khz(w.lowMhz) + x * unit) / 1000);
+        return stretch.map((x) => mhz(khz(w.lowMhz) + x * unit));
       }
     }
   }

@@ -208,6 +208,54 @@ describe('the air', () => {
     expect(set).not.toBeNull();
     clean(set ?? [], w);
   });
+  it('steps of 12.5 kHz are what they are, and said in full', () => {
+    const [clash] = radioClashes([606.0125, 606.5125, 607.0125], 5);
+    expect(clash).toMatchObject({ victimMhz: 607.0125, productMhz: 607.0125 });
+    expect(clash!.words).toBe('2 × 606.5125 − 606.0125 = 607.0125 MHz falls on 607.0125 MHz');
+    const set = cleanSet(wish({ count: 3, lowMhz: 606.0125, highMhz: 610, stepKhz: 12.5 }))!;
+    for (const f of set) expect(((f - 606.0125) * 1e6) % 12_500).toBeCloseTo(0, 3);
+  });
+  it('one frequency twice is a clash by itself, each time once', () => {
+    expect(radioClashes([606, 606, 610.3], 50)).toMatchObject([
+      { victimMhz: 606, order: 1, words: '606.000 MHz is there twice' },
+    ]);
+    expect(radioClashes([606, 606, 606], 0).filter((c) => c.order === 1)).toHaveLength(2);
+  });
+  it('fixed carriers that disturb each other leave no clean set', () => {
+    expect(cleanSet(wish({ count: 1, fixedMhz: [606, 607, 608] }))).toBeNull();
+    expect(cleanSet(wish({ count: 1, fixedMhz: [606, 607, 608.3] }))).not.toBeNull();
+  });
+  it('where there is little to choose from, “none” is after every choice: against trying them all', () => {
+    fc.assert(
+      fc.property(
+        fc.uniqueArray(fc.integer({ min: 0, max: 24 }), { maxLength: 2 }),
+        fc.integer({ min: 2, max: 4 }),
+        fc.integer({ min: 5, max: 12 }),
+        (fixed, count, slots) => {
+          const w = wish({
+            count,
+            lowMhz: 606,
+            highMhz: 606 + slots * 0.1,
+            stepKhz: 100,
+            spacingKhz: 100,
+            guardKhz: 40,
+            fixedMhz: fixed.map((i) => 605 + i * 0.13),
+            tries: 1,
+          });
+          const places = Array.from({ length: slots + 1 }, (_, i) => Math.round((606 + i * 0.1) * 1e4) / 1e4);
+          const any = (from: number, set: number[]): boolean => {
+            if (radioClashes([...w.fixedMhz, ...set], w.guardKhz).length > 0) return false;
+            if (set.some((f) => [...w.fixedMhz, ...set].some((g) => g !== f && Math.abs(g - f) * 1000 < 100 - 1e-6)))
+              return false;
+            if (set.length === count) return true;
+            return places.slice(from).some((f, i) => any(from + i + 1, [...set, f]));
+          };
+          expect(cleanSet(w) !== null).toBe(any(0, []));
+        },
+      ),
+      { numRuns: 60 },
+    );
+  });
   it('the same seed, the same set; what can’t be is not found rather than nearly found', () => {
     const w = wish({ count: 6, highMhz: 626, fixedMhz: [610] });
     expect(cleanSet(w)).toEqual(cleanSet(w));
