@@ -11,7 +11,9 @@ export const HOURS = Object.freeze({
   doubleH: 12,
   restWishH: 11,
   restDangerH: 10,
+  /** Awake on duty and on the way: from here on driving home is asked about, from there on it is a danger. */
   driveTiredH: 12,
+  driveDangerH: 14,
   minorH: 8,
 });
 
@@ -102,11 +104,15 @@ export function peopleDay(
         `${person.shortName} rests ${h(restH)} door to door before the next call; ${HOURS.restWishH} are wished.`,
       );
     const awakeH = workedH + wayH;
-    if (person.travelMin >= FAR_MIN && awakeH > HOURS.driveTiredH)
+    // Hours awake count, not the length of the drive: most who fall asleep at the wheel are nearly home.
+    if (awakeH > HOURS.driveTiredH) {
+      const way = person.travelMin > 0 ? `drives ${person.travelMin}\u00a0min home` : 'goes home';
+      const bed = restH === null ? 'a bed near by' : `a bed near by (rest ${h(restH + wayH)} there)`;
       say(
-        'danger',
-        `${person.shortName} drives ${person.travelMin}\u00a0min home after ${h(workedH)}: driving tired kills. A driver, a shared car, or a hotel (rest ${restH === null ? '' : `${h(restH + (2 * person.travelMin) / 60)} `}there).`,
+        person.travelMin >= FAR_MIN || awakeH > HOURS.driveDangerH ? 'danger' : 'look',
+        `${person.shortName} ${way} after ${h(workedH)}: driving tired kills. A driver, a shared car, or ${bed}.`,
       );
+    }
     if (person.minor && workedH > HOURS.minorH)
       say(
         'danger',

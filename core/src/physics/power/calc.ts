@@ -1,7 +1,8 @@
 import { circuitLoad } from './circuits.ts';
 import { z } from 'zod';
-import { defineCalc, figure, inputs, quantity } from '../../base/calc/index.ts';
+import { defineCalc, figure, figureOrNone, inputs, quantity } from '../../base/calc/index.ts';
 import { InputError } from '../../base/errors/index.ts';
+import { carriesAmps, sectionFor } from './ampacity.ts';
 import { batteryMinutes, currentAmps, dropVolts } from './electric.ts';
 
 const CAUTION = 'An estimate: local codes, the venue and licensed people decide.';
@@ -99,5 +100,30 @@ export const powerCalcs = [
       const load = circuitLoad({ volts: i.volts, breakerA: i.breakerA, otherW: i.otherW ?? 0 }, i.watts, i.share);
       return { totalA: load.totalA, allowedA: load.allowedA ?? 0, leftA: load.leftA ?? 0 };
     },
+  }),
+  defineCalc({
+    name: 'power.cable',
+    about: 'What a flexible cable carries without harm, and the smallest section for a current.',
+    formula: 'The usual figure of the section (1.5 mm²: 16 A), × 0.79 in the heat, × 0.4 coiled on a reel.',
+    assumptions: [
+      'Flexible copper, rubber-sheathed, two conductors loaded, laid out in air of 30 °C; warm is 45 °C.',
+      'The maker’s own figure, plugs and the breaker go before it. Local code and licensed people decide.',
+    ],
+    source: 'Typical tables after IEC 60364-5-52',
+    input: inputs({
+      currentA: quantity('The current', 'A', { from: 0 }),
+      areaMm2: quantity('The section', 'mm²', { above: 0 }).optional(),
+      warm: z.boolean().optional(),
+      coiled: z.boolean().optional(),
+    }),
+    output: z.object({
+      carriesA: figureOrNone('What the section carries', 'A'),
+      leastMm2: figureOrNone('The smallest section that carries the current', 'mm²'),
+    }),
+    example: { input: { currentA: 22.9, areaMm2: 1.5 }, output: { carriesA: 16, leastMm2: 2.5 } },
+    run: (i) => ({
+      carriesA: i.areaMm2 === undefined ? null : carriesAmps(i.areaMm2, i),
+      leastMm2: sectionFor(i.currentA, i),
+    }),
   }),
 ];

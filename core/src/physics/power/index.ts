@@ -1,2 +1,3 @@
+export * from './ampacity.ts';
 export * from './electric.ts';
 export * from './circuits.ts';

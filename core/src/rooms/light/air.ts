@@ -3,6 +3,7 @@ import { detailOf, type PlaceFact } from '../places/index.ts';
 import { capital, metresText, nameOf, type LightFinding, type Surroundings } from './finding.ts';
 import { lampOf } from './lamp.ts';
 import { placeOf } from './space.ts';
+import type { SourceItem } from './plan.ts';
 
 /** A usual haze machine fills about this much room a minute, m³. */
 const HAZE_M3_PER_MIN = 40;
@@ -20,7 +21,23 @@ export function hazeMinutes(volumeM3: number, thick: boolean): { leadMin: number
 export const hazePermission = (facts: readonly PlaceFact[]) =>
   facts.map((f) => detailOf(f, 'permission')).find((p) => p?.what === 'haze') ?? null;
 
-/** Haze against permission, alarms and time; hot lamps against cloth. */
+/** A flame in the picture: the venue’s word, somebody who watches, something to put it out. */
+function flameFinding(lamp: SourceItem, facts: readonly PlaceFact[]): LightFinding {
+  const permission = facts.map((f) => detailOf(f, 'permission')).find((p) => p?.what === 'flame') ?? null;
+  const forbidden = permission?.state === 'forbidden';
+  return {
+    key: `flame:${lamp.id}`,
+    level: forbidden ? 'danger' : 'look',
+    itemIds: [lamp.id],
+    words: `${capital(nameOf(lamp))} is an open flame${forbidden ? ', and flames are forbidden here' : permission?.state === 'allowed' ? '' : '; nobody has asked whether that is allowed here'}.`,
+    mend: forbidden
+      ? 'An electric one.'
+      : 'With the venue’s word: somebody who watches it and nothing else, an extinguisher in reach, nothing that burns within a metre, out between takes.',
+    fix: null,
+  };
+}
+
+/** Haze against permission, alarms and time; hot lamps against cloth and gel; flames. */
 export function airFindings(s: Surroundings): LightFinding[] {
   const found: LightFinding[] = [];
   if (s.plan.haze !== 'none') {
@@ -64,7 +81,19 @@ export function airFindings(s: Surroundings): LightFinding[] {
     }
   }
   for (const lamp of s.plan.items) {
-    if (lamp.kind !== 'source' || !lampOf(lamp, s.catalogue)?.fixture.hot) continue;
+    if (lamp.kind !== 'source') continue;
+    const fixture = lampOf(lamp, s.catalogue)?.fixture;
+    if (!fixture?.hot) continue;
+    if (fixture.watts === 0) found.push(flameFinding(lamp, s.facts));
+    else if (lamp.gelKeys.length > 0)
+      found.push({
+        key: `gel:${lamp.id}`,
+        level: 'look',
+        itemIds: [lamp.id],
+        words: `${capital(nameOf(lamp))} runs hot with a gel on it: it fades, melts and smokes.`,
+        mend: 'Gel that is made for heat, in a frame away from the front, looked at between takes.',
+        fix: null,
+      });
     for (const cloth of s.plan.items) {
       if (!('widthM' in cloth) || cloth.kind === 'mirror') continue;
       const far = distance(placeOf(lamp), placeOf(cloth));

@@ -1,7 +1,8 @@
 import { airFindings } from './air.ts';
-import { electricFindings } from './electric.ts';
+import { electricFindings } from './electricChecks.ts';
 import { sightFindings } from './sight.ts';
 import { standingFindings } from './standingChecks.ts';
+import { lampOf } from './lamp.ts';
 import { isRaised } from './plan.ts';
 import { raisedBody } from './standing.ts';
 import { findAll, worstFirst, type Rule } from '../../base/findings/index.ts';
@@ -31,10 +32,19 @@ export function planCautions(s: Surroundings): string[] {
   if (raised.some((i) => raisedBody(i, s).massKg > 15)) cautions.push('Over 15\u00a0kg: two people lift.');
   if (s.plan.items.some((i) => i.kind === 'source' && i.on && !i.battery))
     cautions.push('Mains: whole cables, reels unrolled, nothing wet; no way round a fuse or a protection.');
+  const lamps = s.plan.items.flatMap((i) =>
+    i.kind === 'source' && i.on ? (lampOf(i, s.catalogue)?.fixture ?? []) : [],
+  );
+  if (lamps.some((f) => f.hot && f.watts > 0))
+    cautions.push('Hot lamps: gloves, a metre from cloth, cooled before they are packed.');
+  if (lamps.some((f) => f.hot && f.watts === 0))
+    cautions.push('Flames: with the venue’s word, watched by somebody, an extinguisher in reach.');
   if (s.plan.items.some((i) => i.kind === 'source' && i.battery))
     cautions.push('Lithium packs: charged while somebody is there, damaged ones out of use.');
   if (s.circuits.some((c) => c.kind === 'generator'))
-    cautions.push('Generators stand outdoors, away from doors: their exhaust kills.');
+    cautions.push(
+      'Generators stand outdoors, away from doors: their exhaust kills. Earthed as the maker says; filled when off and cool.',
+    );
   if (s.plan.haze !== 'none') cautions.push('Haze: breathing and alarms; everybody is told before.');
   if (cautions.length > 0) cautions.push('Local codes, the venue’s rules and licensed or competent people decide.');
   return cautions;

@@ -15,6 +15,7 @@ export * from './standing.ts';
 export * from './standingChecks.ts';
 export * from './cables.ts';
 export * from './electric.ts';
+export * from './electricChecks.ts';
 export * from './air.ts';
 export * from './checks.ts';
 export * from './space.ts';
