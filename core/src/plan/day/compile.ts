@@ -202,18 +202,26 @@ export class Timer {
             } else begin = pin;
           } else if (windows.length > 0) {
             let best = Infinity;
-            let last = -Infinity;
+            let overrunning = ready;
+            let leastOverrun = Infinity;
             for (let k = 0; k < windows.length; k += 1) {
               const [a, z] = windows[k] as readonly [number, number];
               const start = ready > a ? ready : a;
-              if (start + length <= z && start < best) best = start;
-              if (z - length > last) last = z - length;
+              const overrun = start + length - z;
+              if (overrun <= 0) {
+                if (start < best) best = start;
+              } else if (overrun < leastOverrun) {
+                overrunning = start;
+                leastOverrun = overrun;
+              }
             }
             if (best < Infinity) begin = best;
             else {
+              // As in `timeOrder`: one that fits in none waits for the one it overruns least.
+              begin = overrunning;
               b += 1;
               mb += must;
-              if (ready > last) l += ready - last;
+              l += leastOverrun;
             }
           }
           if (wrongAfter) {

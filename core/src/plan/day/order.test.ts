@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { changeBetween, checkPlan, orderPlan, timeOrder, type OrderPlan, type OrderShot } from './index.ts';
+import { Timer, changeBetween, checkPlan, compile, orderPlan, timeOrder, type OrderPlan, type OrderShot } from './index.ts';
 
 const change: OrderPlan['change'] = {
   repositionMin: 4,
@@ -182,6 +182,51 @@ describe('properties of timing', () => {
         };
         expect(time(longer).wrapMin).toBe(time(bare).wrapMin + 5);
       }),
+    );
+  });
+  const windows = fc
+    .array(fc.tuple(fc.integer({ min: 300, max: 900 }), fc.integer({ min: 1, max: 90 })), { maxLength: 3 })
+    .map((list) => list.map(([from, long]): [number, number] => [from, from + long]));
+  const windowed = fc
+    .array(fc.tuple(anyShot, windows, fc.option(fc.integer({ min: 400, max: 900 }), { freq: 6 })), {
+      minLength: 1,
+      maxLength: 10,
+    })
+    .map((list) =>
+      plan(
+        list.map(([s, open, pin], i) => ({
+          ...s,
+          id: `s${i}`,
+          ...(open.length ? { windows: open } : {}),
+          ...(pin === null ? {} : { pinnedStartMin: pin }),
+        })),
+      ),
+    );
+  it('no shot begins before a window opens that it could wait for, whether it fits or overruns; both timers say so', () => {
+    fc.assert(
+      fc.property(windowed, (p) => {
+        const timer = new Timer(compile(p));
+        timer.time(p.shots.map((_, i) => i));
+        time(p).order.forEach((o, i) => {
+          const s = p.shots[i] as OrderShot;
+          expect(timer.startAt[i]).toBe(o.startMin);
+          const open = s.windows ?? [];
+          if (s.pinnedStartMin !== undefined || open.length === 0) return;
+          const within = open.some(([a, z]) => o.startMin >= a && o.startMin < z);
+          const allShut = open.every(([, z]) => z <= o.startMin);
+          expect(within || allShut).toBe(true);
+        });
+      }),
+      { numRuns: 400 },
+    );
+  });
+  it('a longer shot never wraps earlier, whatever windows and pins it and those after it have', () => {
+    fc.assert(
+      fc.property(windowed, fc.nat(), fc.integer({ min: 1, max: 120 }), (p, n, moreMin) => {
+        const shots = p.shots.map((s, i) => (i === n % p.shots.length ? { ...s, minutes: s.minutes + moreMin } : s));
+        expect(time({ ...p, shots }).wrapMin).toBeGreaterThanOrEqual(time(p).wrapMin);
+      }),
+      { numRuns: 400 },
     );
   });
   it('agrees with trying every place for the meals', () => {

@@ -59,14 +59,17 @@ function startOf(
   }
   if (!shot.windows?.length) return { start: ready, lateMin: 0, broken: null };
   let best = Infinity;
-  let lastStart = -Infinity;
+  // One that fits in none waits for the one it overruns least: what it needs isn’t there before.
+  let overrunning = ready;
+  let leastOverrunMin = Infinity;
   for (const [from, to] of shot.windows) {
     const start = Math.max(ready, from);
-    if (start + shot.minutes <= to) best = Math.min(best, start);
-    lastStart = Math.max(lastStart, to - shot.minutes);
+    const overrunMin = start + shot.minutes - to;
+    if (overrunMin <= 0) best = Math.min(best, start);
+    else if (overrunMin < leastOverrunMin) [overrunning, leastOverrunMin] = [start, overrunMin];
   }
   if (best < Infinity) return { start: best, lateMin: 0, broken: null };
-  return { start: ready, lateMin: Math.max(0, ready - lastStart), broken: 'window' };
+  return { start: overrunning, lateMin: leastOverrunMin, broken: 'window' };
 }
 
 /** One way to have come so far: its faults first, then how late it is. Compared field by field. */
