@@ -67,7 +67,7 @@ function calc() {
     return { ms: performance.now() - at, mb: Number(stderr) / 1000 };
   };
   const pairs = Array.from({ length: 9 }, () => ({
-    calc: run([path.join(ROOT, 'bin', 'kavrell.mjs'), 'calc', 'clock.rejam']),
+    calc: run([path.join(ROOT, 'cli', 'bin', 'kavrell.mjs'), 'calc', 'clock.rejam']),
     node: run(['-e', '0']),
   }));
   report('kavrell calc, start to end, median of 9', median(pairs.map((p) => p.calc.ms)), 350, 'ms');

@@ -43,6 +43,7 @@ export async function makeLarge(request, { shots = 300, takes = 1500 } = {}) {
         ...PLACE_DEFAULTS,
         name: `Place ${i + 1}`,
         latitude: 50 + i / 100,
+        longitude: -1,
         confirmed: true,
       }),
     ),

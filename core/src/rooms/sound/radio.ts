@@ -120,22 +120,22 @@ export function cleanSet(w: CleanSetWish): number[] | null {
   return everyChoice(w, slots)?.map(mhz) ?? null;
 }
 
-/** So many places are tried at most before it is given up: a second's work. */
-const MOST_TRIED = 400_000;
+/** So many products are looked at at most before it is given up: about a tenth of a second’s work. */
+const MOST_PRODUCTS = 10_000_000;
 
 /** The first clean set of all there are, upwards; null when there is none, or when there is too much to choose from. */
 function everyChoice(w: CleanSetWish, slots: number): number[] | null {
   const low = khz(w.lowMhz);
   const set = w.fixedMhz.map(khz);
   const fixed = set.length;
-  let tried = 0;
+  let products = 0;
   const from = (at: number): boolean => {
     if (set.length - fixed === w.count) return true;
     const left = w.count - (set.length - fixed);
     const apart = Math.max(1, Math.ceil((w.spacingKhz - HAIR_KHZ) / w.stepKhz));
     for (let i = at; i + (left - 1) * apart < slots; i += 1) {
-      tried += 1;
-      if (tried > MOST_TRIED) return false;
+      products += 1 + set.length ** 3;
+      if (products > MOST_PRODUCTS) return false;
       const x = low + i * w.stepKhz;
       if (!goesWith(x, set, w)) continue;
       set.push(x);
