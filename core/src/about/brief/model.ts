@@ -87,6 +87,8 @@ const fields = {
     eiSchool: z.enum(EI_SCHOOLS, { error: 'Choose whether EI comes last or stays native.' }),
     /** Whether plans use the pace learned on this job. */
     usePace: z.boolean(),
+    /** Whether the minutes of meals count as hours worked. */
+    mealsAreWork: z.boolean(),
     keepPolicy,
   }),
   ...readBy('owner', {
@@ -131,6 +133,7 @@ export const PRODUCTION_DEFAULTS: Omit<z.infer<typeof productionFields>, 'title'
   shutterSchool: 'angle',
   eiSchool: 'last',
   usePace: false,
+  mealsAreWork: true,
   hotelMinor: null,
   driveHourMinor: null,
   keepPolicy: DEFAULT_KEEP_POLICY,

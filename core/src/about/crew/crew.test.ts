@@ -164,7 +164,7 @@ describe('hours and rest', () => {
       planned(two, [shot('2A')]),
       [person('mirko', { travelMin: 45, dayRateMinor: 40_000 })],
       engagements,
-      { hotelMinor: 9000, driveHourMinor: 1000 },
+      { hotelMinor: 9000, driveHourMinor: 1000, mealsAreWork: true },
     );
     // An hour and a half of road: 15.00 of driving, and 60.00 of time at 400.00 for ten hours.
     expect(paid?.night?.home).toEqual({ restH: paid?.restH, costMinor: 7500 });
@@ -177,6 +177,23 @@ describe('hours and rest', () => {
     expect(ilse?.waitingMin).toBeGreaterThan(60);
     expect(ilse?.findings.some((f) => /waits .* between call and last shot/.test(f.words))).toBe(true);
     expect(of('wren')?.findings.some((f) => /under 18/.test(f.words))).toBe(true);
+  });
+  it('meals are work or not as the job says; who drives tired, and how long a minor is here, counts them either way', () => {
+    const fed = planned(
+      day('d1', 1, { meals: [{ latestAfterMin: 300, minutes: 45 }] }),
+      Array.from({ length: 26 }, (_, i) => shot(`1${String.fromCharCode(65 + i)}`)),
+    );
+    const crew = [person('mirko', { travelMin: 45 }), person('wren', { minor: true })];
+    const booked = crew.map((p) => engaged('d1', p.id));
+    const [work, free] = [true, false].map((mealsAreWork) =>
+      peopleDay(fed, null, crew, booked, { hotelMinor: null, driveHourMinor: null, mealsAreWork }),
+    );
+    expect(fed.meals).toHaveLength(1);
+    const [a, b] = [work?.[0], free?.[0]];
+    expect((a?.workedH ?? 0) - (b?.workedH ?? 0)).toBeCloseTo(0.75, 6);
+    expect((a?.doubleH ?? 0) - (b?.doubleH ?? 0)).toBeGreaterThan(0);
+    expect(a?.findings.map((f) => f.words).join()).toMatch(/driving tired/);
+    expect(free?.map((p) => p.findings)).toEqual(work?.map((p) => p.findings));
   });
   it('the last day has no rest to count; a date that is none is refused', () => {
     expect(peopleDay(planned(one, long), null, people, engagements)[0]?.restH).toBeNull();

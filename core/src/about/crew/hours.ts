@@ -22,6 +22,7 @@ export interface PersonDay {
   callMin: number;
   /** Crew with the day’s wrap, others after their last shot. */
   releaseMin: number;
+  /** From call to release, less the meals where the job doesn’t count them as work. */
   workedH: number;
   overtimeH: number;
   /** Over the second step. */
@@ -41,10 +42,11 @@ export interface Night {
   restH: number;
   costMinor: number | null;
 }
-/** What an hour on the road and a night in a hotel cost, in minor units. */
-export interface NightPrices {
+/** How a job counts hours: what an hour on the road and a night in a hotel cost, in minor units, and whether meals are work. */
+export interface HoursOfJob {
   hotelMinor: number | null;
   driveHourMinor: number | null;
+  mealsAreWork: boolean;
 }
 /** From this way on a bed is worth a thought. */
 const FAR_MIN = 30;
@@ -53,25 +55,26 @@ const h = (hours: number) => `${hours.toFixed(1)}\u00a0h`;
 
 /**
  * Hours, overtime and rest of everybody on a day. Crew work from call to wrap, others from their call to the end of their last shot. Rest is counted door to door: wrap,
- * the way home, the way back, the next call.
+ * the way home, the way back, the next call. Who is tired, and how long someone under 18 is here, counts the meals whatever the job says.
  */
 export function peopleDay(
   plan: DayPlan,
   next: DayPlan | null,
   people: readonly Person[],
   engagements: readonly Engagement[],
-  prices: NightPrices = { hotelMinor: null, driveHourMinor: null },
+  job: HoursOfJob = { hotelMinor: null, driveHourMinor: null, mealsAreWork: true },
 ): PersonDay[] {
   const later = next ? new Map(callsOfDay(next, engagements, people).map((c) => [c.person.id, c])) : new Map();
   return callsOfDay(plan, engagements, people).map((call): PersonDay => {
     const { person } = call;
     const releaseMin = person.kind === 'crew' ? plan.wrapMin : (call.releaseMin ?? call.callMin);
-    const workedH = Math.max(0, releaseMin - call.callMin) / 60;
+    const onDutyH = Math.max(0, releaseMin - call.callMin) / 60;
     const rows = plan.rows.filter((r) => r.personIds.includes(person.id));
     const own = rows.reduce((t, r) => t + r.endMin - r.startMin, 0);
     const meals = plan.meals
       .filter((m) => m.startMin >= call.callMin && m.endMin <= releaseMin)
       .reduce((t, m) => t + m.endMin - m.startMin, 0);
+    const workedH = Math.max(0, onDutyH - (job.mealsAreWork ? 0 : meals / 60));
     const waitingMin = person.kind === 'talent' ? Math.max(0, releaseMin - call.callMin - own - meals) : 0;
     const then = next ? later.get(person.id) : undefined;
     const restH =
@@ -84,12 +87,12 @@ export function peopleDay(
     // The way home and back in the morning; paid as time where a rate is agreed.
     const wayH = (2 * person.travelMin) / 60;
     const wayMinor =
-      prices.driveHourMinor === null
+      job.driveHourMinor === null
         ? null
-        : Math.round(wayH * (prices.driveHourMinor + (person.dayRateMinor ?? 0) / HOURS.dayH));
+        : Math.round(wayH * (job.driveHourMinor + (person.dayRateMinor ?? 0) / HOURS.dayH));
     const night =
       restH !== null && person.travelMin >= FAR_MIN
-        ? { home: { restH, costMinor: wayMinor }, hotel: { restH: restH + wayH, costMinor: prices.hotelMinor } }
+        ? { home: { restH, costMinor: wayMinor }, hotel: { restH: restH + wayH, costMinor: job.hotelMinor } }
         : null;
     const findings: PersonDay['findings'] = [];
     const say = (level: 'danger' | 'look', words: string) => findings.push({ level, words });
@@ -103,20 +106,20 @@ export function peopleDay(
         'look',
         `${person.shortName} rests ${h(restH)} door to door before the next call; ${HOURS.restWishH} are wished.`,
       );
-    const awakeH = workedH + wayH;
+    const awakeH = onDutyH + wayH;
     // Hours awake count, not the length of the drive: most who fall asleep at the wheel are nearly home.
     if (awakeH > HOURS.driveTiredH) {
       const way = person.travelMin > 0 ? `drives ${person.travelMin}\u00a0min home` : 'goes home';
       const bed = restH === null ? 'a bed near by' : `a bed near by (rest ${h(restH + wayH)} there)`;
       say(
         person.travelMin >= FAR_MIN || awakeH > HOURS.driveDangerH ? 'danger' : 'look',
-        `${person.shortName} ${way} after ${h(workedH)}: driving tired kills. A driver, a shared car, or ${bed}.`,
+        `${person.shortName} ${way} after ${h(onDutyH)}: driving tired kills. A driver, a shared car, or ${bed}.`,
       );
     }
-    if (person.minor && workedH > HOURS.minorH)
+    if (person.minor && onDutyH > HOURS.minorH)
       say(
         'danger',
-        `${person.shortName} is under 18 and here for ${h(workedH)}: local law decides how long, and who is with them.`,
+        `${person.shortName} is under 18 and here for ${h(onDutyH)}: local law decides how long, and who is with them.`,
       );
     if (waitingMin > 60)
       say(

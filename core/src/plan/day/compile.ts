@@ -208,9 +208,8 @@ export class Timer {
               const [a, z] = windows[k] as readonly [number, number];
               const start = ready > a ? ready : a;
               const overrun = start + length - z;
-              if (overrun <= 0) {
-                if (start < best) best = start;
-              } else if (overrun < leastOverrun) {
+              if (overrun <= 0 && start < best) best = start;
+              if (overrun > 0 && overrun < leastOverrun) {
                 overrunning = start;
                 leastOverrun = overrun;
               }

@@ -1,6 +1,15 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { Timer, changeBetween, checkPlan, compile, orderPlan, timeOrder, type OrderPlan, type OrderShot } from './index.ts';
+import {
+  Timer,
+  changeBetween,
+  checkPlan,
+  compile,
+  orderPlan,
+  timeOrder,
+  type OrderPlan,
+  type OrderShot,
+} from './index.ts';
 
 const change: OrderPlan['change'] = {
   repositionMin: 4,

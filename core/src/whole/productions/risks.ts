@@ -36,7 +36,7 @@ export function risksOf(rows: RowsOf<typeof RISK_PARTS> & Partial<Pick<Productio
   return scanRisks({
     ...rows,
     plans,
-    peopleDays: plans.map((p, i) => peopleDay(p, plans[i + 1] ?? null, rows.people, rows.engagements)),
+    peopleDays: plans.map((p, i) => peopleDay(p, plans[i + 1] ?? null, rows.people, rows.engagements, rows.production)),
     lightFindings,
     windLimits,
     adapters,

@@ -12,6 +12,7 @@ import { units } from './migrations/0008-units.ts';
 import { sheets } from './migrations/0009-sheets.ts';
 import { trust } from './migrations/0010-trust.ts';
 import { jobs } from './migrations/0011-jobs.ts';
+import { hours } from './migrations/0012-hours.ts';
 
 const MIGRATIONS: readonly Migration[] = [
   house,
@@ -25,6 +26,7 @@ const MIGRATIONS: readonly Migration[] = [
   sheets,
   trust,
   jobs,
+  hours,
 ];
 
 /** The migrations, each in its own transaction, forward and back. */

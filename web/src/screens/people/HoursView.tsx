@@ -7,6 +7,7 @@ import { formatMinuteOfDay, formatMinutes, formatMoney, parseMoney } from '@kavr
 import { useProduction } from '../../app/production.tsx';
 import { usePreferences } from '../../platform/preferences.ts';
 import { change } from '../../platform/rows.ts';
+import { Button } from '../../ui/Button.tsx';
 import { FieldEdit } from '../../ui/FieldEdit.tsx';
 import { Empty, Look, Part, Why } from '../../ui/parts.tsx';
 import { Sheet } from '../../ui/sheet.tsx';
@@ -150,8 +151,30 @@ export function HoursView() {
             />
           ))}
         </Part>
+        <Part title="Meals">
+          <Button
+            size="small"
+            aria-pressed={production.mealsAreWork}
+            look={production.mealsAreWork ? 'on' : 'plain'}
+            onClick={() =>
+              void change(production.id, production.mealsAreWork ? 'Meals are no work' : 'Meals are work', [
+                {
+                  op: 'update',
+                  table: 'productions',
+                  row: production,
+                  values: { mealsAreWork: !production.mealsAreWork },
+                },
+              ])
+            }
+          >
+            Meals count as work
+          </Button>
+        </Part>
         <Why
           lines={[
+            production.mealsAreWork
+              ? 'Meals between call and release count as hours worked.'
+              : 'Meals between call and release are taken off the hours worked; who is too tired to drive, and how long someone under 18 is here, counts them all the same.',
             `Crew from call to wrap, others to the end of their last shot. Overtime from ${HOURS.overtimeH} h, doubled from ${HOURS.doubleH} h.`,
             `Rest is door to door: the way home and back is taken off. ${HOURS.restWishH} h are wished, under ${HOURS.restDangerH} h is danger.`,
             'The way home costs its driving, and its hours where a day rate is agreed; the hotel costs its night.',
