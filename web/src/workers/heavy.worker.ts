@@ -5,6 +5,7 @@ import {
   lateDays,
   lastMove,
   mendsOf,
+  missShares,
   unitsOdds,
   whatToDrop,
   without,
@@ -13,6 +14,7 @@ import {
   type LateDays,
   type LastMove,
   type Mended,
+  type MissShares,
   type Odds,
   type OddsPart,
   type OrderContext,
@@ -111,6 +113,9 @@ const work = {
   },
   late(parts: readonly OddsPart[]): LateDays {
     return lateDays(parts);
+  },
+  miss(parts: readonly OddsPart[]): MissShares {
+    return missShares(parts);
   },
   drop(parts: readonly OddsPart[], level: number): Drop {
     return whatToDrop(parts, level);

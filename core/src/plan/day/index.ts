@@ -18,6 +18,7 @@ export * from './solve.ts';
 export { SPREADS, oddsInput, type OddsInput } from './luck.ts';
 export * from './odds.ts';
 export * from './late.ts';
+export * from './miss.ts';
 export * from './lateWords.ts';
 export * from './drop.ts';
 export * from './left.ts';

@@ -53,7 +53,7 @@ export const oddsInput = inputs({
 export type OddsInput = z.infer<typeof oddsInput>;
 
 /** 32 bits out of three numbers, well mixed (murmur3’s finaliser): the same everywhere, and each shot has its own luck, wherever it stands. */
-function mix(a: number, b: number, c: number): number {
+export function mix(a: number, b: number, c: number): number {
   let h =
     Math.imul(a ^ 0x9e3779b9, 0x85ebca6b) ^
     Math.imul(b ^ 0x27d4eb2f, 0xc2b2ae35) ^
@@ -154,6 +154,12 @@ export class Player {
 
   /** Plays day number `run`; when it wraps. */
   play(run: number): number {
+    this.draw(run);
+    return this.wrapMin();
+  }
+
+  /** Draws the luck of day number `run` into `minutes`, `changes` and `today`. */
+  draw(run: number): void {
     const { c, order, spreads, seed, minutes, changes } = this;
     const n = order.length;
     const today = Math.exp(spreads.day * (NORMALS[mix(seed, run, 0x5bd1e995) >>> 20] as number));
@@ -166,7 +172,12 @@ export class Player {
         base === 0 ? 0 : base * today * Math.exp((this.changeSpread[i] as number) * (NORMALS[luck & 4095] as number));
     }
     this.today = today;
-    const { wrapMin } = this.timer.time(order, n, minutes, changes);
-    return n === 0 ? c.start : wrapMin;
+  }
+
+  /** When a day of the `minutes` and `changes` that stand there wraps. */
+  wrapMin(): number {
+    const n = this.order.length;
+    const { wrapMin } = this.timer.time(this.order, n, this.minutes, this.changes);
+    return n === 0 ? this.c.start : wrapMin;
   }
 }

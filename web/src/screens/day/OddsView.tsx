@@ -14,6 +14,7 @@ import { Button } from '../../ui/Button.tsx';
 import { Empty, Facts, Figure, Look, Part, Why } from '../../ui/parts.tsx';
 import { Sheet } from '../../ui/sheet.tsx';
 import { LateDaysPart } from './LateDaysPart.tsx';
+import { MissSharesPart } from './MissSharesPart.tsx';
 import { OddsChart } from './OddsChart.tsx';
 import { dropLines } from './base.ts';
 import { usePlanRows } from '../../app/planRows.ts';
@@ -172,12 +173,7 @@ export function OddsView() {
         </Box>
       ) : null}
       <Flex gap={8} wrap="wrap" align="start">
-        <Box minW="240px" flex="1">
-          <Box as="h2" fontSize="m" mb={2}>
-            What carries the risk
-          </Box>
-          <Facts rows={odds.risks.slice(0, 7).map((r) => [nameOf(r.id), `${Math.round(r.share * 100)} %`] as const)} />
-        </Box>
+        <MissSharesPart parts={asked} plan={facts.plan} nameOf={nameOf} />
         <LateDaysPart parts={asked} plan={facts.plan} nameOf={nameOf} />
         {odds.windows.length + meals.length > 0 ? (
           <Box minW="240px" flex="1">

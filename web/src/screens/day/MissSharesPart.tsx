@@ -1,0 +1,61 @@
+import { Box } from '@chakra-ui/react';
+import type { DayPlan, OddsPart } from '@kavrell/core/day';
+import { formatCount } from '@kavrell/core/units';
+import { shareSaid } from '../../app/odds.ts';
+import { Facts, Why } from '../../ui/parts.tsx';
+import { useHeavy } from '../../workers/useHeavy.ts';
+
+const SHOWN = 7;
+const percent = (share: number) => `${Math.round(share * 100)}\u00a0%`;
+
+/** Whose luck makes the day miss its wrap: shares of the days that do, and what would be left of them without it. */
+export function MissSharesPart({
+  parts,
+  plan,
+  nameOf,
+}: {
+  parts: readonly OddsPart[];
+  plan: DayPlan;
+  nameOf: (id: string) => string;
+}) {
+  const miss = useHeavy(parts, parts.length > 0 ? (work) => work.miss(parts) : null, plan);
+  if (!miss) return null;
+  const carries = miss.parts.filter((p) => p.share > 0);
+  const shown = carries.slice(0, SHOWN);
+  const rest = miss.missShare - shown.reduce((sum, p) => sum + p.share, 0);
+  return (
+    <Box minW="280px" flex="1" data-miss>
+      <Box as="h2" fontSize="m" mb={2}>
+        What carries the risk
+      </Box>
+      {miss.plannedMiss ? (
+        <Box>The estimates alone wrap too late: it is the plan that misses, and luck that sometimes saves it.</Box>
+      ) : shown.length === 0 ? (
+        <Box>No day of {miss.days} misses the wrap.</Box>
+      ) : (
+        <>
+          <Facts
+            rows={[
+              ...shown.map(
+                (p) =>
+                  [
+                    p.id === null ? 'The day itself' : nameOf(p.id),
+                    `${percent(p.share)}${p.withoutShare === null ? '' : ` · without its luck ${percent(miss.missShare)} → ${percent(p.withoutShare)}`}`,
+                  ] as const,
+              ),
+              ...(Math.abs(rest) >= 0.005 ? [['All the rest', percent(rest)] as const] : []),
+              ['Days that miss', shareSaid(miss.missShare)] as const,
+            ]}
+          />
+          <Why
+            lines={[
+              `${formatCount(miss.days, 'day')}: luck is given block by block (a shot and the way to it), in an order of each day’s own; the block that takes the wrap past the wish has that day. The shares add up to the days that miss (Shapley values).`,
+              'The day itself: everything slower or faster at once. Without its luck: the same days, that block at its estimate.',
+              `Error of the largest share ± ${(miss.errorShare * 100).toFixed(1)} points. Meals lie where each day turns out to need them, as if that were known: decided on the minute, most days miss no more often, those with tight windows up to 30 points more.`,
+            ]}
+          />
+        </>
+      )}
+    </Box>
+  );
+}
