@@ -41,7 +41,7 @@ export default defineConfig({
       {
         test: {
           name: 'web',
-          setupFiles,
+          setupFiles: [...setupFiles, 'web/src/testing/patience.ts'],
           // Parts of the interface in a page of the tests' own: no browser, no server, no time that passes by itself.
           include: ['web/src/**/*.test.tsx'],
           environment: 'jsdom',

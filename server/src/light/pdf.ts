@@ -13,7 +13,7 @@ import {
   type Setup,
 } from '@kavrell/core/light';
 import { surroundingsOf, type ProductionRows } from '@kavrell/core/productions';
-import { formatLux, formatMinutes, formatMinuteOfDay, formatStop } from '@kavrell/core/units';
+import { formatLux, formatMinutes, formatWallMinute, formatStop } from '@kavrell/core/units';
 import { SOFT, head, heading, renderWithin, rows as rowLayout } from '../platform/documents/index.ts';
 
 /** How tightly the page is set: type size, legend columns, room for the drawing, findings and legend lines at the most. */
@@ -80,7 +80,7 @@ export async function setupPdf(rows: ProductionRows, setup: Setup): Promise<Buff
             text: [
               rows.production.title,
               rows.places.find((p) => p.id === setup.placeId)?.name ?? '',
-              day && plan.atMin !== null ? formatMinuteOfDay(plan.atMin, day) : '',
+              plan.atMin !== null ? formatWallMinute(plan.atMin) : '',
               `rig ${formatMinutes(setup.rigMin ?? rigTime(setup, s.catalogue, s.room).minutes)} with ${setup.hands}`,
             ]
               .filter(Boolean)

@@ -3,6 +3,7 @@ import { QueryClient, useQueries, useQuery, type UseQueryResult } from '@tanstac
 import { unwrittenFields, type EditableName, type FieldsOf, type RowOf, type TableName } from '@kavrell/core/tables';
 import { listRows, type ChangeOp, type LiveChange } from '@kavrell/contract';
 import type { TakeEvent } from '@kavrell/core/roll';
+import { asTyped } from '@kavrell/core/productions';
 import { STALE_TABLES } from '@kavrell/core/stale';
 import { Refusal, call } from './api.ts';
 import { facetKey } from './stale.ts';
@@ -269,7 +270,8 @@ export function change(productionId: string, label: string, edits: readonly Op[]
   const ops = edits.map((edit): ChangeOp => {
     if (edit.op === 'insert') return { op: 'insert', table: edit.table, id: edit.id ?? newId(), values: edit.values };
     if (edit.op === 'delete') return { op: 'delete', table: edit.table, id: edit.row.id, version: edit.row.version };
-    const row: AnyRow = { ...edit.row };
+    // What this window saw is what is stored, not what was worked out from it.
+    const row: AnyRow = { ...asTyped(edit.row) };
     seen[edit.row.id] = {
       version: edit.row.version,
       values: Object.fromEntries(Object.keys(edit.values).map((k) => [k, row[k]])),

@@ -86,6 +86,34 @@ export function wallClock(
   return { hours: at.getHours(), minutes: at.getMinutes(), daysLater };
 }
 
+/** Whether the clock of a date runs evenly for three days from the day before: then minutes of the wall and elapsed ones are the same. */
+export const isEvenDay = (date: string, timeZone: string): boolean => knownDay(date, timeZone).even;
+
+/**
+ * Minutes elapsed from a day's local midnight until its clocks show `wallMin` (450 is 7:30, 1500 is 1:00 on the next day). Of an hour that comes
+ * twice the first; a time that is left out when clocks go on is taken as that much after the hour before it.
+ */
+export function wallToMinute(date: string, timeZone: string, wallMin: number): number {
+  if (knownDay(date, timeZone).even && wallMin >= -1440 && wallMin < 2880) return wallMin;
+  // Before the change both are the same; that also finds the first of an hour that comes twice.
+  if (minuteToWall(date, timeZone, wallMin) === wallMin) return wallMin;
+  const [year, month, day] = parts(date);
+  const whole = Math.floor(wallMin);
+  const ofDay = ((whole % 1440) + 1440) % 1440;
+  const at = new TZDate(year, month - 1, day + Math.floor(whole / 1440), Math.floor(ofDay / 60), ofDay % 60, timeZone);
+  return msToMinute(date, timeZone, at.getTime()) + (wallMin - whole);
+}
+
+/** What the clock shows `minute` elapsed minutes after a day's local midnight, as minutes of the wall; may pass 1440. */
+export function minuteToWall(date: string, timeZone: string, minute: number): number {
+  const { hours, minutes, daysLater } = wallClock(date, timeZone, minute);
+  return daysLater * 1440 + hours * 60 + minutes + (minute - Math.floor(minute));
+}
+
+/** False for a time of the wall that a date's clocks leave out. */
+export const isOnClock = (date: string, timeZone: string, wallMin: number): boolean =>
+  minuteToWall(date, timeZone, wallToMinute(date, timeZone, wallMin)) === wallMin;
+
 /** The calendar date (`YYYY-MM-DD`) of an instant in a zone. */
 export function dateOf(ms: number, timeZone: string): string {
   const at = new TZDate(ms, timeZone);

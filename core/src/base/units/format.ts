@@ -24,6 +24,15 @@ export function formatMinuteOfDay(
   return formatClock(hours, minutes, clock) + (daysLater > 0 ? `${NBSP}+${daysLater}` : '');
 }
 
+/** A time of day as it was typed, in minutes of the wall: whatever the day, its clock shows this. */
+export function formatWallMinute(wallMin: number, clock: Preferences['clock'] = '24'): string {
+  const daysLater = Math.floor(wallMin / 1440);
+  const ofDay = wallMin - daysLater * 1440;
+  return (
+    formatClock(Math.floor(ofDay / 60), Math.floor(ofDay % 60), clock) + (daysLater > 0 ? `${NBSP}+${daysLater}` : '')
+  );
+}
+
 /** Minutes as `45 min` or `3 h 48`, rounded to whole minutes; keeps the sign. */
 export function formatMinutes(minutes: number): string {
   const whole = Math.round(Math.abs(minutes));

@@ -1,4 +1,5 @@
 import { InputError } from '../errors/index.ts';
+import { isOnClock } from '../time/index.ts';
 
 /**
  * Reads a clock time typed by a hurried hand (`7`, `0705`, `7:05`, `7.05`, `7:05pm`, `25:10` for the small
@@ -14,6 +15,17 @@ export function parseClock(text: string): number {
   if (minutes > 59 || hours > (half ? 12 : 35)) throw bad();
   if (half) hours = (hours % 12) + (half === 'pm' ? 12 : 0);
   return hours * 60 + minutes;
+}
+
+/** A clock time typed for a day, as minutes of the wall. Throws `InputError` also for a time that the day's clocks leave out. */
+export function parseClockOn(text: string, day: { date: string; timeZone: string } | null | undefined): number {
+  const wallMin = parseClock(text);
+  if (day && !isOnClock(day.date, day.timeZone, wallMin))
+    throw new InputError(
+      'clock.missing',
+      `There is no ${text.trim()} on ${day.date}: the clocks go on over it. Write a time before or after that hour.`,
+    );
+  return wallMin;
 }
 
 /** Reads a duration (`45`, `45 min`, `1h20`, `1:20`, `1.5 h`) into minutes. Throws `InputError` `duration.syntax`. */

@@ -1,3 +1,4 @@
+import { wallToMinute } from '../../base/time/index.ts';
 import type { Move, Place, Room } from '../../rooms/places/index.ts';
 import { moveMin } from '../../rooms/places/index.ts';
 import {
@@ -60,7 +61,7 @@ function toProgrammeShot({ scene, startMin, lengthMin, shots }: ProgrammeLine, d
 }
 
 /** The line's place, setup, side, lens and rig as `day.order` wants them. */
-function toOrderShot(item: DayItem, shot: Shot | undefined, scene: Scene | undefined): OrderShot {
+function toOrderShot(day: Day, item: DayItem, shot: Shot | undefined, scene: Scene | undefined): OrderShot {
   const placeId = item.placeId ?? scene?.placeId ?? NOWHERE;
   const pinned = item.pinnedStartMin;
   return {
@@ -74,7 +75,11 @@ function toOrderShot(item: DayItem, shot: Shot | undefined, scene: Scene | undef
     people: [...new Set([...item.personIds, ...(shot?.personIds ?? [])])],
     effort: shot?.effort ?? 1,
     priority: shot?.priority ?? 'must',
-    windows: shot?.windows ?? [],
+    // A window is typed as the clock shows it, whatever day the shot is on.
+    windows: (shot?.windows ?? []).map(([from, to]): [number, number] => [
+      wallToMinute(day.date, day.timeZone, from),
+      wallToMinute(day.date, day.timeZone, to),
+    ]),
     ...(pinned === null ? {} : { pinnedStartMin: pinned }),
   };
 }
@@ -133,7 +138,7 @@ function woven(order: OrderPlan, moments: number): number[] {
 export function orderPlanOf(s: DaySources, unit: number): { order: OrderPlan; lines: Line[]; assumptions: string[] } {
   const { lines: unordered, assumptions } = linesOf(s, unit);
   const inOrder = unordered.map((line) =>
-    line.moment ? toProgrammeShot(line.moment, s.day) : toOrderShot(line.item, line.shot, line.scene),
+    line.moment ? toProgrammeShot(line.moment, s.day) : toOrderShot(s.day, line.item, line.shot, line.scene),
   );
   // What must be had before a moment starts comes before every line of that moment; a programme keeps its own order.
   unordered.forEach((line, i) => {

@@ -1,5 +1,6 @@
 export * from './rows.ts';
 export * from './assemble.ts';
+export { asTyped, onDay } from './typedTimes.ts';
 export * from './facts.ts';
 export * from './parts.ts';
 export * from './light.ts';

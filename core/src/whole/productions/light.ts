@@ -1,3 +1,4 @@
+import { wallToMinute } from '../../base/time/index.ts';
 import { fpsOf } from '../../base/timecode/index.ts';
 import type { Day, DayPlan, DayRow, UnitDay } from '../../plan/day/index.ts';
 import {
@@ -25,7 +26,7 @@ export function daylightOf(
 ): Surroundings['daylight'] {
   const sunPlace = sunPlaceOf(day, place);
   if (plan.atMin === null || plan.daylight === 'out' || !sunPlace) return null;
-  const at = sunPosition(sunPlace, plan.atMin);
+  const at = sunPosition(sunPlace, wallToMinute(sunPlace.date, sunPlace.timeZone, plan.atMin));
   return { ...daylight(at.altitudeDeg, plan.sky), ...at };
 }
 

@@ -3,6 +3,8 @@ import type { Day, DayPlan } from '../../plan/day/index.ts';
 import { sunPlaceOf, detailOf, recheck } from '../../rooms/places/index.ts';
 import { sunTimes } from '../../physics/sun/index.ts';
 import { formatCount, formatDate, formatMinuteOfDay, formatMinutes } from '../../base/units/index.ts';
+import { minuteToWall } from '../../base/time/index.ts';
+import { asTyped, onDay } from './typedTimes.ts';
 import { worstFirst, type FindingLevel } from '../../base/findings/index.ts';
 import { planOf } from './facts.ts';
 import type { ProductionRows } from './rows.ts';
@@ -42,7 +44,8 @@ export function movingBreaks(
   const breaks: Break[] = [];
   const say = (kind: Break['kind'], level: Break['level'], words: string, costMinor = 0) =>
     breaks.push({ kind, level, words, costMinor });
-  const moved: Day = { ...day, date: toDate };
+  // Its times stay as the clock shows them, whatever the clocks do on either date.
+  const moved = onDay('days', { ...asTyped(day), date: toDate }, { ...day, date: toDate });
   const listed = planOf(rows, day);
   const on = formatDate(toDate, { long: true });
   const time = (m: number) => formatMinuteOfDay(m, moved);
@@ -64,7 +67,12 @@ export function movingBreaks(
   // Timed again with the windows of the new date: what they hold up moves too.
   const shifted = new Map(windows.map((w) => [w.shotId, w.windows]));
   const shots = rows.shots.map((s) => ({ ...s, windows: shifted.get(s.id) ?? s.windows }));
-  const plan = planOf({ ...rows, shots }, moved);
+  const ofDay = <R extends { dayId: string | null }>(table: 'dayItems' | 'scenes', list: readonly R[]) =>
+    list.map((r) => (r.dayId === day.id ? onDay(table, r, moved) : r));
+  const plan = planOf(
+    { ...rows, shots, dayItems: ofDay('dayItems', rows.dayItems), scenes: ofDay('scenes', rows.scenes) },
+    moved,
+  );
   placeBreaks(rows, { day, toDate, plan }, say, time);
 
   for (const r of rows.rentals) {
@@ -136,7 +144,8 @@ function sunShift(
       'look',
       `${row.shot.code}: the sun is ${formatMinutes(Math.abs(then[0] - first[0]))} ${then[0] > first[0] ? 'later' : 'earlier'} than on ${formatDate(day.date)}; its window becomes ${time(then[0])}–${time(then[1])}.`,
     );
-    return [{ shotId: row.shot.id, windows: next }];
+    const wall = (m: number) => minuteToWall(toDate, day.timeZone, m);
+    return [{ shotId: row.shot.id, windows: next.map(([from, to]): [number, number] => [wall(from), wall(to)]) }];
   });
 }
 

@@ -1,3 +1,4 @@
+import { asTyped } from '../productions/index.ts';
 import type { askFields } from '../../about/brief/index.ts';
 import { DAY_DEFAULTS, DAY_ITEM_DEFAULTS, type dayFields, type dayItemFields, type Day } from '../../plan/day/index.ts';
 import { PERSON_DEFAULTS, shortNameFor, type engagementFields, type personFields } from '../../rooms/people/index.ts';
@@ -98,7 +99,7 @@ export function planStart(
         values: { dayId, personId, callOffsetMin: 15, callMin: null },
       });
   }
-  for (const change of planProgramme(read.moments, rows.scenes, dayId, newId)) {
+  for (const change of planProgramme(read.moments, rows.scenes.map(asTyped), dayId, newId)) {
     const as = kind === 'cues' ? 'cue' : 'moment';
     if (change.kind === 'new')
       ops.push({

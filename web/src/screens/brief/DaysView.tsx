@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import { dayFields, type Day } from '@kavrell/core/day';
-import { formatMinuteOfDay, parseClock } from '@kavrell/core/units';
+import { formatMinuteOfDay, parseClockOn } from '@kavrell/core/units';
 import { AddDay, NoDay } from '../../app/NoDay.tsx';
 import { useProduction } from '../../app/production.tsx';
 import { usePreferences } from '../../platform/preferences.ts';
@@ -21,7 +21,7 @@ function clockColumn(id: 'callMin' | 'wantedWrapMin', header: string, clock: '24
     end: true,
     value: (d) => d[id],
     render: (d) => <span>{formatMinuteOfDay(d[id], d, clock)}</span>,
-    edit: { get: (d) => formatMinuteOfDay(d[id], d), set: (text) => ({ [id]: parseClock(text) }) },
+    edit: { get: (d) => formatMinuteOfDay(d[id], d), set: (text, d) => ({ [id]: parseClockOn(text, d) }) },
   };
 }
 

@@ -11,7 +11,7 @@ import {
   isolate,
   type Fault,
 } from '@kavrell/core/sound';
-import { formatMinuteOfDay, parseClock } from '@kavrell/core/units';
+import { formatWallMinute, parseClock } from '@kavrell/core/units';
 import { useProduction } from '../../app/production.tsx';
 import { productionNow } from '../../platform/clock.ts';
 import { newId } from '../../platform/id.ts';
@@ -88,7 +88,7 @@ export function FaultsView() {
 }
 
 function Ticket({ fault }: { fault: Fault }) {
-  const { me, production, rows, day } = useProduction();
+  const { me, production, rows } = useProduction();
   const save = (values: Record<string, unknown>) =>
     void change(production.id, `Fault: ${fault.device}`, [{ op: 'update', table: 'faults', row: fault, values }]);
   const state = isolate(fault.chain, fault.steps);
@@ -140,7 +140,7 @@ function Ticket({ fault }: { fault: Fault }) {
             <Box mb={2}>
               <Look>
                 Somebody must decide
-                {fault.decideByMin !== null && day ? ` by ${formatMinuteOfDay(fault.decideByMin, day)}` : ''}.
+                {fault.decideByMin !== null ? ` by ${formatWallMinute(fault.decideByMin)}` : ''}.
               </Look>
             </Box>
           ) : null}
@@ -154,7 +154,7 @@ function Ticket({ fault }: { fault: Fault }) {
           />
           <FieldEdit
             label="By when"
-            value={fault.decideByMin !== null && day ? formatMinuteOfDay(fault.decideByMin, day, '24') : ''}
+            value={fault.decideByMin !== null ? formatWallMinute(fault.decideByMin) : ''}
             fields={faultFields}
             hint="Such as 13:20"
             set={(t) => ({ decideByMin: t.trim() === '' ? null : parseClock(t) })}

@@ -8,6 +8,7 @@ import {
   openView,
   preparePage,
   press,
+  type,
   written,
 } from '../../testing/screen.tsx';
 import { DayScreen } from './DayScreen.tsx';
@@ -62,6 +63,28 @@ describe('Day', () => {
     const { side } = openScreen(<DayScreen />);
     expect(side().getByText('18:38')).toBeTruthy();
     expect(side().getByText('8 min over')).toBeTruthy();
+  });
+  it.each(['2027-03-18', '2027-03-28', '2027-10-31'])('on %s a typed time is that time on the wall', (date) => {
+    const plan = demoPlan();
+    const days = plan.days.map((d, i) => (i === 0 ? { ...d, date } : d));
+    const { side } = openScreen(<DayScreen />, { plan: { ...plan, days } });
+    expect(startOf('6A')).toBe('08:30');
+    const call = () => side().getByLabelText<HTMLInputElement>('Call');
+    type(call(), '07:10');
+    expect(written()[0]?.ops).toMatchObject([{ op: 'update', table: 'days', values: { callMin: 430 } }]);
+    expect(call().value).toBe('07:10');
+    expect(startOf('6A')).toBe('09:10');
+    fireEvent.click(lineOf('9C'));
+    type(side().getByLabelText('Fixed start'), '19:40');
+    expect(startOf('9C')).toBe('19:40');
+  });
+  it('a time that the clocks go over is refused in words', () => {
+    const plan = demoPlan();
+    const days = plan.days.map((d, i) => (i === 0 ? { ...d, date: '2027-03-28' } : d));
+    const { side } = openScreen(<DayScreen />, { plan: { ...plan, days } });
+    type(side().getByLabelText('Call'), '01:30');
+    expect(side().getByText(/There is no 01:30 on 2027-03-28/)).toBeTruthy();
+    expect(written()).toEqual([]);
   });
   it.each(['Other orders', 'Odds', 'I have 40 minutes', 'Share out'])('%s opens beside the order', (name) => {
     openScreen(<DayScreen />);

@@ -1,5 +1,5 @@
 import { dayFields, unitPlan, whyHere, type DayItem, type DayRow } from '@kavrell/core/day';
-import { formatAgainst, formatMinuteOfDay, formatMinutes, parseClock } from '@kavrell/core/units';
+import { formatAgainst, formatMinuteOfDay, formatMinutes, parseClockOn } from '@kavrell/core/units';
 import { useProduction } from '../../app/production.tsx';
 import { usePreferences } from '../../platform/preferences.ts';
 import { change } from '../../platform/rows.ts';
@@ -110,14 +110,14 @@ export function DaySheet({
           label="Call"
           value={formatMinuteOfDay(day.callMin, day)}
           fields={dayFields}
-          set={(v) => ({ callMin: parseClock(v) })}
+          set={(v) => ({ callMin: parseClockOn(v, day) })}
           save={saveDay('call')}
         />
         <FieldEdit
           label="Wanted wrap"
           value={formatMinuteOfDay(day.wantedWrapMin, day)}
           fields={dayFields}
-          set={(v) => ({ wantedWrapMin: parseClock(v) })}
+          set={(v) => ({ wantedWrapMin: parseClockOn(v, day) })}
           save={saveDay('wanted wrap')}
         />
       </Part>

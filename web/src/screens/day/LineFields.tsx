@@ -1,7 +1,7 @@
 import { Flex } from '@chakra-ui/react';
 import { useNavigate } from 'react-router';
 import { dayItemFields, unitName, type DayItem, type DayRow } from '@kavrell/core/day';
-import { formatCount, formatMinuteOfDay, parseClock, parseMinutes } from '@kavrell/core/units';
+import { formatCount, formatMinuteOfDay, parseClockOn, parseMinutes } from '@kavrell/core/units';
 import { screenLink } from '../../app/links.ts';
 import { useProduction } from '../../app/production.tsx';
 import { change } from '../../platform/rows.ts';
@@ -47,7 +47,7 @@ export function LineFields({ item, row, onRemove }: { item: DayItem; row: DayRow
         hint="Empty: as early as the order allows"
         value={item.pinnedStartMin === null ? '' : formatMinuteOfDay(item.pinnedStartMin, day)}
         fields={dayItemFields}
-        set={(v) => ({ pinnedStartMin: v.trim() === '' ? null : parseClock(v) })}
+        set={(v) => ({ pinnedStartMin: v.trim() === '' ? null : parseClockOn(v, day) })}
         save={save(`Fixed start of ${row.shot?.code ?? row.title}`)}
       />
       <FieldEdit

@@ -1,3 +1,5 @@
+import { minuteToWall } from '@kavrell/core/time';
+import { asTyped } from '@kavrell/core/productions';
 import { Box, Flex } from '@chakra-ui/react';
 import { mendWords, nameItems, unitPlan, type Mend, type Trouble } from '@kavrell/core/day';
 import { formatCount, formatMinuteOfDay, formatMinutes } from '@kavrell/core/units';
@@ -47,13 +49,18 @@ export function Settle() {
       );
     else if (m.kind === 'earlier')
       void change(production.id, label, [
-        { op: 'update', table: 'days', row: day, values: { callMin: Math.max(0, day.callMin - m.minutes) } },
+        { op: 'update', table: 'days', row: day, values: { callMin: Math.max(0, asTyped(day).callMin - m.minutes) } },
       ]);
     else {
       const row = items.find((i) => i.id === m.id);
       if (row)
         void change(production.id, label, [
-          { op: 'update', table: 'dayItems', row, values: { pinnedStartMin: m.minutes } },
+          {
+            op: 'update',
+            table: 'dayItems',
+            row,
+            values: { pinnedStartMin: minuteToWall(day.date, day.timeZone, m.minutes) },
+          },
         ]);
     }
     tell('Done. Ctrl+Z takes it back.');

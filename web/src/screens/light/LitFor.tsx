@@ -1,6 +1,6 @@
 import { lightPlan, type Setup, type Surroundings } from '@kavrell/core/light';
 import { SKIES } from '@kavrell/core/sun';
-import { formatMinuteOfDay, parseClock } from '@kavrell/core/units';
+import { formatMinuteOfDay, formatWallMinute, parseClock } from '@kavrell/core/units';
 import { useProduction } from '../../app/production.tsx';
 import { usePreferences } from '../../platform/preferences.ts';
 import { FieldEdit } from '../../ui/FieldEdit.tsx';
@@ -26,7 +26,7 @@ export function LitFor({ setup, s, editing }: { setup: Setup; s: Surroundings; e
       />
       <FieldEdit
         label="Hour"
-        value={plan.atMin === null || !day ? '' : formatMinuteOfDay(plan.atMin, day, '24')}
+        value={plan.atMin === null ? '' : formatWallMinute(plan.atMin)}
         fields={lightPlan}
         hint="Empty: without daylight"
         set={(t) => ({ atMin: t.trim() === '' ? null : parseClock(t) })}

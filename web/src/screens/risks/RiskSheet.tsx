@@ -10,7 +10,8 @@ import {
   type Risk,
   type Trigger,
 } from '@kavrell/core/risks';
-import { formatMinuteOfDay, parseClock, parseMinutes } from '@kavrell/core/units';
+import { formatMinuteOfDay, parseClockOn, parseMinutes } from '@kavrell/core/units';
+import { wallToMinute } from '@kavrell/core/time';
 import { useProduction } from '../../app/production.tsx';
 import { newId } from '../../platform/id.ts';
 import { change } from '../../platform/rows.ts';
@@ -68,6 +69,11 @@ export function RiskSheet({ risk }: { risk: ListedRisk }) {
       ]);
   };
   const t = risk.trigger;
+  /** A trigger stands beside the plan, in its elapsed minutes. */
+  const clockOf = (text: string) => {
+    const wallMin = parseClockOn(text, day);
+    return day ? wallToMinute(day.date, day.timeZone, wallMin) : wallMin;
+  };
   const say = (m: number | null) => (m === null || !day ? '' : formatMinuteOfDay(m, day));
   const setTrigger = (trigger: Trigger | null) => save('Trigger')({ trigger });
   const remedies = risk.remedies;
@@ -170,7 +176,7 @@ export function RiskSheet({ risk }: { risk: ListedRisk }) {
               hint="Empty: all day"
               value={say(t.fromMin)}
               fields={riskFields}
-              set={(v) => ({ trigger: { ...t, fromMin: v.trim() === '' ? null : parseClock(v) } })}
+              set={(v) => ({ trigger: { ...t, fromMin: v.trim() === '' ? null : clockOf(v) } })}
               save={save('Trigger')}
             />
             <FieldEdit
@@ -178,7 +184,7 @@ export function RiskSheet({ risk }: { risk: ListedRisk }) {
               hint="Empty: all day"
               value={say(t.byMin)}
               fields={riskFields}
-              set={(v) => ({ trigger: { ...t, byMin: v.trim() === '' ? null : parseClock(v) } })}
+              set={(v) => ({ trigger: { ...t, byMin: v.trim() === '' ? null : clockOf(v) } })}
               save={save('Trigger')}
             />
           </>
@@ -197,7 +203,7 @@ export function RiskSheet({ risk }: { risk: ListedRisk }) {
             label="At"
             value={say(t.atMin)}
             fields={riskFields}
-            set={(v) => ({ trigger: { ...t, atMin: parseClock(v) } })}
+            set={(v) => ({ trigger: { ...t, atMin: clockOf(v) } })}
             save={save('Trigger')}
           />
         ) : null}

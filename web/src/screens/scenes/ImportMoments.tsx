@@ -1,7 +1,8 @@
+import { asTyped } from '@kavrell/core/productions';
 import { Box, Flex } from '@chakra-ui/react';
 import { useMemo, useState } from 'react';
 import { momentFields, planProgramme, programmeWords, readMoments, type ProgrammeChange } from '@kavrell/core/scenes';
-import { formatCount, formatMinuteOfDay, formatMinutes } from '@kavrell/core/units';
+import { formatCount, formatWallMinute, formatMinutes } from '@kavrell/core/units';
 import { newDay } from '../../app/NoDay.tsx';
 import { useProduction } from '../../app/production.tsx';
 import { newId } from '../../platform/id.ts';
@@ -12,9 +13,6 @@ import { Look } from '../../ui/parts.tsx';
 import type { ImportProps } from './importProps.ts';
 
 const WORDS = { new: 'new', moved: 'moved', same: 'as before', gone: 'gone' } as const;
-/** Times are shown as of any day while there is none. */
-const SOME_DAY = { date: '2000-01-01', timeZone: 'UTC' };
-
 /** A list of moments or cues, a line each, laid beside the programme that the day has: taken whole, undone with one key. */
 export function ImportMoments({ text, onTaken, as }: ImportProps & { as: 'moment' | 'cue' }) {
   const { production, rows, day: openDay } = useProduction();
@@ -23,11 +21,10 @@ export function ImportMoments({ text, onTaken, as }: ImportProps & { as: 'moment
   const day = rows.days.find((d) => d.id === dayId) ?? null;
   const { moments, problems } = useMemo(() => readMoments(text), [text]);
   const changes = useMemo(
-    () => planProgramme(moments, rows.scenes, dayId || null, newId),
+    () => planProgramme(moments, rows.scenes.map(asTyped), dayId || null, newId),
     [moments, rows.scenes, dayId],
   );
-  const shown = day ?? SOME_DAY;
-  const time = (m: number | null) => (m === null ? 'no time' : formatMinuteOfDay(m, shown));
+  const time = (m: number | null) => (m === null ? 'no time' : formatWallMinute(m));
   const placeId = day?.basePlaceId ?? rows.places[0]?.id ?? null;
 
   const take = () => {

@@ -1,7 +1,8 @@
+import { asTyped } from '@kavrell/core/productions';
 import { Box, Flex } from '@chakra-ui/react';
 import { useCallback, useMemo, useState } from 'react';
 import { slotClashes, slotFields, type Scene, type Slot } from '@kavrell/core/scenes';
-import { formatClock, formatMinuteOfDay, formatMinutes, parseClock, parseMinutes } from '@kavrell/core/units';
+import { formatClock, formatMinuteOfDay, formatMinutes, parseClockOn, parseMinutes } from '@kavrell/core/units';
 import { useProduction } from '../../app/production.tsx';
 import { change } from '../../platform/rows.ts';
 import { Button } from '../../ui/Button.tsx';
@@ -32,7 +33,7 @@ export function Slots({ scenes }: { scenes: readonly Scene[] }) {
         end: true,
         value: (s) => s.startMin,
         render: (s) => <span>{clock(s.startMin)}</span>,
-        edit: { get: (s) => clock(s.startMin), set: (t) => ({ startMin: parseClock(t) }) },
+        edit: { get: (s) => clock(s.startMin), set: (t) => ({ startMin: parseClockOn(t, day) }) },
       },
       minutesColumn<Slot>('lengthMin', 'For', '72px'),
       choiceColumn<Slot>(
@@ -52,7 +53,7 @@ export function Slots({ scenes }: { scenes: readonly Scene[] }) {
       },
       { ...textColumn<Slot>('note', 'For what', 'minmax(120px, 2fr)'), extra: 1 },
     ],
-    [holders, scenes, clock],
+    [holders, scenes, clock, day],
   );
   const edits = tableEdits<Slot>(production.id, 'slots', (s) => `the slot at ${clock(s.startMin)}`, 'slot');
   const add = () => {
@@ -66,7 +67,7 @@ export function Slots({ scenes }: { scenes: readonly Scene[] }) {
         values: {
           sceneId: scene.id,
           holderId: holder.id,
-          startMin: scene.plannedMin ?? day?.callMin ?? 540,
+          startMin: asTyped(scene).plannedMin ?? (day ? asTyped(day).callMin : 540),
           lengthMin: parseMinutes('5'),
           note: '',
         },

@@ -1,5 +1,5 @@
 import { START_KINDS, START_KIND_WORDS, sceneFields, type Scene } from '@kavrell/core/scenes';
-import { formatMinuteOfDay, formatMinutes, parseClock, parseMinutes } from '@kavrell/core/units';
+import { formatMinuteOfDay, formatMinutes, formatWallMinute, parseClockOn, parseMinutes } from '@kavrell/core/units';
 import { useProduction } from '../../app/production.tsx';
 import { change } from '../../platform/rows.ts';
 import { FieldEdit } from '../../ui/FieldEdit.tsx';
@@ -7,8 +7,8 @@ import { FieldEdit } from '../../ui/FieldEdit.tsx';
 /** Day, start and length of a moment or cue: with a day and a time it is a line of that day by itself. */
 export function ProgrammeFields({ scene }: { scene: Scene }) {
   const { production, rows } = useProduction();
-  const own = rows.days.find((d) => d.id === scene.dayId) ?? rows.days[0];
-  const clock = (m: number | null) => (m === null || !own ? '' : formatMinuteOfDay(m, own));
+  const own = rows.days.find((d) => d.id === scene.dayId);
+  const clock = (m: number | null) => (m === null ? '' : own ? formatMinuteOfDay(m, own) : formatWallMinute(m));
   const save = (label: string) => (values: Record<string, unknown>) =>
     void change(production.id, `${scene.title}: ${label}`, [{ op: 'update', table: 'scenes', row: scene, values }]);
   const others = rows.scenes.filter((s) => s.id !== scene.id && s.kind !== 'shots' && s.dayId === scene.dayId);
@@ -50,7 +50,7 @@ export function ProgrammeFields({ scene }: { scene: Scene }) {
           hint="By the programme, such as 14:20"
           value={clock(scene.plannedMin)}
           fields={sceneFields}
-          set={(v) => ({ plannedMin: v.trim() === '' ? null : parseClock(v) })}
+          set={(v) => ({ plannedMin: v.trim() === '' ? null : parseClockOn(v, own) })}
           save={save('start')}
         />
       )}

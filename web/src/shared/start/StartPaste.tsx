@@ -1,7 +1,7 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { useMemo, useState, type ReactNode } from 'react';
 import { LINE_KIND_WORDS, readStart, type JobKind, type LineKind, type StartRead } from '@kavrell/core/start';
-import { formatCount, formatDate, formatMinuteOfDay } from '@kavrell/core/units';
+import { formatCount, formatDate, formatWallMinute } from '@kavrell/core/units';
 import { Button } from '../../ui/Button.tsx';
 import { FormField } from '../../ui/FormField.tsx';
 import { Facts } from '../../ui/parts.tsx';
@@ -56,7 +56,6 @@ export function StartPaste({
   const [told, setTold] = useState<ReadonlyMap<string, LineKind>>(new Map());
   const read = useMemo(() => readStart(text, today, told), [text, today, told]);
   const say = (line: string, as: LineKind) => setTold(new Map([...told, [line, as]]));
-  const when = { date: read.date ?? today, timeZone: 'UTC' };
   const crew = read.people.filter((p) => !p.guest);
   const guests = read.people.length - crew.length;
   return (
@@ -111,8 +110,8 @@ export function StartPaste({
             <Facts
               rows={[
                 ['Date', read.date ? formatDate(read.date, { long: true, year: true }) : 'not said'],
-                ['Call', read.callMin === null ? 'not said' : formatMinuteOfDay(read.callMin, when)],
-                ['Wrap', read.wrapMin === null ? 'not said' : formatMinuteOfDay(read.wrapMin, when)],
+                ['Call', read.callMin === null ? 'not said' : formatWallMinute(read.callMin)],
+                ['Wrap', read.wrapMin === null ? 'not said' : formatWallMinute(read.wrapMin)],
                 ['Places', read.places.map((p) => p.name).join(', ') || 'none'],
                 ['People', crew.map((p) => `${p.name}${p.role ? `, ${p.role}` : ''}`).join(' · ') || 'none'],
                 ...(guests ? ([['In the picture', formatCount(guests, 'person', 'people')]] as const) : []),

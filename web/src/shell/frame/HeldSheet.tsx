@@ -2,8 +2,8 @@ import { Box, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
 import { useQueryClient } from '@tanstack/react-query';
 import { setPassword } from '@kavrell/contract';
-import { formatClock, parseClock } from '@kavrell/core/units';
-import { minuteToMs, msToMinute } from '@kavrell/core/time';
+import { formatClock, parseClockOn } from '@kavrell/core/units';
+import { minuteToMs, msToMinute, wallToMinute } from '@kavrell/core/time';
 import { call, wordsOf } from '../../platform/api.ts';
 import { productionNow } from '../../platform/clock.ts';
 import { useKeyHelp } from '../../platform/keys.ts';
@@ -278,7 +278,10 @@ function SimulatedClock() {
           onSubmit={(e) => {
             e.preventDefault();
             try {
-              set(minuteToMs(day.date, day.timeZone, parseClock(text)) - Date.now());
+              set(
+                minuteToMs(day.date, day.timeZone, wallToMinute(day.date, day.timeZone, parseClockOn(text, day))) -
+                  Date.now(),
+              );
               setProblem('');
             } catch (error) {
               setProblem(wordsOf(error));
