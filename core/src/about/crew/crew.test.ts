@@ -6,7 +6,7 @@ import { aFrame, aPlan } from '../../rooms/light/testing.ts';
 import { PLACE_DEFAULTS, type Place } from '../../rooms/places/index.ts';
 import { SCENE_DEFAULTS, SHOT_DEFAULTS, type Scene, type Shot } from '../../rooms/scenes/index.ts';
 import { PERSON_DEFAULTS, personFields, type Engagement, type Person } from '../../rooms/people/index.ts';
-import { bookedTwice, dutiesOf, peopleDay, roleLoad } from './index.ts';
+import { bookedTwice, dutiesOf, hoursFindings, peopleDay, roleLoad } from './index.ts';
 
 const row = { productionId: 'p', version: 1, deletedAt: null };
 const WATCHER = '00000000-0000-7000-8000-0000000000aa';
@@ -177,6 +177,20 @@ describe('hours and rest', () => {
     expect(ilse?.waitingMin).toBeGreaterThan(60);
     expect(ilse?.findings.some((f) => /waits .* between call and last shot/.test(f.words))).toBe(true);
     expect(of('wren')?.findings.some((f) => /under 18/.test(f.words))).toBe(true);
+  });
+  it('people in the same case are named together, the worst first', () => {
+    const crew = [person('mirko', { travelMin: 45 }), person('oda'), person('jonna'), person('piet')];
+    const said = hoursFindings(
+      peopleDay(
+        planned(one, long),
+        null,
+        crew,
+        crew.map((p) => engaged('d1', p.id)),
+      ),
+    ).map((f) => f.words);
+    expect(said[0]).toMatch(/^mirko drives 45\smin home after/);
+    expect(said[1]).toMatch(/^jonna, oda and piet go home after .*driving tired kills/);
+    expect(said).toHaveLength(2);
   });
   it('meals are work or not as the job says; who drives tired, and how long a minor is here, counts them either way', () => {
     const fed = planned(

@@ -1,4 +1,5 @@
 import type { DayPlan } from '../../plan/day/index.ts';
+import { worstFirst } from '../../base/findings/index.ts';
 import { formatMinutes } from '../../base/units/index.ts';
 import { minuteToMs } from '../../base/time/index.ts';
 import { callsOfDay } from './calls.ts';
@@ -17,6 +18,13 @@ export const HOURS = Object.freeze({
   minorH: 8,
 });
 
+/** What is said of somebody's hours: of one person, and of several in the same case. */
+export interface HoursFinding {
+  level: 'danger' | 'look';
+  words: string;
+  ofMany: string;
+}
+
 export interface PersonDay {
   person: Person;
   callMin: number;
@@ -34,7 +42,7 @@ export interface PersonDay {
   restH: number | null;
   /** Driving home against a bed near by, for who drives half an hour or more and has a call on the next day. */
   night: { home: Night; hotel: Night } | null;
-  findings: { level: 'danger' | 'look'; words: string }[];
+  findings: HoursFinding[];
 }
 
 /** A night: the rest it leaves, and what it costs (null: nobody said the prices). */
@@ -95,36 +103,39 @@ export function peopleDay(
         ? { home: { restH, costMinor: wayMinor }, hotel: { restH: restH + wayH, costMinor: job.hotelMinor } }
         : null;
     const findings: PersonDay['findings'] = [];
-    const say = (level: 'danger' | 'look', words: string) => findings.push({ level, words });
+    const say = (level: HoursFinding['level'], [one, many]: readonly [string, string], what: string) =>
+      findings.push({ level, words: `${person.shortName} ${one} ${what}`, ofMany: `${many} ${what}` });
     if (restH !== null && restH < HOURS.restDangerH)
       say(
         'danger',
-        `${person.shortName} rests ${h(restH)} door to door before the next call, under ${HOURS.restDangerH}: call later, or a bed near by.`,
+        ['rests', 'rest'],
+        `${h(restH)} door to door before the next call, under ${HOURS.restDangerH}: call later, or a bed near by.`,
       );
     else if (restH !== null && restH < HOURS.restWishH)
-      say(
-        'look',
-        `${person.shortName} rests ${h(restH)} door to door before the next call; ${HOURS.restWishH} are wished.`,
-      );
+      say('look', ['rests', 'rest'], `${h(restH)} door to door before the next call; ${HOURS.restWishH} are wished.`);
     const awakeH = onDutyH + wayH;
     // Hours awake count, not the length of the drive: most who fall asleep at the wheel are nearly home.
     if (awakeH > HOURS.driveTiredH) {
-      const way = person.travelMin > 0 ? `drives ${person.travelMin}\u00a0min home` : 'goes home';
+      const drive = person.travelMin > 0;
+      const way = drive ? `${person.travelMin}\u00a0min home` : 'home';
       const bed = restH === null ? 'a bed near by' : `a bed near by (rest ${h(restH + wayH)} there)`;
       say(
         person.travelMin >= FAR_MIN || awakeH > HOURS.driveDangerH ? 'danger' : 'look',
-        `${person.shortName} ${way} after ${h(onDutyH)}: driving tired kills. A driver, a shared car, or ${bed}.`,
+        drive ? ['drives', 'drive'] : ['goes', 'go'],
+        `${way} after ${h(onDutyH)}: driving tired kills. A driver, a shared car, or ${bed}.`,
       );
     }
     if (person.minor && onDutyH > HOURS.minorH)
       say(
         'danger',
-        `${person.shortName} is under 18 and here for ${h(onDutyH)}: local law decides how long, and who is with them.`,
+        ['is', 'are'],
+        `under 18 and here for ${h(onDutyH)}: local law decides how long, and who is with them.`,
       );
     if (waitingMin > 60)
       say(
         'look',
-        `${person.shortName} waits ${formatMinutes(waitingMin)} between call and last shot: a later call, or their shots together.`,
+        ['waits', 'wait'],
+        `${formatMinutes(waitingMin)} between call and last shot: a later call, or their shots together.`,
       );
     return {
       person,
@@ -140,6 +151,25 @@ export function peopleDay(
       findings,
     };
   });
+}
+
+/** What is said of everybody's hours, the worst first; people in the very same case are named together. */
+export function hoursFindings(list: readonly PersonDay[]): Pick<HoursFinding, 'level' | 'words'>[] {
+  const cases = new Map<string, { names: string[]; finding: HoursFinding }>();
+  for (const { person, findings } of list)
+    for (const finding of findings) {
+      const key = `${finding.level} ${finding.ofMany}`;
+      const one = cases.get(key) ?? { names: [], finding };
+      one.names.push(person.shortName);
+      cases.set(key, one);
+    }
+  return worstFirst(
+    [...cases.values()].map(({ names, finding }) => ({
+      level: finding.level,
+      words:
+        names.length === 1 ? finding.words : `${names.slice(0, -1).join(', ')} and ${names.at(-1)} ${finding.ofMany}`,
+    })),
+  );
 }
 
 /** People who are booked on the same date in two productions, told by their names. */

@@ -1,5 +1,5 @@
 import { Box } from '@chakra-ui/react';
-import type { DayPlan, OddsPart } from '@kavrell/core/day';
+import type { DayPlan, Odds, OddsPart } from '@kavrell/core/day';
 import { formatCount } from '@kavrell/core/units';
 import { shareSaid } from '../../app/odds.ts';
 import { Facts, Why } from '../../ui/parts.tsx';
@@ -12,10 +12,13 @@ const percent = (share: number) => `${Math.round(share * 100)}\u00a0%`;
 export function MissSharesPart({
   parts,
   plan,
+  scatter,
   nameOf,
 }: {
   parts: readonly OddsPart[];
   plan: DayPlan;
+  /** What the wrap’s scatter hangs on, for a plan that misses without any luck. */
+  scatter: Odds['risks'];
   nameOf: (id: string) => string;
 }) {
   const miss = useHeavy(parts, parts.length > 0 ? (work) => work.miss(parts) : null, plan);
@@ -29,7 +32,15 @@ export function MissSharesPart({
         What carries the risk
       </Box>
       {miss.plannedMiss ? (
-        <Box>The estimates alone wrap too late: it is the plan that misses, and luck that sometimes saves it.</Box>
+        <>
+          <Box mb={2}>The estimates alone wrap too late: it is the plan that misses. How far off hangs on:</Box>
+          <Facts
+            rows={scatter
+              .slice(0, SHOWN)
+              .filter((r) => r.share >= 0.005)
+              .map((r) => [nameOf(r.id), `${percent(r.share)} of the scatter`] as const)}
+          />
+        </>
       ) : shown.length === 0 ? (
         <Box>No day of {miss.days} misses the wrap.</Box>
       ) : (

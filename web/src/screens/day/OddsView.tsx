@@ -173,7 +173,7 @@ export function OddsView() {
         </Box>
       ) : null}
       <Flex gap={8} wrap="wrap" align="start">
-        <MissSharesPart parts={asked} plan={facts.plan} nameOf={nameOf} />
+        <MissSharesPart parts={asked} plan={facts.plan} scatter={odds.risks} nameOf={nameOf} />
         <LateDaysPart parts={asked} plan={facts.plan} nameOf={nameOf} />
         {odds.windows.length + meals.length > 0 ? (
           <Box minW="240px" flex="1">

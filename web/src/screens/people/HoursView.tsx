@@ -1,6 +1,6 @@
 import { Box } from '@chakra-ui/react';
 import { useMemo } from 'react';
-import { HOURS, peopleDay } from '@kavrell/core/crew';
+import { HOURS, hoursFindings, peopleDay } from '@kavrell/core/crew';
 import { planOf } from '@kavrell/core/productions';
 import { productionFields } from '@kavrell/core/brief';
 import { formatMinuteOfDay, formatMinutes, formatMoney, parseMoney } from '@kavrell/core/units';
@@ -41,7 +41,7 @@ export function HoursView() {
     );
   const say = (m: number) => formatMinuteOfDay(m, day, clock);
   const away = list.filter((p) => p.person.away.includes(day.date));
-  const found = list.flatMap((p) => p.findings);
+  const found = hoursFindings(list);
   const far = list.filter((p) => p.night !== null);
   const price = (minor: number | null) => (minor === null ? 'price not said' : formatMoney(minor, production.currency));
   return (
