@@ -41,6 +41,8 @@ export function planProgramme(
   scenes: readonly Scene[],
   dayId: string | null,
   newId: () => string,
+  /** Numbers that are somebody’s already, though no scene has them yet. */
+  taken: readonly string[] = [],
 ): ProgrammeChange[] {
   const left = scenes.filter((s) => s.kind !== 'shots' && dayId !== null && s.dayId === dayId);
   const known = new Map<MomentLine, Scene>();
@@ -63,7 +65,7 @@ export function planProgramme(
   };
   claim((m, s) => (plain(m.title) === plain(s.title) ? 1 : 0), 1);
   claim((m, s) => likeness(m.title, s.title), ALIKE);
-  const numbers = new Set(scenes.map((s) => s.number));
+  const numbers = new Set([...scenes.map((s) => s.number), ...taken]);
   let number = scenes.reduce((most, s) => Math.max(most, Number.parseInt(s.number, 10)), 0);
   let position = scenes.reduce((most, s) => Math.max(most, s.position), 0);
   let before: string | null = null;

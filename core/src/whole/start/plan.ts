@@ -99,7 +99,9 @@ export function planStart(
         values: { dayId, personId, callOffsetMin: 15, callMin: null },
       });
   }
-  for (const change of planProgramme(read.moments, rows.scenes.map(asTyped), dayId, newId)) {
+  // Shots keep the numbers that they were given: moments take others.
+  const given = read.shots.map((s) => s.scene);
+  for (const change of planProgramme(read.moments, rows.scenes.map(asTyped), dayId, newId, given)) {
     const as = kind === 'cues' ? 'cue' : 'moment';
     if (change.kind === 'new')
       ops.push({

@@ -41,6 +41,9 @@ export interface StartRead {
 }
 
 const CLOCK = String.raw`(\d{1,2}(?:[:.]\d{2})?\s*(?:am|pm)?)`;
+/** A heading that says what the lines below it are, which they say themselves. */
+const HEADING =
+  /^(?:the )?(?:crew|crew list|team|contacts?|programme?|schedule|running order|order of events|timeline|shots?|shot ?list|scenes?|ablauf|programm|équipe|equipo|planos?|plans?)\s*:?$/i;
 /** A heading above names of people who are in the picture without being called. */
 const GUESTS =
   /^(?:guests?|guest list|swimmers?|pupils?|children|kids|participants?|attendees?|singers?|players?|choir|runners in the race|in the picture|gäste|gästeliste|invités|invitados)(?:\b[^:]{0,40}:|\s*\(\d+\))?$/i;
@@ -133,6 +136,7 @@ export function readStart(text: string, today: string, told: ReadonlyMap<string,
     note: (line) => read.notes.push(line),
   };
   let guests = false;
+  let calledAt = '';
   let first = true;
   for (const raw of text.split(/\r?\n/)) {
     const line = withoutChat(raw).trim();
@@ -149,6 +153,10 @@ export function readStart(text: string, today: string, told: ReadonlyMap<string,
     }
     if (GUESTS.test(line) && !timed(line)) {
       guests = true;
+      continue;
+    }
+    if (HEADING.test(line)) {
+      guests = false;
       continue;
     }
     if (guests && NAME.test(withoutAge(line))) {
@@ -177,6 +185,8 @@ export function readStart(text: string, today: string, told: ReadonlyMap<string,
     }
     if (call !== null && read.callMin === null) {
       read.callMin = call;
+      // “Call 7:30 at the old tannery”: where, if nobody says it better.
+      calledAt ||= /\bcall\b.*?\d\s*(?:am|pm)?\s+at\s+(?!\d)([^,;.]{3,80})/i.exec(line)?.[1]?.trim() ?? '';
       known = true;
     }
     if (wrap !== null && read.wrapMin === null) {
@@ -211,6 +221,7 @@ export function readStart(text: string, today: string, told: ReadonlyMap<string,
     }
     if (!known) read.left.push({ text: line, likely: likelyOf(line, opening) });
   }
+  if (calledAt && read.places.length === 0) addPlace(calledAt.charAt(0).toUpperCase() + calledAt.slice(1));
   read.gaps = gapsOf(read);
   return read;
 }

@@ -30,6 +30,47 @@ Jonna Reyes – gaffer
 7 Metal meets the mould
 see you all there!`;
 
+describe('a paste of everything at once', () => {
+  const read = readStart(
+    `Sunday 28 March 2027, call 07:30 at the old tannery, wrap by 18:00
+Crew
+Bea Lund, camera
+Tor Vik, gaffer
+Programme
+09:00 doors open 20 min
+10:30 speech by the chair 15 min
+Shots
+1 Wide of the yard
+2 Close on the vats
+3 The chair, medium`,
+    TODAY,
+  );
+  it('headings are headings, and where the call is is the place', () => {
+    expect(read.left).toEqual([]);
+    expect(read.places.map((p) => p.name)).toEqual(['The old tannery']);
+    expect(read.people.map((p) => p.name)).toEqual(['Bea Lund', 'Tor Vik']);
+  });
+  it('shots keep their numbers and moments take others: nothing is there twice', () => {
+    const rows = noRows(bellRows().rows.production);
+    let n = 0;
+    const ops = planStart(read, rows, { kind: 'moments', timeZone: 'UTC', newId: () => `n${(n += 1)}` });
+    const scenes = ops.flatMap((o) => (o.op === 'insert' && o.table === 'scenes' ? [o.values] : []));
+    expect(scenes.map((s) => [s.kind, s.number])).toEqual([
+      ['moment', '4'],
+      ['moment', '5'],
+      ['shots', '1'],
+      ['shots', '2'],
+      ['shots', '3'],
+    ]);
+  });
+  it('a named place is the place, wherever the call is', () => {
+    expect(readStart('call 7:30 at the gate\nPlace: Old tannery, Mill Lane', TODAY).places.map((p) => p.name)).toEqual([
+      'Old tannery',
+    ]);
+    expect(readStart('call at 7:30 for everybody', TODAY).places).toEqual([]);
+  });
+});
+
 describe('a day from a pasted thread', () => {
   const read = readStart(THREAD, TODAY);
   it('finds date, times, place, people and shots', () => {
