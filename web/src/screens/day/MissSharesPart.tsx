@@ -6,7 +6,8 @@ import { Facts, Why } from '../../ui/parts.tsx';
 import { useHeavy } from '../../workers/useHeavy.ts';
 
 const SHOWN = 7;
-const percent = (share: number) => `${Math.round(share * 100)}\u00a0%`;
+const figure = (share: number) => String(Math.round(share * 100));
+const percent = (share: number) => `${figure(share)}\u00a0%`;
 
 /** Whose luck makes the day miss its wrap: shares of the days that do, and what would be left of them without it. */
 export function MissSharesPart({
@@ -45,13 +46,16 @@ export function MissSharesPart({
         <Box>No day of {miss.days} misses the wrap.</Box>
       ) : (
         <>
+          <Box color="soft" fontSize="s" mb={2}>
+            Share of the days that miss · how many would, without its luck
+          </Box>
           <Facts
             rows={[
               ...shown.map(
                 (p) =>
                   [
                     p.id === null ? 'The day itself' : nameOf(p.id),
-                    `${percent(p.share)}${p.withoutShare === null ? '' : ` · without its luck ${percent(miss.missShare)} → ${percent(p.withoutShare)}`}`,
+                    `${percent(p.share)}${p.withoutShare === null ? '' : ` · ${figure(miss.missShare)}\u00a0→\u00a0${percent(p.withoutShare)}`}`,
                   ] as const,
               ),
               ...(Math.abs(rest) >= 0.005 ? [['All the rest', percent(rest)] as const] : []),
