@@ -107,9 +107,13 @@ test('the slate shows what is shot next, flashes and beeps for one frame, and cl
   await page.addInitScript(() => {
     const seen = { flashMs: 0, beepS: 0 };
     Object.assign(window, { seen });
-    const stop = OscillatorNode.prototype.stop;
+    const { start, stop } = OscillatorNode.prototype;
+    OscillatorNode.prototype.start = function (when?: number) {
+      seen.beepS -= when ?? NaN;
+      start.call(this, when);
+    };
     OscillatorNode.prototype.stop = function (when?: number) {
-      seen.beepS = (when ?? 0) - this.context.currentTime;
+      seen.beepS += when ?? NaN;
       stop.call(this, when);
     };
   });

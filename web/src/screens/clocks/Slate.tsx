@@ -24,8 +24,10 @@ function beep(frameMs: number): void {
   tone.frequency.value = BEEP_HZ;
   tone.connect(context.destination);
   tone.onended = () => void context.close();
-  tone.start();
-  tone.stop(context.currentTime + frameMs / 1000);
+  // Asked once: the sound’s clock goes on meanwhile, and the beep would be short of its frame.
+  const atS = context.currentTime;
+  tone.start(atS);
+  tone.stop(atS + frameMs / 1000);
 }
 
 /** A full-screen slate: label, scene, shot, take; one frame of white and a beep to lay sound and pictures together by. */
