@@ -1,4 +1,4 @@
-import { fireEvent, screen, within } from '@testing-library/react';
+import { fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import {
   barePlan,
@@ -9,7 +9,6 @@ import {
   openView,
   preparePage,
   press,
-  settled,
   sideSaid,
   written,
 } from '../../testing/screen.tsx';
@@ -86,7 +85,6 @@ describe('Scenes', () => {
     const shot = plan.shots.find((s) => s.code === '1A')!;
     openScreen(<ScenesScreen />, { plan });
     fireEvent.click(within(screen.getByRole('grid')).getByText('1A'));
-    await settled();
-    expect(sideSaid()).toContain(`1A${shot.description}`);
+    await waitFor(() => expect(sideSaid()).toContain(`1A${shot.description}`));
   });
 });
