@@ -61,6 +61,8 @@ export default defineConfig({
           testTimeout: 60000,
           hookTimeout: 120000,
           pool: 'forks',
+          // Each file has a database and folders of its own; what all of them import is read once.
+          isolate: false,
         },
       },
     ],

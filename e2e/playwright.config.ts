@@ -27,5 +27,8 @@ export default defineConfig({
     colorScheme: 'dark',
     launchOptions: CHROMIUM,
     trace: 'off',
+    // A visitor who stays a few seconds needs no copy of the whole program; who goes without network allows it.
+    serviceWorkers: 'block',
+    contextOptions: { reducedMotion: 'reduce' },
   },
 });

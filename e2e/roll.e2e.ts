@@ -1,6 +1,9 @@
 import { expect, test, type Page } from '@playwright/test';
 import { ninthBell, open, pressable, rowsOf, saved, setClock } from './kavrell.ts';
 
+// Here pages are read without a network: the copy of the program is made.
+test.use({ serviceWorkers: 'allow' });
+
 const state = (page: Page) => page.locator('[data-roll-state]');
 
 /** How many entries the device’s own database holds: what a reload will find. */

@@ -1,6 +1,9 @@
 import { expect, test, type Page } from '@playwright/test';
 import { ninthBell, open, rowsOf, saved, scrollsSideways } from './kavrell.ts';
 
+// Here pages are read without a network: the copy of the program is made.
+test.use({ serviceWorkers: 'allow' });
+
 test.use({ viewport: { width: 390, height: 844 } });
 
 const topic = (page: Page, key: string) => page.locator(`[data-topic="${key}"]`);

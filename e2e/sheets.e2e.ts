@@ -2,6 +2,9 @@ import { randomUUID } from 'node:crypto';
 import { expect, test, type APIRequestContext, type Browser, type Page } from '@playwright/test';
 import { open, ownNinthBell, rowsOf, saved, scrollsSideways, visit, write } from './kavrell.ts';
 
+// Here pages are read without a network: the copy of the program is made.
+test.use({ serviceWorkers: 'allow' });
+
 const PHONE = { width: 390, height: 844 };
 const view = (page: Page, name: string | RegExp) =>
   page.getByRole('tablist', { name: 'Call sheet', exact: true }).getByRole('tab', { name }).click();

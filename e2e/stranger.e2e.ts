@@ -225,7 +225,7 @@ test('one visit is enough: with the network gone the console opens, and a page t
 }) => {
   const id = await freshProduction(request, 'First visit');
   const state = await request.storageState();
-  const context = await browser.newContext({ storageState: state });
+  const context = await browser.newContext({ storageState: state, serviceWorkers: 'allow' });
   const page = await context.newPage();
   await open(page, id, 'roll');
   await expect(page.locator('html')).toHaveAttribute('data-no-network', 'ready');

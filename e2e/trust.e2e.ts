@@ -6,6 +6,9 @@ import { SCENE_DEFAULTS, SHOT_DEFAULTS } from '@kavrell/core/scenes';
 import { PERSON_DEFAULTS } from '@kavrell/core/people';
 import { cell, freshProduction, insert, holdChanges, open, ownNinthBell, rowsOf, saved, write } from './kavrell.ts';
 
+// Here pages are read without a network: the copy of the program is made.
+test.use({ serviceWorkers: 'allow' });
+
 const scene = insert('scenes', { ...SCENE_DEFAULTS, number: '1', title: 'Harbour', position: 1 });
 const status = (page: Page) => page.locator('[data-status]');
 
