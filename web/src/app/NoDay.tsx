@@ -8,7 +8,7 @@ import { change, type Op } from '../platform/rows.ts';
 import { Button } from '../ui/Button.tsx';
 import { DateField } from '../ui/DateField.tsx';
 import { Empty } from '../ui/parts.tsx';
-import { useProduction } from './production.tsx';
+import { usePlanned } from './production.tsx';
 
 type NewDay = Omit<Day, 'id' | 'productionId' | 'version' | 'deletedAt'>;
 
@@ -26,7 +26,7 @@ export function newDay(rows: Pick<ProductionRows, 'days' | 'places'>, date: stri
 
 /** Adds a day on a date that is typed or picked: any, the evening before too. Nothing for those who may not. */
 export function AddDay({ primary = false }: { primary?: boolean }) {
-  const { production, rows, me } = useProduction();
+  const { production, rows, me } = usePlanned();
   const [asking, setAsking] = useState(false);
   if (me.role !== 'owner') return null;
   const last = rows.days.at(-1);

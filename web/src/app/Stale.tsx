@@ -1,10 +1,10 @@
 import { Box } from '@chakra-ui/react';
 import type { StaleMark, StaleTable } from '@kavrell/core/stale';
-import type { ProductionRows } from '@kavrell/core/productions';
+import type { PlannedRows } from '@kavrell/core/productions';
 import { change } from '../platform/rows.ts';
 import { Button } from '../ui/Button.tsx';
 import { Look, Part } from '../ui/parts.tsx';
-import { useProduction } from './production.tsx';
+import { usePlanned } from './production.tsx';
 
 const FIELD_WORDS: Record<string, string> = {
   script: 'text',
@@ -27,7 +27,7 @@ const FIELD_WORDS: Record<string, string> = {
 };
 
 /** What an entity is called. */
-export function nameOf(rows: ProductionRows, id: string): string {
+export function nameOf(rows: PlannedRows, id: string): string {
   const scene = rows.scenes.find((s) => s.id === id);
   if (scene) return `scene ${scene.number}`;
   const shot = rows.shots.find((s) => s.id === id);
@@ -43,7 +43,7 @@ export function nameOf(rows: ProductionRows, id: string): string {
 }
 
 /** Ids in a value as the names people use, times of day as times. */
-function valueWords(rows: ProductionRows, field: string, value: string): string {
+function valueWords(rows: PlannedRows, field: string, value: string): string {
   if (value === '') return 'nothing';
   if (field === 'personIds')
     return value
@@ -60,7 +60,7 @@ const since = (ms: number) =>
   new Date(ms).toLocaleString('en-GB', { weekday: 'short', hour: '2-digit', minute: '2-digit' });
 
 /** One cause in words: `props of scene 4: “ledger” is now “scale”`. */
-export function causeWords(rows: ProductionRows, cause: StaleMark['because'][number]): string {
+export function causeWords(rows: PlannedRows, cause: StaleMark['because'][number]): string {
   const what = `${FIELD_WORDS[cause.field] ?? cause.field} of ${nameOf(rows, cause.sourceId)}`;
   if (cause.field === 'swatches') return `${what} changed`;
   return `${what}: was “${valueWords(rows, cause.field, cause.was)}”, is “${valueWords(rows, cause.field, cause.now)}”`;
@@ -68,9 +68,12 @@ export function causeWords(rows: ProductionRows, cause: StaleMark['because'][num
 
 /** A word on something that leans on what has changed. */
 export function StaleWord({ id }: { id: string }) {
-  const { stale, rows } = useProduction();
-  const mark = stale.get(id);
-  if (!mark) return null;
+  const mark = usePlanned().stale.get(id);
+  return mark ? <Marked id={id} mark={mark} /> : null;
+}
+
+function Marked({ id, mark }: { id: string; mark: StaleMark }) {
+  const { rows } = usePlanned();
   return (
     <Box
       as="span"
@@ -86,7 +89,7 @@ export function StaleWord({ id }: { id: string }) {
 
 /** Marks things as looked at: what changed before is known and all right. */
 export function useLookedAt(): (entities: readonly { table: StaleTable; id: string }[], words: string) => void {
-  const { production, lastChangeMs } = useProduction();
+  const { production, lastChangeMs } = usePlanned();
   return (entities, words) =>
     void change(
       production.id,
@@ -101,10 +104,13 @@ export function useLookedAt(): (entities: readonly { table: StaleTable; id: stri
 
 /** In a side sheet: stale since when and because of what, until somebody looks at it. */
 export function StalePart({ table, id }: { table: StaleTable; id: string }) {
-  const { stale, rows } = useProduction();
+  const mark = usePlanned().stale.get(id);
+  return mark ? <WhyStale table={table} id={id} mark={mark} /> : null;
+}
+
+function WhyStale({ table, id, mark }: { table: StaleTable; id: string; mark: StaleMark }) {
+  const { rows } = usePlanned();
   const lookedAt = useLookedAt();
-  const mark = stale.get(id);
-  if (!mark) return null;
   return (
     <Part title="Stale">
       <Look>Stale since {since(mark.sinceMs)}</Look>, because

@@ -2,7 +2,7 @@ import { Box, Flex } from '@chakra-ui/react';
 import type { ReactNode } from 'react';
 import type { z } from 'zod';
 import type { EditableName } from '@kavrell/core/tables';
-import { useProduction } from './production.tsx';
+import { usePlanned } from './production.tsx';
 import { Button } from '../ui/Button.tsx';
 import { DataTable } from '../ui/DataTable.tsx';
 import type { Column } from '../ui/column.ts';
@@ -34,7 +34,7 @@ interface Props<R extends { id: string; version: number }> {
 /** A table of small things with its side sheet: added, edited in place or beside, deleted, all undoable. The sheet is its own while one of its rows is chosen. */
 export function TableBench<R extends { id: string; version: number }>(props: Props<R>) {
   const { title, table, one, rows, columns, fields, nameOf, adds, pasted, empty, side, height = '36vh' } = props;
-  const { production } = useProduction();
+  const { production } = usePlanned();
   const [chosenId, setChosenId] = useHashSelection();
   const edits = tableEdits<R>(production.id, table, nameOf, one, (values, before) => ({
     ...pasted.blank(before),

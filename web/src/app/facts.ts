@@ -6,7 +6,7 @@ import { CARD_PARTS, cardsOf, factsFrom, planOf, type DayFacts, type ProductionR
 import { foldTakes, shotStates } from '@kavrell/core/roll';
 import { useNow } from '../platform/clock.ts';
 import { usePreferences } from '../platform/preferences.ts';
-import { usePlanRows } from './planRows.ts';
+import { usePlanRows, type TimedRows } from './planRows.ts';
 import { useSome } from '../platform/some.ts';
 
 const MINUTE_MS = 60000;
@@ -17,14 +17,14 @@ const NO_EVENTS: ProductionRows['takeEvents'] = [];
 export function useFacts(
   rows: ProductionRows | null,
   day: Day | null,
-): { facts: DayFacts | null; cards: readonly CardStatus[]; answers: readonly Answer[] } {
+): { facts: DayFacts | null; timedFrom: TimedRows | null; cards: readonly CardStatus[]; answers: readonly Answer[] } {
   const now = useNow(rows?.production ?? { simulatedNowOffsetMs: null }, MINUTE_MS);
   const clock = usePreferences((s) => s.clock);
-  const timed = usePlanRows(rows);
+  const timedFrom = usePlanRows(rows);
   const plan = useMemo(
     // A take or a copied file does not time the day anew.
-    () => (timed && day ? planOf(timed, day) : null),
-    [timed, day],
+    () => (timedFrom && day ? planOf(timedFrom, day) : null),
+    [timedFrom, day],
   );
   const takes = useMemo(() => foldTakes(rows?.takeEvents ?? NO_EVENTS), [rows?.takeEvents]);
   const states = useMemo(() => shotStates(rows?.shots ?? NO_SHOTS, takes), [rows?.shots, takes]);
@@ -42,5 +42,5 @@ export function useFacts(
     return ledger({ ...nothing, shots: rows?.shots ?? NO_SHOTS, states, cards, takes: takes.length, clock });
   }, [facts, rows?.shots, states, cards, takes, clock]);
 
-  return { facts, cards, answers };
+  return { facts, timedFrom, cards, answers };
 }

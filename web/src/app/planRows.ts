@@ -3,11 +3,9 @@ import { useSome } from '../platform/some.ts';
 
 const TIMED = [...PLAN_PARTS, 'production', 'days'] as const;
 const PACED = [...TIMED, 'takeEvents'] as const;
-type TimedRows = RowsOf<typeof TIMED> & Partial<Pick<ProductionRows, 'takeEvents'>>;
+export type TimedRows = RowsOf<typeof TIMED> & Partial<Pick<ProductionRows, 'takeEvents'>>;
 
 /** The rows that days are timed from: takes are among them only where the job goes at the pace of its takes, and time nothing anew where not. */
-export function usePlanRows(rows: ProductionRows): TimedRows;
-export function usePlanRows(rows: ProductionRows | null): TimedRows | null;
 export function usePlanRows(rows: ProductionRows | null): TimedRows | null {
   const timed = useSome(rows, TIMED);
   const paced = useSome(rows, PACED);

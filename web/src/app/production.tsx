@@ -3,43 +3,74 @@ import type { Me } from '@kavrell/contract';
 import type { Production } from '@kavrell/core/brief';
 import type { DeviceState } from '@kavrell/core/camera';
 import type { CardStatus } from '@kavrell/core/copies';
-import type { Day } from '@kavrell/core/day';
+import type { Day, DayPlan } from '@kavrell/core/day';
 import type { Answer } from '@kavrell/core/ledger';
-import { Assembler, ROW_TABLES, type DayFacts, type ProductionRows } from '@kavrell/core/productions';
+import {
+  Assembler,
+  PLANNED_TABLES,
+  ROW_TABLES,
+  type DayFacts,
+  type PlannedRows,
+  type ProductionRows,
+} from '@kavrell/core/productions';
 import type { StaleMark } from '@kavrell/core/stale';
 import { Loading } from '../ui/parts.tsx';
 import { useLive } from '../platform/live.ts';
 import { useTables } from '../platform/rows.ts';
+import { useSome } from '../platform/some.ts';
 import { useFacts } from './facts.ts';
+import type { TimedRows } from './planRows.ts';
 import { useStaleMarks } from './staleMarks.ts';
 import { Trouble } from './Trouble.tsx';
 
-export interface ProductionView {
+/** What is planned: all that stays as it is while takes are logged and files copied. */
+export interface PlannedView {
   me: Me;
   production: Production;
-  rows: ProductionRows;
-  devices: readonly DeviceState[];
+  rows: PlannedRows;
   day: Day | null;
-  facts: DayFacts | null;
-  /** Where each card's media stand; media can be kept before any day is planned. */
-  cards: readonly CardStatus[];
-  /** The three answers, of the open day where there is one. */
-  answers: readonly Answer[];
+  /** The open day, timed: at the pace of its takes only where the job asks for that. */
+  timed: DayPlan | null;
+  /** What days are timed from. */
+  timedFrom: TimedRows;
   /** What is stale, since when and why, by id; for the owner only. */
   stale: ReadonlyMap<string, StaleMark>;
   /** The latest change known to the server: a look must be later to count. */
   lastChangeMs: number;
 }
 
-const Context = createContext<ProductionView | null>(null);
+export interface ProductionView extends PlannedView {
+  rows: ProductionRows;
+  devices: readonly DeviceState[];
+  facts: DayFacts | null;
+  /** Where each card's media stand; media can be kept before any day is planned. */
+  cards: readonly CardStatus[];
+  /** The three answers, of the open day where there is one. */
+  answers: readonly Answer[];
+}
 
-/** The production that is open, with everything worked out from it. */
+const Context = createContext<ProductionView | null>(null);
+const PlanContext = createContext<PlannedView | null>(null);
+
+function assertOpen<V>(view: V | null): asserts view is V {
+  if (view === null) throw new Error('This screen stands outside a production.');
+}
+
+/** The production that is open, with everything worked out from it: what asks for it is drawn anew at each take. */
 export function useProduction(): ProductionView {
   const view = useContext(Context);
-  if (!view) throw new Error('This screen stands outside a production.');
+  assertOpen(view);
   return view;
 }
 
+/** The plan of the production that is open: what asks for it is not drawn anew by takes, clips and copies. */
+export function usePlanned(): PlannedView {
+  const view = useContext(PlanContext);
+  assertOpen(view);
+  return view;
+}
+
+const PLANNED = ['production', ...PLANNED_TABLES] as const;
 /** Every table that a screen may ask for: read together when a production is opened. */
 const TABLES = ['productions', ...ROW_TABLES, 'deviceStates'] as const;
 
@@ -63,11 +94,19 @@ export function ProductionProvider({
   const rows = production ? assembler.current.rows(production, read) : null;
   const devices = read.deviceStates;
   const day = rows ? (rows.days.find((d) => d.number === dayNumber) ?? rows.days[0] ?? null) : null;
-  const { facts, cards, answers } = useFacts(rows, day);
+  const { facts, timedFrom, cards, answers } = useFacts(rows, day);
+  const timed = facts?.plan ?? null;
   const { stale, lastChangeMs } = useStaleMarks(rows, productionId, me.role === 'owner');
+  const planned = useSome(rows, PLANNED);
+  const plan = useMemo<PlannedView | null>(
+    () =>
+      planned &&
+      timedFrom && { me, production: planned.production, rows: planned, day, timed, timedFrom, stale, lastChangeMs },
+    [me, planned, day, timed, timedFrom, stale, lastChangeMs],
+  );
   const view = useMemo<ProductionView | null>(
-    () => rows && { me, production: rows.production, rows, devices, day, facts, stale, lastChangeMs, cards, answers },
-    [me, rows, devices, day, facts, stale, lastChangeMs, cards, answers],
+    () => rows && plan && { ...plan, rows, devices, facts, cards, answers },
+    [plan, rows, devices, facts, cards, answers],
   );
 
   const failed = queries.find((q) => q.isError && !q.data);
@@ -84,5 +123,9 @@ export function ProductionProvider({
         }
       />
     );
-  return <Context.Provider value={view}>{children}</Context.Provider>;
+  return (
+    <PlanContext.Provider value={plan}>
+      <Context.Provider value={view}>{children}</Context.Provider>
+    </PlanContext.Provider>
+  );
 }

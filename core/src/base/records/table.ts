@@ -5,6 +5,7 @@ export interface Table<
   Name extends string = string,
   Row extends z.ZodObject = z.ZodObject,
   Fields extends z.ZodObject | null = z.ZodObject | null,
+  OfTheShoot extends boolean = boolean,
 > {
   readonly name: Name;
   /** What one row is called: `shot`. */
@@ -20,7 +21,7 @@ export interface Table<
   /** What a broken rule of the database means, in words, by the rule's name. */
   readonly rules: Readonly<Record<string, string>>;
   /** Part of the job as it was shot, not of its plan: it does not go along into a copy of the plan. */
-  readonly ofTheShoot: boolean;
+  readonly ofTheShoot: OfTheShoot;
   /** Whether whoever logs may write rows too. */
   readonly logged: boolean;
 }
@@ -30,17 +31,22 @@ type Said<Name extends string, Row extends z.ZodObject, Fields extends z.ZodObje
   'name' | 'one' | 'row' | 'fields'
 > & { sortedBy?: keyof z.infer<Row> & string } & {
   points?: Readonly<Partial<Record<keyof z.infer<Row> & string, string>>>;
-} & Partial<Pick<Table, 'rules' | 'ofTheShoot' | 'logged'>>;
+} & Partial<Pick<Table, 'rules' | 'logged'>>;
 
 /** Declares a table; `docs/contributing.md` says what else a new one needs. */
-export const defineTable = <const Name extends string, Row extends z.ZodObject, Fields extends z.ZodObject | null>(
-  said: Said<Name, Row, Fields>,
-): Table<Name, Row, Fields> => ({
+export const defineTable = <
+  const Name extends string,
+  Row extends z.ZodObject,
+  Fields extends z.ZodObject | null,
+  const OfTheShoot extends boolean = false,
+>(
+  said: Said<Name, Row, Fields> & { ofTheShoot?: OfTheShoot },
+): Table<Name, Row, Fields, OfTheShoot> => ({
   sortedBy: null,
   rules: {},
-  ofTheShoot: false,
   logged: false,
   ...said,
+  ofTheShoot: (said.ofTheShoot ?? false) as OfTheShoot,
   points: (said.points ?? {}) as Readonly<Record<string, string>>,
 });
 

@@ -1,5 +1,5 @@
 import type { Production } from '../../about/brief/index.ts';
-import { TABLE_NAMES, type RowOf, type TableName } from '../tables/index.ts';
+import { isShotTable, TABLE_NAMES, type RowOf, type ShotTable, type TableName } from '../tables/index.ts';
 
 /** What is read apart: the production itself, what its cameras know of themselves, and messages, which only their own screen shows. */
 const APART = ['productions', 'deviceStates', 'messages'] as const;
@@ -13,3 +13,7 @@ type Lists = { [T in RowTable]: readonly RowOf<T>[] };
 export interface ProductionRows extends Lists {
   production: Production;
 }
+
+/** All rows but those that a day writes by itself while it is shot. */
+export type PlannedRows = Omit<ProductionRows, ShotTable>;
+export const PLANNED_TABLES = ROW_TABLES.filter((t): t is Exclude<RowTable, ShotTable> => !isShotTable(t));

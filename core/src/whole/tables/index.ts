@@ -29,6 +29,11 @@ export const PLAN_TABLES = inStoringOrder(EDITED)
 /** Tables of the job as it was shot, not of its plan: their rows do not go along into a copy of the plan. */
 export const OF_THE_SHOOT: ReadonlySet<string> = new Set(ALL.filter((t) => t.ofTheShoot).map((t) => t.name));
 
+/** Tables that a day writes by itself while it is shot and its media are copied: takes, clips, copies. */
+export type ShotTable = Extract<Declared, { fields: null; ofTheShoot: true }>['name'];
+export const isShotTable = (name: TableName): name is ShotTable =>
+  TABLES[name].ofTheShoot && TABLES[name].fields === null;
+
 /** What a broken rule of the database means, in words, by the rule's name. */
 export const RULES: Readonly<Record<string, string>> = Object.assign({}, ...ALL.map((t: Table) => t.rules));
 

@@ -3,7 +3,7 @@ import { useMemo } from 'react';
 import { ASK_KINDS, ASK_STATES, askFields, cautionOf, type Ask, type ScopeCheck } from '@kavrell/core/brief';
 import { positionAfter } from '@kavrell/core/records';
 import { formatCount, formatMoney, parseMoney } from '@kavrell/core/units';
-import { useProduction } from '../../app/production.tsx';
+import { usePlanned } from '../../app/production.tsx';
 import { productionNow } from '../../platform/clock.ts';
 import { newId } from '../../platform/id.ts';
 import { change } from '../../platform/rows.ts';
@@ -25,7 +25,7 @@ const KIND_WORDS: Record<Ask['kind'], string> = {
 const plain = (list: readonly string[]) => list.map((x) => [x, x] as const);
 
 function useColumns(checks: readonly ScopeCheck[]): Column<Ask>[] {
-  const { rows } = useProduction();
+  const { rows } = usePlanned();
   return useMemo(() => {
     const of = new Map(checks.map((c) => [c.ask.id, c]));
     return [
@@ -103,7 +103,7 @@ export function Asks({
   selectedId: string | null;
   select: (id: string | null) => void;
 }) {
-  const { production, rows } = useProduction();
+  const { production, rows } = usePlanned();
   const columns = useColumns(checks);
   /** A new wish: open, its price not said, until somebody does. */
   const blank = (kind: Ask['kind'], title: string, tag: string, before: readonly Record<string, unknown>[] = []) => ({
@@ -188,7 +188,7 @@ export function Asks({
 }
 
 export function AskSheet({ check }: { check: ScopeCheck }) {
-  const { production } = useProduction();
+  const { production } = usePlanned();
   const columns = useColumns([check]);
   const caution = check.ask.state === 'declined' ? null : cautionOf(check.ask);
   const edits = tableEdits<Ask>(production.id, 'asks', (a) => a.title, 'wish');

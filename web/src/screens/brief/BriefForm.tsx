@@ -5,7 +5,7 @@ import { useForm } from 'react-hook-form';
 import { z } from 'zod';
 import { productionFields } from '@kavrell/core/brief';
 import { FORMAT_POLICIES } from '@kavrell/core/copies';
-import { useProduction } from '../../app/production.tsx';
+import { usePlanned } from '../../app/production.tsx';
 import { change } from '../../platform/rows.ts';
 import { Button } from '../../ui/Button.tsx';
 import { FormField } from '../../ui/FormField.tsx';
@@ -32,7 +32,7 @@ type FormValues = z.infer<typeof form>;
 
 /** The job in a few fields, saved together. What is typed stays until it is saved. */
 export function BriefForm() {
-  const { production } = useProduction();
+  const { production } = usePlanned();
   const values = useMemo<FormValues>(() => {
     const {
       keepPolicy,

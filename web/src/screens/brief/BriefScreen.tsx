@@ -1,4 +1,4 @@
-import { useProduction } from '../../app/production.tsx';
+import { usePlanned } from '../../app/production.tsx';
 import { useKept } from '../../platform/kept.ts';
 import { ScreenHead } from '../../ui/parts.tsx';
 import { Views } from '../../ui/Views.tsx';
@@ -19,7 +19,7 @@ type View = (typeof VIEWS)[number][0];
 
 /** What is wanted: the job itself, its look, its days, and how all of that changed. */
 export function BriefScreen() {
-  const { production } = useProduction();
+  const { production } = usePlanned();
   const [view, setView] = useKept<View>('brief', ['wanted', 'look', 'days', 'log', 'start']);
   return (
     <>

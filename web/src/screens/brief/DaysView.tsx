@@ -2,7 +2,7 @@ import { useMemo } from 'react';
 import { dayFields, type Day } from '@kavrell/core/day';
 import { formatMinuteOfDay, parseClockOn } from '@kavrell/core/units';
 import { AddDay, NoDay } from '../../app/NoDay.tsx';
-import { useProduction } from '../../app/production.tsx';
+import { usePlanned } from '../../app/production.tsx';
 import { usePreferences } from '../../platform/preferences.ts';
 import { choiceColumn, dateColumn, minutesColumn, numberColumn, textColumn } from '../../ui/columns.tsx';
 import { DataTable } from '../../ui/DataTable.tsx';
@@ -27,7 +27,7 @@ function clockColumn(id: 'callMin' | 'wantedWrapMin', header: string, clock: '24
 
 /** The days of the job: date, zone, call, wanted wrap. */
 export function DaysView() {
-  const { production, rows } = useProduction();
+  const { production, rows } = usePlanned();
   const clock = usePreferences((s) => s.clock);
   const columns = useMemo<Column<Day>[]>(
     () => [

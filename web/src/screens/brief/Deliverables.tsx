@@ -3,7 +3,7 @@ import { useMemo } from 'react';
 import { deliverableFields, type Deliverable, type DeliverableFacts } from '@kavrell/core/brief';
 import { positionAfter } from '@kavrell/core/records';
 import { formatCount, formatRatio, formatRunning, parseRunning } from '@kavrell/core/units';
-import { useProduction } from '../../app/production.tsx';
+import { usePlanned } from '../../app/production.tsx';
 import { newId } from '../../platform/id.ts';
 import { change } from '../../platform/rows.ts';
 import { Button } from '../../ui/Button.tsx';
@@ -95,7 +95,7 @@ export function Deliverables({
   selectedId: string | null;
   select: (id: string | null) => void;
 }) {
-  const { production, rows } = useProduction();
+  const { production, rows } = usePlanned();
   const columns = useMemo(() => columnsOf(facts), [facts]);
   /** A new one’s values where nothing was said; `before` are new ones made just before it. */
   const blank = (before: readonly Record<string, unknown>[] = []) => ({
@@ -177,7 +177,7 @@ export function Deliverables({
 
 /** What a deliverable asks of the plan, figures first. */
 export function DeliverableSheet({ facts }: { facts: DeliverableFacts }) {
-  const { production } = useProduction();
+  const { production } = usePlanned();
   const { deliverable: d, crop } = facts;
   const edits = tableEdits<Deliverable>(production.id, 'deliverables', (x) => x.title, 'deliverable');
   return (

@@ -1,12 +1,12 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { useMemo, useState } from 'react';
 import { hueName, keyScreen, type KeyCandidate } from '@kavrell/core/look';
-import { useProduction } from '../../app/production.tsx';
+import { usePlanned } from '../../app/production.tsx';
 import { Look } from '../../ui/parts.tsx';
 
 /** Which colour a key screen should have, against costume, brand and skin; the runner-up and what spills. */
 export function KeyAdvice() {
-  const { rows } = useProduction();
+  const { rows } = usePlanned();
   const [person, setPerson] = useState(true);
   const [sceneId, setSceneId] = useState('');
   const used = useMemo(

@@ -3,7 +3,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { listChanges } from '@kavrell/contract';
 import { revisionFields } from '@kavrell/core/brief';
-import { useProduction } from '../../app/production.tsx';
+import { usePlanned } from '../../app/production.tsx';
 import { call } from '../../platform/api.ts';
 import { change } from '../../platform/rows.ts';
 import { Trouble } from '../../app/Trouble.tsx';
@@ -23,7 +23,7 @@ const when = (ms: number) =>
 
 /** What changed, by whom, with named drafts between; and all that is stale because of it. */
 export function LogView() {
-  const { production, rows } = useProduction();
+  const { production, rows } = usePlanned();
   const [name, setName] = useState('');
   const [problem, setProblem] = useState('');
   const { data, error, refetch } = useQuery({

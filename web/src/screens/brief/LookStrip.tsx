@@ -1,6 +1,6 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { DRIFT_DELTA_E, type Clash, type SceneLook } from '@kavrell/core/look';
-import { useProduction } from '../../app/production.tsx';
+import { usePlanned } from '../../app/production.tsx';
 import { Look } from '../../ui/parts.tsx';
 import { Swatches } from './Swatches.tsx';
 
@@ -21,7 +21,7 @@ const chip = (hex: string) => (
 
 /** Every scene’s look in story order, how far each drifts from the one before, and where costume, set and look quarrel. */
 export function LookStrip({ strip, clashes }: { strip: readonly SceneLook[]; clashes: readonly Clash[] }) {
-  const { rows } = useProduction();
+  const { rows } = usePlanned();
   const scene = (id: string) => rows.scenes.find((s) => s.id === id);
   const palette = (id: string) => rows.palettes.find((p) => p.id === id)?.name ?? '';
   if (!strip.some((s) => s.swatches.length)) return null;

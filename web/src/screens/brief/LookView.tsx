@@ -2,7 +2,7 @@ import { Box } from '@chakra-ui/react';
 import { useMemo, useState } from 'react';
 import { clashes, lookStrip } from '@kavrell/core/look';
 import { positionAfter } from '@kavrell/core/records';
-import { useProduction } from '../../app/production.tsx';
+import { usePlanned } from '../../app/production.tsx';
 import { wordsOf } from '../../platform/api.ts';
 import { newId } from '../../platform/id.ts';
 import { change } from '../../platform/rows.ts';
@@ -20,7 +20,7 @@ import { PaletteSheet } from './PaletteSheet.tsx';
 
 /** Pictures in, palettes out: bound to scenes, held against each other, costume and set; and the colour of a key screen. */
 export function LookView() {
-  const { production, rows } = useProduction();
+  const { production, rows } = usePlanned();
   const [selectedId, select] = useHashSelection();
   const [busy, setBusy] = useState('');
   const [problem, setProblem] = useState('');

@@ -1,6 +1,6 @@
 import { Box } from '@chakra-ui/react';
 import type { Palette } from '@kavrell/core/look';
-import { useProduction } from '../../app/production.tsx';
+import { usePlanned } from '../../app/production.tsx';
 import { fileUrl } from '../../platform/files.ts';
 import { Swatches } from './Swatches.tsx';
 
@@ -13,7 +13,7 @@ export const ROLE_WORDS: Record<Palette['role'], string> = {
 
 /** A palette with the picture it came from, its reason, and where it is bound. */
 export function PaletteCard({ palette, on, onOpen }: { palette: Palette; on: boolean; onOpen: () => void }) {
-  const { production, rows } = useProduction();
+  const { production, rows } = usePlanned();
   const picture = rows.pictures.find((p) => p.id === palette.pictureId);
   const numbers = rows.scenes.filter((s) => palette.sceneIds.includes(s.id)).map((s) => s.number);
   const bound = [

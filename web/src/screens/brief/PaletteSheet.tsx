@@ -1,6 +1,6 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { PALETTE_ROLES, oklchOf, paletteFields, type Palette } from '@kavrell/core/look';
-import { useProduction } from '../../app/production.tsx';
+import { usePlanned } from '../../app/production.tsx';
 import { change } from '../../platform/rows.ts';
 import { Button } from '../../ui/Button.tsx';
 import { FieldEdit } from '../../ui/FieldEdit.tsx';
@@ -10,7 +10,7 @@ import { Swatches } from './Swatches.tsx';
 
 /** A palette’s colours one by one, its reason, and what it is bound to. */
 export function PaletteSheet({ palette }: { palette: Palette }) {
-  const { production, rows } = useProduction();
+  const { production, rows } = usePlanned();
   const save = (label: string) => (values: Record<string, unknown>) =>
     void change(production.id, `${palette.name}: ${label}`, [
       { op: 'update', table: 'palettes', row: palette, values },

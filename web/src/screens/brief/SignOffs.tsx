@@ -4,7 +4,7 @@ import { parseDate } from '@kavrell/core/dates';
 import { signOffFields, type SignOff } from '@kavrell/core/brief';
 import { positionAfter } from '@kavrell/core/records';
 import { formatDate } from '@kavrell/core/units';
-import { useProduction } from '../../app/production.tsx';
+import { usePlanned } from '../../app/production.tsx';
 import { productionNow } from '../../platform/clock.ts';
 import { change } from '../../platform/rows.ts';
 import { Button } from '../../ui/Button.tsx';
@@ -16,7 +16,7 @@ import { dueColumn } from './Deliverables.tsx';
 
 /** Who signs off what, by when, and whether they have. */
 export function SignOffs() {
-  const { production, rows } = useProduction();
+  const { production, rows } = usePlanned();
   const today = new Date(productionNow(production)).toISOString().slice(0, 10);
   const edits = tableEdits<SignOff>(
     production.id,

@@ -3,7 +3,7 @@ import { useMemo } from 'react';
 import { Link } from 'react-router';
 import type { StaleTable } from '@kavrell/core/stale';
 import { formatCount } from '@kavrell/core/units';
-import { useProduction } from '../../app/production.tsx';
+import { usePlanned } from '../../app/production.tsx';
 import { causeWords, nameOf, useLookedAt } from '../../app/Stale.tsx';
 import { screenLink } from '../../app/links.ts';
 import { Button } from '../../ui/Button.tsx';
@@ -13,7 +13,7 @@ const MOST = 100;
 
 /** Everything that leans on what has changed and that nobody has looked at since, by what changed. */
 export function StaleList() {
-  const { production, rows, stale, day } = useProduction();
+  const { production, rows, stale, day } = usePlanned();
   const lookedAt = useLookedAt();
   const tableOf = useMemo(() => {
     const map = new Map<string, StaleTable>();

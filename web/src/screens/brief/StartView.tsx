@@ -2,7 +2,7 @@ import { Box } from '@chakra-ui/react';
 import { planStart } from '@kavrell/core/start';
 import { dateOf } from '@kavrell/core/time';
 import { formatCount } from '@kavrell/core/units';
-import { useProduction } from '../../app/production.tsx';
+import { usePlanned } from '../../app/production.tsx';
 import { productionNow } from '../../platform/clock.ts';
 import { useDraft } from '../../platform/draft.ts';
 import { newId } from '../../platform/id.ts';
@@ -16,7 +16,7 @@ import { StartPaste } from '../../shared/start/StartPaste.tsx';
 
 /** A message thread, a programme, a shot table or a crew list pasted into a production: a day in ten minutes, its gaps marked. */
 export function StartView() {
-  const { production, rows } = useProduction();
+  const { production, rows } = usePlanned();
   const [text, setText] = useDraft(startDraft(production.id));
   const timeZone = rows.days.at(-1)?.timeZone ?? Intl.DateTimeFormat().resolvedOptions().timeZone;
   const today = dateOf(productionNow(production), timeZone);

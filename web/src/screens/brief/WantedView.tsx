@@ -1,7 +1,7 @@
 import { Box } from '@chakra-ui/react';
 import { useMemo } from 'react';
 import { deliverableFacts, scopeChecks } from '@kavrell/core/brief';
-import { useProduction } from '../../app/production.tsx';
+import { usePlanned } from '../../app/production.tsx';
 import { useHashSelection } from '../../ui/selection.ts';
 import { Part } from '../../ui/parts.tsx';
 import { Sheet } from '../../ui/sheet.tsx';
@@ -12,7 +12,7 @@ import { SignOffs } from './SignOffs.tsx';
 
 /** The job, what is handed over and what that asks of the plan, what the client wants to see, who agrees to what. */
 export function WantedView() {
-  const { production, rows } = useProduction();
+  const { production, rows } = usePlanned();
   const [selectedId, select] = useHashSelection();
   const facts = useMemo(
     () => rows.deliverables.map((d) => deliverableFacts(d, production, rows.shots, rows.scenes)),

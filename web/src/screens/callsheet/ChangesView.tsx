@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { freezeSheet, frozenSheetPdf, pathOf, sendSheet } from '@kavrell/contract';
 import { affected, type Difference } from '@kavrell/core/callsheet';
 import { formatCount } from '@kavrell/core/units';
-import { useProduction } from '../../app/production.tsx';
+import { usePlanned } from '../../app/production.tsx';
 import { call, wordsOf } from '../../platform/api.ts';
 import { newId } from '../../platform/id.ts';
 import { tell } from '../../platform/notices.ts';
@@ -18,7 +18,7 @@ import { madeWords } from './madeWords.ts';
 
 /** What a new version would change, whom it concerns, and the freeze that sends it to all. */
 export function ChangesView({ changed }: { changed: readonly Difference[] }) {
-  const { production, day, rows } = useProduction();
+  const { production, day, rows } = usePlanned();
   const { draft, last } = useSheets();
   const waiting = useOutbox((s) => s.entries.length);
   const [note, setNote] = useDraft(`sheet-note:${production.id}:${day?.id ?? ''}`);

@@ -3,7 +3,7 @@ import { dayFields, type Day } from '@kavrell/core/day';
 import { standInForecast, weatherWords, type SaidForecast } from '@kavrell/core/weather';
 import { sunPlaceOf } from '@kavrell/core/places';
 import { formatMinuteOfDay, formatTemperature } from '@kavrell/core/units';
-import { useProduction } from '../../app/production.tsx';
+import { usePlanned } from '../../app/production.tsx';
 import { productionNow } from '../../platform/clock.ts';
 import { usePreferences } from '../../platform/preferences.ts';
 import { change } from '../../platform/rows.ts';
@@ -32,7 +32,7 @@ const figure = (text: string, what: string): number | null => {
 
 /** The weather of the day as somebody reads or hears it, typed with its source: only this goes onto sheets. */
 export function WeatherPart({ day }: { day: Day }) {
-  const { production, rows } = useProduction();
+  const { production, rows } = usePlanned();
   const { clock, lengths } = usePreferences();
   const said = day.forecast;
   const save = (values: Partial<Day>) =>

@@ -1,13 +1,13 @@
 import { useMemo } from 'react';
 import { latestOf, type FrozenSheet, type SheetContent } from '@kavrell/core/callsheet';
 import { SHEET_PARTS, sheetOf } from '@kavrell/core/productions';
-import { useProduction } from '../../app/production.tsx';
+import { usePlanned } from '../../app/production.tsx';
 import { useSome } from '../../platform/some.ts';
 
 /** The sheet as it would go out now, and the newest that did. */
 export function useSheets(): { draft: SheetContent | null; sheets: FrozenSheet[]; last: FrozenSheet | null } {
-  const { rows, day, facts } = useProduction();
-  const plan = facts?.plan ?? null;
+  const { rows, day, timed } = usePlanned();
+  const plan = timed ?? null;
   // Takes don't change a sheet; everything else may.
   const own = useSome(rows, SHEET_PARTS);
   const draft = useMemo(() => (day && plan ? sheetOf(own, day, plan) : null), [own, day, plan]);

@@ -4,7 +4,7 @@ import { fpsOf } from '@kavrell/core/timecode';
 import { positionAfter } from '@kavrell/core/records';
 import { LINK_KINDS, LINK_WORDS, linkFields, radioClashes, radioTooNear, type Link } from '@kavrell/core/sound';
 import { formatCount } from '@kavrell/core/units';
-import { useProduction } from '../../app/production.tsx';
+import { usePlanned } from '../../app/production.tsx';
 import { wordsOf } from '../../platform/api.ts';
 import { newId } from '../../platform/id.ts';
 import { change } from '../../platform/rows.ts';
@@ -22,7 +22,7 @@ const TRIES = 2500;
 
 /** Everything that goes through the air, on one list: what disturbs what, a set that is clean, and who sees which picture how late. */
 export function AirView() {
-  const { production, rows } = useProduction();
+  const { production, rows } = usePlanned();
   const [guard, setGuard] = useState('50');
   const [spacing, setSpacing] = useState('400');
   const [low, setLow] = useState('606');

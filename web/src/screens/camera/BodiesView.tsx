@@ -3,7 +3,7 @@ import { Box } from '@chakra-ui/react';
 import { CAMERA_CLASSES, cameraFields, classOf, minutesOnCard, type Camera } from '@kavrell/core/camera';
 import { parseRate, rateSaid } from '@kavrell/core/timecode';
 import { formatBytes, formatMinutes } from '@kavrell/core/units';
-import { useProduction } from '../../app/production.tsx';
+import { usePlanned } from '../../app/production.tsx';
 import { newId } from '../../platform/id.ts';
 import { change } from '../../platform/rows.ts';
 import { Button } from '../../ui/Button.tsx';
@@ -21,7 +21,7 @@ const GB = 1e9;
 
 /** The cameras of the job: what they are and what they hold. */
 export function BodiesView() {
-  const { production, rows } = useProduction();
+  const { production, rows } = usePlanned();
   const columns = useMemo<Column<Camera>[]>(
     () => [
       { ...textColumn<Camera>('letter', 'Letter', '52px'), render: (c) => <Tape letter={c.letter} /> },

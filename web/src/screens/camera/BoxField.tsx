@@ -1,13 +1,13 @@
 import { Box, Flex } from '@chakra-ui/react';
 import type { SoundBox } from '@kavrell/core/sound';
-import { useProduction } from '../../app/production.tsx';
+import { usePlanned } from '../../app/production.tsx';
 import { change } from '../../platform/rows.ts';
 import { Look } from '../../ui/parts.tsx';
 import { putOn } from './patching.ts';
 
 /** One box: each channel it really records, and who is on it. */
 export function BoxField({ box }: { box: SoundBox }) {
-  const { production, rows } = useProduction();
+  const { production, rows } = usePlanned();
   return (
     <Box border="1px solid" borderColor="hairline" borderRadius="r" p={3} minW="220px" maxW="280px" data-box={box.name}>
       <Box fontWeight="700" mb={2}>

@@ -1,13 +1,13 @@
 import { Box } from '@chakra-ui/react';
 import { CHECKS, CHECK_WORDS, checkIn, type SoundRoute } from '@kavrell/core/sound';
-import { useProduction } from '../../app/production.tsx';
+import { usePlanned } from '../../app/production.tsx';
 import { productionNow } from '../../platform/clock.ts';
 import { change } from '../../platform/rows.ts';
 import { Button } from '../../ui/Button.tsx';
 
 /** Every line of the patch to be heard before people sit down: a press goes through what was found. */
 export function CheckIn() {
-  const { me, production, rows } = useProduction();
+  const { me, production, rows } = usePlanned();
   if (rows.soundRoutes.length === 0) return null;
   const checked = checkIn({ routes: rows.soundRoutes, sources: rows.soundSources, boxes: rows.soundBoxes });
   const name = (id: string | null) => rows.soundSources.find((s) => s.id === id)?.name ?? '–';

@@ -14,7 +14,7 @@ import {
 } from '@kavrell/core/exposure';
 import { SIZE_HEIGHT_M } from '@kavrell/core/optics';
 import { formatLux, formatStop } from '@kavrell/core/units';
-import { useProduction } from '../../app/production.tsx';
+import { usePlanned } from '../../app/production.tsx';
 import { wordsOf } from '../../platform/api.ts';
 import { change } from '../../platform/rows.ts';
 import { Button } from '../../ui/Button.tsx';
@@ -50,7 +50,7 @@ const tidy = (v: number) => String(v >= 400 ? Math.round(v) : Math.round(v * 100
 
 /** One shot’s exposure, in the order it is chosen: rate, shutter, stop, EI, ND; whichever is left open is solved, and its price told. */
 export function ExposureView() {
-  const { production, rows } = useProduction();
+  const { production, rows } = usePlanned();
   const { fit } = useFit();
   const [shotId, setShotId] = useState<string>('');
   const fittings = fit.fittings.filter((f) => f.exposure);

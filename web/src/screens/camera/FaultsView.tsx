@@ -12,7 +12,7 @@ import {
   type Fault,
 } from '@kavrell/core/sound';
 import { formatWallMinute, parseClock } from '@kavrell/core/units';
-import { useProduction } from '../../app/production.tsx';
+import { usePlanned } from '../../app/production.tsx';
 import { productionNow } from '../../platform/clock.ts';
 import { newId } from '../../platform/id.ts';
 import { change } from '../../platform/rows.ts';
@@ -23,7 +23,7 @@ import { Sheet } from '../../ui/sheet.tsx';
 
 /** Something sounded or looked wrong: found by swapping one thing at a time, decided by somebody by a time, and written down for whoever owns it. */
 export function FaultsView() {
-  const { production, rows } = useProduction();
+  const { production, rows } = usePlanned();
   const [openId, setOpenId] = useState<string | null>(null);
   const add = (chain: readonly string[]) => {
     const id = newId();
@@ -88,7 +88,7 @@ export function FaultsView() {
 }
 
 function Ticket({ fault }: { fault: Fault }) {
-  const { me, production, rows } = useProduction();
+  const { me, production, rows } = usePlanned();
   const save = (values: Record<string, unknown>) =>
     void change(production.id, `Fault: ${fault.device}`, [{ op: 'update', table: 'faults', row: fault, values }]);
   const state = isolate(fault.chain, fault.steps);

@@ -4,7 +4,7 @@ import { captureRatio, depthOfField, equivalentFocalMm, seenAt, solveFraming } f
 import { cropOf } from '@kavrell/core/brief';
 import { SIZE_WORDS, type Shot } from '@kavrell/core/scenes';
 import { SIZE_HEIGHT_M } from '@kavrell/core/optics';
-import { useProduction } from '../../app/production.tsx';
+import { usePlanned } from '../../app/production.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { Facts, Figure } from '../../ui/parts.tsx';
 import { TypedNumber } from '../../ui/TypedNumber.tsx';
@@ -17,7 +17,7 @@ const SIZES = Object.keys(SIZE_HEIGHT_M) as NonNullable<Shot['size']>[];
 
 /** Size, distance, focal length: two are said, the third is solved; with the frame drawn, what is sharp, and the same on the other cameras. */
 export function FrameBench() {
-  const { rows } = useProduction();
+  const { rows } = usePlanned();
   const [letter, setLetter] = useState('');
   const [size, setSize] = useState<NonNullable<Shot['size']>>('mcu');
   const [distance, setDistance] = useState('2.5');
@@ -152,7 +152,7 @@ export function FrameBench() {
 
 /** The frame as the camera has it at eye height: a figure of 1.75 m, the horizon, and where deliveries are cut. */
 function Frame({ widthM, heightM }: { widthM: number; heightM: number }) {
-  const { rows } = useProduction();
+  const { rows } = usePlanned();
   const W = 360;
   const H = (W * heightM) / widthM;
   const px = W / widthM;

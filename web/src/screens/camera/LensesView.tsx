@@ -11,7 +11,7 @@ import {
 } from '@kavrell/core/camera';
 import { positionAfter } from '@kavrell/core/records';
 import { formatCount } from '@kavrell/core/units';
-import { useProduction } from '../../app/production.tsx';
+import { usePlanned } from '../../app/production.tsx';
 import { newId } from '../../platform/id.ts';
 import { change } from '../../platform/rows.ts';
 import { choiceColumn, flagColumn, numberColumn, textColumn } from '../../ui/columns.tsx';
@@ -24,7 +24,7 @@ import { useFit } from './useFit.ts';
 
 /** Lenses of the job, what each shot takes and what does not fit, and what a lens sees. */
 export function LensesView() {
-  const { production, rows } = useProduction();
+  const { production, rows } = usePlanned();
   const { fit } = useFit();
   const [all, setAll] = useState(false);
   const columns = useMemo<Column<Lens>[]>(

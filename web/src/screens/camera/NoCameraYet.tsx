@@ -1,4 +1,4 @@
-import { useProduction } from '../../app/production.tsx';
+import { usePlanned } from '../../app/production.tsx';
 import { change } from '../../platform/rows.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Empty } from '../../ui/parts.tsx';
@@ -6,7 +6,7 @@ import { newCamera } from './newCamera.ts';
 
 /** Said where a job has no camera yet, with the press that adds one. */
 export function NoCameraYet() {
-  const { production, rows } = useProduction();
+  const { production, rows } = usePlanned();
   const add = () => {
     const values = newCamera(rows.cameras, production.rate, 's35-cinema');
     void change(production.id, `Added camera ${values.letter}`, [{ op: 'insert', table: 'cameras', values }]);

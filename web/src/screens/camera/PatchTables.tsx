@@ -8,7 +8,7 @@ import {
   type SoundBox,
   type SoundSource,
 } from '@kavrell/core/sound';
-import { useProduction } from '../../app/production.tsx';
+import { usePlanned } from '../../app/production.tsx';
 import { StalePart } from '../../app/Stale.tsx';
 import { TableBench } from '../../app/TableBench.tsx';
 import { newId } from '../../platform/id.ts';
@@ -18,7 +18,7 @@ import { useSome } from '../../platform/some.ts';
 
 /** The patch as tables: sources, boxes, and what goes where, line by line. */
 export function PatchTables() {
-  const { production, rows } = useProduction();
+  const { production, rows } = usePlanned();
   const name = (id: string | null) => rows.soundSources.find((s) => s.id === id)?.name ?? '–';
   const boxName = (id: string) => rows.soundBoxes.find((b) => b.id === id)?.name ?? '–';
   const insert = (label: string, table: 'soundBoxes' | 'soundSources' | 'soundRoutes', values: object) => {

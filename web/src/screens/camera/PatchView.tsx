@@ -4,7 +4,7 @@ import { fpsOf } from '@kavrell/core/timecode';
 import { PATCH_PARTS, patchOf } from '@kavrell/core/productions';
 import { wildSounds } from '@kavrell/core/sound';
 import { formatCount } from '@kavrell/core/units';
-import { useProduction } from '../../app/production.tsx';
+import { usePlanned } from '../../app/production.tsx';
 import { change, type Op } from '../../platform/rows.ts';
 import { tell } from '../../platform/notices.ts';
 import { Button } from '../../ui/Button.tsx';
@@ -18,7 +18,7 @@ import { useSome } from '../../platform/some.ts';
 
 /** Who is heard, through what, into which channel of which box; and what of that can’t be kept. */
 export function PatchView() {
-  const { production, rows } = useProduction();
+  const { production, rows } = usePlanned();
   const own = useSome(rows, PATCH_PARTS);
   const findings = useMemo(() => patchOf(own), [own]);
   const wild = useMemo(() => wildSounds(rows.shots, fpsOf(production.rate)), [rows.shots, production.rate]);

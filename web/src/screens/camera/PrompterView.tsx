@@ -3,7 +3,7 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import { positionAfter } from '@kavrell/core/records';
 import { draftDiff, measuredWpm, promptFields, readingSeconds, wordsIn, type Prompt } from '@kavrell/core/sound';
 import { formatRunning } from '@kavrell/core/units';
-import { useProduction } from '../../app/production.tsx';
+import { usePlanned } from '../../app/production.tsx';
 import { StalePart } from '../../app/Stale.tsx';
 import { useDraft } from '../../platform/draft.ts';
 import { newId } from '../../platform/id.ts';
@@ -17,7 +17,7 @@ import { Sheet } from '../../ui/sheet.tsx';
 
 /** Texts to be read aloud: how long they take, what changed since somebody learnt them, and the text itself, running. */
 export function PrompterView() {
-  const { production, rows } = useProduction();
+  const { production, rows } = usePlanned();
   const [openId, setOpenId] = useState<string | null>(null);
   const prompt = rows.prompts.find((p) => p.id === openId) ?? rows.prompts.at(-1);
   const add = (values: Partial<Prompt> = {}) => {
@@ -87,7 +87,7 @@ export function PrompterView() {
 }
 
 function Bench({ prompt, next }: { prompt: Prompt; next: () => void }) {
-  const { production, rows } = useProduction();
+  const { production, rows } = usePlanned();
   const [draft, setDraft] = useDraft(`prompt:${prompt.id}`);
   const [running, setRunning] = useState(false);
   const [startMs, setStartMs] = useState<number | null>(null);

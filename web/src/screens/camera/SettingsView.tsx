@@ -10,7 +10,7 @@ import {
   type Camera,
 } from '@kavrell/core/camera';
 import { SETTINGS, readSetting, sameSetting, settingSaid, type Setting, type SettingKey } from '@kavrell/core/settings';
-import { useProduction } from '../../app/production.tsx';
+import { usePlanned } from '../../app/production.tsx';
 import { change } from '../../platform/rows.ts';
 import { DataTable } from '../../ui/DataTable.tsx';
 import type { Column } from '../../ui/column.ts';
@@ -34,7 +34,7 @@ const optionsOf = (s: Setting): readonly (readonly [string, string])[] | undefin
 
 /** The job’s sheet beside what each camera stands at; what differs is shouted, the most harmful first. */
 export function SettingsView() {
-  const { me, production, rows } = useProduction();
+  const { me, production, rows } = usePlanned();
   const [selectedId, select] = useHashSelection();
   const checks = useMemo(() => rows.cameras.map((c) => checkCamera(production, c)), [rows.cameras, production]);
   const sheet = useMemo(() => jobSheet(production), [production]);
@@ -200,7 +200,7 @@ export function SettingsView() {
 }
 
 function Cell({ setting, camera }: { setting: Row; camera: Camera }) {
-  const { production } = useProduction();
+  const { production } = usePlanned();
   const wanted = wantedOf(production, camera)[setting.key];
   const has = standsAt(camera)[setting.key];
   if (has === undefined || has === '')

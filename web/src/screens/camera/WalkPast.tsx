@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { cardLabelsPdf, pathOf, readTestClip } from '@kavrell/contract';
 import { checkCamera, settingsFromClip, standsAt, wantedOf, type Camera } from '@kavrell/core/camera';
 import { SETTINGS, sameSetting, settingSaid, type Setting, type SettingKey } from '@kavrell/core/settings';
-import { useProduction } from '../../app/production.tsx';
+import { usePlanned } from '../../app/production.tsx';
 import { sendBytes, wordsOf } from '../../platform/api.ts';
 import { tell } from '../../platform/notices.ts';
 import { Button, LinkButton } from '../../ui/Button.tsx';
@@ -17,7 +17,7 @@ import { RATE_CHOICES } from '../../shared/camera/rates.ts';
 
 /** The walk past the cameras before a day: one after the other, every setting ticked or corrected, with a thumb. */
 export function WalkPast() {
-  const { me, production, rows } = useProduction();
+  const { me, production, rows } = usePlanned();
   const [letter, setLetter] = useState<string | null>(null);
   const [busy, setBusy] = useState('');
   const [problem, setProblem] = useState('');

@@ -5,7 +5,7 @@ import type { Day } from '@kavrell/core/day';
 import { dateOf, midnightMs, msToMinute } from '@kavrell/core/time';
 import { formatLabel, parseRate, rateSaid } from '@kavrell/core/timecode';
 import { formatMinuteOfDay, formatMinutes } from '@kavrell/core/units';
-import { useProduction } from '../../app/production.tsx';
+import { usePlanned } from '../../app/production.tsx';
 import { productionNow } from '../../platform/clock.ts';
 import { usePreferences } from '../../platform/preferences.ts';
 import { Button } from '../../ui/Button.tsx';
@@ -36,7 +36,7 @@ interface Props {
 
 /** One clock: whose, its label now, how far off it may be, when to jam it, and the button that says it was. */
 export function ClockRow({ state, day, nowMs, selected, select, jam }: Props) {
-  const { production, rows } = useProduction();
+  const { production, rows } = usePlanned();
   const clockStyle = usePreferences((s) => s.clock);
   const { clock, source, standing, rateFault, readingMs, driftMs, ppm } = state;
   const letter = rows.cameras.find((c) => c.id === clock.cameraId)?.letter;

@@ -15,7 +15,7 @@ import type { Day } from '@kavrell/core/day';
 import { msToMinute } from '@kavrell/core/time';
 import { RATES, rateSaid } from '@kavrell/core/timecode';
 import { formatMinuteOfDay } from '@kavrell/core/units';
-import { useProduction } from '../../app/production.tsx';
+import { usePlanned } from '../../app/production.tsx';
 import { usePreferences } from '../../platform/preferences.ts';
 import { change } from '../../platform/rows.ts';
 import { Button } from '../../ui/Button.tsx';
@@ -48,7 +48,7 @@ function optionalNumber(text: string): number | null {
 
 /** The selected clock: its standing, why, the jam log, and all of it to edit. */
 export function ClockSheet({ state, day }: { state: ClockState; day: Day }) {
-  const { production, rows, me } = useProduction();
+  const { production, rows, me } = usePlanned();
   const clockStyle = usePreferences((s) => s.clock);
   const { clock, source, lastJam, ppm, driftMs, jamByMs, standing, readingMs, rateFault, toleranceMs } = state;
   const columns = useMemo<Column<Clock>[]>(

@@ -4,7 +4,7 @@ import { clockStates, facePace } from '@kavrell/core/clocks';
 import { dateOf, midnightMs } from '@kavrell/core/time';
 import { parseRate, rateSaid } from '@kavrell/core/timecode';
 import { NoDay } from '../../app/NoDay.tsx';
-import { useProduction } from '../../app/production.tsx';
+import { usePlanned } from '../../app/production.tsx';
 import { productionNow, useNow } from '../../platform/clock.ts';
 import { useKey, useKeysOf } from '../../platform/keys.ts';
 import { tell } from '../../platform/notices.ts';
@@ -41,7 +41,7 @@ function paceWords(rateText: string): string {
 
 /** Which clock is whose, when to jam again, slate and timecode out, and what the clips say. */
 export function ClocksScreen() {
-  const { production, rows, day, me } = useProduction();
+  const { production, rows, day, me } = usePlanned();
   const nowMs = useNow(production, 1000);
   const [selectedId, select] = useHashSelection();
   const [slate, setSlate] = useState(false);

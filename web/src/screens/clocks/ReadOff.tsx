@@ -4,7 +4,7 @@ import { findClockFault, standInFrames, type Clock, type ClockFault } from '@kav
 import type { Day } from '@kavrell/core/day';
 import { dateOf, midnightMs } from '@kavrell/core/time';
 import { formatLabel, parseRate } from '@kavrell/core/timecode';
-import { useProduction } from '../../app/production.tsx';
+import { usePlanned } from '../../app/production.tsx';
 import { productionNow } from '../../platform/clock.ts';
 import { Look, Part } from '../../ui/parts.tsx';
 import { TimecodeField } from '../../ui/TimecodeField.tsx';
@@ -14,7 +14,7 @@ const HAND_MS = 1500;
 
 /** Reads a device by eye: type the label it is about to show, press Enter when it shows it, and hear what is wrong with it. */
 export function ReadOff({ clock, source, day }: { clock: Clock; source: Clock; day: Day }) {
-  const { production, rows } = useProduction();
+  const { production, rows } = usePlanned();
   const [typed, setTyped] = useState('');
   const [found, setFound] = useState<{ fault: ClockFault; expected: string } | null>(null);
   const rate = parseRate(clock.rate);

@@ -4,7 +4,7 @@ import { createPortal } from 'react-dom';
 import type { Day } from '@kavrell/core/day';
 import { framesToMs, parseRate, rateSaid } from '@kavrell/core/timecode';
 import { formatDate } from '@kavrell/core/units';
-import { useProduction } from '../../app/production.tsx';
+import { usePlanned } from '../../app/production.tsx';
 import { productionNow } from '../../platform/clock.ts';
 import { useKey } from '../../platform/keys.ts';
 import { Button } from '../../ui/Button.tsx';
@@ -32,7 +32,7 @@ function beep(frameMs: number): void {
 
 /** A full-screen slate: label, scene, shot, take; one frame of white and a beep to lay sound and pictures together by. */
 export function Slate({ day, close }: { day: Day; close: () => void }) {
-  const { production, rows } = useProduction();
+  const { production, rows } = usePlanned();
   const { shot, number, letters, wild } = useShotInHand();
   const place = useRef<HTMLDivElement>(null);
   const flash = useRef<HTMLDivElement>(null);

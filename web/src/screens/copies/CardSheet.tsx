@@ -4,7 +4,7 @@ import { failuresOf, releaseHindrances, type CardStatus } from '@kavrell/core/co
 import { lastDayEndMs } from '@kavrell/core/productions';
 import { formatBytes, formatCount, formatMinutes } from '@kavrell/core/units';
 import { MEDIA_WORDS } from '@kavrell/core/wrap';
-import { useProduction } from '../../app/production.tsx';
+import { usePlanned } from '../../app/production.tsx';
 import { productionNow } from '../../platform/clock.ts';
 import { Button, LinkButton } from '../../ui/Button.tsx';
 import { Facts, Look, Part, Why } from '../../ui/parts.tsx';
@@ -14,7 +14,7 @@ import type { CopyWork } from './work.ts';
 
 /** The chosen card: how it stands, what failed and what helps, what to do, and whether it may be formatted. */
 export function CardSheet({ status, work }: { status: CardStatus; work: CopyWork }) {
-  const { production, rows, me } = useProduction();
+  const { production, rows, me } = usePlanned();
   const { card, clips } = status;
   const params = { productionId: production.id, cardId: card.id };
   const failures = failuresOf(status.files.values());
@@ -91,7 +91,7 @@ export function CardSheet({ status, work }: { status: CardStatus; work: CopyWork
 }
 
 function Release({ status, work }: { status: CardStatus; work: CopyWork }) {
-  const { production, rows } = useProduction();
+  const { production, rows } = usePlanned();
   const { card, release } = status;
   if (status.clips.length === 0) return null;
   if (release) {

@@ -2,7 +2,7 @@ import { Box, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
 import { OPEN_JOBS, type CardStatus, type Drive } from '@kavrell/core/copies';
 import { formatCount } from '@kavrell/core/units';
-import { useProduction } from '../../app/production.tsx';
+import { usePlanned } from '../../app/production.tsx';
 import { Button } from '../../ui/Button.tsx';
 import type { CopyWork } from './work.ts';
 
@@ -10,7 +10,7 @@ const line = { display: 'flex', gap: 8, alignItems: 'center', minHeight: 36 } as
 
 /** Choose drives, then copy. Those that lack the card are chosen to begin with, as many as the policy wants. */
 export function CopyTo({ status, drives, work }: { status: CardStatus; drives: readonly Drive[]; work: CopyWork }) {
-  const { production } = useProduction();
+  const { production } = usePlanned();
   const isGood = (d: Drive) => status.drives.find((x) => x.driveId === d.id)?.state === 'verified';
   const lacking = drives.filter((d) => !isGood(d));
   const good = drives.length - lacking.length;

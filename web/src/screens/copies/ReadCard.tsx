@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { findMedia, type MediaFound } from '@kavrell/contract';
 import { cardFields, labelFor, type Card } from '@kavrell/core/copies';
 import { formatBytes, formatCount } from '@kavrell/core/units';
-import { useProduction } from '../../app/production.tsx';
+import { usePlanned } from '../../app/production.tsx';
 import { call, wordsOf } from '../../platform/api.ts';
 import { newId } from '../../platform/id.ts';
 import { change } from '../../platform/rows.ts';
@@ -19,7 +19,7 @@ const LOOK_MS = 3000;
 
 /** What shows up below the media folders: a card is given its label and read, a drive is taken into the list. */
 export function ReadCard({ work, done }: { work: CopyWork; done: (cardId: string) => void }) {
-  const { production } = useProduction();
+  const { production } = usePlanned();
   const { data, error, isPending } = useQuery({
     queryKey: ['media', production.id],
     queryFn: () => call(findMedia, { params: { productionId: production.id } }),
@@ -120,7 +120,7 @@ function CardForm({
   work: CopyWork;
   done: (cardId: string) => void;
 }) {
-  const { production, rows } = useProduction();
+  const { production, rows } = usePlanned();
   const taken = rows.cards.map((c) => c.label);
   const [cameraId, setCameraId] = useState('');
   const letter = rows.cameras.find((c) => c.id === cameraId)?.letter ?? null;

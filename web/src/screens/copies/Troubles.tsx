@@ -1,6 +1,6 @@
 import { Box } from '@chakra-ui/react';
 import { NO_FAULTS, simulatedFaults, type SimulatedFaults } from '@kavrell/core/copies';
-import { useProduction } from '../../app/production.tsx';
+import { usePlanned } from '../../app/production.tsx';
 import { change } from '../../platform/rows.ts';
 import { Button } from '../../ui/Button.tsx';
 import { FieldEdit } from '../../ui/FieldEdit.tsx';
@@ -45,7 +45,7 @@ export function Troubles({
   row: { id: string; version: number; faults: SimulatedFaults | null };
   name: string;
 }) {
-  const { production } = useProduction();
+  const { production } = usePlanned();
   const faults = row.faults ?? NO_FAULTS;
   const save = (values: Partial<SimulatedFaults>) =>
     void change(production.id, `Set what goes wrong with ${name}`, [

@@ -1,13 +1,13 @@
 import { Box } from '@chakra-ui/react';
 import { DAY_ITEM_DEFAULTS, isProgrammed } from '@kavrell/core/day';
 import { positionAfter } from '@kavrell/core/records';
-import { useProduction } from '../../app/production.tsx';
+import { usePlanned } from '../../app/production.tsx';
 import { change } from '../../platform/rows.ts';
 import { useUnit } from './unit.tsx';
 
 /** Puts the shots of a scene that are on no day yet at the end of this one. */
 export function AddShots() {
-  const { production, rows, day } = useProduction();
+  const { production, rows, day } = usePlanned();
   const { unit } = useUnit();
   if (!day) return null;
   const placed = new Set(rows.dayItems.map((i) => i.shotId));

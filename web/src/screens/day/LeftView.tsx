@@ -3,7 +3,7 @@ import { useMemo, useState } from 'react';
 import { bestInTime } from '@kavrell/core/day';
 import { formatMinuteOfDay, formatMinutes, parseMinutes } from '@kavrell/core/units';
 import { msToMinute } from '@kavrell/core/time';
-import { useProduction } from '../../app/production.tsx';
+import { usePlanned } from '../../app/production.tsx';
 import { wordsOf } from '../../platform/api.ts';
 import { productionNow } from '../../platform/clock.ts';
 import { tell } from '../../platform/notices.ts';
@@ -17,7 +17,7 @@ import { useUnit } from './unit.tsx';
 
 /** “I have 40 minutes”: the best set of what is left, with the move, the meal and the sun still ahead. Worked out here, network or none. */
 export function LeftView() {
-  const { production, rows, facts, day } = useProduction();
+  const { production, rows, timed, day } = usePlanned();
   const clock = usePreferences((s) => s.clock);
   const [typed, setTyped] = useState('40');
   const { unit } = useUnit();
@@ -34,10 +34,10 @@ export function LeftView() {
     () => (base && minutes > 0 ? bestInTime(base.order, minutes, base.before) : null),
     [base, minutes],
   );
-  if (!facts || !day || !base)
+  if (!timed || !day || !base)
     return <Empty title="Nothing is left">Everything of this day is got or dropped, or nothing is on it yet.</Empty>;
   const say = (m: number) => formatMinuteOfDay(m, day, clock);
-  const row = (id: string) => facts.plan.rows.find((r) => r.itemId === id);
+  const row = (id: string) => timed.rows.find((r) => r.itemId === id);
   const nowMin = msToMinute(day.date, day.timeZone, productionNow(production));
   const untilWrap = day.wantedWrapMin - day.strikeMin - Math.max(nowMin, base.order.startMin);
   const musts = (best?.leftIds ?? []).filter((id) => row(id)?.shot?.priority === 'must');

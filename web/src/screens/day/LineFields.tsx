@@ -3,7 +3,7 @@ import { useNavigate } from 'react-router';
 import { dayItemFields, unitName, type DayItem, type DayRow } from '@kavrell/core/day';
 import { formatCount, formatMinuteOfDay, parseClockOn, parseMinutes } from '@kavrell/core/units';
 import { screenLink } from '../../app/links.ts';
-import { useProduction } from '../../app/production.tsx';
+import { usePlanned } from '../../app/production.tsx';
 import { change } from '../../platform/rows.ts';
 import { Button } from '../../ui/Button.tsx';
 import { FieldEdit } from '../../ui/FieldEdit.tsx';
@@ -14,7 +14,7 @@ import { useUnit } from './unit.tsx';
 
 /** A moment or cue on the day: its time is the programme’s, changed here. */
 export function MomentPart({ row }: { row: DayRow }) {
-  const { production, day } = useProduction();
+  const { production, day } = usePlanned();
   const navigate = useNavigate();
   if (!row.scene || !day) return null;
   const { scene } = row;
@@ -32,7 +32,7 @@ export function MomentPart({ row }: { row: DayRow }) {
 
 /** One of the day’s own lines: its fixed start, who works it; of a block all it is. */
 export function LineFields({ item, row, onRemove }: { item: DayItem; row: DayRow; onRemove: () => void }) {
-  const { production, rows, day } = useProduction();
+  const { production, rows, day } = usePlanned();
   const { units, setUnit } = useUnit();
   const navigate = useNavigate();
   if (!day) return null;

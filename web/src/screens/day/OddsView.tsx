@@ -17,7 +17,6 @@ import { LateDaysPart } from './LateDaysPart.tsx';
 import { MissSharesPart } from './MissSharesPart.tsx';
 import { OddsChart } from './OddsChart.tsx';
 import { dropLines } from './base.ts';
-import { usePlanRows } from '../../app/planRows.ts';
 import { useSteady } from '../../platform/some.ts';
 
 const LEVELS = [0.8, 0.9, 0.95] as const;
@@ -27,7 +26,7 @@ const TRIED_RUNS = 4000;
 
 /** How likely the day wraps in time, what hangs on what, and what would make it likelier. */
 export function OddsView() {
-  const { production, rows, facts, day } = useProduction();
+  const { production, rows, facts, timedFrom: timed, day } = useProduction();
   const clock = usePreferences((s) => s.clock);
   const odds = useDayOdds();
   const [level, setLevel] = useState<number>(0.9);
@@ -36,7 +35,6 @@ export function OddsView() {
   const [buys, setBuys] = useState<{ earlier: Odds; hands: Odds } | null>(null);
   const asked = useAskedOdds();
   const plan = facts?.plan ?? null;
-  const timed = usePlanRows(rows);
   // Tried anew when the plan is another; that less of it is left does not change what would have helped.
   const base = useSteady({ asked, day, timed }, plan);
   useEffect(() => {

@@ -3,7 +3,7 @@ import { asTyped } from '@kavrell/core/productions';
 import { Box, Flex } from '@chakra-ui/react';
 import { mendWords, nameItems, unitPlan, type Mend, type Trouble } from '@kavrell/core/day';
 import { formatCount, formatMinuteOfDay, formatMinutes } from '@kavrell/core/units';
-import { useProduction } from '../../app/production.tsx';
+import { usePlanned } from '../../app/production.tsx';
 import { tell } from '../../platform/notices.ts';
 import { usePreferences } from '../../platform/preferences.ts';
 import { change } from '../../platform/rows.ts';
@@ -18,13 +18,13 @@ const MOST_MENDS = 2;
 
 /** What of the day can’t be kept or makes people wait, each with its cheapest mend, done with one press; and what had to be assumed. */
 export function Settle() {
-  const { production, rows, facts, day } = useProduction();
+  const { production, rows, timed, day } = usePlanned();
   const { unit } = useUnit();
   const clock = usePreferences((s) => s.clock);
   const base = useBase(unit);
   const mended = useHeavy(base, base && ((work) => work.mends(base.order, base.ids, base.before)));
-  if (!facts || !day) return null;
-  const plan = unitPlan(facts.plan, unit);
+  if (!timed || !day) return null;
+  const plan = unitPlan(timed, unit);
   const nameOf = (id: string) => {
     const r = plan.rows.find((x) => x.itemId === id);
     return r?.shot?.code ?? r?.title ?? '';
@@ -65,7 +65,7 @@ export function Settle() {
     }
     tell('Done. Ctrl+Z takes it back.');
   };
-  const both = facts.plan.violations.filter((v) => v.code === 'twice' || !plan.violations.includes(v));
+  const both = timed.violations.filter((v) => v.code === 'twice' || !plan.violations.includes(v));
   const others = both.filter((v) => v.ids.some((id) => plan.rows.some((r) => r.itemId === id)));
   // While the worker thinks, what is broken stands there already.
   const troubles =

@@ -4,7 +4,7 @@ import { DAY_ITEM_DEFAULTS, type DayItem, type Split } from '@kavrell/core/day';
 import { planOf, shareBetweenUnits, shareOverDays } from '@kavrell/core/productions';
 import { msToMinute } from '@kavrell/core/time';
 import { formatCount, formatMinuteOfDay, formatMinutes } from '@kavrell/core/units';
-import { useProduction } from '../../app/production.tsx';
+import { usePlanned } from '../../app/production.tsx';
 import { wordsOf } from '../../platform/api.ts';
 import { productionNow } from '../../platform/clock.ts';
 import { tell } from '../../platform/notices.ts';
@@ -21,7 +21,7 @@ type Found =
 
 /** Which shots on which day, or which a second unit takes: shared out, set against what is, taken with one press. */
 export function ShareView() {
-  const { production, rows, facts, day } = useProduction();
+  const { production, rows, timed, day } = usePlanned();
   const clock = usePreferences((s) => s.clock);
   const [by, setBy] = useState<'days' | 'units'>('days');
   const [letter, setLetter] = useState('');
@@ -42,7 +42,7 @@ export function ShareView() {
     turn.current += 1;
     setFound(null);
   }, [key, by, letter, withFree]);
-  if (!day || !facts) return null;
+  if (!day || !timed) return null;
   const nowMs = productionNow(production);
   const ahead = rows.days.filter((d) => msToMinute(d.date, d.timeZone, nowMs) < d.callMin);
   const placed = new Set(rows.dayItems.map((i) => i.shotId));
@@ -229,7 +229,7 @@ export function ShareView() {
           {found?.state === 'done' && found.units ? (
             <Box mb={3}>
               The day wraps at {formatMinuteOfDay(Math.max(...wraps), day, clock)} in place of{' '}
-              {formatMinuteOfDay(facts.plan.wrapMin, day, clock)} with one unit.
+              {formatMinuteOfDay(timed.wrapMin, day, clock)} with one unit.
             </Box>
           ) : null}
           <Button look="primary" onClick={() => found?.state === 'done' && take(found.split, found.units)}>

@@ -1,5 +1,5 @@
 import { unitName } from '@kavrell/core/day';
-import { useProduction } from '../../app/production.tsx';
+import { usePlanned } from '../../app/production.tsx';
 import { useKept } from '../../platform/kept.ts';
 import { Views } from '../../ui/Views.tsx';
 
@@ -7,9 +7,9 @@ const UNITS = ['1', '2', '3', '4'] as const;
 
 /** Which unit of the day is looked at: the one chosen last, as long as the day has it. */
 export function useUnit(): { unit: number; units: readonly number[]; setUnit: (unit: number) => void } {
-  const { facts } = useProduction();
+  const { timed } = usePlanned();
   const [kept, setKept] = useKept('unit', UNITS);
-  const units = facts?.plan.units.map((u) => u.unit) ?? [1];
+  const units = timed?.units.map((u) => u.unit) ?? [1];
   const unit = units.includes(Number(kept)) ? Number(kept) : (units[0] ?? 1);
   return { unit, units, setUnit: (next) => setKept(UNITS.find((u) => u === String(next)) ?? '1') };
 }

@@ -1,7 +1,7 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { CUE_KINDS, lightCue, nameOf, type LightPlan } from '@kavrell/core/light';
 import { useState } from 'react';
-import { useProduction } from '../../app/production.tsx';
+import { usePlanned } from '../../app/production.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { FieldEdit } from '../../ui/FieldEdit.tsx';
 import { Part } from '../../ui/parts.tsx';
@@ -9,7 +9,7 @@ import type { PlanEditing } from './usePlan.ts';
 
 /** What lights do during the shot, in order, each with who does it; rehearsed step by step, the readings following. */
 export function Cues({ plan, editing }: { plan: LightPlan; editing: PlanEditing }) {
-  const { rows } = useProduction();
+  const { rows } = usePlanned();
   const [openId, setOpenId] = useState<string | null>(null);
   const [done, setDone] = useState<ReadonlySet<string>>(new Set());
   const sources = plan.items.filter((i) => i.kind === 'source');

@@ -16,7 +16,7 @@ import {
 import type { Day } from '@kavrell/core/day';
 import type { SetupFit } from '@kavrell/core/productions';
 import { formatMinuteOfDay, formatMinutes, formatStop, parseMinutes } from '@kavrell/core/units';
-import { useProduction } from '../../app/production.tsx';
+import { usePlanned } from '../../app/production.tsx';
 import { change } from '../../platform/rows.ts';
 import { Button } from '../../ui/Button.tsx';
 import { FieldEdit } from '../../ui/FieldEdit.tsx';
@@ -41,7 +41,7 @@ export function Feasible({
   day: Day | null;
   clock: '12' | '24';
 }) {
-  const { production } = useProduction();
+  const { production } = usePlanned();
   const [target, setTarget] = useState<string>('');
   const [found, setFound] = useState<Fallback | null | 'none'>(null);
   const rig = rigTime({ plan, hands: setup.hands }, s.catalogue, s.room);

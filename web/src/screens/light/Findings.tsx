@@ -1,6 +1,6 @@
 import { Box, Flex } from '@chakra-ui/react';
 import type { LightFinding, PlanItem } from '@kavrell/core/light';
-import { useProduction } from '../../app/production.tsx';
+import { usePlanned } from '../../app/production.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { Part } from '../../ui/parts.tsx';
 import type { PlanEditing } from './usePlan.ts';
@@ -15,7 +15,7 @@ export function Findings({
   editing: PlanEditing;
   onSelect: (id: string) => void;
 }) {
-  const { rows } = useProduction();
+  const { rows } = usePlanned();
   const open = findings.filter((f) => f.level !== 'note').length;
   const crew = rows.people.filter((p) => p.kind === 'crew');
   return (

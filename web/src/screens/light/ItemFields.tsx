@@ -21,7 +21,7 @@ import {
   type SourceItem,
   type Surroundings,
 } from '@kavrell/core/light';
-import { useProduction } from '../../app/production.tsx';
+import { usePlanned } from '../../app/production.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { FieldEdit } from '../../ui/FieldEdit.tsx';
 import { FormField } from '../../ui/FormField.tsx';
@@ -49,7 +49,7 @@ export function ItemFields({
   s: Surroundings;
   onDelete: (id: string) => void;
 }) {
-  const { rows } = useProduction();
+  const { rows } = usePlanned();
   const { catalogue } = s;
   const schema = SCHEMAS[item.kind];
   const save = (what: string) => (values: Record<string, unknown>) =>

@@ -2,7 +2,7 @@ import { Box, Flex } from '@chakra-ui/react';
 import { useMemo, useState } from 'react';
 import { catalogueOf, KIT_COLUMNS, kitData, kitRows, readKit, type KitData, type KitEntry } from '@kavrell/core/light';
 import { isText, toCsv } from '@kavrell/core/formats';
-import { useProduction } from '../../app/production.tsx';
+import { usePlanned } from '../../app/production.tsx';
 import { change } from '../../platform/rows.ts';
 import { saveAs } from '../../platform/save.ts';
 import { Button } from '../../ui/Button.tsx';
@@ -56,7 +56,7 @@ const short = (d: KitData) =>
 
 /** Typical equipment and one’s own: every figure can be put right, and one’s own reading wins everywhere. */
 export function KitView() {
-  const { production, rows } = useProduction();
+  const { production, rows } = usePlanned();
   const [selectedKey, select] = useState<string | null>(null);
   const [problems, setProblems] = useState<readonly string[]>([]);
   const all = useMemo<Row[]>(

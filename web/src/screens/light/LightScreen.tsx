@@ -1,7 +1,7 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { pathOf, lightPlanPdf, lightPlanSvg } from '@kavrell/contract';
 import { mirrored, PLAN_DEFAULTS, SETUP_DEFAULTS, sizeOf, type Setup } from '@kavrell/core/light';
-import { useProduction } from '../../app/production.tsx';
+import { usePlanned } from '../../app/production.tsx';
 import { StalePart } from '../../app/Stale.tsx';
 import { newId } from '../../platform/id.ts';
 import { useKeptView } from '../../platform/kept.ts';
@@ -37,7 +37,7 @@ const KEYS = [
 
 /** Light on paper: plans in metres with their readings, what they need and what must be looked at. */
 export function LightScreen() {
-  const { production, rows } = useProduction();
+  const { production, rows } = usePlanned();
   const [selectedId, select] = useHashSelection();
   const [lastId, setLastId] = useKeptId('light-setup');
   const [view, setView] = useKeptView('light', VIEWS);

@@ -1,7 +1,7 @@
 import { lightPlan, type Setup, type Surroundings } from '@kavrell/core/light';
 import { SKIES } from '@kavrell/core/sun';
 import { formatMinuteOfDay, formatWallMinute, parseClock } from '@kavrell/core/units';
-import { useProduction } from '../../app/production.tsx';
+import { usePlanned } from '../../app/production.tsx';
 import { usePreferences } from '../../platform/preferences.ts';
 import { FieldEdit } from '../../ui/FieldEdit.tsx';
 import { Part } from '../../ui/parts.tsx';
@@ -9,7 +9,7 @@ import type { PlanEditing } from './usePlan.ts';
 
 /** What a plan is lit for: its room, hour and daylight, the place’s own light, haze and wind. */
 export function LitFor({ setup, s, editing }: { setup: Setup; s: Surroundings; editing: PlanEditing }) {
-  const { rows, day } = useProduction();
+  const { rows, day } = usePlanned();
   const clock = usePreferences((p) => p.clock);
   const { plan } = editing;
   const rooms = rows.rooms.filter((r) => r.placeId === setup.placeId);

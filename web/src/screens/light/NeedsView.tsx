@@ -2,7 +2,7 @@ import { Box } from '@chakra-ui/react';
 import { useMemo } from 'react';
 import { catalogueOf, dayNeeds, setupNeeds, type Need } from '@kavrell/core/light';
 import { toCsv } from '@kavrell/core/formats';
-import { useProduction } from '../../app/production.tsx';
+import { usePlanned } from '../../app/production.tsx';
 import { saveAs } from '../../platform/save.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Empty, ScreenHead } from '../../ui/parts.tsx';
@@ -11,16 +11,16 @@ const key = (n: Need) => `${n.group}/${n.key}`;
 
 /** What the day’s setups need, each beside the others; the day’s column is what must be in the van. */
 export function NeedsView() {
-  const { rows, facts, day } = useProduction();
+  const { rows, timed, day } = usePlanned();
   const catalogue = useMemo(() => catalogueOf(rows.lightKit), [rows.lightKit]);
   const used = useMemo(() => {
-    const ids = new Set((facts?.plan.rows ?? []).flatMap((r) => (r.setup ? [r.setup.id] : [])));
+    const ids = new Set((timed?.rows ?? []).flatMap((r) => (r.setup ? [r.setup.id] : [])));
     const ofDay = rows.setups.filter((s) => ids.has(s.id));
     return (ofDay.length > 0 ? ofDay : rows.setups).map((s) => ({
       setup: s,
       needs: setupNeeds(s.plan, rows.rooms.find((r) => r.id === s.plan.roomId) ?? null, catalogue),
     }));
-  }, [facts, rows.setups, rows.rooms, catalogue]);
+  }, [timed, rows.setups, rows.rooms, catalogue]);
   const all = dayNeeds(used.map((u) => u.needs));
   if (all.length === 0)
     return (

@@ -21,7 +21,7 @@ import {
 import { sunPatch } from '@kavrell/core/places';
 import { LIGHT_PARTS, fitsIn, surroundingsOf } from '@kavrell/core/productions';
 import { formatMinutes } from '@kavrell/core/units';
-import { useProduction } from '../../app/production.tsx';
+import { usePlanned } from '../../app/production.tsx';
 import { useKept } from '../../platform/kept.ts';
 import { usePreferences } from '../../platform/preferences.ts';
 import { tell } from '../../platform/notices.ts';
@@ -49,7 +49,7 @@ const DEFAULT_FACE_M = 1.5;
 
 /** One setup as a plan in metres: drawn, read, checked and priced in minutes while it is moved. */
 export function PlanView({ setup }: { setup: Setup }) {
-  const { production, rows, day, facts } = useProduction();
+  const { production, rows, day, timed } = usePlanned();
   const clock = usePreferences((s) => s.clock);
   const editing = usePlan(production.id, setup);
   const { plan } = editing;
@@ -150,7 +150,7 @@ export function PlanView({ setup }: { setup: Setup }) {
       from && isDrawn(from.plan) ? relightTime(from.plan, { plan, hands: setup.hands }, s.catalogue, s.room) : null,
     [from, plan, setup.hands, s.catalogue, s.room],
   );
-  const fits = useMemo(() => (facts ? fitsIn(facts.plan, setup.id) : []), [facts, setup.id]);
+  const fits = useMemo(() => (timed ? fitsIn(timed, setup.id) : []), [timed, setup.id]);
   const cautions = planCautions(s);
   const uses = circuitUses(s).filter((u) => u.itemIds.length > 0);
 

@@ -14,7 +14,7 @@ import {
 } from '@kavrell/core/light';
 import { LIGHT_PARTS, surroundingsOf } from '@kavrell/core/productions';
 import { formatMinutes } from '@kavrell/core/units';
-import { useProduction } from '../../app/production.tsx';
+import { usePlanned } from '../../app/production.tsx';
 import { StaleWord } from '../../app/Stale.tsx';
 import { change } from '../../platform/rows.ts';
 import { Button } from '../../ui/Button.tsx';
@@ -33,7 +33,7 @@ export function SetupsView({
   selectedId: string | null;
   onSelect: (id: string | null) => void;
 }) {
-  const { production, rows, day } = useProduction();
+  const { production, rows, day } = usePlanned();
   const own = useSome(rows, LIGHT_PARTS);
   const facts = useMemo(
     () =>

@@ -12,7 +12,7 @@ import {
 } from '@kavrell/core/people';
 import { formatCount, formatDate } from '@kavrell/core/units';
 import { Giving, OnlyHere } from '../../app/Giving.tsx';
-import { useProduction } from '../../app/production.tsx';
+import { usePlanned } from '../../app/production.tsx';
 import { productionNow } from '../../platform/clock.ts';
 import { call, wordsOf } from '../../platform/api.ts';
 import { useDraft } from '../../platform/draft.ts';
@@ -29,7 +29,7 @@ import { SignatureMark } from './SignatureMark.tsx';
 
 /** Who must agree to be seen, and who has: by list, on paper, or with a finger on this device. */
 export function ConsentsView() {
-  const { production, rows } = useProduction();
+  const { production, rows } = usePlanned();
   const [signing, setSigning] = useState<string | null>(null);
   const [links, setLinks] = useState<ReadonlyMap<string, string>>(new Map());
   const [pasted, setPasted] = useDraft(`guests:${production.id}`);

@@ -2,7 +2,7 @@ import { Box, Flex } from '@chakra-ui/react';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { crewLinkBody, listLinks, makeLink, revokeLink } from '@kavrell/contract';
-import { useProduction } from '../../app/production.tsx';
+import { usePlanned } from '../../app/production.tsx';
 import { call, wordsOf } from '../../platform/api.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Part } from '../../ui/parts.tsx';
@@ -11,7 +11,7 @@ const ROLES = { read: 'read the call sheet', log: 'log takes', offload: 'copy ca
 
 /** Links for people without an account: each for one role, for some days, and withdrawn with one key. */
 export function CrewLinks() {
-  const { production } = useProduction();
+  const { production } = usePlanned();
   const client = useQueryClient();
   const params = { productionId: production.id };
   const links = useQuery({ queryKey: ['links', production.id], queryFn: () => call(listLinks, { params }) });

@@ -4,7 +4,7 @@ import { HOURS, hoursFindings, peopleDay } from '@kavrell/core/crew';
 import { planOf } from '@kavrell/core/productions';
 import { productionFields } from '@kavrell/core/brief';
 import { formatMinuteOfDay, formatMinutes, formatMoney, parseMoney } from '@kavrell/core/units';
-import { useProduction } from '../../app/production.tsx';
+import { usePlanned } from '../../app/production.tsx';
 import { usePreferences } from '../../platform/preferences.ts';
 import { change } from '../../platform/rows.ts';
 import { Button } from '../../ui/Button.tsx';
@@ -12,7 +12,6 @@ import { FieldEdit } from '../../ui/FieldEdit.tsx';
 import { Empty, Look, Part, Why } from '../../ui/parts.tsx';
 import { Sheet } from '../../ui/sheet.tsx';
 import { useBookedTwice } from '../../shared/people/booked.ts';
-import { usePlanRows } from '../../app/planRows.ts';
 
 /** What the phone has no room for; overtime and long waits are told in words above. */
 const ROOMY = ['Over', 'Waits'];
@@ -22,16 +21,14 @@ const h = (hours: number) => (hours <= 0 ? '–' : `${hours.toFixed(1)} h`);
 
 /** Hours, overtime, waiting and rest of everybody on the day. */
 export function HoursView() {
-  const { production, rows, facts, day } = useProduction();
+  const { production, rows, timed: plan, timedFrom, day } = usePlanned();
   const clock = usePreferences((s) => s.clock);
-  const timed = usePlanRows(rows);
   const { people, engagements } = rows;
-  const plan = facts?.plan ?? null;
   const list = useMemo(() => {
     if (!plan || !day) return [];
-    const next = timed.days.find((d) => d.number === day.number + 1);
-    return peopleDay(plan, next ? planOf(timed, next) : null, people, engagements, timed.production);
-  }, [timed, plan, day, people, engagements]);
+    const next = timedFrom.days.find((d) => d.number === day.number + 1);
+    return peopleDay(plan, next ? planOf(timedFrom, next) : null, people, engagements, timedFrom.production);
+  }, [timedFrom, plan, day, people, engagements]);
   const twice = useBookedTwice(day ? [day.date] : []);
   if (!day || list.length === 0)
     return (

@@ -2,21 +2,21 @@ import { Box } from '@chakra-ui/react';
 import { useMemo } from 'react';
 import { dutiesOf, roleLoad, sharedAccess, type Duty, type Shared } from '@kavrell/core/crew';
 import { formatMinuteOfDay } from '@kavrell/core/units';
-import { useProduction } from '../../app/production.tsx';
+import { usePlanned } from '../../app/production.tsx';
 import { usePreferences } from '../../platform/preferences.ts';
 import { Empty, Look, Part, Why } from '../../ui/parts.tsx';
 import { Sheet } from '../../ui/sheet.tsx';
 
 /** Who does what in which minutes: two things at once, and what nobody does. */
 export function LoadView() {
-  const { rows, facts, day } = useProduction();
+  const { rows, timed, day } = usePlanned();
   const clock = usePreferences((s) => s.clock);
-  const plan = facts?.plan ?? null;
+  const plan = timed ?? null;
   const sources = useMemo(
     () => (plan ? { plan, people: rows.people, engagements: rows.engagements, cameras: rows.cameras } : null),
     [plan, rows.people, rows.engagements, rows.cameras],
   );
-  if (!sources || !day || !facts || facts.plan.rows.length === 0)
+  if (!sources || !day || !timed || timed.rows.length === 0)
     return (
       <Empty title="Nobody has anything to do yet">
         Put shots on the day. Then it says who has two things at once: “Oda has camera A and watching black flag at once
@@ -27,7 +27,7 @@ export function LoadView() {
   const found = roleLoad(sources, say);
   const duties = dutiesOf(sources);
   const people = [...new Set(duties.map((d) => d.personId))];
-  const [from, to] = [facts.plan.order.startMin, Math.max(facts.plan.wrapMin, facts.plan.order.startMin + 1)];
+  const [from, to] = [timed.order.startMin, Math.max(timed.wrapMin, timed.order.startMin + 1)];
   const name = (id: string | null) =>
     id === null ? 'nobody' : (rows.people.find((p) => p.id === id)?.shortName ?? '?');
   return (
@@ -54,12 +54,7 @@ export function LoadView() {
           </Box>
         ))}
       </Box>
-      <SharedAccess
-        shared={sharedAccess(facts.plan, rows.slots, rows.scenes, rows.people)}
-        say={say}
-        from={from}
-        to={to}
-      />
+      <SharedAccess shared={sharedAccess(timed, rows.slots, rows.scenes, rows.people)} say={say} from={from} to={to} />
       <Sheet>
         <Why
           lines={[

@@ -4,7 +4,7 @@ import { PERSON_DEFAULTS, personFields, shortNameFor, type Person } from '@kavre
 import { callsOfDay } from '@kavrell/core/crew';
 import { shotsNaming } from '@kavrell/core/scenes';
 import { formatDate, formatMinuteOfDay, formatMoney, parseMoney } from '@kavrell/core/units';
-import { useProduction } from '../../app/production.tsx';
+import { usePlanned } from '../../app/production.tsx';
 import { newId } from '../../platform/id.ts';
 import { useKept } from '../../platform/kept.ts';
 import { usePreferences } from '../../platform/preferences.ts';
@@ -42,14 +42,13 @@ type View = (typeof VIEWS)[number][0];
 
 /** Who is in it, on which day, and when they are called. */
 export function PeopleScreen() {
-  const { production, rows, day, facts } = useProduction();
+  const { production, rows, day, timed } = usePlanned();
   const clock = usePreferences((s) => s.clock);
   const [selectedId, select] = useHashSelection();
   const [view, setView] = useKept<View>('people', ['all', 'load', 'hours', 'consents']);
   const calls = useMemo(
-    () =>
-      facts ? new Map(callsOfDay(facts.plan, rows.engagements, rows.people).map((c) => [c.person.id, c])) : new Map(),
-    [facts, rows.engagements, rows.people],
+    () => (timed ? new Map(callsOfDay(timed, rows.engagements, rows.people).map((c) => [c.person.id, c])) : new Map()),
+    [timed, rows.engagements, rows.people],
   );
   const columns = useMemo<Column<Person>[]>(
     () => [

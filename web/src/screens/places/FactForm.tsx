@@ -14,7 +14,7 @@ import {
 import { positionAfter } from '@kavrell/core/records';
 import { dateOf } from '@kavrell/core/time';
 import { parseClock } from '@kavrell/core/units';
-import { useProduction } from '../../app/production.tsx';
+import { usePlanned } from '../../app/production.tsx';
 import { wordsOf } from '../../platform/api.ts';
 import { productionNow } from '../../platform/clock.ts';
 import { useDraft } from '../../platform/draft.ts';
@@ -96,7 +96,7 @@ function read(text: string): Draft {
 
 /** One answer of the scouting walk: words, figures, where it is known from, a photograph. What is typed survives a reload. */
 export function FactForm({ topic, place, onKept }: { topic: Topic; place: Place; onKept: () => void }) {
-  const { production, rows, day } = useProduction();
+  const { production, rows, day } = usePlanned();
   const [text, setText] = useDraft(`walk:${place.id}:${topic.key}`);
   const draft = read(text);
   const write = (values: Partial<Draft>) => setText(JSON.stringify({ ...draft, ...values }));

@@ -3,7 +3,7 @@ import { useMemo, useState } from 'react';
 import { cartFields, moveFields, moveMin, passageTroubles, type Cart, type Move } from '@kavrell/core/places';
 import { positionAfter } from '@kavrell/core/records';
 import { formatMinutes } from '@kavrell/core/units';
-import { useProduction } from '../../app/production.tsx';
+import { usePlanned } from '../../app/production.tsx';
 import { change } from '../../platform/rows.ts';
 import { Button } from '../../ui/Button.tsx';
 import { choiceColumn, minutesColumn, numberColumn, textColumn } from '../../ui/columns.tsx';
@@ -21,7 +21,7 @@ const TRAVEL_MIN = 10;
 
 /** Minutes between places, and the carts that must come through their doors. */
 export function MovesView() {
-  const { production, rows } = useProduction();
+  const { production, rows } = usePlanned();
   const name = (id: string) => rows.places.find((p) => p.id === id)?.name ?? '?';
   const choices = useMemo(() => rows.places.map((p) => [p.id, p.name] as const), [rows.places]);
   const columns = useMemo<Column<Move>[]>(

@@ -14,7 +14,7 @@ import { tell } from '../../platform/notices.ts';
 import { zoneAt } from '../../platform/zone.ts';
 import { formatMinuteOfDay } from '@kavrell/core/units';
 import { sunTimes } from '@kavrell/core/sun';
-import { useProduction } from '../../app/production.tsx';
+import { usePlanned } from '../../app/production.tsx';
 import { newId } from '../../platform/id.ts';
 import { useKeptView } from '../../platform/kept.ts';
 import { useKeysOf } from '../../platform/keys.ts';
@@ -54,7 +54,7 @@ const positionWords = (p: Place): string => {
 
 /** Where it is shot: scouted, measured, its sun, its power, and the minutes between. */
 export function PlacesScreen() {
-  const { production, rows, day } = useProduction();
+  const { production, rows, day } = usePlanned();
   const clock = usePreferences((s) => s.clock);
   const [selectedId, select] = useHashSelection();
   const [view, setView] = useKeptView('places', VIEWS);

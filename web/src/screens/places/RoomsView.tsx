@@ -15,7 +15,7 @@ import {
   type Room,
 } from '@kavrell/core/places';
 import { positionAfter } from '@kavrell/core/records';
-import { useProduction } from '../../app/production.tsx';
+import { usePlanned } from '../../app/production.tsx';
 import { newId } from '../../platform/id.ts';
 import { change } from '../../platform/rows.ts';
 import { Button } from '../../ui/Button.tsx';
@@ -32,7 +32,7 @@ import { AddFeature } from './AddFeature.tsx';
 
 /** Rooms in metres with what is in their walls, and the circuits their sockets hang on. */
 export function RoomsView({ place }: { place: Place }) {
-  const { production, rows } = useProduction();
+  const { production, rows } = usePlanned();
   const rooms = rows.rooms.filter((r) => r.placeId === place.id);
   const circuits = rows.circuits.filter((c) => c.placeId === place.id);
   const [roomId, setRoomId] = useState<string | null>(null);

@@ -15,7 +15,7 @@ import {
 import { SKIES, daylight, sunPosition, sunTimes, type Sky } from '@kavrell/core/sun';
 import { formatLux, formatMinuteOfDay } from '@kavrell/core/units';
 import { NoDay } from '../../app/NoDay.tsx';
-import { useProduction } from '../../app/production.tsx';
+import { usePlanned } from '../../app/production.tsx';
 import { usePreferences } from '../../platform/preferences.ts';
 import { change } from '../../platform/rows.ts';
 import { tell } from '../../platform/notices.ts';
@@ -32,7 +32,7 @@ const LIGHT_WORDS = { front: 'front-lit', side: 'side-lit', back: 'back-lit', no
 
 /** The sun at a place through the day of shooting: held against the skyline, through its windows, on a face, and when a wish is met. */
 export function SunView({ place }: { place: Place }) {
-  const { production, rows, day } = useProduction();
+  const { production, rows, day } = usePlanned();
   const clock = usePreferences((s) => s.clock);
   const [minute, setMinute] = useState(() => 13 * 60);
   const [facing, setFacing] = useState(180);

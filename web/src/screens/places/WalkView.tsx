@@ -12,7 +12,7 @@ import {
 } from '@kavrell/core/places';
 import { formatCount, formatDate } from '@kavrell/core/units';
 import type { ProductionRows } from '@kavrell/core/productions';
-import { useProduction } from '../../app/production.tsx';
+import { usePlanned } from '../../app/production.tsx';
 import { useFileUrl } from '../../platform/files.ts';
 import { change } from '../../platform/rows.ts';
 import { Button } from '../../ui/Button.tsx';
@@ -25,7 +25,7 @@ type Topic = (typeof TOPICS)[number];
 
 /** The scouting walk: what to find out, in the order one walks, answered with a thumb and a photograph, network or none. */
 export function WalkView({ place }: { place: Place }) {
-  const { production, rows, day } = useProduction();
+  const { production, rows, day } = usePlanned();
   const [openKey, setOpenKey] = useState<TopicKey | null>(null);
   const facts = useMemo(() => rows.placeFacts.filter((f) => f.placeId === place.id), [rows.placeFacts, place.id]);
   const date = day?.date ?? new Date().toISOString().slice(0, 10);
@@ -194,7 +194,7 @@ function TopicLine({
 }
 
 function Photo({ fact }: { fact: PlaceFact }) {
-  const { production, rows } = useProduction();
+  const { production, rows } = usePlanned();
   const picture = rows.pictures.find((p) => p.id === fact.pictureId);
   const url = useFileUrl(production.id, picture?.fileHash ?? null);
   return picture && url ? (

@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import { positionAfter } from '@kavrell/core/records';
 import { DECISIONS, DECISION_WORDS, rehearsalNoteFields, type RehearsalNote } from '@kavrell/core/risks';
-import { useProduction } from '../../app/production.tsx';
+import { usePlanned } from '../../app/production.tsx';
 import { productionNow } from '../../platform/clock.ts';
 import { newId } from '../../platform/id.ts';
 import { change } from '../../platform/rows.ts';
@@ -11,7 +11,7 @@ import { TableBench } from '../../app/TableBench.tsx';
 
 /** What was noticed in rehearsals; a defect stays open until somebody decides what becomes of it. */
 export function RehearsalView() {
-  const { production, rows, day } = useProduction();
+  const { production, rows, day } = usePlanned();
   const columns = useMemo<Column<RehearsalNote>[]>(
     () => [
       textColumn('words', 'What was noticed', 'minmax(120px, 2fr)'),

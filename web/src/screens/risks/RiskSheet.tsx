@@ -12,7 +12,7 @@ import {
 } from '@kavrell/core/risks';
 import { formatMinuteOfDay, parseClockOn, parseMinutes } from '@kavrell/core/units';
 import { wallToMinute } from '@kavrell/core/time';
-import { useProduction } from '../../app/production.tsx';
+import { usePlanned } from '../../app/production.tsx';
 import { newId } from '../../platform/id.ts';
 import { change } from '../../platform/rows.ts';
 import { Button } from '../../ui/Button.tsx';
@@ -40,7 +40,7 @@ const number = (text: string, what: string) => {
 
 /** One risk: how bad, when it is there, what can be done, who decides. A found one is kept once something is decided on it. */
 export function RiskSheet({ risk }: { risk: ListedRisk }) {
-  const { production, rows, day } = useProduction();
+  const { production, rows, day } = usePlanned();
   const save = (label: string) => (edit: Record<string, unknown>) => {
     const set = BY_HAND.filter((key) => key in edit);
     const byHand = [...new Set([...(risk.row?.byHand ?? []), ...set])];

@@ -3,7 +3,7 @@ import { positionAfter } from '@kavrell/core/records';
 import { HARMS, LIKELIHOODS, RISK_DEFAULTS, triggerWords, undecided, type ListedRisk } from '@kavrell/core/risks';
 import { formatCount } from '@kavrell/core/units';
 import { useState } from 'react';
-import { useProduction } from '../../app/production.tsx';
+import { usePlanned } from '../../app/production.tsx';
 import { useKept } from '../../platform/kept.ts';
 import { usePreferences } from '../../platform/preferences.ts';
 import { change } from '../../platform/rows.ts';
@@ -19,7 +19,7 @@ const WORDS = { open: 'not decided', decided: 'decided', gone: 'gone' } as const
 
 /** What could go wrong: found from the plan and written by hand, worst first, each with a trigger, remedies and somebody who decides. */
 export function RisksScreen() {
-  const { production, rows } = useProduction();
+  const { production, rows } = usePlanned();
   const clock = usePreferences((s) => s.clock);
   const [view, setView] = useKept<'list' | 'log'>('risks', ['list', 'log']);
   const [openKey, setOpenKey] = useState<string | null>(null);

@@ -1,12 +1,12 @@
 import { Box } from '@chakra-ui/react';
 import { Link } from 'react-router';
 import { screenLink } from '../../app/links.ts';
-import { useProduction } from '../../app/production.tsx';
+import { usePlanned } from '../../app/production.tsx';
 import { Look } from '../../ui/parts.tsx';
 
 /** Said while a job has no camera: what is rolled then is only logged; sound still finds its take by timecode. */
 export function NoCamera() {
-  const { production, day, me } = useProduction();
+  const { production, day, me } = usePlanned();
   return (
     <Box data-no-camera>
       <Look>No camera in this job yet:</Look> takes are logged, and no camera’s clips will be found to them.{' '}

@@ -1,7 +1,7 @@
 import { Flex } from '@chakra-ui/react';
 import { useState } from 'react';
 import type { Take } from '@kavrell/core/roll';
-import { useProduction } from '../../app/production.tsx';
+import { usePlanned } from '../../app/production.tsx';
 import { useDraft } from '../../platform/draft.ts';
 import { Button } from '../../ui/Button.tsx';
 import { FormField } from '../../ui/FormField.tsx';
@@ -11,7 +11,7 @@ const MOST = 1000;
 
 /** A note on a take; what is half typed survives a reload. */
 export function NoteLine({ take, close }: { take: Take; close: () => void }) {
-  const { production } = useProduction();
+  const { production } = usePlanned();
   const [text, setText] = useDraft(`note:${take.id}`);
   const [problem, setProblem] = useState('');
   const add = () => {

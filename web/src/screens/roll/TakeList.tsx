@@ -3,7 +3,7 @@ import { useMemo, useState } from 'react';
 import { doubledTakes, type Take } from '@kavrell/core/roll';
 import { VERDICT_WORDS } from '@kavrell/core/wrap';
 import { formatRunning } from '@kavrell/core/units';
-import { useProduction } from '../../app/production.tsx';
+import { usePlanned } from '../../app/production.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { Tapes } from '../../ui/icons.tsx';
 import { Empty, Look } from '../../ui/parts.tsx';
@@ -14,7 +14,7 @@ const GRID = { base: '64px minmax(0, 1fr) 56px 70px', md: '76px 96px 118px 60px 
 
 /** The takes of the day, newest first. A press chooses the one that verdict and note go to. */
 export function TakeList({ takes, aboutId }: { takes: readonly Take[]; aboutId: string | null }) {
-  const { production, rows } = useProduction();
+  const { production, rows } = usePlanned();
   const [all, setAll] = useState(false);
   const codes = useMemo(
     () =>

@@ -1,7 +1,7 @@
 import { Box } from '@chakra-ui/react';
 import type { Target, Targets } from '@kavrell/core/productions';
 import { formatMinuteOfDay } from '@kavrell/core/units';
-import { useProduction } from '../../app/production.tsx';
+import { usePlanned } from '../../app/production.tsx';
 import { usePreferences } from '../../platform/preferences.ts';
 import { ShotMark } from '../../ui/icons.tsx';
 import { Look, Part } from '../../ui/parts.tsx';
@@ -10,7 +10,7 @@ const NEXT_SHOWN = 12;
 
 /** One thing that can be rolled on, as one taps it. */
 function TargetRow({ target, on, choose }: { target: Target; on: boolean; choose: (t: Target) => void }) {
-  const { day } = useProduction();
+  const { day } = usePlanned();
   const clock = usePreferences((s) => s.clock);
   const { shot, moment, row } = target;
   const at = day ? formatMinuteOfDay(row.startMin, day, clock) : '';

@@ -1,7 +1,7 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
 import type { Scene, Shot } from '@kavrell/core/scenes';
-import { useProduction } from '../../app/production.tsx';
+import { usePlanned } from '../../app/production.tsx';
 import { change } from '../../platform/rows.ts';
 import { Button } from '../../ui/Button.tsx';
 
@@ -12,7 +12,7 @@ const reach = (s: Shot) => (s.size && TIGHT.has(s.size) ? 'tight' : s.size && WI
 
 /** Who covers what: choose a name, then press the shots that are theirs. */
 export function Claims({ scenes }: { scenes: readonly Scene[] }) {
-  const { production, rows } = useProduction();
+  const { production, rows } = usePlanned();
   const [holder, setHolder] = useState<string | null>(null);
   const crew = rows.people.filter((p) => p.kind !== 'talent');
   const name = (id: string | null) => rows.people.find((p) => p.id === id)?.shortName ?? '';

@@ -2,14 +2,14 @@ import { Box, Flex } from '@chakra-ui/react';
 import { useMemo } from 'react';
 import { SIZES, SIZE_WORDS, sceneCoverage, shotsByScene, type PersonCoverage, type Scene } from '@kavrell/core/scenes';
 import { formatCount } from '@kavrell/core/units';
-import { useProduction } from '../../app/production.tsx';
+import { usePlanned } from '../../app/production.tsx';
 import { useWide } from '../../ui/wide.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Empty } from '../../ui/parts.tsx';
 
 /** Who is seen how: scene by scene, a line a person, shots by size; what is missing is counted beside it. */
 export function CoverageView({ onOpen }: { onOpen: (scene: Scene) => void }) {
-  const { rows } = useProduction();
+  const { rows } = usePlanned();
   const wide = useWide();
   const parts = useMemo(() => {
     const shots = shotsByScene(rows.shots);

@@ -4,7 +4,7 @@ import { useMemo, useState } from 'react';
 import { momentFields, planProgramme, programmeWords, readMoments, type ProgrammeChange } from '@kavrell/core/scenes';
 import { formatCount, formatWallMinute, formatMinutes } from '@kavrell/core/units';
 import { newDay } from '../../app/NoDay.tsx';
-import { useProduction } from '../../app/production.tsx';
+import { usePlanned } from '../../app/production.tsx';
 import { newId } from '../../platform/id.ts';
 import { change, type Op } from '../../platform/rows.ts';
 import { Button } from '../../ui/Button.tsx';
@@ -15,7 +15,7 @@ import type { ImportProps } from './importProps.ts';
 const WORDS = { new: 'new', moved: 'moved', same: 'as before', gone: 'gone' } as const;
 /** A list of moments or cues, a line each, laid beside the programme that the day has: taken whole, undone with one key. */
 export function ImportMoments({ text, onTaken, as }: ImportProps & { as: 'moment' | 'cue' }) {
-  const { production, rows, day: openDay } = useProduction();
+  const { production, rows, day: openDay } = usePlanned();
   const [dayId, setDayId] = useState(openDay?.id ?? '');
   const [date, setDate] = useState('');
   const day = rows.days.find((d) => d.id === dayId) ?? null;

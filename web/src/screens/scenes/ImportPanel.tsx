@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { isText } from '@kavrell/core/formats';
 import type { Scene } from '@kavrell/core/scenes';
 import { formatBytes } from '@kavrell/core/units';
-import { useProduction } from '../../app/production.tsx';
+import { usePlanned } from '../../app/production.tsx';
 import { useDraft } from '../../platform/draft.ts';
 import { DropPlace } from '../../ui/DropPlace.tsx';
 import { Views } from '../../ui/Views.tsx';
@@ -23,7 +23,7 @@ const MAX_TEXT_BYTES = 8_000_000;
 
 /** Brings in what was written elsewhere: looked at first, taken whole or not at all, and undone with one key. */
 export function ImportPanel({ intoScene, onDone }: { intoScene: Scene | null; onDone: (id: string | null) => void }) {
-  const { production } = useProduction();
+  const { production } = usePlanned();
   const [text, setText] = useDraft(`import:${production.id}`);
   const [said, setSaid] = useState<ImportKind | null>(null);
   const [problem, setProblem] = useState('');

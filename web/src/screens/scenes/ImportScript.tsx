@@ -3,7 +3,7 @@ import type { FieldsOf } from '@kavrell/core/tables';
 import { useEffect, useMemo, useState } from 'react';
 import { mergeScript, type ReadScript } from '@kavrell/core/script';
 import { formatCount, formatEighths } from '@kavrell/core/units';
-import { useProduction } from '../../app/production.tsx';
+import { usePlanned } from '../../app/production.tsx';
 import { wordsOf } from '../../platform/api.ts';
 import { newId } from '../../platform/id.ts';
 import { change, type Op } from '../../platform/rows.ts';
@@ -13,7 +13,7 @@ import type { ImportProps } from './importProps.ts';
 
 /** What a script would change, scene by scene, before it does. Shots are never touched. */
 export function ImportScript({ text, onTaken }: ImportProps) {
-  const { production, rows } = useProduction();
+  const { production, rows } = usePlanned();
   const [read, setRead] = useState<{ script: ReadScript; of: string } | null>(null);
   const [failure, setFailure] = useState('');
   useEffect(() => {

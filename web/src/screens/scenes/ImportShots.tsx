@@ -14,7 +14,7 @@ import {
 } from '@kavrell/core/scenes';
 import { PERSON_DEFAULTS, shortNameFor } from '@kavrell/core/people';
 import { formatCount } from '@kavrell/core/units';
-import { useProduction } from '../../app/production.tsx';
+import { usePlanned } from '../../app/production.tsx';
 import { newId } from '../../platform/id.ts';
 import { change, type Op } from '../../platform/rows.ts';
 import { Button } from '../../ui/Button.tsx';
@@ -25,7 +25,7 @@ const MOST_ROWS = 1900;
 
 /** A pasted shot list: what its columns mean, what can't be as it stands, and then all good rows at once. */
 export function ImportShots({ text, onTaken, intoScene }: ImportProps & { intoScene: Scene | null }) {
-  const { production, rows } = useProduction();
+  const { production, rows } = usePlanned();
   const { table, skipped } = useMemo(() => withHeadings(readTable(text)), [text]);
   const [mends, setMends] = useState<ReadonlyMap<string, MendChoice>>(new Map());
   const [keepNumbers, setKeepNumbers] = useState(true);

@@ -1,7 +1,7 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
 import { differences, linksOf, mirrorTroubles, type Shot, type ShotLink } from '@kavrell/core/scenes';
-import { useProduction } from '../../app/production.tsx';
+import { usePlanned } from '../../app/production.tsx';
 import { change } from '../../platform/rows.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Look, Part } from '../../ui/parts.tsx';
@@ -15,7 +15,7 @@ const KIND_WORDS: Record<ShotLink['kind'], string> = {
 
 /** Shots that belong to this one, both side by side, with what differs and what does not match. */
 export function LinkPart({ shot }: { shot: Shot }) {
-  const { production, rows } = useProduction();
+  const { production, rows } = usePlanned();
   const [kind, setKind] = useState<ShotLink['kind']>('variant');
   const [code, setCode] = useState('');
   const [problem, setProblem] = useState('');

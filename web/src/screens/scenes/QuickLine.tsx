@@ -2,7 +2,7 @@ import { Box, Flex } from '@chakra-ui/react';
 import { forwardRef, useCallback, useMemo } from 'react';
 import { frozenCodes } from '@kavrell/core/callsheet';
 import { SHOT_DEFAULTS, parseQuickLine, placeShot, shotFields, type Scene, type Shot } from '@kavrell/core/scenes';
-import { useProduction } from '../../app/production.tsx';
+import { usePlanned } from '../../app/production.tsx';
 import { useDraft } from '../../platform/draft.ts';
 import { newId } from '../../platform/id.ts';
 import { change } from '../../platform/rows.ts';
@@ -13,7 +13,7 @@ export const QuickLine = forwardRef<
   HTMLInputElement,
   { scene: Scene; after: Shot | null; onAdded: (id: string) => void }
 >(function QuickLine({ scene, after, onAdded }, ref) {
-  const { production, rows } = useProduction();
+  const { production, rows } = usePlanned();
   const [text, setText] = useDraft(`quickline:${production.id}`);
   const context = useMemo(
     () => ({

@@ -3,7 +3,7 @@ import { useEffect, useMemo, useState } from 'react';
 import { countWords, sceneFields, scriptTimes, type Scene } from '@kavrell/core/scenes';
 import { toFountain } from '@kavrell/core/script';
 import { formatCount, formatEighths, formatRunning } from '@kavrell/core/units';
-import { useProduction } from '../../app/production.tsx';
+import { usePlanned } from '../../app/production.tsx';
 import { useDraft } from '../../platform/draft.ts';
 import { change } from '../../platform/rows.ts';
 import { saveAs } from '../../platform/save.ts';
@@ -13,7 +13,7 @@ import { Facts } from '../../ui/parts.tsx';
 
 /** The text of a scene, kept while typing; how long it plays and reads. */
 export function ScriptView({ scene }: { scene: Scene }) {
-  const { production, rows } = useProduction();
+  const { production, rows } = usePlanned();
   const [draft, setDraft] = useDraft(`script:${scene.id}`);
   const [problem, setProblem] = useState('');
   const text = draft === '' ? scene.script : draft === '\u0000' ? '' : draft;

@@ -3,7 +3,7 @@ import { Box, Flex } from '@chakra-ui/react';
 import { useCallback, useMemo, useState } from 'react';
 import { slotClashes, slotFields, type Scene, type Slot } from '@kavrell/core/scenes';
 import { formatClock, formatMinuteOfDay, formatMinutes, parseClockOn, parseMinutes } from '@kavrell/core/units';
-import { useProduction } from '../../app/production.tsx';
+import { usePlanned } from '../../app/production.tsx';
 import { change } from '../../platform/rows.ts';
 import { Button } from '../../ui/Button.tsx';
 import { choiceColumn, minutesColumn, textColumn } from '../../ui/columns.tsx';
@@ -14,7 +14,7 @@ import { Look } from '../../ui/parts.tsx';
 
 /** Minutes in which one party has the place to itself, traded between operators and the stills photographer. */
 export function Slots({ scenes }: { scenes: readonly Scene[] }) {
-  const { production, rows, day } = useProduction();
+  const { production, rows, day } = usePlanned();
   const [tradeId, setTradeId] = useState<string | null>(null);
   const name = (id: string) => rows.people.find((p) => p.id === id)?.shortName ?? 'somebody';
   const clock = useCallback(

@@ -10,7 +10,7 @@ import {
   type Suggestion,
 } from '@kavrell/core/scenes';
 import { formatCount } from '@kavrell/core/units';
-import { useProduction } from '../../app/production.tsx';
+import { usePlanned } from '../../app/production.tsx';
 import { newId } from '../../platform/id.ts';
 import { useKey } from '../../platform/keys.ts';
 import { change } from '../../platform/rows.ts';
@@ -20,7 +20,7 @@ const SHOWN = 60;
 
 /** What the shots don't give yet, one line each: one key adds the shot, another says that it is not needed. */
 export function Suggestions({ scenes, onAdded }: { scenes: readonly Scene[]; onAdded: (id: string) => void }) {
-  const { production, rows } = useProduction();
+  const { production, rows } = usePlanned();
   const list = useRef<HTMLUListElement>(null);
   const [open, setOpen] = useState<string | null>(null);
   const { found, waived } = useMemo(() => {

@@ -2,7 +2,7 @@ import { Box, Flex } from '@chakra-ui/react';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { snap, tempoOfTaps, trackHoles, type Track } from '@kavrell/core/scenes';
 import { formatCount, formatTrackTime } from '@kavrell/core/units';
-import { useProduction } from '../../app/production.tsx';
+import { usePlanned } from '../../app/production.tsx';
 import { wordsOf } from '../../platform/api.ts';
 import { fileUrl } from '../../platform/files.ts';
 import { useKey } from '../../platform/keys.ts';
@@ -16,7 +16,7 @@ import { pinColumns, readPin, type PinRow } from './trackPins.tsx';
 
 /** A track laid out in time: loudness, beats, cues, the shots on it, what is left bare. */
 export function TrackBench({ track }: { track: Track }) {
-  const { production, rows } = useProduction();
+  const { production, rows } = usePlanned();
   const audio = useRef<HTMLAudioElement>(null);
   const [atS, setAtS] = useState(0);
   const [taps, setTaps] = useState<number[]>([]);

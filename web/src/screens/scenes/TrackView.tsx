@@ -3,7 +3,7 @@ import type { FieldsOf } from '@kavrell/core/tables';
 import { useState } from 'react';
 import { positionAfter } from '@kavrell/core/records';
 import type { Scene, Track } from '@kavrell/core/scenes';
-import { useProduction } from '../../app/production.tsx';
+import { usePlanned } from '../../app/production.tsx';
 import { wordsOf } from '../../platform/api.ts';
 import { store } from '../../platform/files.ts';
 import { newId } from '../../platform/id.ts';
@@ -43,7 +43,7 @@ const empty = (name: string, durationS: number, position: number): FieldsOf<'tra
 
 /** Songs and voice-overs, and the shots that hang on their seconds. */
 export function TrackView({ scene }: { scene: Scene }) {
-  const { production, rows } = useProduction();
+  const { production, rows } = usePlanned();
   const [openId, setOpenId] = useState<string | null>(null);
   const [busy, setBusy] = useState('');
   const [problem, setProblem] = useState('');

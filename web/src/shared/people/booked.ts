@@ -2,14 +2,14 @@ import { useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { bookings } from '@kavrell/contract';
 import { bookedTwice } from '@kavrell/core/crew';
-import { useProduction } from '../../app/production.tsx';
+import { usePlanned } from '../../app/production.tsx';
 import { call } from '../../platform/api.ts';
 
 type Twice = ReturnType<typeof bookedTwice>;
 
 /** On which dates people of this production are engaged elsewhere. Nothing while it is not known (offline), and for the crew, who may not see other jobs. */
 function useBookings() {
-  const { me, production } = useProduction();
+  const { me, production } = usePlanned();
   return useQuery({
     queryKey: ['bookings', production.id],
     queryFn: () => call(bookings, { params: { productionId: production.id } }),
@@ -28,7 +28,7 @@ export function useAllBookings(): Twice {
 
 /** Who of this production is engaged elsewhere on the same date; on `dates` only. */
 export function useBookedTwice(dates: readonly string[]): Twice {
-  const { rows } = useProduction();
+  const { rows } = usePlanned();
   const others = useBookings();
   const key = dates.join();
   return useMemo(() => {

@@ -4,7 +4,7 @@ import type { Picture, Stroke } from '@kavrell/core/look';
 import { positionAfter } from '@kavrell/core/records';
 import type { Shot } from '@kavrell/core/scenes';
 import { formatBytes } from '@kavrell/core/units';
-import { useProduction } from '../../app/production.tsx';
+import { usePlanned } from '../../app/production.tsx';
 import { wordsOf } from '../../platform/api.ts';
 import { store } from '../../platform/files.ts';
 import { newId } from '../../platform/id.ts';
@@ -37,7 +37,7 @@ export function boardOf(pictures: readonly Picture[], shotId: string): Picture |
 
 /** A shot’s board: dropped, photographed or scribbled; never needed. */
 export function BoardPart({ shot }: { shot: Shot }) {
-  const { production, rows } = useProduction();
+  const { production, rows } = usePlanned();
   const [busy, setBusy] = useState('');
   const [problem, setProblem] = useState('');
   const [drawing, setDrawing] = useState<Stroke[] | null>(null);

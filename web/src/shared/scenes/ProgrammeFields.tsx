@@ -1,12 +1,12 @@
 import { START_KINDS, START_KIND_WORDS, sceneFields, type Scene } from '@kavrell/core/scenes';
 import { formatMinuteOfDay, formatMinutes, formatWallMinute, parseClockOn, parseMinutes } from '@kavrell/core/units';
-import { useProduction } from '../../app/production.tsx';
+import { usePlanned } from '../../app/production.tsx';
 import { change } from '../../platform/rows.ts';
 import { FieldEdit } from '../../ui/FieldEdit.tsx';
 
 /** Day, start and length of a moment or cue: with a day and a time it is a line of that day by itself. */
 export function ProgrammeFields({ scene }: { scene: Scene }) {
-  const { production, rows } = useProduction();
+  const { production, rows } = usePlanned();
   const own = rows.days.find((d) => d.id === scene.dayId);
   const clock = (m: number | null) => (m === null ? '' : own ? formatMinuteOfDay(m, own) : formatWallMinute(m));
   const save = (label: string) => (values: Record<string, unknown>) =>

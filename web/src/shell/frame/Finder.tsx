@@ -2,7 +2,7 @@ import { Box } from '@chakra-ui/react';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { screenLink } from '../../app/links.ts';
-import { useProduction } from '../../app/production.tsx';
+import { usePlanned } from '../../app/production.tsx';
 import { SCREENS } from '../screens.ts';
 
 interface Found {
@@ -16,7 +16,7 @@ const MOST = 12;
 
 /** `/`: find a screen, scene, shot, person or place by any part of its name. */
 export function Finder({ close }: { close: () => void }) {
-  const { rows, production, day, me } = useProduction();
+  const { rows, production, day, me } = usePlanned();
   const navigate = useNavigate();
   const [text, setText] = useState('');
   const [at, setAt] = useState(0);

@@ -13,7 +13,7 @@ import { Loading } from '../../ui/parts.tsx';
 import { SheetPlace, hold, openSheet, useSheet } from '../../ui/sheet.tsx';
 import { Guard } from '../../app/Trouble.tsx';
 import { screenLink } from '../../app/links.ts';
-import { useProduction } from '../../app/production.tsx';
+import { usePlanned } from '../../app/production.tsx';
 import { fetchOtherScreens } from '../screens.ts';
 import { DayRibbon } from './DayRibbon.tsx';
 import { Finder } from './Finder.tsx';
@@ -23,7 +23,7 @@ import { PhoneRail, Rail } from './Rail.tsx';
 import { useWide } from '../../ui/wide.ts';
 
 function Clock() {
-  const { production, day } = useProduction();
+  const { production, day } = usePlanned();
   const now = useNow(production, 1000);
   const clock = usePreferences((s) => s.clock);
   const zone = day?.timeZone ?? Intl.DateTimeFormat().resolvedOptions().timeZone;
@@ -57,7 +57,7 @@ function Clock() {
 }
 
 function Chooser() {
-  const { production, rows, day } = useProduction();
+  const { production, rows, day } = usePlanned();
   const navigate = useNavigate();
   const { screen = 'day' } = useParams();
   return (
@@ -145,7 +145,7 @@ function Notices() {
 
 /** Ribbon, rail, screen, side sheet, ledger: what stands around every screen. */
 export function Frame({ path, title, children }: { path: string; title: string; children: ReactNode }) {
-  const { production, me } = useProduction();
+  const { production, me } = usePlanned();
   const wide = useWide();
   const [finding, setFinding] = useState(false);
   const [place, setPlace] = useState<HTMLElement | null>(null);

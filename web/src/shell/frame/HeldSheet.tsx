@@ -14,7 +14,7 @@ import { forget } from '../../platform/session.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Part, Why } from '../../ui/parts.tsx';
 import { hold, useSheet, type Held } from '../../ui/sheet.tsx';
-import { useProduction } from '../../app/production.tsx';
+import { usePlanned, useProduction } from '../../app/production.tsx';
 import { Backups, Sessions } from './Keeping.tsx';
 import { MediaFolders } from './MediaFolders.tsx';
 import { Waiting } from './Waiting.tsx';
@@ -107,7 +107,7 @@ function Choice<T extends string>({
 
 function Settings() {
   const p = usePreferences();
-  const { me } = useProduction();
+  const { me } = usePlanned();
   const client = useQueryClient();
   return (
     <>
@@ -258,7 +258,7 @@ function Keys() {
 }
 
 function SimulatedClock() {
-  const { production, day } = useProduction();
+  const { production, day } = usePlanned();
   const nowMin = day ? msToMinute(day.date, day.timeZone, productionNow(production)) : 0;
   const [text, setText] = useState(() => formatClock(Math.floor(nowMin / 60) % 24, Math.floor(nowMin) % 60, '24'));
   const [problem, setProblem] = useState('');

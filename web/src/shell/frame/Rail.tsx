@@ -1,13 +1,13 @@
 import { Box } from '@chakra-ui/react';
-import { useEffect, useState } from 'react';
+import { useEffect, useState, type ReactNode } from 'react';
 import { NavLink } from 'react-router';
 import { deliverableFacts, scopeChecks } from '@kavrell/core/brief';
 import { cameraToMend } from '@kavrell/core/productions';
 import { undecided } from '@kavrell/core/risks';
 import { clockStates } from '@kavrell/core/clocks';
 import { formatCount } from '@kavrell/core/units';
-import { productionNow } from '../../platform/clock.ts';
-import { useProduction, type ProductionView } from '../../app/production.tsx';
+import { useNow } from '../../platform/clock.ts';
+import { usePlanned, useProduction, type PlannedView } from '../../app/production.tsx';
 import { screenLink } from '../../app/links.ts';
 import { SCREENS, type ScreenEntry } from '../screens.ts';
 import { LIGHT_PARTS } from '@kavrell/core/productions';
@@ -17,50 +17,75 @@ const GROUPS = ['Prepare', 'On the day', 'After'] as const;
 
 const WANTS_JAM = new Set(['never', 'due', 'circle']);
 
-/** How many things on a screen need a decision. */
-function decisions(path: string, { rows, facts, cards, day, stale }: ProductionView, lightToMend: number): number {
-  if (path === 'day') return (facts?.plan.violations.length ?? 0) + (facts?.plan.assumptions.length ?? 0);
-  if (path === 'places') return rows.places.filter((p) => !p.confirmed).length;
-  if (path === 'light') return lightToMend;
-  if (path === 'camera') return cameraToMend(rows);
-  if (path === 'risks') return undecided(rows.rehearsalNotes).length;
-  if (path === 'clocks')
-    return clockStates(rows.clocks, rows.jams, productionNow(rows.production)).filter((s) => WANTS_JAM.has(s.standing))
-      .length;
-  if (path === 'scenes') return stale.size;
-  if (path === 'brief')
-    return (
-      scopeChecks(rows.asks, rows.shots, rows.cameras, rows.people).filter((c) => c.state === 'hole').length +
-      rows.deliverables.filter((d) =>
-        deliverableFacts(d, rows.production, rows.shots, rows.scenes).demands.some((x) => x.level === 'look'),
-      ).length
-    );
-  if (path === 'copies') return cards.filter((c) => c.card.unloaded && c.clips.length > 0 && c.state !== 'kept').length;
-  if (path === 'people')
-    return rows.engagements.length === 0 || !day
+/** How many things of the plan need a decision, by screen. */
+const DECISIONS: Readonly<Record<string, (view: PlannedView) => number>> = {
+  day: ({ timed }) => (timed?.violations.length ?? 0) + (timed?.assumptions.length ?? 0),
+  places: ({ rows }) => rows.places.filter((p) => !p.confirmed).length,
+  camera: ({ rows }) => cameraToMend(rows),
+  risks: ({ rows }) => undecided(rows.rehearsalNotes).length,
+  scenes: ({ stale }) => stale.size,
+  brief: ({ rows }) =>
+    scopeChecks(rows.asks, rows.shots, rows.cameras, rows.people).filter((c) => c.state === 'hole').length +
+    rows.deliverables.filter((d) =>
+      deliverableFacts(d, rows.production, rows.shots, rows.scenes).demands.some((x) => x.level === 'look'),
+    ).length,
+  people: ({ rows, day }) =>
+    rows.engagements.length === 0 || !day
       ? 0
-      : rows.people.filter((p) => !rows.engagements.some((e) => e.personId === p.id)).length;
-  return 0;
+      : rows.people.filter((p) => !rows.engagements.some((e) => e.personId === p.id)).length,
+};
+
+function Count({ count }: { count: number }) {
+  if (count === 0) return null;
+  return (
+    <Box as="span" color="look" fontSize="s" aria-label={formatCount(count, 'thing to decide', 'things to decide')}>
+      {count}
+    </Box>
+  );
 }
 
-function Entry({ screen, lightToMend }: { screen: ScreenEntry; lightToMend: number }) {
-  const view = useProduction();
-  const count = decisions(screen.path, view, lightToMend);
+function PlanCount({ path }: { path: string }) {
+  const view = usePlanned();
+  return <Count count={DECISIONS[path]?.(view) ?? 0} />;
+}
+
+/** Clocks drift while nothing is written: counted again each minute. */
+function ClockCount() {
+  const { production, rows } = usePlanned();
+  const states = clockStates(rows.clocks, rows.jams, useNow(production, 60000));
+  return <Count count={states.filter((s) => WANTS_JAM.has(s.standing)).length} />;
+}
+
+function CardCount() {
+  const { cards } = useProduction();
+  return <Count count={cards.filter((c) => c.card.unloaded && c.clips.length > 0 && c.state !== 'kept').length} />;
+}
+
+function LightCount() {
+  return <Count count={useLightToMend()} />;
+}
+
+/** Screens whose count leans on more than the plan as it is written. */
+const OWN_COUNT: Readonly<Record<string, () => ReactNode>> = {
+  clocks: ClockCount,
+  copies: CardCount,
+  light: LightCount,
+};
+
+function Entry({ screen }: { screen: ScreenEntry }) {
+  const { production, day } = usePlanned();
+  const Own = OWN_COUNT[screen.path];
   return (
-    <NavLink to={screenLink(view.production.id, view.day?.number ?? null, screen.path)} className="rail-link">
+    <NavLink to={screenLink(production.id, day?.number ?? null, screen.path)} className="rail-link">
       <span>{screen.title}</span>
-      {count ? (
-        <Box as="span" color="look" fontSize="s" aria-label={formatCount(count, 'thing to decide', 'things to decide')}>
-          {count}
-        </Box>
-      ) : null}
+      {Own ? <Own /> : <PlanCount path={screen.path} />}
     </NavLink>
   );
 }
 
 /** Setups on whose plans something must be mended, counted once the page is idle: twelve of them take longer than a frame. */
 function useLightToMend(): number {
-  const { me, rows, day } = useProduction();
+  const { me, rows, day } = usePlanned();
   const [count, setCount] = useState(0);
   const own = useSome(rows, LIGHT_PARTS);
   useEffect(() => {
@@ -98,8 +123,7 @@ const linkCss = {
 
 /** The three words, and the screens under each. */
 export function Rail() {
-  const { me } = useProduction();
-  const lightToMend = useLightToMend();
+  const { me } = usePlanned();
   return (
     <Box
       as="nav"
@@ -120,7 +144,7 @@ export function Rail() {
               {group}
             </Box>
             {screens.map((s) => (
-              <Entry key={s.path} screen={s} lightToMend={lightToMend} />
+              <Entry key={s.path} screen={s} />
             ))}
           </Box>
         );
@@ -131,7 +155,7 @@ export function Rail() {
 
 /** The phone's rail: three tabs, the screens of the open one above them. */
 export function PhoneRail({ path }: { path: string }) {
-  const { me, production, day } = useProduction();
+  const { me, production, day } = usePlanned();
   const current = SCREENS.find((s) => s.path === path)?.group ?? 'Prepare';
   const mine = SCREENS.filter((s) => s.roles.includes(me.role));
   return (

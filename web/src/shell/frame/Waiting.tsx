@@ -7,7 +7,7 @@ import { tell } from '../../platform/notices.ts';
 import { isReadable, outbox, useOutbox, type Entry, type Refused } from '../../platform/outbox.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Look, Part } from '../../ui/parts.tsx';
-import { useProduction } from '../../app/production.tsx';
+import { usePlanned } from '../../app/production.tsx';
 
 const said = (value: unknown): string => (typeof value === 'string' ? value : JSON.stringify(value));
 
@@ -143,7 +143,7 @@ function NotTaken({ refused }: { refused: Refused }) {
 
 /** What others made on this device: it waits for them; the owner may send it under their names. */
 function OfOthers({ entries }: { entries: readonly Entry[] }) {
-  const { me } = useProduction();
+  const { me } = usePlanned();
   const names = [...new Set(entries.map((e) => e.by?.name ?? 'a newer Kavrell'))];
   return (
     <>
