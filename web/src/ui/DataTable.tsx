@@ -1,39 +1,23 @@
-import { Box, Flex } from '@chakra-ui/react';
-import {
-  getCoreRowModel,
-  getSortedRowModel,
-  useReactTable,
-  type ColumnDef,
-  type RowSelectionState,
-  type SortingState,
-} from '@tanstack/react-table';
-import { useVirtualizer } from '@tanstack/react-virtual';
-import { useCallback, useEffect, useMemo, useRef, useState, type KeyboardEvent, type ReactNode } from 'react';
+import { Box } from '@chakra-ui/react';
+import { useMemo, useRef, useState, type KeyboardEvent, type ReactNode } from 'react';
 import type { z } from 'zod';
-import { toCsv } from '@kavrell/core/formats';
 import { someOf } from '@kavrell/core/records';
 import { wordsOf } from '../platform/api.ts';
-import { saveAs } from '../platform/save.ts';
-import { fitting, leastPx } from './fitting.ts';
+import { widened } from './chosenColumns.ts';
+import type { Column } from './column.ts';
+import { ManyFields } from './ManyFields.tsx';
 import { PastePreview } from './PastePreview.tsx';
-import { isMany, rangeOf, type Cell, type CellRange } from './range.ts';
-import { tableKey } from './tableKey.ts';
-import { useCells, type WriteCells } from './useCells.ts';
-import { chosen, useColumnChoice, widened } from './chosenColumns.ts';
-import { ColumnsButton } from './ColumnsButton.tsx';
-import { type RowActions } from './TableRow.tsx';
-import type { Column, Grouping } from './column.ts';
-import { useElementWidth } from './width.ts';
+import { isMany } from './range.ts';
+import { TableBar } from './TableBar.tsx';
 import { ROW_PX, TableBody } from './TableBody.tsx';
 import { TableHead } from './TableHead.tsx';
-import { TableTools } from './TableTools.tsx';
-import { havingWords, textsOf, linesOf } from './tableLines.ts';
-import { Button } from './Button.tsx';
+import { tableKey } from './tableKey.ts';
+import { type RowActions } from './TableRow.tsx';
+import { useActiveCell } from './useActiveCell.ts';
+import { useCells, type WriteCells } from './useCells.ts';
+import { useTableView, type TableSource } from './useTableView.ts';
 
-interface Props<R extends { id: string }> {
-  name: string;
-  rows: readonly R[];
-  columns: readonly Column<R>[];
+interface Props<R extends { id: string }> extends TableSource<R> {
   /** Checks what was typed before it is taken. */
   fields?: z.ZodObject;
   selectedId?: string | null;
@@ -45,8 +29,6 @@ interface Props<R extends { id: string }> {
   onMove?: (row: R, toIndex: number) => void;
   actions?: ReactNode;
   height?: string;
-  /** Ways to part the rows under headings: what a row belongs to, and what a heading says of its rows. */
-  groups?: readonly Grouping<R>[];
   /** Writes many rows, each with its own values, and makes new ones: what a paste from a spreadsheet does. */
   onPaste?: WriteCells<R>;
   /** Rows are as high as what they say: for short lists of sentences. */
@@ -59,128 +41,24 @@ interface Props<R extends { id: string }> {
   onPasteBeyond?: (text: string) => void;
 }
 
-const OVERSCAN = 6;
-
-/** How many cells are chosen, while there is more than one. */
-const saidOf = (range: CellRange): string =>
-  isMany(range) ? `${range.bottom - range.top + 1} × ${range.right - range.left + 1} cells` : '';
-
 /**
  * The one table: sort, filter, select many, edit in place (one or all selected), reorder, CSV out, everything from
  * the keyboard. Draws only the rows in view.
  */
-export function DataTable<R extends { id: string }>({
-  name,
-  rows,
-  columns: allColumns,
-  fields,
-  selectedId,
-  onSelect,
-  onEdit,
-  onDelete,
-  onMove,
-  actions,
-  height,
-  groups,
-  onPaste,
-  onPasteBeyond,
-  identity,
-  grows,
-  tall = false,
-}: Props<R>) {
-  const [sorting, setSorting] = useState<SortingState>([]);
-  const [filter, setFilter] = useState('');
-  const [picked, setPicked] = useState<RowSelectionState>({});
-  const [active, setActive] = useState<Cell>({ row: 0, column: 0 });
-  /** `typed`: what the first key of an edit said. */
-  const [editing, setEditing] = useState<{ rowId: string; column: string; typed?: string } | null>(null);
-  /** Where a range of cells begins; it ends at the active one. */
-  const [anchor, setAnchor] = useState<Cell | null>(null);
+export function DataTable<R extends { id: string }>(props: Props<R>) {
+  const { name, rows, columns: allColumns, fields, selectedId, onSelect, onEdit, onDelete, onMove } = props;
   const [problem, setProblem] = useState('');
-  const [groupId, setGroupId] = useState('');
   const scroller = useRef<HTMLDivElement>(null);
-  const width = useElementWidth(scroller);
-  const [choice, choose] = useColumnChoice(name);
-  const columns = useMemo(() => fitting(chosen(allColumns, choice), width), [allColumns, choice, width]);
-  const wantsFocus = useRef(false);
-
-  const defs = useMemo<ColumnDef<R>[]>(
-    () => allColumns.map((c) => ({ id: c.id, accessorFn: (r) => c.value(r) ?? '', sortingFn: 'alphanumeric' })),
-    [allColumns],
-  );
-  const textOf = useMemo(() => textsOf(allColumns), [allColumns]);
-  const data = useMemo(() => [...rows], [rows]);
-  const table = useReactTable({
-    data,
-    columns: defs,
-    state: { sorting, rowSelection: picked },
-    onSortingChange: setSorting,
-    onRowSelectionChange: setPicked,
-    getRowId: (r) => r.id,
-    getCoreRowModel: getCoreRowModel(),
-    getSortedRowModel: getSortedRowModel(),
-    enableColumnFilters: false,
-  });
-  const ordered = table.getRowModel().rows;
-  const sorted = useMemo(() => havingWords(ordered, filter, textOf), [ordered, filter, textOf]);
-  const grouping = groups?.find((g) => g.id === groupId);
-  /** Rows in the order drawn, and where a heading stands before one. */
-  const { shown, lines } = useMemo(() => linesOf(sorted, grouping), [sorted, grouping]);
-  const lineOf = useMemo(() => {
-    const at: number[] = [];
-    lines.forEach((line, i) => 'row' in line && (at[line.row] = i));
-    return at;
-  }, [lines]);
-  const virtual = useVirtualizer({
-    count: lines.length,
-    getScrollElement: () => scroller.current,
-    estimateSize: () => ROW_PX,
-    overscan: OVERSCAN,
-    initialRect: { width: 900, height: 600 },
-  });
-  const rowStyle = useMemo(
-    () => ({
-      gridTemplateColumns: columns.map((c) => c.width).join(' '),
-      minWidth: columns.reduce((t, c) => t + leastPx(c), 0),
-    }),
-    [columns],
-  );
-  const movable = onMove !== undefined && sorting.length === 0 && filter === '' && !grouping;
-
-  const focusCell = useCallback(
-    (row: number, column: number) => {
-      wantsFocus.current = true;
-      setActive({ row, column });
-      virtual.scrollToIndex(lineOf[row] ?? 0, { align: 'auto' });
-    },
-    [virtual, lineOf],
-  );
-  useEffect(() => {
-    if (!wantsFocus.current || editing) return;
-    const cell = scroller.current?.querySelector<HTMLElement>(`[data-at="${active.row}:${active.column}"]`);
-    if (!cell) return;
-    wantsFocus.current = false;
-    cell.focus();
-  });
-  const follow = useRef<(id: typeof selectedId) => void>(() => undefined);
-  follow.current = (id) => {
-    const at = shown.findIndex((r) => r.id === id);
-    if (at < 0 || at === active.row) return;
-    setActive((a) => ({ ...a, row: at }));
-    virtual.scrollToIndex(lineOf[at] ?? 0, { align: 'auto' });
-  };
-  // Only a selection made elsewhere moves the active row.
-  useEffect(() => follow.current(selectedId), [selectedId]);
-
-  const current = shown[Math.min(active.row, shown.length - 1)]?.original;
-  const many = table.getSelectedRowModel().rows.map((r) => r.original);
+  const view = useTableView(props, scroller);
+  const { table, columns, shown, lines, many, choice, choose } = view;
+  const cell = useActiveCell(view, scroller, selectedId);
+  const { active, setActive, anchor, setAnchor, editing, setEditing, focusCell, range, current, endEdit } = cell;
+  const movable = onMove !== undefined && view.inOwnOrder;
   const targets = (row: R) => (many.some((r) => r.id === row.id) ? many : [row]);
-
-  const range = rangeOf(anchor, active);
   const visible = useMemo(() => shown.map((r) => r.original), [shown]);
   const cells = useCells<R>({
-    ...{ shown: visible, all: rows, columns, allColumns, range, fields, identity, grows },
-    ...{ editing: editing !== null, write: onPaste, writeBeyond: onPasteBeyond },
+    ...{ shown: visible, all: rows, columns, allColumns, range, fields, identity: props.identity, grows: props.grows },
+    ...{ editing: editing !== null, write: props.onPaste, writeBeyond: props.onPasteBeyond },
   });
 
   const take = (row: R, column: Column<R>, text: string, then: 'stay' | 'down' | 'right') => {
@@ -188,8 +66,7 @@ export function DataTable<R extends { id: string }>({
       const values = column.edit?.set(text, row) ?? {};
       const checked = fields ? someOf(fields, values, row as Record<string, unknown>) : values;
       setProblem('');
-      setEditing(null);
-      wantsFocus.current = true;
+      endEdit();
       if (column.edit?.get(row) !== text || many.length > 1) onEdit?.(targets(row), checked, column);
       if (then === 'down') setActive((a) => ({ ...a, row: Math.min(shown.length - 1, a.row + 1) }));
       if (then === 'right') setActive((a) => ({ ...a, column: Math.min(columns.length - 1, a.column + 1) }));
@@ -219,8 +96,7 @@ export function DataTable<R extends { id: string }>({
     take,
     cancel: () => {
       setProblem('');
-      setEditing(null);
-      wantsFocus.current = true;
+      endEdit();
     },
   };
   const rowActions = useMemo<RowActions<R>>(
@@ -254,7 +130,7 @@ export function DataTable<R extends { id: string }>({
       picked: many.length > 0,
       editable: Boolean(col?.edit && onEdit),
       typable: Boolean(col?.edit && !col.edit.options && onEdit),
-      writes: onPaste !== undefined,
+      writes: props.onPaste !== undefined,
       deletes: onDelete !== undefined,
       to,
       step,
@@ -279,49 +155,24 @@ export function DataTable<R extends { id: string }>({
   };
 
   const sortedBy = (id: string) => table.getColumn(id)?.getIsSorted() ?? false;
-  const exportCsv = () =>
-    saveAs(
-      `${name}.csv`,
-      'text/csv',
-      toCsv(
-        allColumns.map((c) => c.header),
-        shown.map((r) => allColumns.map((c) => c.value(r.original))),
-      ),
-    );
+  const letGo = () => table.resetRowSelection();
 
   return (
     <Box minW={0}>
-      <Flex gap={2} mb={2} align="center" wrap="wrap">
-        {actions}
-        {movable && current && current.id === selectedId ? (
-          <>
-            <Button size="small" disabled={active.row === 0} onClick={() => step(-1)}>
-              Move up
-            </Button>
-            <Button size="small" disabled={active.row >= shown.length - 1} onClick={() => step(1)}>
-              Move down
-            </Button>
-          </>
-        ) : null}
-        <Box ml="auto" color="soft" fontSize="s" aria-live="polite">
-          {many.length > 1 ? `${many.length} selected: an edit changes all of them` : saidOf(range)}
-        </Box>
-        <TableTools
-          name={name}
-          groups={groups}
-          groupId={groupId}
-          onGroup={setGroupId}
-          filter={filter}
-          onFilter={setFilter}
-        />
-        <ColumnsButton name={name} columns={allColumns} open={columns} choice={choice} choose={choose} />
-        <Button size="small" onClick={exportCsv}>
-          CSV
-        </Button>
-      </Flex>
+      <TableBar
+        source={props}
+        view={view}
+        actions={props.actions}
+        range={range}
+        step={movable && current && current.id === selectedId ? step : null}
+        row={active.row}
+      />
+      {many.length > 1 && onEdit && fields ? (
+        <ManyFields<R> {...{ name, columns: allColumns, fields, onEdit, onDelete, leave: letGo }} rows={many} />
+      ) : null}
       <div
         ref={scroller}
-        className={tall ? 'table tall' : 'table'}
+        className={props.tall ? 'table tall' : 'table'}
         role="grid"
         aria-label={name}
         aria-rowcount={lines.length + 1}
@@ -329,11 +180,11 @@ export function DataTable<R extends { id: string }>({
         onKeyDown={onKeyDown}
         onCopy={cells.onCopy}
         onPaste={cells.onPaste}
-        style={{ maxHeight: height ?? 'calc(100dvh - 240px)' }}
+        style={{ maxHeight: props.height ?? 'calc(100dvh - 240px)' }}
       >
         <TableHead
           columns={columns}
-          style={rowStyle}
+          style={view.rowStyle}
           sortedBy={sortedBy}
           sort={(id) => table.getColumn(id)?.toggleSorting()}
           widen={(id, px) => choose(widened(choice, id, px))}
@@ -341,16 +192,16 @@ export function DataTable<R extends { id: string }>({
         <TableBody<R>
           lines={lines}
           shown={shown}
-          virtual={virtual}
+          virtual={view.virtual}
           columns={columns}
-          rowStyle={rowStyle}
+          rowStyle={view.rowStyle}
           selectedId={selectedId}
           active={active}
           range={isMany(range) ? range : null}
           editing={editing}
           problem={problem}
           actions={rowActions}
-          tall={tall}
+          tall={props.tall ?? false}
         />
       </div>
       {cells.plan ? (
@@ -363,7 +214,7 @@ export function DataTable<R extends { id: string }>({
       ) : null}
       {shown.length === 0 && rows.length > 0 ? (
         <Box color="soft" py={3}>
-          Nothing matches “{filter}”.
+          Nothing matches “{view.filter}”.
         </Box>
       ) : null}
     </Box>

@@ -12,14 +12,17 @@ interface SheetState {
   held: Held | null;
   /** On narrow screens: whether the screen's sheet is drawn up. */
   open: boolean;
+  /** Several rows of a table are chosen: their sheet stands instead of that of one thing. */
+  many: boolean;
 }
 
-export const useSheet = create<SheetState>(() => ({ held: null, open: false }));
+export const useSheet = create<SheetState>(() => ({ held: null, open: false, many: false }));
 export const hold = (held: Held | null): void => useSheet.setState((s) => ({ held: s.held === held ? null : held }));
 export const openSheet = (open: boolean): void => useSheet.setState({ open, ...(open ? { held: null } : {}) });
 
 /** A screen's side sheet: the selected thing, numbers first. */
-export function Sheet({ children }: { children: ReactNode }) {
+export function Sheet({ children, ofMany = false }: { children: ReactNode; ofMany?: boolean }) {
   const place = useContext(SheetPlace);
-  return place ? createPortal(children, place) : null;
+  const many = useSheet((s) => s.many);
+  return place && many === ofMany ? createPortal(children, place) : null;
 }
