@@ -10,12 +10,11 @@ import { newId } from '../../platform/id.ts';
 import { change } from '../../platform/rows.ts';
 import { heavy } from '../../workers/heavy.ts';
 import { Button } from '../../ui/Button.tsx';
-import { choiceColumn, flagColumn, numberColumn, textColumn } from '../../ui/columns.tsx';
-import type { Column } from '../../ui/column.ts';
 import { Look, Part, Why } from '../../ui/parts.tsx';
 import { Sheet } from '../../ui/sheet.tsx';
 import { TableBench } from '../../app/TableBench.tsx';
 import { TypedNumber } from '../../ui/TypedNumber.tsx';
+import { linkColumns } from './linkColumns.tsx';
 
 const STEP_KHZ = 25;
 const TRIES = 2500;
@@ -51,44 +50,7 @@ export function AirView() {
       ),
     [tuned, spacing],
   );
-  const pictures = rows.links.filter((l) => l.kind === 'picture');
-  const columns = useMemo<Column<Link>[]>(
-    () => [
-      textColumn('name', 'Link', 'minmax(100px, 1fr)'),
-      choiceColumn(
-        'kind',
-        'What',
-        '110px',
-        LINK_KINDS.map((k) => [k, LINK_WORDS[k]] as const),
-      ),
-      {
-        ...numberColumn<Link>('frequencyMhz', 'Frequency', '120px', { unit: 'MHz', optional: true, digits: 3 }),
-        render: (l) => (
-          <span className="mono">
-            {l.frequencyMhz === null ? (l.wired ? 'wired' : 'not tuned') : `${l.frequencyMhz.toFixed(3)} MHz`}
-          </span>
-        ),
-      },
-      { ...flagColumn<Link>('wired', 'By', '80px', 'wire', 'radio'), extra: 4 },
-      { ...textColumn<Link>('reaches', 'Reaches', 'minmax(110px, 1fr)'), extra: 1 },
-      {
-        ...choiceColumn<Link>(
-          'cameraId',
-          'From',
-          '70px',
-          rows.cameras.map((c) => [c.id, c.letter] as const),
-          '–',
-        ),
-        extra: 3,
-      },
-      { ...numberColumn<Link>('delayMs', 'Delay', '80px', { unit: 'ms' }), extra: 2 },
-      { ...numberColumn<Link>('distanceM', 'Distance', '90px', { unit: 'm', optional: true }), extra: 5 },
-      { ...numberColumn<Link>('rangeM', 'Range', '80px', { unit: 'm', optional: true }), extra: 5 },
-      { ...flagColumn<Link>('fixed', 'Tuning', '110px', 'can’t be tuned', 'free'), extra: 6 },
-      { ...numberColumn<Link>('bandwidthKhz', 'Bandwidth', '110px', { unit: 'kHz' }), extra: 7 },
-    ],
-    [rows.cameras],
-  );
+  const columns = useMemo(() => linkColumns(rows.cameras), [rows.cameras]);
   const blank = (kind: Link['kind'], before: readonly object[] = []) => ({
     name: `${LINK_WORDS[kind]} ${rows.links.length + before.length + 1}`,
     kind,
@@ -212,28 +174,7 @@ export function AirView() {
       ) : tuned.length > 1 ? (
         <Box mb={4}>No product of two or three carriers falls on another.</Box>
       ) : null}
-      {pictures.length > 0 ? (
-        <Box mb={4}>
-          <Box as="h2" fontSize="m" mb={2}>
-            Who sees which picture
-          </Box>
-          <Box as="ul" display="grid" gap={1}>
-            {pictures.map((l) => (
-              <li key={l.id}>
-                {rows.cameras.find((c) => c.id === l.cameraId)?.letter ?? '?'} → {l.reaches || 'nobody yet'},{' '}
-                {l.wired ? 'by wire' : 'by radio'}, {((l.delayMs / 1000) * fps).toFixed(1)} frames late
-                {l.rangeM !== null && l.distanceM !== null && l.distanceM > l.rangeM ? (
-                  <Look>
-                    , {l.distanceM} m away and it reaches {l.rangeM} m
-                  </Look>
-                ) : (
-                  ''
-                )}
-              </li>
-            ))}
-          </Box>
-        </Box>
-      ) : null}
+      <Pictures />
       <Sheet>
         <Why
           lines={[
@@ -246,5 +187,35 @@ export function AirView() {
         </Part>
       </Sheet>
     </>
+  );
+}
+
+/** Who sees the picture of which camera, and how late. */
+function Pictures() {
+  const { production, rows } = usePlanned();
+  const fps = fpsOf(production.rate);
+  const pictures = rows.links.filter((l) => l.kind === 'picture');
+  if (pictures.length === 0) return null;
+  return (
+    <Box mb={4}>
+      <Box as="h2" fontSize="m" mb={2}>
+        Who sees which picture
+      </Box>
+      <Box as="ul" display="grid" gap={1}>
+        {pictures.map((l) => (
+          <li key={l.id}>
+            {rows.cameras.find((c) => c.id === l.cameraId)?.letter ?? '?'} → {l.reaches || 'nobody yet'},{' '}
+            {l.wired ? 'by wire' : 'by radio'}, {((l.delayMs / 1000) * fps).toFixed(1)} frames late
+            {l.rangeM !== null && l.distanceM !== null && l.distanceM > l.rangeM ? (
+              <Look>
+                , {l.distanceM} m away and it reaches {l.rangeM} m
+              </Look>
+            ) : (
+              ''
+            )}
+          </li>
+        ))}
+      </Box>
+    </Box>
   );
 }

@@ -26,3 +26,6 @@ export function solved(s: Setting, open: Openable): Setting {
   const given = Object.fromEntries(Object.entries(known).filter(([k]) => k !== open));
   return { ...s, ...solveExposure(given, { fps: s.fps, ndStops: s.ndStops + s.otherStops }) };
 }
+
+/** A value as it stands in a field: whole from 400 on, else to two places. */
+export const tidy = (v: number): string => String(v >= 400 ? Math.round(v) : Math.round(v * 100) / 100);

@@ -1,21 +1,20 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { useEffect, useState } from 'react';
-import { PACE_WORDS, SPREADS, unitName, unitPlan, type Drop, type Odds } from '@kavrell/core/day';
-import { jobPace, planOf, type UnitOdds } from '@kavrell/core/productions';
+import { unitName, unitPlan, type Drop, type Odds } from '@kavrell/core/day';
+import { planOf, type UnitOdds } from '@kavrell/core/productions';
 import { formatCount, formatMinuteOfDay } from '@kavrell/core/units';
 import { shareSaid, useAskedOdds, useDayOdds } from '../../app/odds.ts';
 import { useProduction } from '../../app/production.tsx';
 import { wordsOf } from '../../platform/api.ts';
 import { tell } from '../../platform/notices.ts';
 import { usePreferences } from '../../platform/preferences.ts';
-import { change } from '../../platform/rows.ts';
 import { heavy } from '../../workers/heavy.ts';
 import { Button } from '../../ui/Button.tsx';
-import { Empty, Facts, Figure, Look, Part, Why } from '../../ui/parts.tsx';
-import { Sheet } from '../../ui/sheet.tsx';
+import { Empty, Facts, Figure, Look } from '../../ui/parts.tsx';
 import { LateDaysPart } from './LateDaysPart.tsx';
 import { MissSharesPart } from './MissSharesPart.tsx';
 import { OddsChart } from './OddsChart.tsx';
+import { OddsSheet } from './OddsSheet.tsx';
 import { dropLines } from './base.ts';
 import { useSteady } from '../../platform/some.ts';
 
@@ -84,7 +83,6 @@ export function OddsView() {
     return r?.shot?.code ?? r?.title ?? id;
   };
   const person = (id: string) => rows.people.find((p) => p.id === id)?.shortName ?? id;
-  const pace = jobPace(rows).filter((p) => p.count > 0);
   const seek = async () => {
     setBusy(true);
     try {
@@ -201,48 +199,7 @@ export function OddsView() {
           </Box>
         ) : null}
       </Flex>
-      <Sheet>
-        <Part title="Your pace on this job">
-          {pace.length === 0 ? (
-            'Nothing yet: it is learned from the takes that are rolled.'
-          ) : (
-            <Facts
-              rows={pace.map(
-                (p) => [`${PACE_WORDS[p.kind]}, ${formatCount(p.count, 'time')}`, `× ${p.factor.toFixed(2)}`] as const,
-              )}
-            />
-          )}
-          {pace.length > 0 ? (
-            <Button
-              size="small"
-              mt={3}
-              aria-pressed={production.usePace}
-              look={production.usePace ? 'on' : 'plain'}
-              onClick={() =>
-                void change(production.id, production.usePace ? 'Plans as estimated' : 'Plans at your own pace', [
-                  { op: 'update', table: 'productions', row: production, values: { usePace: !production.usePace } },
-                ])
-              }
-            >
-              {production.usePace ? 'Plans use it' : 'Use it in plans'}
-            </Button>
-          ) : null}
-        </Part>
-        <Why
-          lines={[
-            ...(facts.plan.units.length > 1
-              ? [
-                  `All ${facts.plan.units.length} units: the day wraps with the last of them; they share the day’s luck.`,
-                ]
-              : []),
-            `${odds.runs.toLocaleString('en')} days: each shot and change-over is its estimate (the median) × e^(spread × luck + day spread × the day’s luck).`,
-            `Spreads: shots ${SPREADS.shot}, moves ${SPREADS.place}, relights ${SPREADS.setup}, turnarounds ${SPREADS.side}, repositions ${SPREADS.same}, the whole day ${SPREADS.day}. Rules of thumb.`,
-            'Late days: the latest fifth beside the middle fifth of the same days, on average; each minute of the difference is put to what it went into. With several units, of the one that wraps last.',
-            'The order stays as it is: nobody re-plans while it goes wrong. The same plan gives the same odds.',
-            'Pace: the median of what things took over what was planned, drawn toward 1 with the weight of five.',
-          ]}
-        />
-      </Sheet>
+      <OddsSheet odds={odds} plan={facts.plan} />
     </>
   );
 }

@@ -2,7 +2,7 @@ import { Box, Flex } from '@chakra-ui/react';
 import { useEffect, useRef, useState } from 'react';
 import { timeOrder, unitPlan, type Order, type OrderPlan } from '@kavrell/core/day';
 import { positionAfter } from '@kavrell/core/records';
-import { formatAgainst, formatCount, formatMinuteOfDay, formatMinutes } from '@kavrell/core/units';
+import { formatCount, formatMinuteOfDay } from '@kavrell/core/units';
 import { useProduction } from '../../app/production.tsx';
 import { wordsOf } from '../../platform/api.ts';
 import { tell } from '../../platform/notices.ts';
@@ -10,9 +10,10 @@ import { usePreferences } from '../../platform/preferences.ts';
 import { change } from '../../platform/rows.ts';
 import { seekOrder } from '../../workers/order.ts';
 import { Button } from '../../ui/Button.tsx';
-import { Empty, Look, Part, Why } from '../../ui/parts.tsx';
-import { Sheet } from '../../ui/sheet.tsx';
+import { Empty, Look } from '../../ui/parts.tsx';
 import { useBase, takeOrder } from './base.ts';
+import { OrderRow } from './OrderRow.tsx';
+import { OrdersSheet } from './OrdersSheet.tsx';
 import { useUnit } from './unit.tsx';
 
 type School = OrderPlan['school'];
@@ -218,31 +219,7 @@ export function OrdersView() {
           })}
         </tbody>
       </Box>
-      <Sheet>
-        <Part title="What holds the order">
-          <Box as="ul" display="grid" gap={2}>
-            {listed.violations.map((v) => (
-              <li key={v.message}>
-                <Look>{named(v.message)}</Look>
-              </li>
-            ))}
-            {own.rows
-              .filter((r) => r.pinnedStartMin !== null)
-              .map((r) => (
-                <li key={r.itemId}>
-                  {nameOf(r.itemId)} is fixed at {say(r.pinnedStartMin ?? 0)}.
-                </li>
-              ))}
-          </Box>
-        </Part>
-        <Why
-          lines={[
-            'All orders are timed by the same rules: change-overs before each line, meals where they cost least, windows and fixed starts.',
-            'Up to 15 lines every set is looked at and the earliest wrap is proven; beyond, a seeded search: the same order on any machine.',
-            'People first: least time between anybody’s first and last shot that is not their own. Demanding first: least effort × start.',
-          ]}
-        />
-      </Sheet>
+      <OrdersSheet listed={listed} lines={own.rows} say={say} named={named} nameOf={nameOf} />
     </>
   );
 
@@ -254,70 +231,4 @@ export function OrdersView() {
     const r = facts?.plan.rows.find((x) => x.itemId === id);
     return r?.shot?.code ?? r?.title ?? id;
   }
-}
-
-/** One order of the day beside the one that is listed. */
-function OrderRow({
-  school,
-  title,
-  note,
-  order: o,
-  listed,
-  wrapSaid,
-  more = null,
-  act = null,
-}: {
-  school: string;
-  title: string;
-  note: string;
-  order: Order | null;
-  listed: Order;
-  /** The wrap of an order, as it is said. */
-  wrapSaid: (order: Order) => string;
-  /** What stands here while there is none. */
-  more?: React.ReactNode;
-  act?: React.ReactNode;
-}) {
-  return (
-    <Box as="tr" borderBottom="1px solid" borderColor="hairline" data-school={school}>
-      <Box as="td" py={2} pr={3}>
-        <strong>{title}</strong>
-        <Box color="soft" fontSize="s">
-          {note}
-        </Box>
-      </Box>
-      <Box as="td" textAlign="right" pr={3} whiteSpace="nowrap">
-        {o ? formatMinutes(o.changeMin) : ''}
-      </Box>
-      <Box as="td" textAlign="right" pr={3} whiteSpace="nowrap" className="narrow-off">
-        {o ? formatMinutes(o.waitingMin) : ''}
-      </Box>
-      <Box as="td" textAlign="right" pr={3} whiteSpace="nowrap">
-        {o ? wrapSaid(o) : ''}
-      </Box>
-      <Box as="td" pr={3}>
-        {o ? (
-          <>
-            {o.violations.length ? (
-              <Look>{formatCount(o.violations.length, 'rule')} broken</Look>
-            ) : o.optimal ? (
-              'proven earliest'
-            ) : (
-              ''
-            )}
-            {o !== listed && o.violations.length === 0 ? (
-              <Box color="soft" fontSize="s">
-                {formatAgainst(o.wrapMin - listed.wrapMin, { late: 'later', early: 'earlier', even: 'the same wrap' })}
-              </Box>
-            ) : null}
-          </>
-        ) : (
-          more
-        )}
-      </Box>
-      <Box as="td" textAlign="right">
-        {act}
-      </Box>
-    </Box>
-  );
 }

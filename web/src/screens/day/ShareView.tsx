@@ -3,7 +3,7 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import { DAY_ITEM_DEFAULTS, type DayItem, type Split } from '@kavrell/core/day';
 import { planOf, shareBetweenUnits, shareOverDays } from '@kavrell/core/productions';
 import { msToMinute } from '@kavrell/core/time';
-import { formatCount, formatMinuteOfDay, formatMinutes } from '@kavrell/core/units';
+import { formatCount, formatMinuteOfDay } from '@kavrell/core/units';
 import { usePlanned } from '../../app/production.tsx';
 import { wordsOf } from '../../platform/api.ts';
 import { productionNow } from '../../platform/clock.ts';
@@ -15,6 +15,7 @@ import { Button } from '../../ui/Button.tsx';
 import { FormField } from '../../ui/FormField.tsx';
 import { Empty, Look, Part, Why } from '../../ui/parts.tsx';
 import { Sheet } from '../../ui/sheet.tsx';
+import { SplitLane } from './SplitLane.tsx';
 
 type Found =
   { state: 'seeking' } | { state: 'done'; split: Split; units: boolean } | { state: 'failed'; words: string };
@@ -176,55 +177,16 @@ export function ShareView() {
       {split ? (
         <Box data-split role="status">
           <Box display="grid" gridTemplateColumns="repeat(auto-fit, minmax(260px, 1fr))" gap={4} mb={4}>
-            {split.lanes.map((lane, k) => {
-              const own = dayOf(k);
-              const wrap = wraps[k] ?? 0;
-              const over = Math.max(0, wrap - own.wantedWrapMin);
-              const was = listed[k];
-              return (
-                <Box
-                  key={lane.name}
-                  border="1px solid"
-                  borderColor="hairline"
-                  borderRadius="r"
-                  p={3}
-                  data-lane={lane.name}
-                >
-                  <Box as="h2" fontSize="m" mb={1}>
-                    {lane.name}
-                  </Box>
-                  <Box mb={2}>
-                    {lane.ids.length === 0 ? (
-                      'nothing'
-                    ) : (
-                      <>
-                        wrap {formatMinuteOfDay(wrap, own, clock)}, {formatMinutes(lane.changeMin)} of change-overs
-                        {over > 0.5 ? (
-                          <>
-                            {', '}
-                            <Look>{formatMinutes(over)} over</Look>
-                          </>
-                        ) : null}
-                        {lane.broken > 0 ? (
-                          <>
-                            {', '}
-                            <Look>{formatCount(lane.broken, 'rule')} broken</Look>
-                          </>
-                        ) : null}
-                      </>
-                    )}
-                  </Box>
-                  {was ? (
-                    <Box color="soft" fontSize="s" mb={2}>
-                      As it is: wrap {formatMinuteOfDay(was.wrapMin, own, clock)}, {formatMinutes(was.changeMin)} of
-                      change-overs
-                      {was.violations.length ? `, ${formatCount(was.violations.length, 'rule')} broken` : ''}
-                    </Box>
-                  ) : null}
-                  <Box overflowWrap="anywhere">{lane.ids.map(nameOf).join(' · ')}</Box>
-                </Box>
-              );
-            })}
+            {split.lanes.map((lane, k) => (
+              <SplitLane
+                key={lane.name}
+                lane={lane}
+                own={dayOf(k)}
+                wrap={wraps[k] ?? 0}
+                was={listed[k]}
+                nameOf={nameOf}
+              />
+            ))}
           </Box>
           {found?.state === 'done' && found.units ? (
             <Box mb={3}>

@@ -2,18 +2,15 @@ import { Box, Flex } from '@chakra-ui/react';
 import { useEffect, useMemo, useState } from 'react';
 import {
   checkPlan,
-  circuitUses,
   diffLine,
   faceOf,
   isDrawn,
   lightsOf,
   nameOf,
-  planCautions,
   planDiff,
   readPlan,
   relightTime,
   rigTime,
-  roomForMore,
   sizeOf,
   type PlanItem,
   type Setup,
@@ -26,7 +23,7 @@ import { useKept } from '../../platform/kept.ts';
 import { usePreferences } from '../../platform/preferences.ts';
 import { tell } from '../../platform/notices.ts';
 import { Button } from '../../ui/Button.tsx';
-import { Facts, Part, Why } from '../../ui/parts.tsx';
+import { Part } from '../../ui/parts.tsx';
 import { Sheet } from '../../ui/sheet.tsx';
 import { Views } from '../../ui/Views.tsx';
 import { ADDABLE, newItem, type Addable } from './adding.ts';
@@ -41,6 +38,7 @@ import { useContours } from './useContours.ts';
 import { usePlan } from './usePlan.ts';
 import { LitFor } from './LitFor.tsx';
 import { PlanItems } from './PlanItems.tsx';
+import { PlanWhy, PowerPart } from './PlanParts.tsx';
 import { useSome, useSteady } from '../../platform/some.ts';
 
 const SIDES = ['top', 'side'] as const satisfies readonly Side[];
@@ -151,8 +149,6 @@ export function PlanView({ setup }: { setup: Setup }) {
     [from, plan, setup.hands, s.catalogue, s.room],
   );
   const fits = useMemo(() => (timed ? fitsIn(timed, setup.id) : []), [timed, setup.id]);
-  const cautions = planCautions(s);
-  const uses = circuitUses(s).filter((u) => u.itemIds.length > 0);
 
   return (
     <>
@@ -224,49 +220,10 @@ export function PlanView({ setup }: { setup: Setup }) {
         )}
         <Findings findings={findings} editing={editing} onSelect={select} />
         <Feasible setup={setup} plan={plan} s={s} fits={fits} editing={editing} day={day} clock={clock} />
-        {uses.length > 0 ? (
-          <Part title="Power, at full draw">
-            <Facts
-              rows={uses.map(
-                (u) =>
-                  [
-                    u.circuit.name,
-                    `${u.load.totalA.toFixed(1)} of ${u.load.allowedA === null ? 'unknown' : `${u.load.allowedA.toFixed(1)} A`}`,
-                  ] as const,
-              )}
-            />
-            {uses.map((u) => (
-              <Box key={u.circuit.id} color="soft" fontSize="s">
-                {roomForMore(u)}
-              </Box>
-            ))}
-          </Part>
-        ) : null}
+        <PowerPart s={s} />
         <Cues plan={plan} editing={editing} />
         <LitFor setup={setup} s={s} editing={editing} />
-        <Why
-          lines={[
-            'Reading × (reference² + r²) ÷ (distance² + r²) for round lamps, form factors for panels; × beam × cosine at the cheek. Cheeks look 50° to each side of the face.',
-            'Frames and boards glow evenly in nine pieces by what falls on them; walls throw back Φ·ρ ÷ (A·(1 − ρ)), spread evenly; a black flag takes away its form factor of what comes from all around.',
-            `Stop: E = 250·T² ÷ (t·EI) at ${s.settings.fps} fps, ${s.settings.shutterDeg}°, EI ${s.settings.ei}.`,
-            rig.why,
-            'Typical figures of their class, good to about a third of a stop. A meter wins: put your own readings into the kit.',
-            ...(s.daylight
-              ? [
-                  `Sun ${s.daylight.altitudeDeg.toFixed(0)}° high at ${s.daylight.azimuthDeg.toFixed(0)}°, ${plan.sky} sky: typical daylight, good to about a stop.`,
-                ]
-              : []),
-          ]}
-        />
-        {cautions.length > 0 ? (
-          <Part title="Care">
-            <Box as="ul" display="grid" gap={1}>
-              {cautions.map((c) => (
-                <li key={c}>{c}</li>
-              ))}
-            </Box>
-          </Part>
-        ) : null}
+        <PlanWhy s={s} rigWhy={rig.why} />
       </Sheet>
     </>
   );

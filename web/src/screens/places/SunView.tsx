@@ -2,7 +2,6 @@ import { Box, Flex } from '@chakra-ui/react';
 import { useMemo, useState } from 'react';
 import {
   faceLight,
-  placeFields,
   skylineAt,
   sunPatch,
   sunPath,
@@ -12,7 +11,7 @@ import {
   type SunWish,
   sunPlaceOf,
 } from '@kavrell/core/places';
-import { SKIES, daylight, sunPosition, sunTimes, type Sky } from '@kavrell/core/sun';
+import { SKIES, daylight, sunPosition, type Sky } from '@kavrell/core/sun';
 import { formatLux, formatMinuteOfDay } from '@kavrell/core/units';
 import { NoDay } from '../../app/NoDay.tsx';
 import { usePlanned } from '../../app/production.tsx';
@@ -20,11 +19,10 @@ import { usePreferences } from '../../platform/preferences.ts';
 import { change } from '../../platform/rows.ts';
 import { tell } from '../../platform/notices.ts';
 import { Button } from '../../ui/Button.tsx';
-import { FieldEdit } from '../../ui/FieldEdit.tsx';
-import { Empty, Figure, Facts, Look, Part, Why } from '../../ui/parts.tsx';
-import { Sheet } from '../../ui/sheet.tsx';
+import { Empty, Figure, Look } from '../../ui/parts.tsx';
 import { RoomDrawing } from './RoomDrawing.tsx';
 import { SunChart } from './SunChart.tsx';
+import { SunSheet } from './SunSheet.tsx';
 
 const COMPASS = ['N', 'NE', 'E', 'SE', 'S', 'SW', 'W', 'NW'];
 export const compass = (deg: number): string => COMPASS[Math.round(deg / 45) % 8] ?? 'N';
@@ -53,7 +51,6 @@ export function SunView({ place }: { place: Place }) {
     );
   const sun = sunPosition(at, minute);
   const up = sun.altitudeDeg > Math.max(0, skylineAt(place.skyline, sun.azimuthDeg));
-  const times = sunTimes(at);
   const light = daylight(sun.altitudeDeg, sky);
   const say = (m: number | null) => (m === null ? 'not this day' : formatMinuteOfDay(m, day, clock));
   const span = ([from, to]: readonly [number, number]) => `${say(from)} to ${say(to)}`;
@@ -215,56 +212,7 @@ export function SunView({ place }: { place: Place }) {
             ))}
         </>
       ) : null}
-      <Sheet>
-        <Part>
-          <h2>{place.name}</h2>
-        </Part>
-        <Part title={`Sun on day ${day.number}`}>
-          <Facts
-            rows={[
-              ['First light', say(times.dawnMin)],
-              ['Sunrise, flat horizon', say(times.riseMin)],
-              ['Over the skyline from', say(steps.find((s) => s.up)?.minute ?? null)],
-              ['Low sun until', say(times.lowSunEndMin)],
-              ['Low sun from', say(times.lowSunStartMin)],
-              ['Behind the skyline', say(steps.findLast((s) => s.up)?.minute ?? null)],
-              ['Sunset, flat horizon', say(times.setMin)],
-              ['Dark', say(times.duskMin)],
-            ]}
-          />
-        </Part>
-        <Part title="Skyline">
-          <FieldEdit
-            label="Bearing and height, in degrees"
-            value={place.skyline.map((p) => `${p.bearingDeg} ${p.altitudeDeg}`).join(', ')}
-            fields={placeFields}
-            hint="Such as: 180 0, 240 4, 275 9"
-            set={(text) => ({ skyline: parseSkyline(text) })}
-            save={(values) =>
-              void change(production.id, `${place.name}: skyline`, [
-                { op: 'update', table: 'places', row: place, values },
-              ])
-            }
-          />
-        </Part>
-        <Why
-          lines={[
-            `Position ${at.latitude.toFixed(4)}°, ${at.longitude.toFixed(4)}°, zone ${day.timeZone}; steps of 5 minutes.`,
-            'Front-lit: the sun within 45° of where the face looks; back-lit: beyond 120°.',
-            'Light of sun and sky: typical daylight by the sun’s height, good to about a stop. Cloud decides.',
-          ]}
-        />
-      </Sheet>
+      <SunSheet {...{ place, day, at, steps, say }} />
     </>
   );
-}
-
-function parseSkyline(text: string): { bearingDeg: number; altitudeDeg: number }[] {
-  if (text.trim() === '') return [];
-  return text.split(',').map((pair) => {
-    const [bearing, altitude, ...rest] = pair.trim().split(/\s+/).map(Number);
-    if (bearing === undefined || altitude === undefined || rest.length > 0 || !Number.isFinite(bearing + altitude))
-      throw new Error(`“${pair.trim()}” is no bearing and height: write 240 4.`);
-    return { bearingDeg: bearing, altitudeDeg: altitude };
-  });
 }

@@ -1,0 +1,56 @@
+import { PACE_WORDS, SPREADS, type DayPlan, type Odds } from '@kavrell/core/day';
+import { jobPace } from '@kavrell/core/productions';
+import { formatCount } from '@kavrell/core/units';
+import { useProduction } from '../../app/production.tsx';
+import { change } from '../../platform/rows.ts';
+import { Button } from '../../ui/Button.tsx';
+import { Facts, Part, Why } from '../../ui/parts.tsx';
+import { Sheet } from '../../ui/sheet.tsx';
+
+/** Beside the odds: the pace of this job, and what the days that are played rest on. */
+export function OddsSheet({ odds, plan }: { odds: Odds; plan: DayPlan }) {
+  const { production, rows } = useProduction();
+  const pace = jobPace(rows).filter((p) => p.count > 0);
+  return (
+    <Sheet>
+      <Part title="Your pace on this job">
+        {pace.length === 0 ? (
+          'Nothing yet: it is learned from the takes that are rolled.'
+        ) : (
+          <Facts
+            rows={pace.map(
+              (p) => [`${PACE_WORDS[p.kind]}, ${formatCount(p.count, 'time')}`, `× ${p.factor.toFixed(2)}`] as const,
+            )}
+          />
+        )}
+        {pace.length > 0 ? (
+          <Button
+            size="small"
+            mt={3}
+            aria-pressed={production.usePace}
+            look={production.usePace ? 'on' : 'plain'}
+            onClick={() =>
+              void change(production.id, production.usePace ? 'Plans as estimated' : 'Plans at your own pace', [
+                { op: 'update', table: 'productions', row: production, values: { usePace: !production.usePace } },
+              ])
+            }
+          >
+            {production.usePace ? 'Plans use it' : 'Use it in plans'}
+          </Button>
+        ) : null}
+      </Part>
+      <Why
+        lines={[
+          ...(plan.units.length > 1
+            ? [`All ${plan.units.length} units: the day wraps with the last of them; they share the day’s luck.`]
+            : []),
+          `${odds.runs.toLocaleString('en')} days: each shot and change-over is its estimate (the median) × e^(spread × luck + day spread × the day’s luck).`,
+          `Spreads: shots ${SPREADS.shot}, moves ${SPREADS.place}, relights ${SPREADS.setup}, turnarounds ${SPREADS.side}, repositions ${SPREADS.same}, the whole day ${SPREADS.day}. Rules of thumb.`,
+          'Late days: the latest fifth beside the middle fifth of the same days, on average; each minute of the difference is put to what it went into. With several units, of the one that wraps last.',
+          'The order stays as it is: nobody re-plans while it goes wrong. The same plan gives the same odds.',
+          'Pace: the median of what things took over what was planned, drawn toward 1 with the weight of five.',
+        ]}
+      />
+    </Sheet>
+  );
+}
