@@ -1,16 +1,11 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { pathOf, lightPlanPdf, lightPlanSvg } from '@kavrell/contract';
-import { mirrored, PLAN_DEFAULTS, SETUP_DEFAULTS, sizeOf, type Setup } from '@kavrell/core/light';
+import { type Setup } from '@kavrell/core/light';
 import { usePlanned } from '../../app/production.tsx';
 import { StalePart } from '../../app/Stale.tsx';
-import { newId } from '../../platform/id.ts';
 import { useKeptView } from '../../platform/kept.ts';
 import { useKeysOf } from '../../platform/keys.ts';
-import { tell } from '../../platform/notices.ts';
-import { change } from '../../platform/rows.ts';
 import { Button, LinkButton } from '../../ui/Button.tsx';
-import { FieldEdit } from '../../ui/FieldEdit.tsx';
-import { setupFields } from '@kavrell/core/light';
 import { Empty, Facts, Part } from '../../ui/parts.tsx';
 import { useHashSelection } from '../../ui/selection.ts';
 import { Sheet } from '../../ui/sheet.tsx';
@@ -18,6 +13,8 @@ import { Views } from '../../ui/Views.tsx';
 import { KitView } from './KitView.tsx';
 import { NeedsView } from './NeedsView.tsx';
 import { PlanView } from './PlanView.tsx';
+import { SetupPart } from './SetupPart.tsx';
+import { useSetupEdits } from './useSetupEdits.ts';
 import { SetupsView } from './SetupsView.tsx';
 
 const VIEWS = [
@@ -45,70 +42,19 @@ export function LightScreen() {
   const [place] = rows.places;
   const setup =
     rows.setups.find((s) => s.id === selectedId) ?? rows.setups.find((s) => s.id === lastId) ?? rows.setups[0];
-  const nextCode = () => {
-    for (let n = rows.setups.length + 1; ; n += 1) if (!rows.setups.some((s) => s.code === `L${n}`)) return `L${n}`;
-  };
   const openSetup = (s: Setup) => {
     setLastId(s.id);
     select(s.id);
   };
+  const edits = useSetupEdits(setup, (id) => {
+    if (id) setLastId(id);
+    select(id);
+  });
+  const { variant } = edits;
   const add = () => {
-    if (!place) return;
-    const id = newId();
-    const where = setup?.placeId ?? place.id;
-    const room = rows.rooms.find((r) => r.placeId === where);
-    void change(production.id, 'Added a light setup', [
-      {
-        op: 'insert',
-        table: 'setups',
-        id,
-        values: {
-          ...SETUP_DEFAULTS,
-          code: nextCode(),
-          name: 'New setup',
-          placeId: where,
-          plan: { ...PLAN_DEFAULTS, roomId: room?.id ?? null },
-        },
-      },
-    ]);
     setView('plan');
-    setLastId(id);
-    select(id);
+    edits.add();
   };
-  const variant = (other: boolean) => {
-    if (!setup) return;
-    const id = newId();
-    const [w] = sizeOf(setup.plan, rows.rooms.find((r) => r.id === setup.plan.roomId) ?? null);
-    const code = nextCode();
-    void change(production.id, `${code} from ${setup.code}`, [
-      {
-        op: 'insert',
-        table: 'setups',
-        id,
-        values: {
-          code,
-          name: `${setup.name}${other ? ', other side' : ', variant'}`.slice(0, 80),
-          placeId: setup.placeId,
-          rigMin: null,
-          notes: '',
-          hands: setup.hands,
-          fromSetupId: setup.id,
-          plan: other ? mirrored(setup.plan, w) : setup.plan,
-        },
-      },
-    ]);
-    setLastId(id);
-    select(id);
-    tell(`${code} is made from ${setup.code} and keeps the link: what differs is its relight.`);
-  };
-  const remove = () => {
-    if (!setup) return;
-    void change(production.id, `Deleted ${setup.code}`, [{ op: 'delete', table: 'setups', row: setup }]);
-    tell(`Deleted ${setup.code}. Ctrl+Z brings it back.`);
-    select(null);
-  };
-  const save = (values: Record<string, unknown>) =>
-    setup && void change(production.id, `${setup.code}: name`, [{ op: 'update', table: 'setups', row: setup, values }]);
   const used = setup ? rows.shots.filter((s) => s.setupId === setup.id) : [];
   const params = setup ? { productionId: production.id, setupId: setup.id } : null;
 
@@ -191,29 +137,7 @@ export function LightScreen() {
           <PlanView setup={setup} />
           <Sheet>
             <StalePart id={setup.id} table="setups" />
-            <Part title="This setup">
-              <FieldEdit label="Code" value={setup.code} fields={setupFields} set={(code) => ({ code })} save={save} />
-              <FieldEdit label="Name" value={setup.name} fields={setupFields} set={(name) => ({ name })} save={save} />
-              <FieldEdit
-                label="Place"
-                value={setup.placeId}
-                fields={setupFields}
-                set={(placeId) => ({ placeId, plan: { ...setup.plan, roomId: null } })}
-                save={save}
-                options={rows.places.map((p) => [p.id, p.name] as const)}
-              />
-              <FieldEdit
-                label="Notes"
-                value={setup.notes}
-                fields={setupFields}
-                set={(notes) => ({ notes })}
-                save={save}
-              />
-              <Facts rows={[['Used by', used.map((s) => s.code).join(' ') || 'no shot yet']]} />
-              <Button size="small" mt={3} onClick={remove}>
-                Delete this setup
-              </Button>
-            </Part>
+            <SetupPart setup={setup} edits={edits} used={used} />
           </Sheet>
         </>
       ) : view === 'setups' ? (

@@ -1,15 +1,6 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { useMemo } from 'react';
-import {
-  PLACE_DEFAULTS,
-  TOPICS,
-  parsePosition,
-  placeFields,
-  recheck,
-  spotOf,
-  sunPlaceOf,
-  type Place,
-} from '@kavrell/core/places';
+import { PLACE_DEFAULTS, placeFields, recheck, spotOf, sunPlaceOf, type Place } from '@kavrell/core/places';
 import { tell } from '../../platform/notices.ts';
 import { zoneAt } from '../../platform/zone.ts';
 import { formatMinuteOfDay } from '@kavrell/core/units';
@@ -22,15 +13,14 @@ import { usePreferences } from '../../platform/preferences.ts';
 import { change } from '../../platform/rows.ts';
 import { useHashSelection } from '../../ui/selection.ts';
 import { Button } from '../../ui/Button.tsx';
-import { choiceColumn, flagColumn, minutesColumn, textColumn } from '../../ui/columns.tsx';
 import { DataTable } from '../../ui/DataTable.tsx';
-import type { Column } from '../../ui/column.ts';
 import { tableEdits } from '../../ui/edits.ts';
 import { RowFields } from '../../ui/RowFields.tsx';
-import { Empty, Facts, Look, Part } from '../../ui/parts.tsx';
+import { Empty, Facts, Part } from '../../ui/parts.tsx';
 import { Sheet, openSheet } from '../../ui/sheet.tsx';
 import { Views } from '../../ui/Views.tsx';
 import { MovesView } from './MovesView.tsx';
+import { placeColumns } from './placeColumns.tsx';
 import { RoomsView } from './RoomsView.tsx';
 import { SunView } from './SunView.tsx';
 import { WalkView } from './WalkView.tsx';
@@ -46,11 +36,6 @@ type View = (typeof VIEWS)[number][0];
 /** Views that are about one place. */
 const OF_PLACE: ReadonlySet<View> = new Set(['walk', 'rooms', 'sun']);
 const KEYS = [{ keys: 'arrows, Enter', does: 'go through the table; edit a cell' }];
-
-const positionWords = (p: Place): string => {
-  const spot = spotOf(p);
-  return spot ? `${spot.latitude.toFixed(5)}, ${spot.longitude.toFixed(5)}` : '';
-};
 
 /** Where it is shot: scouted, measured, its sun, its power, and the minutes between. */
 export function PlacesScreen() {
@@ -71,58 +56,7 @@ export function PlacesScreen() {
     }
     return of;
   }, [rows.places, rows.placeFacts, date]);
-  const columns = useMemo<Column<Place>[]>(
-    () => [
-      textColumn('name', 'Place', 'minmax(96px, 1.2fr)'),
-      {
-        ...flagColumn<Place>('confirmed', 'Agreed', '110px', 'confirmed', 'not confirmed'),
-        render: (p) => (p.confirmed ? <span>confirmed</span> : <Look>not confirmed</Look>),
-      },
-      {
-        id: 'known',
-        header: 'Scouted',
-        width: '130px',
-        value: (p) => known.get(p.id)?.known ?? 0,
-        render: (p) => (
-          <span>
-            {known.get(p.id)?.known ?? 0} of {TOPICS.length}
-            {known.get(p.id)?.again ? <Look>, {known.get(p.id)?.again} again</Look> : null}
-          </span>
-        ),
-      },
-      {
-        ...choiceColumn<Place>(
-          'backupPlaceId',
-          'If it falls through',
-          '150px',
-          rows.places.map((p) => [p.id, p.name] as const),
-          'nothing',
-        ),
-        extra: 5,
-      },
-      { ...minutesColumn<Place>('walkMin', 'Walk', '80px'), extra: 0.5 },
-      { ...textColumn<Place>('power', 'Power', 'minmax(140px, 1fr)'), extra: 1 },
-      { ...textColumn<Place>('directions', 'Way there', 'minmax(120px, 1fr)'), extra: 4 },
-      { ...textColumn<Place>('parking', 'Parking', 'minmax(120px, 1fr)'), extra: 2 },
-      { ...textColumn<Place>('address', 'Address', 'minmax(140px, 1fr)'), extra: 3 },
-      { ...textColumn<Place>('contact', 'Contact', '130px'), extra: 4 },
-      { ...textColumn<Place>('hospital', 'Hospital', '160px'), extra: 6 },
-      {
-        id: 'position',
-        header: 'Position',
-        width: '150px',
-        extra: 7,
-        value: positionWords,
-        render: (p) => (spotOf(p) ? <span>{positionWords(p)}</span> : <Look>not said</Look>),
-        edit: {
-          get: positionWords,
-          set: (text) => (text.trim() === '' ? { latitude: null, longitude: null } : parsePosition(text)),
-        },
-      },
-      { ...textColumn<Place>('notes', 'Notes', 'minmax(180px, 1.5fr)'), extra: 3 },
-    ],
-    [known, rows.places],
-  );
+  const columns = useMemo(() => placeColumns(rows.places, known), [known, rows.places]);
   const edits = tableEdits<Place>(
     production.id,
     'places',

@@ -8,39 +8,18 @@ import {
   riskFields,
   type ListedRisk,
   type Risk,
-  type Trigger,
 } from '@kavrell/core/risks';
-import { formatMinuteOfDay, parseClockOn, parseMinutes } from '@kavrell/core/units';
-import { wallToMinute } from '@kavrell/core/time';
 import { usePlanned } from '../../app/production.tsx';
 import { newId } from '../../platform/id.ts';
 import { change } from '../../platform/rows.ts';
 import { Button } from '../../ui/Button.tsx';
+import { TriggerPart } from './TriggerPart.tsx';
 import { FieldEdit } from '../../ui/FieldEdit.tsx';
 import { Part } from '../../ui/parts.tsx';
 
-const TRIGGERS = [
-  ['none', 'none'],
-  ['gust', 'gusts over'],
-  ['rain', 'rain over'],
-  ['behind', 'behind by over'],
-  ['time', 'at a time'],
-] as const;
-const FRESH: Readonly<Record<Trigger['kind'], Trigger>> = {
-  gust: { kind: 'gust', overMps: 8, fromMin: null, byMin: null },
-  rain: { kind: 'rain', overMm: 0.5, fromMin: null, byMin: null },
-  behind: { kind: 'behind', overMin: 20 },
-  time: { kind: 'time', atMin: 720 },
-};
-const number = (text: string, what: string) => {
-  const value = Number(text.trim().replace(',', '.'));
-  if (text.trim() === '' || !Number.isFinite(value)) throw new Error(`${what} is a number.`);
-  return value;
-};
-
 /** One risk: how bad, when it is there, what can be done, who decides. A found one is kept once something is decided on it. */
 export function RiskSheet({ risk }: { risk: ListedRisk }) {
-  const { production, rows, day } = usePlanned();
+  const { production, rows } = usePlanned();
   const save = (label: string) => (edit: Record<string, unknown>) => {
     const set = BY_HAND.filter((key) => key in edit);
     const byHand = [...new Set([...(risk.row?.byHand ?? []), ...set])];
@@ -68,14 +47,6 @@ export function RiskSheet({ risk }: { risk: ListedRisk }) {
         },
       ]);
   };
-  const t = risk.trigger;
-  /** A trigger stands beside the plan, in its elapsed minutes. */
-  const clockOf = (text: string) => {
-    const wallMin = parseClockOn(text, day);
-    return day ? wallToMinute(day.date, day.timeZone, wallMin) : wallMin;
-  };
-  const say = (m: number | null) => (m === null || !day ? '' : formatMinuteOfDay(m, day));
-  const setTrigger = (trigger: Trigger | null) => save('Trigger')({ trigger });
   const remedies = risk.remedies;
   const people = rows.people.filter((p) => p.kind === 'crew').map((p) => [p.id, p.shortName] as const);
   return (
@@ -142,77 +113,7 @@ export function RiskSheet({ risk }: { risk: ListedRisk }) {
           ))}
         </Flex>
       </Part>
-      <Part title="When it is there">
-        <FieldEdit
-          label="Trigger"
-          value={t?.kind ?? 'none'}
-          fields={riskFields}
-          set={(v) => ({ trigger: v === 'none' ? null : FRESH[v as Trigger['kind']] })}
-          save={save('Trigger')}
-          options={TRIGGERS}
-        />
-        {t?.kind === 'gust' ? (
-          <FieldEdit
-            label="Gusts over, m/s"
-            value={String(t.overMps)}
-            fields={riskFields}
-            set={(v) => ({ trigger: { ...t, overMps: number(v, 'The gust') } })}
-            save={save('Trigger')}
-          />
-        ) : null}
-        {t?.kind === 'rain' ? (
-          <FieldEdit
-            label="Rain over, mm an hour"
-            value={String(t.overMm)}
-            fields={riskFields}
-            set={(v) => ({ trigger: { ...t, overMm: number(v, 'The rain') } })}
-            save={save('Trigger')}
-          />
-        ) : null}
-        {t?.kind === 'gust' || t?.kind === 'rain' ? (
-          <>
-            <FieldEdit
-              label="It matters from"
-              hint="Empty: all day"
-              value={say(t.fromMin)}
-              fields={riskFields}
-              set={(v) => ({ trigger: { ...t, fromMin: v.trim() === '' ? null : clockOf(v) } })}
-              save={save('Trigger')}
-            />
-            <FieldEdit
-              label="By"
-              hint="Empty: all day"
-              value={say(t.byMin)}
-              fields={riskFields}
-              set={(v) => ({ trigger: { ...t, byMin: v.trim() === '' ? null : clockOf(v) } })}
-              save={save('Trigger')}
-            />
-          </>
-        ) : null}
-        {t?.kind === 'behind' ? (
-          <FieldEdit
-            label="Behind by over, minutes"
-            value={String(t.overMin)}
-            fields={riskFields}
-            set={(v) => ({ trigger: { ...t, overMin: parseMinutes(v) } })}
-            save={save('Trigger')}
-          />
-        ) : null}
-        {t?.kind === 'time' ? (
-          <FieldEdit
-            label="At"
-            value={say(t.atMin)}
-            fields={riskFields}
-            set={(v) => ({ trigger: { ...t, atMin: clockOf(v) } })}
-            save={save('Trigger')}
-          />
-        ) : null}
-        {t ? (
-          <Button size="small" onClick={() => setTrigger(null)}>
-            No trigger
-          </Button>
-        ) : null}
-      </Part>
+      <TriggerPart trigger={risk.trigger} save={save('Trigger')} />
       <Part title="How bad">
         <FieldEdit
           label="Likelihood"
