@@ -43,7 +43,7 @@ export default tseslint.config(
   {
     files: ['web/src/**/*.{ts,tsx}'],
     ignores: ['**/*.test.{ts,tsx}'],
-    rules: { 'max-lines-per-function': ['error', { max: 300, skipBlankLines: true, skipComments: true }] },
+    rules: { 'max-lines-per-function': ['error', { max: 180, skipBlankLines: true, skipComments: true }] },
   },
   {
     files: ['web/src/**/*.{ts,tsx}'],

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { defineTable, id, line, readBy, recordBase } from '../../base/records/index.ts';
 
 export const CONSENT_STATES = ['asked', 'signed', 'refused'] as const;
+export type ConsentState = (typeof CONSENT_STATES)[number];
 
 export const signature = z
   .array(z.array(z.number().min(-0.1).max(1.1)).min(2).max(2000, 'A stroke is too long.'))

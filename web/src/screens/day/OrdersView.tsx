@@ -1,33 +1,18 @@
 import { Box, Flex } from '@chakra-ui/react';
-import { useEffect, useRef, useState } from 'react';
-import { timeOrder, unitPlan, type Order, type OrderPlan } from '@kavrell/core/day';
+import { timeOrder, unitPlan, type Order } from '@kavrell/core/day';
 import { positionAfter } from '@kavrell/core/records';
 import { formatCount, formatMinuteOfDay } from '@kavrell/core/units';
 import { useProduction } from '../../app/production.tsx';
-import { wordsOf } from '../../platform/api.ts';
 import { tell } from '../../platform/notices.ts';
 import { usePreferences } from '../../platform/preferences.ts';
 import { change } from '../../platform/rows.ts';
-import { seekOrder } from '../../workers/order.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Empty, Look } from '../../ui/parts.tsx';
 import { useBase, takeOrder } from './base.ts';
 import { OrderRow } from './OrderRow.tsx';
 import { OrdersSheet } from './OrdersSheet.tsx';
 import { useUnit } from './unit.tsx';
-
-type School = OrderPlan['school'];
-const SCHOOLS: readonly (readonly [School, string, string])[] = [
-  ['changeovers', 'Fewest change-overs', 'the earliest wrap'],
-  ['people', 'People first', 'least waiting'],
-  ['effort', 'Demanding first', 'the hardest while fresh'],
-];
-
-type Found =
-  | { state: 'seeking'; wrapMin: number | null; changeMin: number | null }
-  | { state: 'done'; order: Order }
-  | { state: 'failed'; words: string }
-  | { state: 'stopped' };
+import { SCHOOLS, useSeekOrders } from './useSeekOrders.ts';
 
 /** The order as listed beside what each school would have, with what each costs; taken with one press, kept beside, never forced. */
 export function OrdersView() {
@@ -35,19 +20,7 @@ export function OrdersView() {
   const clock = usePreferences((s) => s.clock);
   const { unit } = useUnit();
   const base = useBase(unit);
-  const [found, setFound] = useState<Partial<Record<School, Found>>>({});
-  const running = useRef<(() => void)[]>([]);
-  const stop = () => {
-    running.current.splice(0).forEach((cancel) => cancel());
-    setFound((f) =>
-      Object.fromEntries(
-        Object.entries(f).map(([k, v]) => [k, v?.state === 'seeking' ? { state: 'stopped' as const } : v]),
-      ),
-    );
-  };
-  useEffect(() => () => running.current.splice(0).forEach((cancel) => cancel()), []);
-  // An order found for another plan is none.
-  useEffect(() => setFound({}), [facts?.plan, unit]);
+  const { found, seek, stop, seeking } = useSeekOrders(base, facts?.plan, named);
   if (!facts || !day || !base)
     return (
       <Empty title="Nothing to put in order">
@@ -57,24 +30,6 @@ export function OrdersView() {
   const listed = timeOrder(base.order, base.ids, base.before);
   const say = (m: number) => formatMinuteOfDay(m, day, clock);
   const strike = day.strikeMin;
-  const seek = () => {
-    stop();
-    for (const [school] of SCHOOLS) {
-      setFound((f) => ({ ...f, [school]: { state: 'seeking', wrapMin: null, changeMin: null } }));
-      const { done, cancel } = seekOrder({ ...base.order, school, seed: 1 }, base.before, (b) =>
-        setFound((f) =>
-          f[school]?.state === 'seeking'
-            ? { ...f, [school]: { state: 'seeking', wrapMin: b.wrapMin, changeMin: b.changeMin } }
-            : f,
-        ),
-      );
-      running.current.push(cancel);
-      done.then(
-        (order) => setFound((f) => ({ ...f, [school]: { state: 'done', order } })),
-        (error: unknown) => setFound((f) => ({ ...f, [school]: { state: 'failed', words: named(wordsOf(error)) } })),
-      );
-    }
-  };
   const own = unitPlan(facts.plan, unit);
   const items = rows.dayItems.filter((i) => i.dayId === day.id && i.unit === unit);
   const take = (words: string, ids: readonly string[]) => {
@@ -101,7 +56,6 @@ export function OrdersView() {
   const ownIds = new Set(own.rows.map((r) => r.itemId));
   const saved = rows.savedOrders.filter((o) => o.dayId === day.id && o.itemIds.some((id) => ownIds.has(id)));
   const beside = { listed, wrapSaid: (o: Order) => say(o.wrapMin + strike) };
-  const seeking = Object.values(found).some((f) => f?.state === 'seeking');
   return (
     <>
       <Flex gap={2} mb={3} wrap="wrap">

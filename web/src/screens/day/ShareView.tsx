@@ -1,9 +1,9 @@
-import { Box, Flex } from '@chakra-ui/react';
+import { Box } from '@chakra-ui/react';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { DAY_ITEM_DEFAULTS, type DayItem, type Split } from '@kavrell/core/day';
 import { planOf, shareBetweenUnits, shareOverDays } from '@kavrell/core/productions';
 import { msToMinute } from '@kavrell/core/time';
-import { formatCount, formatMinuteOfDay } from '@kavrell/core/units';
+import { formatMinuteOfDay } from '@kavrell/core/units';
 import { usePlanned } from '../../app/production.tsx';
 import { wordsOf } from '../../platform/api.ts';
 import { productionNow } from '../../platform/clock.ts';
@@ -12,9 +12,9 @@ import { usePreferences } from '../../platform/preferences.ts';
 import { change, type Op } from '../../platform/rows.ts';
 import { seekSplit } from '../../workers/order.ts';
 import { Button } from '../../ui/Button.tsx';
-import { FormField } from '../../ui/FormField.tsx';
 import { Empty, Look, Part, Why } from '../../ui/parts.tsx';
 import { Sheet } from '../../ui/sheet.tsx';
+import { ShareAsk } from './ShareAsk.tsx';
 import { SplitLane } from './SplitLane.tsx';
 
 type Found =
@@ -125,49 +125,13 @@ export function ShareView() {
   const wraps = split?.lanes.map((l, k) => l.wrapMin + dayOf(k).strikeMin) ?? [];
   return (
     <>
-      <Flex gap={4} wrap="wrap" align="end" mb={3}>
-        <FormField label="Share out">
-          {(props) => (
-            <select
-              className="field"
-              {...props}
-              value={by}
-              onChange={(e) => setBy(e.target.value === 'units' ? 'units' : 'days')}
-            >
-              <option value="days">over the days still to come</option>
-              <option value="units">this day between two units</option>
-            </select>
-          )}
-        </FormField>
-        {by === 'units' && second.length > 0 ? (
-          <FormField label="The second unit has">
-            {(props) => (
-              <select className="field" {...props} value={camera?.letter} onChange={(e) => setLetter(e.target.value)}>
-                {second.map((c) => (
-                  <option key={c.id} value={c.letter}>
-                    camera {c.letter}
-                    {c.operatorId ? `, ${rows.people.find((p) => p.id === c.operatorId)?.shortName}` : ''}
-                  </option>
-                ))}
-              </select>
-            )}
-          </FormField>
-        ) : null}
-        {by === 'days' && free.length > 0 ? (
-          <label style={{ display: 'flex', gap: 8, alignItems: 'center', minHeight: 36, marginBottom: 16 }}>
-            <input type="checkbox" checked={withFree} onChange={(e) => setWithFree(e.target.checked)} />
-            with {formatCount(free.length, 'shot')} on no day
-          </label>
-        ) : null}
-        <Button
-          look="primary"
-          mb={4}
-          disabled={trouble !== '' || found?.state === 'seeking'}
-          onClick={() => void seek()}
-        >
-          {found?.state === 'seeking' ? 'Sharing out …' : 'Share out'}
-        </Button>
-      </Flex>
+      <ShareAsk
+        {...{ by, setBy, second, camera, setLetter, withFree, setWithFree }}
+        freeCount={free.length}
+        canSeek={trouble === ''}
+        isSeeking={found?.state === 'seeking'}
+        seek={() => void seek()}
+      />
       {trouble ? <Empty title="Nothing to share out">{trouble}</Empty> : null}
       {found?.state === 'failed' ? (
         <Box role="alert">

@@ -1,17 +1,17 @@
-import { Box, Flex } from '@chakra-ui/react';
+import { Box } from '@chakra-ui/react';
 import { useMemo, useState } from 'react';
 import { consentsPdf, pathOf, personLink } from '@kavrell/contract';
 import { productionFields } from '@kavrell/core/brief';
 import {
   CONSENT_DEFAULTS,
-  consentFields,
   consentsNeeded,
   guestsFrom,
   personFields,
+  type ConsentState,
   type Signature,
 } from '@kavrell/core/people';
-import { formatCount, formatDate } from '@kavrell/core/units';
-import { Giving, OnlyHere } from '../../app/Giving.tsx';
+import { formatCount } from '@kavrell/core/units';
+import { OnlyHere } from '../../app/Giving.tsx';
 import { usePlanned } from '../../app/production.tsx';
 import { productionNow } from '../../platform/clock.ts';
 import { call, wordsOf } from '../../platform/api.ts';
@@ -24,8 +24,7 @@ import { FieldEdit } from '../../ui/FieldEdit.tsx';
 import { FormField } from '../../ui/FormField.tsx';
 import { Look, Part, Why } from '../../ui/parts.tsx';
 import { Sheet } from '../../ui/sheet.tsx';
-import { SignPad } from './SignPad.tsx';
-import { SignatureMark } from './SignatureMark.tsx';
+import { ConsentRow } from './ConsentRow.tsx';
 
 /** Who must agree to be seen, and who has: by list, on paper, or with a finger on this device. */
 export function ConsentsView() {
@@ -41,7 +40,7 @@ export function ConsentsView() {
   const today = new Date(productionNow(production)).toISOString().slice(0, 10);
   const nameOf = (id: string) => rows.people.find((p) => p.id === id)?.shortName ?? '';
   const fullName = (id: string) => rows.people.find((p) => p.id === id)?.name ?? '';
-  const say = (personId: string, state: 'asked' | 'signed' | 'refused', signature: Signature | null = null) => {
+  const say = (personId: string, state: ConsentState, signature: Signature | null = null) => {
     const row = rows.consents.find((c) => c.personId === personId);
     const values = { state, signedOn: state === 'signed' ? today : null, signature, terms: production.consentTerms };
     void change(production.id, `${nameOf(personId)}: ${state}`, [
@@ -61,12 +60,6 @@ export function ConsentsView() {
       tell(wordsOf(error));
     }
   };
-  const messageTo = (person: (typeof rows.people)[number], path: string) => ({
-    kind: person.email ? ('mail' as const) : ('message' as const),
-    recipient: person.email,
-    subject: `${production.title}: may ${person.minor ? person.name : 'you'} be seen?`,
-    body: `Read what it is for, and sign or say no: ${window.location.origin}${path}`,
-  });
   const add = () => {
     const ops = guests.map((values): Op => ({ op: 'insert', table: 'people', id: newId(), values }));
     void change(production.id, `Added ${formatCount(ops.length, 'person', 'people')} in the picture`, ops);
@@ -98,74 +91,15 @@ export function ConsentsView() {
         const row = rows.consents.find((c) => c.personId === need.personId);
         const person = rows.people.find((p) => p.id === need.personId);
         if (!person) return null;
-        const link = links.get(person.id);
         return (
-          <Box key={need.personId} borderTop="1px solid" borderColor="hairline" py={2} data-consent={person.shortName}>
-            <Box
-              display="grid"
-              gridTemplateColumns={{ base: '1fr', md: 'minmax(0, 1fr) auto' }}
-              gap={2}
-              alignItems="center"
-            >
-              <Box>
-                {need.state === 'signed' ? need.words : <Look>{need.words}</Look>}
-                {row?.signedOn ? (
-                  <Box as="span" color="soft">
-                    {' '}
-                    {formatDate(row.signedOn, { year: true })}
-                  </Box>
-                ) : null}
-                {row?.signature ? <SignatureMark signature={row.signature} name={person.name} /> : null}
-              </Box>
-              <Flex gap={2} wrap="wrap">
-                <Button size="small" onClick={() => setSigning(signing === person.id ? null : person.id)}>
-                  Sign here
-                </Button>
-                {link ? null : (
-                  <Button size="small" onClick={() => void giveLink(person.id)}>
-                    Their link
-                  </Button>
-                )}
-                {(['asked', 'signed', 'refused'] as const).map((state) => (
-                  <Button
-                    key={state}
-                    size="small"
-                    aria-pressed={row?.state === state}
-                    look={row?.state === state ? 'on' : 'plain'}
-                    onClick={() => say(need.personId, state)}
-                  >
-                    {state === 'signed' ? 'signed on paper' : state}
-                  </Button>
-                ))}
-              </Flex>
-            </Box>
-            {link ? (
-              <Box mt={2}>
-                <Giving path={link} name={person.name} message={messageTo(person, link)} />
-              </Box>
-            ) : null}
-            {signing === person.id ? (
-              <SignPad
-                name={person.minor ? `a guardian of ${person.name}` : person.name}
-                terms={production.consentTerms}
-                take={(signature) => say(person.id, 'signed', signature)}
-                cancel={() => setSigning(null)}
-              />
-            ) : null}
-            {row?.state === 'signed' && person.minor && !row.guardian ? (
-              <FieldEdit
-                label={`Who signed for ${person.shortName}`}
-                value={row.guardian}
-                fields={consentFields}
-                set={(v) => ({ guardian: v })}
-                save={(values) =>
-                  void change(production.id, `${person.shortName}: guardian`, [
-                    { op: 'update', table: 'consents', row, values },
-                  ])
-                }
-              />
-            ) : null}
-          </Box>
+          <ConsentRow
+            key={person.id}
+            {...{ need, person, row, link: links.get(person.id) }}
+            giveLink={() => void giveLink(person.id)}
+            signing={signing === person.id}
+            sign={(open) => setSigning(open ? person.id : null)}
+            say={(state, signature) => say(person.id, state, signature)}
+          />
         );
       })}
       <Box mt={6} maxW="520px">

@@ -11,7 +11,7 @@ import {
   type SunWish,
   sunPlaceOf,
 } from '@kavrell/core/places';
-import { SKIES, daylight, sunPosition, type Sky } from '@kavrell/core/sun';
+import { daylight, sunPosition, type Sky } from '@kavrell/core/sun';
 import { formatLux, formatMinuteOfDay } from '@kavrell/core/units';
 import { NoDay } from '../../app/NoDay.tsx';
 import { usePlanned } from '../../app/production.tsx';
@@ -23,6 +23,7 @@ import { Empty, Figure, Look } from '../../ui/parts.tsx';
 import { RoomDrawing } from './RoomDrawing.tsx';
 import { SunChart } from './SunChart.tsx';
 import { SunSheet } from './SunSheet.tsx';
+import { SunWishFields } from './SunWishFields.tsx';
 
 const COMPASS = ['N', 'NE', 'E', 'SE', 'S', 'SW', 'W', 'NW'];
 export const compass = (deg: number): string => COMPASS[Math.round(deg / 45) % 8] ?? 'N';
@@ -101,60 +102,7 @@ export function SunView({ place }: { place: Place }) {
         <Figure name="Sun, square to it">{up ? formatLux(light.sunLux) : '0 lx'}</Figure>
         <Figure name="Sky, on the ground">{formatLux(light.skyLux)}</Figure>
       </Box>
-      <Flex gap={3} wrap="wrap" align="end" mb={4}>
-        <label>
-          Face looks to, °
-          <input
-            className="field"
-            inputMode="numeric"
-            style={{ width: 90, display: 'block' }}
-            value={facing}
-            onChange={(e) => setFacing(Math.min(360, Number(e.target.value.replace(/\D/g, '')) || 0))}
-          />
-        </label>
-        <label>
-          Sky
-          <select
-            className="field"
-            style={{ display: 'block', width: 120 }}
-            value={sky}
-            onChange={(e) => setSky(e.target.value as Sky)}
-          >
-            {SKIES.map((s) => (
-              <option key={s}>{s}</option>
-            ))}
-          </select>
-        </label>
-        <label>
-          Wished
-          <select
-            className="field"
-            style={{ display: 'block', width: 130 }}
-            value={wish.light ?? ''}
-            onChange={(e) => setWish({ ...wish, light: (e.target.value || null) as SunWish['light'] })}
-          >
-            <option value="back">back-lit</option>
-            <option value="side">side-lit</option>
-            <option value="front">front-lit</option>
-            <option value="">any side</option>
-          </select>
-        </label>
-        <label>
-          no higher than, °
-          <input
-            className="field"
-            inputMode="numeric"
-            style={{ width: 110, display: 'block' }}
-            value={wish.mostAltitudeDeg ?? ''}
-            onChange={(e) =>
-              setWish({
-                ...wish,
-                mostAltitudeDeg: e.target.value === '' ? null : Number(e.target.value.replace(/\D/g, '')),
-              })
-            }
-          />
-        </label>
-      </Flex>
+      <SunWishFields {...{ facing, setFacing, sky, setSky, wish, setWish }} />
       <Box mb={4} data-sun-windows>
         {spans.length === 0 ? (
           <Look>Not on this day at this place.</Look>

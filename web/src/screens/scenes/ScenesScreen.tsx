@@ -1,16 +1,15 @@
-import { Box, Flex } from '@chakra-ui/react';
+import { Flex } from '@chakra-ui/react';
 import { useEffect, useRef, useState } from 'react';
 import { flushSync } from 'react-dom';
-import { SCENE_DEFAULTS, rollup, type Scene } from '@kavrell/core/scenes';
+import { SCENE_DEFAULTS, type Scene } from '@kavrell/core/scenes';
 import { positionAfter } from '@kavrell/core/records';
-import { formatCount, formatEighths, formatMinuteOfDay, formatMinutes } from '@kavrell/core/units';
 import { useProduction } from '../../app/production.tsx';
 import { newId } from '../../platform/id.ts';
 import { useKeptView } from '../../platform/kept.ts';
 import { useKey, useKeysOf } from '../../platform/keys.ts';
 import { change } from '../../platform/rows.ts';
 import { Button } from '../../ui/Button.tsx';
-import { Empty, Look, Part } from '../../ui/parts.tsx';
+import { Empty, Part } from '../../ui/parts.tsx';
 import { useHashSelection } from '../../ui/selection.ts';
 import { Sheet, openSheet } from '../../ui/sheet.tsx';
 import { Later } from '../../ui/Later.tsx';
@@ -22,6 +21,7 @@ import { PunchView } from './PunchView.tsx';
 import { SceneSheet } from './SceneSheet.tsx';
 import { SceneStrip } from './SceneStrip.tsx';
 import { ScriptView } from './ScriptView.tsx';
+import { SceneHead } from './SceneHead.tsx';
 import { ShotSheet } from './ShotSheet.tsx';
 import { ShotsView } from './ShotsView.tsx';
 import { TrackView } from './TrackView.tsx';
@@ -54,7 +54,7 @@ const OF_SCENE = new Set<View>(['shots', 'script']);
 
 /** The scenes and what gives them: shots, coverage, text, time, stills and who has what. */
 export function ScenesScreen() {
-  const { production, rows, facts, stale, day } = useProduction();
+  const { production, rows, facts } = useProduction();
   const [selectedId, select] = useHashSelection();
   const [openId, setOpenId] = useState<string | null>(null);
   const [all, setAll] = useState(false);
@@ -136,10 +136,7 @@ export function ScenesScreen() {
     );
   }
   const shots = all || !OF_SCENE.has(view) ? rows.shots : rows.shots.filter((s) => s.sceneId === scene.id);
-  const sums = rollup(shots, rows.scenes);
-  const place = rows.places.find((p) => p.id === scene.placeId);
   const own = !all && OF_SCENE.has(view);
-  const staleShots = shots.filter((s) => stale.has(s.id)).length;
   return (
     <>
       <Flex gap={3} mb={3} wrap="wrap" justify="space-between">
@@ -155,49 +152,16 @@ export function ScenesScreen() {
           onAll={view === 'shots' ? () => setAll(true) : null}
         />
       ) : null}
-      <Flex align="baseline" gap={3} mb={3} wrap="wrap">
-        <Box as="h1" fontSize="xl" lineHeight="1.15" overflowWrap="anywhere" minW={0}>
-          {own ? (
-            <>
-              <Box as="span" fontSize="xxl" mr={3}>
-                {scene.number}
-              </Box>
-              {scene.title}
-            </>
-          ) : view === 'shots' ? (
-            'All shots'
-          ) : (
-            VIEWS.find(([v]) => v === view)?.[1]
-          )}
-        </Box>
-        <Box color="soft" data-scene-sums hidden={view === 'track' || view === 'import'}>
-          {[
-            own ? (place?.name ?? 'no place chosen') : '',
-            own && scene.plannedMin !== null && day ? formatMinuteOfDay(scene.plannedMin, day) : '',
-            own && scene.kind === 'shots' ? formatEighths(scene.eighths) : '',
-            formatCount(sums.shots, 'shot'),
-            `${formatMinutes(sums.minutes)} of shooting`,
-            formatCount(sums.takes, 'take'),
-            formatCount(sums.setups, 'set-up'),
-            sums.musts.length ? formatCount(sums.musts.length, 'must', 'musts') : '',
-          ]
-            .filter(Boolean)
-            .join(' · ')}
-        </Box>
-        {staleShots ? <Look>{formatCount(staleShots, 'shot')} stale</Look> : null}
-        {own ? (
-          <Button
-            ml="auto"
-            size="small"
-            onClick={() => {
-              select(scene.id);
-              openSheet(true);
-            }}
-          >
-            About the scene
-          </Button>
-        ) : null}
-      </Flex>
+      <SceneHead
+        scene={own ? scene : null}
+        title={view === 'shots' ? 'All shots' : (VIEWS.find(([v]) => v === view)?.[1] ?? '')}
+        shots={shots}
+        summed={view !== 'track' && view !== 'import'}
+        about={() => {
+          select(scene.id);
+          openSheet(true);
+        }}
+      />
       {view === 'shots' ? (
         <ShotsView
           scene={scene}

@@ -100,29 +100,7 @@ export function TrackBench({ track }: { track: Track }) {
         </Button>
       </ScreenHead>
       <TrackLanes track={track} pins={pins} gaps={gaps} atS={atS} go={go} play={play} />
-      <Box my={2} aria-live="polite">
-        {gaps.length === 0 && overlaps.length === 0 ? 'Covered from end to end, nothing twice.' : null}
-        {gaps.length ? (
-          <Look>
-            {formatCount(gaps.length, 'gap')}:{' '}
-            {gaps
-              .slice(0, 6)
-              .map((g) => `${formatTrackTime(g.fromS)}–${formatTrackTime(g.toS)}`)
-              .join(', ')}
-            {gaps.length > 6 ? ' …' : ''}.{' '}
-          </Look>
-        ) : null}
-        {overlaps.length ? (
-          <span className="soft">
-            {formatCount(overlaps.length, 'overlap')}:{' '}
-            {overlaps
-              .slice(0, 6)
-              .map((g) => `${formatTrackTime(g.fromS)}–${formatTrackTime(g.toS)}`)
-              .join(', ')}
-            .
-          </span>
-        ) : null}
-      </Box>
+      <HolesLine gaps={gaps} overlaps={overlaps} />
       <Flex gap={3} wrap="wrap" align="center" mb={3}>
         {track.fileHash ? (
           <audio
@@ -213,5 +191,32 @@ export function TrackBench({ track }: { track: Track }) {
         <TrackFields track={track} save={save} />
       </Box>
     </section>
+  );
+}
+
+type Holes = ReturnType<typeof trackHoles>;
+const MOST_SAID = 6;
+const spansSaid = (spans: Holes['gaps']) =>
+  spans
+    .slice(0, MOST_SAID)
+    .map((g) => `${formatTrackTime(g.fromS)}–${formatTrackTime(g.toS)}`)
+    .join(', ') + (spans.length > MOST_SAID ? ' …' : '');
+
+/** What of a track no shot is on, and what two are. */
+function HolesLine({ gaps, overlaps }: Pick<Holes, 'gaps' | 'overlaps'>) {
+  return (
+    <Box my={2} aria-live="polite">
+      {gaps.length === 0 && overlaps.length === 0 ? 'Covered from end to end, nothing twice.' : null}
+      {gaps.length ? (
+        <Look>
+          {formatCount(gaps.length, 'gap')}: {spansSaid(gaps)}.{' '}
+        </Look>
+      ) : null}
+      {overlaps.length ? (
+        <span className="soft">
+          {formatCount(overlaps.length, 'overlap')}: {spansSaid(overlaps)}.
+        </span>
+      ) : null}
+    </Box>
   );
 }

@@ -2,7 +2,7 @@ import { sunPlaceOf } from '@kavrell/core/places';
 import { Box } from '@chakra-ui/react';
 import { useId, useMemo, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { dayBlocks, isOnce, type Day, type DayBlock } from '@kavrell/core/day';
+import { dayBlocks, type Day, type DayBlock } from '@kavrell/core/day';
 import type { Take } from '@kavrell/core/roll';
 import { skyStrip, sunTimes } from '@kavrell/core/sun';
 import { midnightMs, msToMinute } from '@kavrell/core/time';
@@ -13,12 +13,12 @@ import { useWide } from '../../ui/wide.ts';
 import { useElementWidth } from '../../ui/width.ts';
 import { screenLink } from '../../app/links.ts';
 import { useProduction } from '../../app/production.tsx';
+import { RibbonBlock } from './RibbonBlock.tsx';
 import { ribbonScale } from './scale.ts';
 
 /** Sizes in px: on narrow screens the ribbon shrinks to a line. */
 const WIDE_SIZE = { height: 64, top: 10, block: 26, foot: 16 };
 const NARROW_SIZE = { height: 38, top: 5, block: 18, foot: 0 };
-const CHAR_PX = 6.6;
 const LEAD_MIN = 40;
 const TAIL_MIN = 50;
 /** Sky drawn in this many steps. */
@@ -28,22 +28,6 @@ const STEPS = 96;
 function skyColour(brightness: number, warmth: number, theme: 'stage' | 'daylight'): string {
   const lightness = theme === 'stage' ? 6 + brightness * 32 : 56 + brightness * 36;
   return `hsl(34 ${Math.round(warmth * 42)}% ${lightness.toFixed(1)}%)`;
-}
-
-/** What a block may be called, longest first: the first that fits is written, or none. */
-function labelsOf(block: DayBlock): string[] {
-  const [row] = block.rows;
-  if (block.kind === 'call') return ['Load-in', 'In'];
-  if (block.kind === 'strike') return ['Wrap'];
-  if (block.kind === 'change')
-    return [block.title.replace(/^Move to .*$/, 'Move'), block.title.split(/[ ,]/)[0] ?? ''].filter(
-      (l) => !/^(Repos|Turn)/.test(l),
-    );
-  if (!row?.scene || row.programme) return [block.title, block.title.split(' ')[0] ?? ''];
-  const first = row.shot?.code ?? '';
-  const last = block.rows.at(-1)?.shot?.code ?? first;
-  const codes = first === last ? first : `${first}–${last.replace(row.scene.number, '')}`;
-  return [`${codes} ${row.scene.title}`, row.scene.title, codes, row.scene.number];
 }
 
 /** What happened, drawn as three paths however many takes there are: a bar from roll to cut for each. */
@@ -146,68 +130,21 @@ export function DayRibbon() {
             </g>
           ))}
           {blocks.map((block, i) => {
+            if (block.kind === 'wait') return null;
             const x = scale.x(block.startMin);
             const w = Math.max(1, scale.x(block.endMin) - x - 1);
-            const work = block.kind === 'work';
-            const once = block.rows.some((r) => r.pinnedStartMin !== null || isOnce(r));
-            const label = labelsOf(block).find((l) => w > l.length * CHAR_PX + 8);
-            if (block.kind === 'wait') return null;
-            // Of lines of a programme that lie over each other the later ones are drawn lower.
-            const over = work && blocks.slice(0, i).some((b) => b.kind === 'work' && b.endMin > block.startMin);
-            const drop = over ? blockHeight / 2 : 0;
+            const isWork = (b: DayBlock) => b.kind === 'work';
             return (
-              <g
+              <RibbonBlock
                 key={`${block.kind}${block.startMin}${block.rows[0]?.itemId ?? ''}`}
-                role="link"
-                tabIndex={work ? 0 : -1}
-                aria-label={words(block)}
-                style={{ cursor: 'pointer' }}
-                onPointerEnter={() => setPointed({ block, x: x + w / 2 })}
-                onFocus={() => setPointed({ block, x: x + w / 2 })}
-                onBlur={() => setPointed(null)}
-                onClick={() =>
+                {...{ block, x, width: w, top, height: blockHeight, words: words(block) }}
+                // Of lines of a programme that lie over each other the later ones are drawn lower.
+                over={isWork(block) && blocks.slice(0, i).some((b) => isWork(b) && b.endMin > block.startMin)}
+                point={(at) => setPointed(at === null ? null : { block, x: at })}
+                open={() =>
                   void navigate(`${screenLink(production.id, day.number, 'day')}#${block.rows[0]?.itemId ?? ''}`)
                 }
-                onKeyDown={(e) => {
-                  if (e.key === 'Enter')
-                    void navigate(`${screenLink(production.id, day.number, 'day')}#${block.rows[0]?.itemId ?? ''}`);
-                }}
-              >
-                <rect
-                  x={x}
-                  y={work ? top + drop : top + 5}
-                  width={w}
-                  height={work ? blockHeight - drop : blockHeight - 10}
-                  rx={2}
-                  fill={
-                    once
-                      ? 'var(--chakra-colors-tape)'
-                      : work
-                        ? 'var(--chakra-colors-raised)'
-                        : 'var(--chakra-colors-page)'
-                  }
-                  opacity={work ? 1 : 0.72}
-                  stroke={once ? 'none' : 'var(--chakra-colors-edge)'}
-                  strokeWidth={work ? 1 : 0.5}
-                />
-                {label && !over ? (
-                  <text
-                    x={x + 4}
-                    y={top + blockHeight / 2 + 4.5}
-                    fontSize={12}
-                    fontWeight={work ? 650 : 400}
-                    fill={
-                      once
-                        ? 'var(--chakra-colors-on-tape)'
-                        : work
-                          ? 'var(--chakra-colors-text)'
-                          : 'var(--chakra-colors-soft)'
-                    }
-                  >
-                    {label}
-                  </text>
-                ) : null}
-              </g>
+              />
             );
           })}
           <path d={happened.kept} fill="var(--chakra-colors-text)" />
