@@ -148,24 +148,31 @@ function shadowMask(lights: Lights, from: Vec, grid: Grid, own: string): Uint8Ar
   return mask;
 }
 
-/** Where a pane's shadow falls at a height: its corners thrown from the light; ends that never come down are cut far out. */
-function shadowOf(polygon: readonly Vec[], from: Vec, heightM: number): { x: number; y: number }[] {
-  // Only what lies between the light and the height can throw a shadow on it.
-  const down = Math.sign(heightM - from.z) || 1;
-  const EDGE = 0.01;
-  const kept = polygon.flatMap((p, i) => {
+/** The part of a polygon where `inside` is not negative; it must be linear between corners. */
+function clipped(polygon: readonly Vec[], inside: (p: Vec) => number): Vec[] {
+  return polygon.flatMap((p, i) => {
     const q = polygon[(i + 1) % polygon.length] as Vec;
-    const [a, b] = [(p.z - from.z) * down - EDGE, (q.z - from.z) * down - EDGE];
+    const [a, b] = [inside(p), inside(q)];
     const points: Vec[] = a >= 0 ? [p] : [];
     if (a * b < 0) points.push(add(p, times(minus(q, p), a / (a - b))));
     return points;
   });
-  const drop = heightM - from.z;
-  if (kept.length < 3 || drop === 0) return [];
-  const nearest = Math.min(...kept.map((p) => (p.z - from.z) / drop));
-  if (nearest > 1) return [];
-  return kept.map((p) => {
-    const k = Math.min(1e4, drop / (p.z - from.z));
+}
+
+/** A light this near the height looked at throws shadows as if it were this far over it: they go on to the end. */
+const LEAST_DROP_M = 1e-3;
+/** Shadows are drawn as far as this many times the way from the light to what throws them. */
+const FARTHEST = 1e4;
+
+/** Where a pane's shadow falls at a height: what of it lies between the light and the height, thrown from the light. */
+function shadowOf(polygon: readonly Vec[], from: Vec, heightM: number): { x: number; y: number }[] {
+  const straight = heightM - from.z;
+  const drop = Math.abs(straight) < LEAST_DROP_M ? (straight < 0 ? -1 : 1) * LEAST_DROP_M : straight;
+  /** How far down from the light to the height a place is: 0 at the light, 1 at the height. */
+  const share = (p: Vec) => (p.z - from.z) / drop;
+  const below = clipped(polygon, (p) => share(p) - 1 / FARTHEST);
+  return clipped(below, (p) => 1 - share(p)).map((p) => {
+    const k = 1 / share(p);
     return { x: from.x + (p.x - from.x) * k, y: from.y + (p.y - from.y) * k };
   });
 }

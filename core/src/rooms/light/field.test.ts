@@ -1,0 +1,192 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { vec } from '../../base/geometry/index.ts';
+import { contourLevels, directLux, lightField, lightsOf, total, type LightField, type LightPlan } from './index.ts';
+import { aBounce, aFlag, aFrame, aPlan, aRoom, aSource, CATALOGUE } from './testing.ts';
+
+const W = 12;
+const D = 10;
+const HEIGHT_M = 1.5;
+const lightsFor = (plan: LightPlan, more: Partial<Parameters<typeof lightsOf>[0]> = {}) =>
+  lightsOf({ plan, room: null, catalogue: CATALOGUE, daylight: null, ...more });
+const fieldOf = (plan: LightPlan, cells = 60, heightM = HEIGHT_M) => lightField(lightsFor(plan), W, D, heightM, cells);
+/** The cell that a place lies in, and the middle of that cell. */
+const cellAt = (f: LightField, x: number, y: number) => {
+  const [column, row] = [Math.floor((x / W) * f.columns), Math.floor((y / D) * f.rows)];
+  return {
+    lux: f.lux[row * f.columns + column]!,
+    middle: vec(((column + 0.5) * W) / f.columns, ((row + 0.5) * D) / f.rows, f.heightM),
+  };
+};
+/** A lamp in the middle that looks to the right. */
+const lamp = (f: object = {}) => aSource({ xM: 4, yM: 5, zM: 2, turnDeg: 90, ...f });
+
+describe('the light over a plan', () => {
+  it('has cells as nearly square as can be, two at least either way', () => {
+    const size = (w: number, d: number, cells: number) => {
+      const f = lightField(lightsFor(aPlan([])), w, d, 1.5, cells);
+      expect(f.lux).toHaveLength(f.columns * f.rows);
+      return [f.columns, f.rows];
+    };
+    expect(size(12, 10, 60)).toEqual([60, 50]);
+    expect(size(10, 12, 60)).toEqual([50, 60]);
+    expect(size(100, 1, 60)).toEqual([60, 2]);
+    expect(size(1, 100, 60)).toEqual([2, 60]);
+    expect(size(8, 8, 1000)).toEqual([200, 200]);
+  });
+  it('says over what and at which height it is', () =>
+    expect(fieldOf(aPlan([]), 40, 0.75)).toMatchObject({ widthM: W, depthM: D, heightM: 0.75 }));
+  it('is what each cell’s middle reads turned to the lamp, near the axis and off it', () => {
+    const plan = aPlan([lamp()]);
+    const lights = lightsFor(plan);
+    const [direct] = lights.directs;
+    const field = fieldOf(plan);
+    for (const [x, y] of [
+      [6, 5],
+      [9, 5],
+      [9, 7],
+      [11, 3],
+      [7, 6.5],
+    ] as const) {
+      const { lux, middle } = cellAt(field, x, y);
+      const read = directLux(lights.space, direct as never, middle, null);
+      expect(Math.abs(Math.log2(lux / read)), `${x}, ${y}`).toBeLessThan(0.1);
+    }
+  });
+  it('is dark behind a lamp, and where it is off', () => {
+    expect(cellAt(fieldOf(aPlan([lamp()])), 2, 5).lux).toBe(0);
+    expect(Math.max(...fieldOf(aPlan([lamp({ on: false })])).lux)).toBe(0);
+    expect(Math.max(...fieldOf(aPlan([lamp({ level: 0 })])).lux)).toBe(0);
+  });
+  it('falls off with distance, and evenly to both sides of the axis', () => {
+    const field = fieldOf(aPlan([lamp()]));
+    const along = [6, 7, 8, 9, 10, 11].map((x) => cellAt(field, x, 5.05).lux);
+    expect([...along].sort((a, b) => b - a)).toEqual(along);
+    for (const off of [1, 2, 3])
+      expect(cellAt(field, 9, 5 - off + 0.1).lux / cellAt(field, 9, 5 + off - 0.1).lux).toBeCloseTo(1, 2);
+  });
+  it('adds up: two lamps give what each gives alone, a level its share', () =>
+    fc.assert(
+      fc.property(
+        fc.record({
+          xM: fc.integer({ min: 1, max: 11 }),
+          yM: fc.integer({ min: 1, max: 9 }),
+          turnDeg: fc.integer({ min: 0, max: 359 }),
+        }),
+        fc.double({ min: 0.1, max: 1, noNaN: true }),
+        (where, level) => {
+          const [a, b] = [lamp(), lamp({ id: 'b', ...where })];
+          const [both, one, other] = [aPlan([a, b]), aPlan([a]), aPlan([b])].map((p) => fieldOf(p, 24).lux);
+          const dimmed = fieldOf(aPlan([{ ...a, level }]), 24).lux;
+          return both!.every(
+            (lux, i) =>
+              Math.abs(lux - one![i]! - other![i]!) <= 1e-3 * (1 + lux) &&
+              Math.abs(dimmed[i]! - one![i]! * level) <= 1e-3 * (1 + one![i]!),
+          );
+        },
+      ),
+      { numRuns: 25 },
+    ));
+  it('of light from all around is the same everywhere, and in the dark of a flag too', () => {
+    const plan = aPlan([aFlag({ xM: 6, yM: 5, zM: 2 })], { ambientLux: 40 });
+    const around = [...lightsFor(plan).around.values()].reduce((a, b) => a + b, 0);
+    expect(around).toBeGreaterThan(39);
+    expect(new Set(fieldOf(plan, 20).lux)).toEqual(new Set([Math.fround(around)]));
+  });
+});
+
+describe('the shadow of a flag', () => {
+  /** A flag square to the beam, 2 m before the lamp and as high, a metre wide; what lies behind it is dark. */
+  const flag = (f: object = {}) => aFlag({ xM: 6, yM: 5, zM: 2, turnDeg: 90, widthM: 1, heightM: 1, ...f });
+  const plan = (f: object = {}) => aPlan([lamp(), flag(f)]);
+  const open = fieldOf(aPlan([lamp()]), 120, 2);
+  it('lies behind it, wider with the distance, and nowhere else', () => {
+    const field = fieldOf(plan(), 120, 2);
+    // At twice the flag’s distance it is twice as wide: 1 m to each side.
+    for (const y of [4.15, 5.05, 5.85]) expect(cellAt(field, 8, y).lux, `y ${y}`).toBe(0);
+    for (const y of [3.85, 6.15]) expect(cellAt(field, 8, y).lux).toBe(cellAt(open, 8, y).lux);
+    expect(cellAt(field, 5.5, 5.05).lux).toBe(cellAt(open, 5.5, 5.05).lux);
+    // At four times as far, four times as wide.
+    for (const y of [3.2, 6.8]) expect(cellAt(field, 11.9, y).lux).toBe(0);
+  });
+  it('is thrown down as far as its edges let it', () => {
+    // The lamp at 3 m, the flag from 2 to 3 m: on the height of 1 m its lower edge throws shadow from 4 m behind the lamp on.
+    const high = (flags: boolean) =>
+      fieldOf(aPlan([lamp({ zM: 3 }), ...(flags ? [flag({ zM: 2.5, widthM: 6 })] : [])]), 120, 1);
+    const [with_, without] = [high(true), high(false)];
+    expect(cellAt(with_, 7.8, 5.05).lux).toBe(cellAt(without, 7.8, 5.05).lux);
+    expect(cellAt(without, 8.3, 5.05).lux).toBeGreaterThan(0);
+    expect(cellAt(with_, 8.3, 5.05).lux).toBe(0);
+  });
+  it('is none of what stands above the lamp’s way down, below the height, or beyond it', () => {
+    const at = (f: object, heightM: number) => fieldOf(plan(f), 60, heightM).lux;
+    const bare = (heightM: number) => fieldOf(aPlan([lamp()]), 60, heightM).lux;
+    // Above the lamp, while the height looked at is under it.
+    expect(at({ zM: 3.2 }, 1)).toEqual(bare(1));
+    // On the floor, under the height looked at.
+    expect(at({ zM: 0.3, heightM: 0.4 }, 1.5)).toEqual(bare(1.5));
+  });
+  it('of two flags that overlap counts once', () => {
+    const two = fieldOf(aPlan([lamp(), flag(), flag({ id: 'again', xM: 6.2 })]), 60, 2);
+    expect(Math.min(...two.lux)).toBeGreaterThanOrEqual(0);
+    expect(cellAt(two, 8, 5.05).lux).toBe(0);
+  });
+});
+
+describe('what glows on a plan', () => {
+  it('a frame before a lamp lights what lies behind it, in place of the lamp', () => {
+    const frame = aFrame({ xM: 6, yM: 5, zM: 2, turnDeg: 90, widthM: 1.2, heightM: 1.2 });
+    const field = fieldOf(aPlan([lamp(), frame]), 60, 2);
+    const behind = cellAt(field, 9, 5.05);
+    expect(behind.lux).toBeGreaterThan(0);
+    expect(behind.lux).toBeLessThan(cellAt(fieldOf(aPlan([lamp()]), 60, 2), 9, 5.05).lux);
+    // As much as the exact pieces of it give, near enough for a line.
+    const lights = lightsFor(aPlan([lamp(), frame]));
+    const exact = lights.patches.filter((p) => p.side * p.pane.normal.x > 0);
+    expect(exact.length).toBeGreaterThan(1);
+  });
+  it('a board lights the side that the lamp is on, not the other', () => {
+    const board = aBounce({ xM: 9, yM: 5, zM: 2, turnDeg: 270, widthM: 2, heightM: 2 });
+    const withBoard = fieldOf(aPlan([lamp(), board]), 60, 2);
+    const bare = fieldOf(aPlan([lamp()]), 60, 2);
+    // Beside the beam: nothing of the lamp’s, and the board’s.
+    expect(cellAt(withBoard, 3, 5.05).lux).toBeGreaterThan(cellAt(bare, 3, 5.05).lux);
+    expect(cellAt(withBoard, 11, 5.05).lux).toBe(0);
+  });
+  it('in a room the walls give some everywhere', () => {
+    const plan = aPlan([lamp()]);
+    const room = aRoom({ widthM: W, depthM: D, heightM: 3, reflectance: 0.6 });
+    const field = lightField(lightsFor(plan, { room }), W, D, HEIGHT_M, 30);
+    expect(Math.min(...field.lux)).toBeGreaterThan(0);
+    const around = [...lightsFor(plan, { room }).around.values()].reduce((a, b) => a + b, 0);
+    expect(Math.min(...field.lux)).toBeCloseTo(around, 3);
+  });
+});
+
+describe('lines of light', () => {
+  const of = (...lux: number[]): LightField => ({
+    columns: lux.length,
+    rows: 1,
+    widthM: 1,
+    depthM: 1,
+    heightM: 1,
+    lux: Float32Array.from(lux),
+  });
+  it('are at powers of two, the brightest the last one below the most', () => {
+    expect(contourLevels(of(3, 700, 2))).toEqual([8, 16, 32, 64, 128, 256, 512]);
+    expect(contourLevels(of(512), 3)).toEqual([128, 256, 512]);
+    expect(contourLevels(of(0.9), 2)).toEqual([0.25, 0.5]);
+  });
+  it('are none in the dark', () => {
+    expect(contourLevels(of(0, 0))).toEqual([]);
+    expect(contourLevels(of())).toEqual([]);
+  });
+  it('of a reading are whole stops under it', () => {
+    const plan = aPlan([lamp()]);
+    const most = Math.max(...fieldOf(plan).lux);
+    const levels = contourLevels(fieldOf(plan));
+    expect(levels.at(-1)).toBeLessThanOrEqual(most);
+    expect(levels.at(-1)! * 2).toBeGreaterThan(most);
+    expect(total(new Map([['x', levels[0]!]]))).toBe(levels[0]);
+  });
+});
