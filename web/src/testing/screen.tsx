@@ -79,6 +79,16 @@ interface Asked {
   loading?: boolean;
 }
 
+/** Draws something that stands outside a production. */
+export const openPage = (what: ReactNode) =>
+  render(
+    <ChakraProvider value={system}>
+      <QueryClientProvider client={queries}>
+        <BrowserRouter useTransitions={false}>{what}</BrowserRouter>
+      </QueryClientProvider>
+    </ChakraProvider>,
+  );
+
 /** Draws one screen of a production as the app does, with its side sheet beside it. */
 export function openScreen(
   what: ReactNode,
@@ -90,16 +100,10 @@ export function openScreen(
   if (!loading) for (const table of TABLE_NAMES) queries.setQueryData(['rows', id, table], [...(stored[table] ?? [])]);
   queries.setQueryData(['facetChanges', id], { changes: [], births: {} });
   queries.setQueryData(['me'], me);
-  const view = render(
-    <ChakraProvider value={system}>
-      <QueryClientProvider client={queries}>
-        <BrowserRouter useTransitions={false}>
-          <ProductionProvider me={me} productionId={id} dayNumber={day}>
-            <Beside>{what}</Beside>
-          </ProductionProvider>
-        </BrowserRouter>
-      </QueryClientProvider>
-    </ChakraProvider>,
+  const view = openPage(
+    <ProductionProvider me={me} productionId={id} dayNumber={day}>
+      <Beside>{what}</Beside>
+    </ProductionProvider>,
   );
   return { ...view, plan, side: () => within(screen.getByTestId('side')) };
 }
@@ -127,8 +131,30 @@ export function type(field: HTMLElement, text: string): void {
   fireEvent.blur(field);
 }
 
+/** What a server would be asked from now on, in order; reading gets `answers` by the path's end, or no answer ever, writing an empty yes. */
+export function stubServer(
+  answers: Readonly<Record<string, unknown>> = {},
+): { path: string; method: string; body: unknown }[] {
+  const asked: { path: string; method: string; body: unknown }[] = [];
+  // Not a true answer: one is read in turns of the machine’s own, which a test can’t wait for.
+  const json = (value: unknown) =>
+    Promise.resolve({ ok: true, status: 200, headers: new Headers(), json: () => Promise.resolve(value) });
+  vi.stubGlobal('fetch', (path: string, { method = 'GET', body }: RequestInit = {}) => {
+    const known = Object.keys(answers).find((end) => path.endsWith(end));
+    if (method === 'GET') return known ? json(answers[known]) : new Promise(() => undefined);
+    asked.push({ path, method, body: JSON.parse(String(body ?? '{}')) });
+    return json(known ? answers[known] : {});
+  });
+  return asked;
+}
+
 /** Lets what was promised already come, and what follows from it be drawn. */
 export const settled = () => act(() => Promise.resolve());
+
+/** The same for what is told a turn later, as answers of the server are; one of them may lead to the next, so it is done some times over. */
+export async function answered(): Promise<void> {
+  for (let turn = 0; turn < 8; turn += 1) await act(() => new Promise((done) => setTimeout(done, 0)));
+}
 
 /** The cell of a table where a row that says `row` meets a column. */
 export function cellOf(grid: HTMLElement, row: string, column: string): HTMLElement {

@@ -11,23 +11,17 @@ import {
   press,
   said,
   settled,
+  stubServer,
   sideSaid,
   testId,
   written,
 } from '../../testing/screen.tsx';
 import { CopiesScreen } from './CopiesScreen.tsx';
 
-let asked: { path: string; body: unknown }[];
-let answer: () => Response;
+let asked: ReturnType<typeof stubServer>;
 beforeEach(() => {
   preparePage();
-  asked = [];
-  answer = () => new Response('{}', { headers: { 'content-type': 'application/json' } });
-  globalThis.fetch = ((path: string, init?: RequestInit) => {
-    if (!init?.method || init.method === 'GET') return new Promise(() => undefined);
-    asked.push({ path, body: JSON.parse(String(init.body ?? '{}')) });
-    return Promise.resolve(answer());
-  }) as typeof fetch;
+  asked = stubServer();
 });
 afterEach(clearPage);
 
