@@ -168,7 +168,10 @@ export function DataTable<R extends { id: string }>(props: Props<R>) {
         row={active.row}
       />
       {many.length > 1 && onEdit && fields ? (
-        <ManyFields<R> {...{ name, columns: allColumns, fields, onEdit, onDelete, leave: letGo }} rows={many} />
+        <ManyFields<R>
+          {...{ name, columns: allColumns, identity: props.identity, fields, onEdit, onDelete, leave: letGo }}
+          rows={many}
+        />
       ) : null}
       <div
         ref={scroller}

@@ -31,6 +31,10 @@ const COLUMNS: Column<Lamp>[] = [
     ...{ id: 'colour', header: 'Colour', width: '80px', value: (l) => l.colour },
     edit: { get: (l) => l.colour, set: (colour) => ({ colour }), options: COLOURS },
   },
+  {
+    ...{ id: 'serial', header: 'Serial', width: '80px', value: (l) => l.id },
+    edit: { get: (l) => l.id, set: (id) => ({ id }), own: true },
+  },
   { id: 'shown', header: 'Only shown', width: '80px', value: () => 1 },
 ];
 const FIELDS = z
@@ -43,7 +47,7 @@ const FIELDS = z
 
 afterEach(cleanup);
 
-function drawn() {
+function drawn(identity?: string) {
   const onEdit = vi.fn();
   const onDelete = vi.fn();
   const leave = vi.fn();
@@ -55,7 +59,7 @@ function drawn() {
         <Sheet>the sheet of one lamp</Sheet>
         {many ? (
           <ManyFields<Lamp>
-            {...{ name: 'Lamps', rows: LAMPS, columns: COLUMNS, fields: FIELDS, onEdit, onDelete }}
+            {...{ name: 'Lamps', rows: LAMPS, columns: COLUMNS, identity, fields: FIELDS, onEdit, onDelete }}
             leave={() => {
               leave();
               setMany(false);
@@ -95,6 +99,12 @@ describe('the side sheet of several rows', () => {
     expect(side.getByText('differs: tungsten in 2, daylight in 1')).toBeTruthy();
   });
   it('has no field for what can’t be written', () => expect(drawn().side.queryByLabelText('Only shown')).toBeNull());
+  it('has no field for what tells them apart', () => {
+    const { side } = drawn('name');
+    expect(side.queryByLabelText('Lamp')).toBeNull();
+    expect(side.queryByLabelText('Serial')).toBeNull();
+    expect(side.getByLabelText(/Watts/)).toBeTruthy();
+  });
   it('writes what is typed to all of them, once', () => {
     const { side, onEdit } = drawn();
     write(side.getByLabelText(/Watts/), '150');
@@ -104,7 +114,7 @@ describe('the side sheet of several rows', () => {
     const { side, onEdit } = drawn();
     const field = side.getByLabelText<HTMLSelectElement>(/Colour/);
     expect(field.selectedOptions[0]!.textContent).toBe('differs');
-    fireEvent.change(field, { target: { value: '' } });
+    fireEvent.change(field, { target: { value: field.value } });
     expect(onEdit).not.toHaveBeenCalled();
     fireEvent.change(field, { target: { value: 'warm' } });
     expect(onEdit).toHaveBeenCalledWith(LAMPS, { colour: 'warm' }, COLUMNS[2]);

@@ -12,6 +12,8 @@ interface Props<R extends { id: string }> {
   name: string;
   rows: R[];
   columns: readonly Column<R>[];
+  /** The column that tells rows apart: it can’t be the same in all of them. */
+  identity: string | undefined;
   fields: z.ZodObject;
   onEdit: (rows: R[], values: Record<string, unknown>, column: Column<R>) => void;
   onDelete?: ((rows: R[]) => void) | undefined;
@@ -19,11 +21,15 @@ interface Props<R extends { id: string }> {
   leave: () => void;
 }
 
+/** What a choice stands at while the rows differ: no choice of any column’s own. */
+const DIFFERS = '\u0000differs';
+
 /** The side sheet of several rows, instead of that of one: what all of them say, what differs, and each field written to all at once. */
 export function ManyFields<R extends { id: string }>({
   name,
   rows,
   columns,
+  identity,
   fields,
   onEdit,
   onDelete,
@@ -56,9 +62,11 @@ export function ManyFields<R extends { id: string }>({
         ) : null}
       </Part>
       <Part title="All of them">
-        {columns.map((column) => (
-          <ManyField key={column.id} rows={rows} column={column} fields={fields} onEdit={onEdit} />
-        ))}
+        {columns.map((column) =>
+          column.id === identity || column.edit?.own ? null : (
+            <ManyField key={column.id} rows={rows} column={column} fields={fields} onEdit={onEdit} />
+          ),
+        )}
       </Part>
     </Sheet>
   );
@@ -79,7 +87,7 @@ function ManyField<R extends { id: string }>({
   return (
     <FieldEdit
       label={column.header}
-      value={differs ? '' : they.all}
+      value={differs ? (edit.options ? DIFFERS : '') : they.all}
       fields={fields}
       whole={first as Readonly<Record<string, unknown>>}
       set={(text) => {
@@ -89,14 +97,7 @@ function ManyField<R extends { id: string }>({
       }}
       save={(values) => onEdit(rows, values, column)}
       {...(differs ? { hint: `differs: ${differingWords(they.differs, wordOf)}` } : {})}
-      {...(edit.options
-        ? {
-            options:
-              differs && !edit.options.some(([key]) => key === '')
-                ? [['', 'differs'] as const, ...edit.options]
-                : edit.options,
-          }
-        : {})}
+      {...(edit.options ? { options: differs ? [[DIFFERS, 'differs'], ...edit.options] : edit.options } : {})}
       {...(edit.date ? { date: true } : {})}
     />
   );

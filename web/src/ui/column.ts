@@ -19,6 +19,8 @@ export interface Column<R> {
     options?: readonly (readonly [string, string])[];
     /** A date: the side sheet lets it be picked too. */
     date?: boolean;
+    /** No two rows can say the same: it is not written to several at once. */
+    own?: boolean;
   };
 }
 

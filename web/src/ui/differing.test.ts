@@ -41,9 +41,14 @@ describe('what differs, in words', () => {
       ),
     ).toBe('50 mm in 2, empty in 1'));
   it('tells four things and counts the rest', () => {
-    const of = (n: number) => Array.from({ length: n }, (_, i): [string, number] => [String(i), 1]);
-    expect(differingWords(of(4), same)).toBe('0 in 1, 1 in 1, 2 in 1, 3 in 1');
+    const of = (n: number) => Array.from({ length: n }, (_, i): [string, number] => [String(i), i === 0 ? 2 : 1]);
+    expect(differingWords(of(4), same)).toBe('0 in 2, 1 in 1, 2 in 1, 3 in 1');
     expect(differingWords(of(5), same)).toMatch(/3 in 1, and one other$/);
     expect(differingWords(of(9), same)).toMatch(/3 in 1, and 5 others$/);
+  });
+  it('of more than two that are all different says just that', () => {
+    const each = (...texts: string[]) => texts.map((text): [string, number] => [text, 1]);
+    expect(differingWords(each('a', 'b', 'c'), same)).toBe('in each of them');
+    expect(differingWords(each('a', 'b'), same)).toBe('a in 1, b in 1');
   });
 });

@@ -9,11 +9,12 @@ export function said(texts: readonly string[]): { all: string } | { differs: rea
 
 const MOST = 4;
 
-/** The same in words: `35 mm in 3, empty in 2, and 4 others`. */
+/** The same in words: `35 mm in 3, empty in 2, and 4 others`; that no two say the same is said so. */
 export function differingWords(
   differs: readonly (readonly [string, number])[],
   wordOf: (text: string) => string,
 ): string {
+  if (differs.length > 2 && differs.every(([, n]) => n === 1)) return 'in each of them';
   const told = differs.slice(0, MOST).map(([text, n]) => `${text === '' ? 'empty' : wordOf(text)} in ${n}`);
   const more = differs.length - told.length;
   return [...told, ...(more > 0 ? [`and ${more === 1 ? 'one other' : `${more} others`}`] : [])].join(', ');

@@ -58,6 +58,7 @@ export function shotColumns(
     {
       ...textColumn<Shot>('code', 'Shot', '48px'),
       edit: {
+        own: true,
         get: (s) => s.code,
         set: (text, s) => {
           if (frozen.has(s.code) && text.trim().toUpperCase() !== s.code)
