@@ -37,7 +37,7 @@ export interface ImportContext {
   newId: () => string;
   /** What was decided for words that are not known, by the key of their cause. */
   mends?: ReadonlyMap<string, MendChoice>;
-  /** Numbers that the list gives are kept, also where the school would name them otherwise. */
+  /** Whether the list’s numbers are kept, or all are numbered anew; not said: kept, but for bare numbers where the school goes by letters. */
   keepNumbers?: boolean;
   /** Line of the list in which the first row stands; 2 below one heading. */
   firstLine?: number;
@@ -263,7 +263,7 @@ export function planShotImport(table: PlainTable, mapping: Mapping, context: Imp
     const code =
       mapping.includes('code') &&
       codeSaid &&
-      (context.keepNumbers || !(/^\d+$/.test(codeSaid) && context.school === 'letters'))
+      (context.keepNumbers ?? !(/^\d+$/.test(codeSaid) && context.school === 'letters'))
         ? codeSaid
         : nextShotCode(ownNumber, [...taken], context.school);
     if (taken.has(code)) return bad('shot number', `There is a shot ${code} already.`);

@@ -1,4 +1,5 @@
-import { parseClock, parseMinutes } from '../../base/units/index.ts';
+import type { Scene } from './model.ts';
+import { formatCount, parseClock, parseMinutes } from '../../base/units/index.ts';
 import type { RowProblem } from './importing.ts';
 
 export interface MomentLine {
@@ -68,4 +69,22 @@ export function readMoments(text: string): { moments: MomentLine[]; problems: Ro
     }
   });
   return { moments, problems };
+}
+
+/**
+ * Shots that would be made in moments or cues that are there already, told by name before they are: a number that a list gives to a scene may
+ * be a moment’s here. One sentence a moment; shots that go into scenes of shots are as meant and not told.
+ */
+export function intoMoments(
+  shots: readonly { sceneId?: unknown }[],
+  scenes: readonly Pick<Scene, 'id' | 'kind' | 'number' | 'title'>[],
+): string[] {
+  return scenes.flatMap((scene) => {
+    const count = scene.kind === 'shots' ? 0 : shots.filter((s) => s.sceneId === scene.id).length;
+    if (count === 0) return [];
+    const what = scene.kind === 'cue' ? 'cue' : 'moment';
+    return [
+      `${formatCount(count, 'shot')} would go into the ${what} ${scene.number}, “${scene.title}”, which is here already. Meant otherwise, give ${count === 1 ? 'it' : 'them'} another number.`,
+    ];
+  });
 }

@@ -8,6 +8,7 @@ import { useDraft } from '../../platform/draft.ts';
 import { newId } from '../../platform/id.ts';
 import { tell } from '../../platform/notices.ts';
 import { change, type Op } from '../../platform/rows.ts';
+import { IntoMoments } from '../../shared/scenes/IntoMoments.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { Part, Why } from '../../ui/parts.tsx';
 import { Sheet } from '../../ui/sheet.tsx';
@@ -35,6 +36,7 @@ export function StartView() {
                   ))}
                 </Box>
               ) : null}
+              <IntoMoments shots={ops.flatMap((o) => (o.op === 'insert' && o.table === 'shots' ? [o.values] : []))} />
               {read ? (
                 <Button
                   look="primary"

@@ -17,6 +17,7 @@ import { formatCount } from '@kavrell/core/units';
 import { usePlanned } from '../../app/production.tsx';
 import { newId } from '../../platform/id.ts';
 import { change, type Op } from '../../platform/rows.ts';
+import { IntoMoments } from '../../shared/scenes/IntoMoments.tsx';
 import { Button } from '../../ui/Button.tsx';
 import type { ImportProps } from './importProps.ts';
 
@@ -172,6 +173,7 @@ export function ImportShots({ text, onTaken, intoScene }: ImportProps & { intoSc
           </Box>
         </Box>
       ) : null}
+      <IntoMoments shots={plan.shots.map((x) => x.values)} />
       {tooMany ? (
         <Box color="look" role="alert">
           {good} rows are more than one step can hold ({MOST_ROWS}): bring them in in two parts.
