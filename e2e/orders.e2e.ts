@@ -206,7 +206,7 @@ test('five shots that took twice their minutes: plans use that pace when asked, 
   await use.click();
   await saved(page);
   await dayView(page, 'In order');
-  await expect(said).toContainText(/shots × 1\.\d\d \(5 times\)/);
+  await expect(said).toContainText(/change-overs and shots together × 1\.\d\d \(4 times\)/);
   await page.keyboard.press('Control+z');
   await expect(said).toHaveCount(0);
 });

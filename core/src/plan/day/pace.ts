@@ -1,7 +1,7 @@
 import type { ChangeKind, OrderPlan } from './orderModel.ts';
 
-/** What minutes are learned of: change-overs by their kind, the work of a shot, how many takes one needs. */
-export const PACE_KINDS = ['first', 'place', 'setup', 'side', 'same', 'shot', 'takes'] as const;
+/** What minutes are learned of: change-overs by their kind, the work of a shot, both together where they can’t be told apart, how many takes one needs. */
+export const PACE_KINDS = ['first', 'place', 'setup', 'side', 'same', 'shot', 'sum', 'takes'] as const;
 export type PaceKind = (typeof PACE_KINDS)[number];
 export const PACE_WORDS: Readonly<Record<PaceKind, string>> = {
   first: 'first rig',
@@ -10,6 +10,7 @@ export const PACE_WORDS: Readonly<Record<PaceKind, string>> = {
   side: 'turnarounds',
   same: 'repositions',
   shot: 'shots',
+  sum: 'change-overs and shots together',
   takes: 'takes a shot',
 };
 
@@ -56,6 +57,8 @@ export interface Worked {
   changeKind: ChangeKind;
   changeEstimateMin: number;
   shotEstimateMin: number;
+  /** What of the shot’s estimate lies before its first roll; null where its minutes were said as one. */
+  rehearsalMin: number | null;
   takesPlanned: number;
   /** First roll and last cut, minutes of the day; takes rolled. */
   firstRollMin: number;
@@ -64,43 +67,59 @@ export interface Worked {
 }
 
 /**
- * Observations out of a day as it was worked: shots in the order they were rolled. A change-over is what lay between the last cut of one and the first roll of the next, less meals
- * in between and the rehearsal share of the shot’s own estimate, which is credited to the shot.
+ * Observations out of a day as it was worked: shots in the order they were rolled, meals left out.
+ *
+ * Roll and cut are known, what lies before a roll is not: a change-over, then the rehearsal. Where the shot’s own estimate parts its rehearsal
+ * from its takes, the rehearsal is taken to have gone at the pace of a take, and the rest of what lay between is the change-over. Where the
+ * estimate is one figure, or nothing is left for the change-over, only the sum was seen, and only the sum is told. What lay before the first
+ * roll of a day is unknown.
  */
 export function observe(
   worked: readonly Worked[],
   meals: readonly { startMin: number; endMin: number }[],
 ): Observation[] {
-  const out: Observation[] = [];
-  worked.forEach((w, i) => {
+  return worked.flatMap((w, i): Observation[] => {
+    const takes: Observation = { kind: 'takes', estimate: w.takesPlanned, actual: w.takes };
+    const rolledMin = w.lastCutMin - w.firstRollMin;
+    const rolledEstimateMin = w.shotEstimateMin - (w.rehearsalMin ?? 0);
     const before = worked[i - 1];
-    out.push({ kind: 'takes', estimate: w.takesPlanned, actual: w.takes });
-    if (!before) {
-      out.push({ kind: 'shot', estimate: w.shotEstimateMin, actual: w.lastCutMin - w.firstRollMin });
-      return;
-    }
+    if (!before)
+      return w.rehearsalMin === null
+        ? [takes]
+        : [takes, { kind: 'shot', estimate: rolledEstimateMin, actual: rolledMin }];
     const eaten = meals
       .filter((m) => m.startMin >= before.lastCutMin - 1 && m.endMin <= w.firstRollMin + 1)
       .reduce((t, m) => t + m.endMin - m.startMin, 0);
-    const between = w.firstRollMin - before.lastCutMin - eaten;
-    const whole = between + w.lastCutMin - w.firstRollMin;
-    const estimate = w.changeEstimateMin + w.shotEstimateMin;
-    if (between <= 0 || estimate <= 0) return;
-    // Rehearsal lies before the first roll: what is between is shared as the estimates are.
-    const share = w.changeEstimateMin / estimate;
-    const change = Math.min(between, whole * share);
-    if (w.changeEstimateMin > 0) out.push({ kind: w.changeKind, estimate: w.changeEstimateMin, actual: change });
-    out.push({ kind: 'shot', estimate: w.shotEstimateMin, actual: whole - change });
+    const betweenMin = w.firstRollMin - before.lastCutMin - eaten;
+    if (betweenMin <= 0) return [takes];
+    const whole = betweenMin + rolledMin;
+    if (w.changeEstimateMin <= 0) return [takes, { kind: 'shot', estimate: w.shotEstimateMin, actual: whole }];
+    const sum: Observation = { kind: 'sum', estimate: w.changeEstimateMin + w.shotEstimateMin, actual: whole };
+    if (w.rehearsalMin === null || rolledEstimateMin <= 0 || w.takes <= 0) return [takes, sum];
+    const paceOfTake = rolledMin / w.takes / (rolledEstimateMin / Math.max(1, w.takesPlanned));
+    const rehearsedMin = w.rehearsalMin * paceOfTake;
+    const changeMin = betweenMin - rehearsedMin;
+    if (changeMin <= 0) return [takes, sum];
+    return [
+      takes,
+      { kind: w.changeKind, estimate: w.changeEstimateMin, actual: changeMin },
+      { kind: 'shot', estimate: w.shotEstimateMin, actual: rehearsedMin + rolledMin },
+    ];
   });
-  return out;
 }
 
 export type Factors = Readonly<Record<PaceKind, number>>;
-export const LISTED: Factors = { first: 1, place: 1, setup: 1, side: 1, same: 1, shot: 1, takes: 1 };
-export const factorsOf = (paces: readonly Pace[]): Factors => ({
-  ...LISTED,
-  ...Object.fromEntries(paces.map((p) => [p.kind, p.factor])),
-});
+export const LISTED: Factors = { first: 1, place: 1, setup: 1, side: 1, same: 1, shot: 1, sum: 1, takes: 1 };
+/** What plans use: each kind’s own factor; of what was only seen together with something else, the factor of the two together. */
+export function factorsOf(paces: readonly Pace[]): Factors {
+  const of = new Map(paces.map((p) => [p.kind, p]));
+  const sum = of.get('sum')?.factor ?? 1;
+  const own = (kind: PaceKind) => {
+    const pace = of.get(kind);
+    return pace && pace.count > 0 ? pace.factor : kind === 'takes' ? 1 : sum;
+  };
+  return Object.fromEntries(PACE_KINDS.map((kind) => [kind, own(kind)])) as Record<PaceKind, number>;
+}
 
 const scaled = (pairs: Readonly<Record<string, number>>, factor: (key: string) => number): Record<string, number> =>
   Object.fromEntries(Object.entries(pairs).map(([key, m]) => [key, m * factor(key)]));

@@ -14,6 +14,11 @@ export function takesFor(shot: Pick<Shot, 'takesPlanned'>, style: SceneStyle = '
   return Math.max(1, Math.ceil(shot.takesPlanned * STYLE_FACTORS[style].takes));
 }
 
+/** What of a shot’s minutes lies before its first roll; null where they were said outright, as one figure. */
+export function rehearsalMinutes(shot: Timed, style: SceneStyle = 'asWritten'): number | null {
+  return shot.minutesOverride === null ? shot.rehearseMin * STYLE_FACTORS[style].rehearse : null;
+}
+
 /**
  * Minutes a shot takes: rehearse + reset + takes × (take length + time between takes), rehearsal and takes by the
  * scene's way of covering; or what was said outright, which no school changes.

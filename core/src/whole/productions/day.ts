@@ -9,6 +9,7 @@ import {
   type Worked,
 } from '../../plan/day/index.ts';
 import type { Take } from '../../rooms/roll/index.ts';
+import { rehearsalMinutes, takesFor } from '../../rooms/scenes/index.ts';
 import { msToMinute } from '../../base/time/index.ts';
 import type { ProductionRows } from './rows.ts';
 
@@ -62,7 +63,8 @@ export function paceOf(rows: Pick<ProductionRows, 'days'>, plans: readonly DayPl
             changeKind: row.changeKind,
             changeEstimateMin: row.changeMin,
             shotEstimateMin: row.minutes,
-            takesPlanned: row.shot.takesPlanned,
+            rehearsalMin: rehearsalMinutes(row.shot, row.scene?.style),
+            takesPlanned: takesFor(row.shot, row.scene?.style),
             firstRollMin: w.first,
             lastCutMin: w.last,
             takes: w.takes,

@@ -48,7 +48,7 @@ export function OddsSheet({ odds, plan }: { odds: Odds; plan: DayPlan }) {
           `Spreads: shots ${SPREADS.shot}, moves ${SPREADS.place}, relights ${SPREADS.setup}, turnarounds ${SPREADS.side}, repositions ${SPREADS.same}, the whole day ${SPREADS.day}. Rules of thumb.`,
           'Late days: the latest fifth beside the middle fifth of the same days, on average; each minute of the difference is put to what it went into. With several units, of the one that wraps last.',
           'The order stays as it is: nobody re-plans while it goes wrong. The same plan gives the same odds.',
-          'Pace: the median of what things took over what was planned, drawn toward 1 with the weight of five.',
+          'Pace: the median of what things took over what was planned, drawn toward 1 with the weight of five. A change-over and the shot after it are learnt apart where the estimate parts rehearsal from takes; where it is one figure, their sum is.',
         ]}
       />
     </Sheet>
