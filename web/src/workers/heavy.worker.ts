@@ -20,7 +20,16 @@ import {
   type OrderContext,
   type OrderPlan,
 } from '@kavrell/core/day';
-import { contourLevels, lightField, lightsOf, type LightScene } from '@kavrell/core/light';
+import {
+  contourLevels,
+  lightField,
+  lightsOf,
+  readExactly,
+  type Exact,
+  type LightPlan,
+  type LightScene,
+  type Settings,
+} from '@kavrell/core/light';
 import { paletteOf, type Swatch } from '@kavrell/core/look';
 import { peaksOf } from '@kavrell/core/scenes';
 import { cleanSet, type CleanSetWish } from '@kavrell/core/sound';
@@ -74,6 +83,10 @@ const work = {
     bitmap.close();
     const jpeg = await kept.convertToBlob({ type: 'image/jpeg', quality: 0.86 });
     return { swatches, jpeg, widthPx: kept.width, heightPx: kept.height };
+  },
+  /** The faces of a plan read by the light kernel. */
+  exact(scene: LightScene, plan: LightPlan, settings: Settings): Exact {
+    return readExactly(scene, plan, settings);
   },
   /** A script read in pieces. */
   script(source: string): ReadScript {

@@ -26,3 +26,5 @@ export * from './feasible.ts';
 export * from './needs.ts';
 export * from './kitFile.ts';
 export * from './drawing.ts';
+export * from './exact.ts';
+export * from './readingError.ts';

@@ -74,7 +74,7 @@ export function lampAt(lamp: Lamp, distanceM: number, offAxisDeg: number): numbe
 
 /** Beams from here on are no beams: evenly round (a ball, a bulb), or over half of all directions. */
 const ALL_ROUND_DEG = 300;
-const HALF_ROUND_DEG = 170;
+export const HALF_ROUND_DEG = 170;
 
 /** Share of the light on axis that goes `offAxisDeg` aside; wide ones have no beam to fall off. */
 export function spread(beamDeg: number, offAxisDeg: number): number {

@@ -93,6 +93,16 @@ export function stopFor(illuminanceLux: number, s: Settings): number | null {
   return solveExposure({ illuminanceLux, angleDeg: s.shutterDeg, ei: s.ei }, { fps: s.fps }).tStop;
 }
 
+/** What falls on both cheeks of a face and on its back. */
+export interface Falls {
+  left: Fall;
+  right: Fall;
+  back: Fall;
+}
+
+/** The three ways a face is read, degrees to the side of where it looks. Its own left is anticlockwise of that. */
+export const ASIDE_DEG: Readonly<Record<keyof Falls, number>> = { left: -CHEEK_DEG, right: CHEEK_DEG, back: 180 };
+
 /** Everything a meter would say at a face: both cheeks, the back, each cause by itself. */
 export function readFace(
   lights: Lights,
@@ -103,25 +113,33 @@ export function readFace(
   const at = placeOf(face);
   const sight: Seen = new Map();
   const look = (aside: number) => fallOn(lights, plan, at, direction(face.turnDeg + aside), sight);
-  // The face's own left is anticlockwise of where it looks.
-  const [left, right, back] = [look(-CHEEK_DEG), look(CHEEK_DEG), look(180)];
+  const falls = { left: look(ASIDE_DEG.left), right: look(ASIDE_DEG.right), back: look(ASIDE_DEG.back) };
+  return readingOf(face.id, falls, lights.colourK, { plan, settings });
+}
+
+/** What is read at a face out of what falls on it. */
+export function readingOf(
+  id: string,
+  { left, right, back }: Falls,
+  colours: ReadonlyMap<string, number>,
+  { plan, settings }: { plan: LightPlan; settings: Settings },
+): FaceReading {
   const [leftLux, rightLux] = [total(left.lux), total(right.lux)];
   const keySide = leftLux >= rightLux ? 'left' : 'right';
   const [key, shadow] = keySide === 'left' ? [left, right] : [right, left];
   const [keyLux, shadowLux] = keySide === 'left' ? [leftLux, rightLux] : [rightLux, leftLux];
   const ids = new Set([...key.lux.keys(), ...shadow.lux.keys(), ...back.lux.keys()]);
-  const colour = (id: string) => lights.colourK.get(id) ?? 5600;
-  const parts = [...ids].map((id): Part => ({
-    id,
-    keyLux: key.lux.get(id) ?? 0,
-    shadowLux: shadow.lux.get(id) ?? 0,
-    backLux: back.lux.get(id) ?? 0,
-    colourK: colour(id),
+  const parts = [...ids].map((cause): Part => ({
+    id: cause,
+    keyLux: key.lux.get(cause) ?? 0,
+    shadowLux: shadow.lux.get(cause) ?? 0,
+    backLux: back.lux.get(cause) ?? 0,
+    colourK: colours.get(cause) ?? 5600,
   }));
   const colourK = mixedKelvin(parts.map((p) => ({ lux: p.keyLux, kelvin: p.colourK })));
   const ratio = shadowLux > 0 ? keyLux / shadowLux : null;
   return {
-    id: face.id,
+    id,
     keySide,
     keyLux,
     shadowLux,
@@ -132,7 +150,7 @@ export function readFace(
     colourK,
     miredOff: colourK === null ? null : -miredShift(colourK, plan.wanted.whiteK),
     parts,
-    kept: [...shadow.kept].map(([id, lux]) => ({ id, lux })),
+    kept: [...shadow.kept].map(([flag, lux]) => ({ id: flag, lux })),
   };
 }
 

@@ -4,6 +4,7 @@ import {
   barePlan,
   clearPage,
   demoPlan,
+  openPage,
   openScreen,
   openView,
   preparePage,
@@ -12,6 +13,9 @@ import {
   sideSaid,
   written,
 } from '../../testing/screen.tsx';
+import { lightsOf, readPlan, type Exact } from '@kavrell/core/light';
+import { surroundingsOf } from '@kavrell/core/productions';
+import { HowNear } from './HowNear.tsx';
 import { LightScreen } from './LightScreen.tsx';
 
 beforeEach(() => preparePage());
@@ -63,5 +67,41 @@ describe('Light', () => {
     expect(op.op === 'update' && (op.values.plan as { items: unknown[] }).items).toHaveLength(before + 1);
     expect(within(screen.getByTestId('side')).queryByText('Nothing chosen.')).toBeNull();
     fireEvent.keyDown(document.body, { key: 'Escape' });
+  });
+  it('says how it was read and how far that may be off, with what that is made of', () => {
+    openScreen(<LightScreen />);
+    const near = document.querySelector('[data-near]')!;
+    // Nobody answers here: the exact reading is not claimed.
+    expect(near.getAttribute('data-near')).toBe('quick');
+    expect(near.textContent).toMatch(/^±.0\.\d.stop read quickly/);
+    expect(near.textContent).toMatch(
+      /figures of the lamps 0\.\d\d.*read quickly 0\.30: stops, put together in squares/,
+    );
+  });
+});
+
+describe('how near a reading is', () => {
+  const demo = demoPlan();
+  const setup = demo.setups.find((x) => x.plan.items.some((i) => i.kind === 'person'))!;
+  const s = surroundingsOf(demo, setup, null);
+  const lights = lightsOf({ plan: setup.plan, room: s.room, catalogue: s.catalogue, daylight: null });
+  const reading = readPlan(lights, setup.plan, s.settings).find((r) => r.keyLux > 0);
+  const near = (exact: Exact | null) => {
+    openPage(<HowNear reading={reading!} s={s} exact={exact} />);
+    return document.querySelector('[data-near]')!.textContent;
+  };
+  it('read exactly is said only of what the kernel read', () => {
+    expect(near({ readings: [reading!] })).toMatch(/read exactly.*method 0\.0[15]/);
+    clearPage();
+    preparePage();
+    expect(near(null)).not.toMatch(/exactly/);
+  });
+  it('why it was not read exactly is told', () =>
+    expect(near({ why: 'A mirror is read the quick way.' })).toMatch(
+      /read quickly\. A mirror is read the quick way\./,
+    ));
+  it('in the dark nothing is said', () => {
+    openPage(<HowNear reading={{ ...reading!, keyLux: 0 }} s={s} exact={null} />);
+    expect(document.querySelector('[data-near]')).toBeNull();
   });
 });

@@ -35,6 +35,7 @@ import { PlanStage } from './PlanStage.tsx';
 import { Readings } from './Readings.tsx';
 import type { Side } from './stage.ts';
 import { useContours } from './useContours.ts';
+import { useExact } from './useExact.ts';
 import { usePlan } from './usePlan.ts';
 import { LitFor } from './LitFor.tsx';
 import { PlanItems } from './PlanItems.tsx';
@@ -53,13 +54,12 @@ export function PlanView({ setup }: { setup: Setup }) {
   const { plan } = editing;
   const [side, setSide] = useKept<Side>('light-side', ['top', 'side']);
   const [contourOn, setContourOn] = useKept<Shown>('light-contours', ['on', 'off']);
-  const [selectedId, setSelectedId] = useState<string | null>(null);
+  const [selectedId, select] = useState<string | null>(null);
   const [faceId, setFaceId] = useState<string | null>(null);
   useEffect(() => {
-    setSelectedId(null);
+    select(null);
     setFaceId(null);
   }, [setup.id]);
-  const select = (id: string | null) => setSelectedId(id);
 
   const own = useSome(rows, LIGHT_PARTS);
   // While something is dragged what stands around it stays: only what the plan says of its place and hour counts there.
@@ -76,7 +76,9 @@ export function PlanView({ setup }: { setup: Setup }) {
     [plan.items, plan.ambientLux, plan.ambientK, s.room, s.catalogue, s.daylight],
   );
   const lights = useMemo(() => lightsOf(scene), [scene]);
-  const readings = useMemo(() => readPlan(lights, plan, s.settings), [lights, plan, s.settings]);
+  const exact = useExact(scene, plan, s.settings);
+  const quick = useMemo(() => readPlan(lights, plan, s.settings), [lights, plan, s.settings]);
+  const readings = exact && 'readings' in exact ? exact.readings : quick;
   const findings = useMemo(() => checkPlan(s), [s]);
   const face = faceOf(plan);
   const reading =
@@ -213,6 +215,7 @@ export function PlanView({ setup }: { setup: Setup }) {
               if (id !== plan.wanted.faceId)
                 editing.set('the face that is lit', { ...plan, wanted: { ...plan.wanted, faceId: id } });
             }}
+            exact={exact}
             glare={findings.some((f) => f.key.startsWith(`glare:${reading.id}:`))}
           />
         ) : (

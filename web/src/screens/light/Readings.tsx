@@ -1,9 +1,17 @@
 import { Box, Flex } from '@chakra-ui/react';
-import { nameOf, sightLine, type FaceReading, type LightPlan, type Surroundings } from '@kavrell/core/light';
+import {
+  nameOf,
+  sightLine,
+  type Exact,
+  type FaceReading,
+  type LightPlan,
+  type Surroundings,
+} from '@kavrell/core/light';
 import { formatKelvin, formatLux, formatStop } from '@kavrell/core/units';
 import type { Production } from '@kavrell/core/brief';
 import { Button } from '../../ui/Button.tsx';
 import { Figure, Part } from '../../ui/parts.tsx';
+import { HowNear } from './HowNear.tsx';
 import { PartsPart } from './PartsPart.tsx';
 import { WantedPart } from './WantedPart.tsx';
 import type { PlanEditing } from './usePlan.ts';
@@ -18,6 +26,7 @@ export function Readings({
   s,
   onFace,
   glare,
+  exact,
 }: {
   reading: FaceReading;
   readings: readonly FaceReading[];
@@ -27,6 +36,8 @@ export function Readings({
   s: Surroundings;
   onFace: (id: string) => void;
   glare: boolean | null;
+  /** What the light kernel says; null while it is asked. */
+  exact: Exact | null;
 }) {
   const item = plan.items.find((i) => i.id === reading.id);
   const names = new Map(plan.items.map((i) => [i.id, nameOf(i)]));
@@ -78,6 +89,7 @@ export function Readings({
             </Figure>
           )}
         </Box>
+        <HowNear reading={reading} s={s} exact={exact} />
         {item?.kind === 'person' ? (
           <Box color="soft" fontSize="s" mt={2}>
             {plan.items.flatMap((c) => (c.kind === 'camera' ? [sightLine(item, c)] : [])).join(' ')}

@@ -1,0 +1,201 @@
+import { corners, direction, dot, length, times, uprightPane, type Pane, type Vec } from '../../base/geometry/index.ts';
+import {
+  FINE,
+  powerOfBeam,
+  readScene,
+  type Face,
+  type Fineness,
+  type Opening,
+  type Room as SceneRoom,
+  type Scene,
+  type ScenePane,
+  type Source,
+} from '../../physics/illumination/index.ts';
+import type { Room } from '../places/index.ts';
+import { AMBIENT, GLASS_SHARE, SKY, lightsOf, type Direct, type LightScene, type Lights } from './emitters.ts';
+import { HALF_ROUND_DEG } from './lamp.ts';
+import { entryOf, type Catalogue } from './library.ts';
+import type { LightPlan, MeterItem, PersonItem, PlanItem } from './plan.ts';
+import { ASIDE_DEG, fallOn, readingOf, type Fall, type FaceReading, type Falls, type Settings } from './reading.ts';
+import { featureBox, paneOf, placeOf } from './space.ts';
+
+/** A plan read by the light kernel, or in words why only the quick reading is there. */
+export type Exact = { readings: FaceReading[] } | { why: string };
+
+/** What the kernel’s own method leaves, in stops: measured against an independent reference (`light.readings`). */
+export const EXACT_STOPS = { open: 0.01, room: 0.05 } as const;
+
+/** The kernel does not know it: the quick reading stands. */
+class NotExact extends Error {}
+
+/**
+ * Every face of a plan read by the light kernel: lamps as faces with their size, boards and cloths lit by everything, flags with their edges,
+ * rooms to and fro without end. What the kernel does not know (mirrors, lamps that light all round, the open sky, things outside a room) is
+ * named, and the plan is then read the quick way only.
+ */
+export function readExactly(
+  lightScene: LightScene,
+  plan: LightPlan,
+  settings: Settings,
+  fineness: Fineness = FINE,
+): Exact {
+  const lights = lightsOf(lightScene);
+  try {
+    const scene = sceneOf(lightScene, lights, facesOf(plan));
+    const read = new Map(readScene(scene, fineness).map((r) => [r.id, r.parts]));
+    const readings = plan.items.filter(isFace).map((face) => {
+      const fall = (way: keyof Falls): Fall => {
+        const quick = fallOn(lights, plan, placeOf(face), direction(face.turnDeg + ASIDE_DEG[way]));
+        const lux = new Map(Object.entries(read.get(faceId(face, way)) ?? {}).filter(([, v]) => v > 0));
+        // The place’s own light in a room is typed as it is there: walls and all.
+        const own = quick.lux.get(AMBIENT);
+        if (scene.room && own) lux.set(AMBIENT, own);
+        return { lux, kept: quick.kept };
+      };
+      const falls = { left: fall('left'), right: fall('right'), back: fall('back') };
+      return readingOf(face.id, falls, lights.colourK, { plan, settings });
+    });
+    return { readings };
+  } catch (error) {
+    if (error instanceof NotExact) return { why: error.message };
+    throw error;
+  }
+}
+
+const isFace = (i: PlanItem): i is PersonItem | MeterItem => i.kind === 'person' || i.kind === 'meter';
+const faceId = (face: { id: string }, way: keyof Falls) => `${face.id} ${way}`;
+
+const facesOf = (plan: LightPlan): Face[] =>
+  plan.items.filter(isFace).flatMap((face) =>
+    (['left', 'right', 'back'] as const).map((way) => ({
+      id: faceId(face, way),
+      at: placeOf(face),
+      normal: direction(face.turnDeg + ASIDE_DEG[way]),
+    })),
+  );
+
+function sceneOf({ plan, room, catalogue, daylight }: LightScene, lights: Lights, faces: Face[]): Scene {
+  const inside = room && !room.outside ? room : null;
+  if (daylight && !inside) throw new NotExact('The open sky is read the quick way.');
+  const sources = lights.directs.map(sourceOf);
+  const panes = [
+    ...plan.items.flatMap((i) => paneFor(i, catalogue)),
+    ...(room?.features ?? []).filter((f) => f.kind === 'block').flatMap((f) => bodyOf(f.id, featureBox(f))),
+  ];
+  if (inside) {
+    const places = [...sources.map((s) => s.at), ...faces.map((f) => f.at), ...panes.flatMap((p) => corners(p))];
+    if (places.some((p) => !isWithin(p, inside))) throw new NotExact('Something stands outside the room.');
+  }
+  return {
+    sources,
+    panes,
+    faces,
+    ambientLux: inside ? 0 : plan.ambientLux,
+    sun: lights.sun && daylight ? { from: lights.sun.towards, lux: daylight.sunLux } : null,
+    room: inside ? roomOf(inside, lights) : null,
+  };
+}
+
+function sourceOf({ id, lamp, level, at, axis, through }: Direct): Source {
+  if (through) throw new NotExact('A board that mirrors is read the quick way.');
+  if (lamp.beamDeg >= HALF_ROUND_DEG) throw new NotExact('A lamp that lights all round is read the quick way.');
+  return {
+    ...{ id, at, normal: axis },
+    shape: 'radiusM' in lamp.emitter ? lamp.emitter : edgesOf(axis, lamp.emitter),
+    ...{ referenceLux: lamp.luxAt1m * level, referenceM: 1, power: powerOfBeam(lamp.beamDeg) },
+  };
+}
+
+/** Half edges of a lamp’s face: level, and at right angles to that. */
+function edgesOf(axis: Vec, { widthM, heightM }: { widthM: number; heightM: number }): { across: Vec; up: Vec } {
+  const flat = { x: -axis.y, y: axis.x, z: 0 };
+  const level = length(flat) < 1e-6 ? { x: 1, y: 0, z: 0 } : times(flat, 1 / length(flat));
+  const up = {
+    x: axis.y * level.z - axis.z * level.y,
+    y: axis.z * level.x - axis.x * level.z,
+    z: axis.x * level.y - axis.y * level.x,
+  };
+  return { across: times(level, widthM / 2), up: times(up, heightM / 2) };
+}
+
+function paneFor(item: PlanItem, catalogue: Catalogue): ScenePane[] {
+  if (!('widthM' in item)) return [];
+  const flat = { ...paneOf(item), id: item.id, reflectance: 0, transmission: 0 };
+  switch (item.kind) {
+    case 'flag':
+      return [{ ...flat, kind: 'flag' }];
+    case 'mirror':
+      throw new NotExact('A mirror is read the quick way.');
+    case 'bounce': {
+      const cloth = entryOf(catalogue, item.clothKey, 'cloth')?.data;
+      return [{ ...flat, kind: 'bounce', reflectance: cloth ? cloth.reflectance * (1 - cloth.mirrorShare) : 0 }];
+    }
+    case 'frame':
+      return [
+        {
+          ...flat,
+          kind: 'diffusion',
+          transmission: entryOf(catalogue, item.clothKey, 'cloth')?.data.transmission ?? 0,
+        },
+      ];
+  }
+}
+
+/** Furniture is dark: its sides and its top stand in the way and give nothing back. */
+function bodyOf(id: string, { x1, y1, x2, y2, bottomM, topM }: ReturnType<typeof featureBox>): ScenePane[] {
+  const side = (ax: number, ay: number, bx: number, by: number) =>
+    uprightPane({ x: ax, y: ay }, { x: bx, y: by }, bottomM, topM);
+  const lid = (z: number): Pane => ({
+    at: { x: (x1 + x2) / 2, y: (y1 + y2) / 2, z },
+    across: { x: (x2 - x1) / 2, y: 0, z: 0 },
+    up: { x: 0, y: (y2 - y1) / 2, z: 0 },
+    normal: { x: 0, y: 0, z: 1 },
+  });
+  return [
+    side(x1, y1, x2, y1),
+    side(x2, y1, x2, y2),
+    side(x2, y2, x1, y2),
+    side(x1, y2, x1, y1),
+    lid(topM),
+    lid(bottomM),
+  ]
+    .filter((p) => length(p.across) > 0 && length(p.up) > 0)
+    .map((p, i) => ({ ...p, id: `${id} ${i}`, kind: 'flag', reflectance: 0, transmission: 0 }));
+}
+
+const EDGE_M = 1e-3;
+const isWithin = (p: Vec, room: Room) =>
+  [
+    [p.x, room.widthM],
+    [p.y, room.depthM],
+    [p.z, room.heightM],
+  ].every(([v, most]) => v! >= -EDGE_M && v! <= most! + EDGE_M);
+
+/** A window drawn this near a wall is in it. */
+const IN_WALL_M = 0.05;
+
+/** A window as an opening of its wall: in the wall’s own plane, looking in. */
+function inWall(pane: Pane, room: Room): Pane {
+  const walls = [
+    { off: pane.at.x, to: { x: 0 }, normal: { x: 1, y: 0, z: 0 } },
+    { off: room.widthM - pane.at.x, to: { x: room.widthM }, normal: { x: -1, y: 0, z: 0 } },
+    { off: pane.at.y, to: { y: 0 }, normal: { x: 0, y: 1, z: 0 } },
+    { off: room.depthM - pane.at.y, to: { y: room.depthM }, normal: { x: 0, y: -1, z: 0 } },
+  ];
+  const wall = walls.find((w) => Math.abs(w.off) <= IN_WALL_M && Math.abs(dot(pane.normal, w.normal)) > 0.999);
+  const opening = wall && { ...pane, at: { ...pane.at, ...wall.to }, normal: wall.normal };
+  if (!opening || !corners(opening).every((c) => isWithin(c, room)))
+    throw new NotExact('A window that is in no wall is read the quick way.');
+  return opening;
+}
+
+function roomOf(room: Room, lights: Lights): SceneRoom {
+  const { widthM, depthM, heightM, reflectance: share } = room;
+  // Every window of a room looks at the same sky.
+  const exitanceLux = lights.patches.find((p) => p.glow.has(SKY))?.glow.get(SKY) ?? 0;
+  const openings = (lights.space.windows ?? []).map((pane): Opening => ({
+    pane: inWall(pane, room),
+    ...{ exitanceLux, transmission: GLASS_SHARE },
+  }));
+  return { widthM, depthM, heightM, reflectance: { walls: share, ceiling: share, floor: share }, openings };
+}
