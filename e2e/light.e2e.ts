@@ -99,7 +99,11 @@ test('a three-light setup from nothing: 4 : 1 at T4, nothing left to mend, its m
     .getByLabel(/^Ratio/)
     .fill('4');
   await page.keyboard.press('Enter');
+  // What is wanted is solved for what is read exactly, a moment after the hand rests.
+  const exactly = page.locator('[data-near="exact"]');
+  await expect(exactly).toBeVisible();
   await page.getByRole('button', { name: 'Set the levels' }).click();
+  await expect(exactly).toBeVisible();
   await expect(figure(page, 'Ratio')).toHaveText(/^(3\.9|4\.0|4\.1) : 1$/);
   await expect(figure(page, 'Stop, EI 800, 180°')).toHaveText(/^T\s4(\.0)?$/);
 
@@ -116,6 +120,7 @@ test('a three-light setup from nothing: 4 : 1 at T4, nothing left to mend, its m
     /^From L1: key from (left|right) to (left|right).* · relight \d+.min/,
   );
   await expect(sheet(page).getByText(/side brighter$/)).not.toHaveText(side);
+  await expect(exactly).toBeVisible();
   await expect(figure(page, 'Ratio')).toHaveText(/^(3\.9|4\.0|4\.1) : 1$/);
   await mendAll(page);
   await expect(sheet(page)).toContainText('Look out: nothing to mend');

@@ -9,7 +9,6 @@ import {
   observe,
   type Observation,
   type Worked,
-  without,
   type OrderPlan,
   type OrderShot,
 } from './index.ts';
