@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import type { Calc } from '../base/calc/index.ts';
 import { CALCS } from './list.ts';
+import { TRUST } from './trust.ts';
 
 /** A computation with its schemas as JSON Schema, for programs. */
 export function describeCalc(calc: Calc) {
@@ -26,6 +27,13 @@ function fields(schema: unknown): string {
     )
     .join(' · ');
 }
+
+const trustTable = (): string =>
+  [
+    '| figure | compared with | off by |',
+    '| --- | --- | --- |',
+    ...TRUST.map((t) => `| ${t.figure} | ${t.against ?? 'nothing'}${t.test ? ` (\`${t.test}\`)` : ''} | ${t.within} |`),
+  ].join('\n');
 
 /** The page `docs/formulas.md`: every computation with its formula in words and a worked example. */
 export function formulasPage(): string {
@@ -54,6 +62,10 @@ export function formulasPage(): string {
 Generated from the registry in \`core/src/registry\` by \`node scripts/formulas.mjs\`; a test computes every example anew. The same
 computations answer on the command line (\`kavrell calc NAME\`, one JSON value or an array on standard input), at \`POST /api/calc/NAME\` and in
 the *why* beside a figure. Names are kept stable. Numbers are not rounded.
+
+## How far to trust this
+
+${trustTable()}
 
 ${parts.join('\n\n')}
 `;

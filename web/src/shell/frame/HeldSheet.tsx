@@ -1,5 +1,5 @@
 import { Box, Flex } from '@chakra-ui/react';
-import { useState } from 'react';
+import { Suspense, lazy, useState } from 'react';
 import { useQueryClient } from '@tanstack/react-query';
 import { setPassword } from '@kavrell/contract';
 import { formatClock, parseClockOn } from '@kavrell/core/units';
@@ -12,12 +12,14 @@ import { change } from '../../platform/rows.ts';
 import { tell } from '../../platform/notices.ts';
 import { forget } from '../../platform/session.ts';
 import { Button } from '../../ui/Button.tsx';
-import { Part, Why } from '../../ui/parts.tsx';
+import { Loading, Part, Why } from '../../ui/parts.tsx';
 import { hold, useSheet, type Held } from '../../ui/sheet.tsx';
 import { usePlanned, useProduction } from '../../app/production.tsx';
 import { Backups, Sessions } from './Keeping.tsx';
 import { MediaFolders } from './MediaFolders.tsx';
 import { Waiting } from './Waiting.tsx';
+
+const Trust = lazy(() => import('./Trust.tsx').then((m) => ({ default: m.Trust })));
 
 const TITLES: Record<Held, string> = {
   make: 'Will we make the day?',
@@ -25,6 +27,7 @@ const TITLES: Record<Held, string> = {
   kept: 'Is it kept?',
   settings: 'Settings',
   keys: 'Keys',
+  trust: 'How far to trust this',
   waiting: 'Saved and waiting',
   clock: 'Simulated time',
 };
@@ -47,6 +50,10 @@ export function HeldSheet() {
         <Settings />
       ) : held === 'keys' ? (
         <Keys />
+      ) : held === 'trust' ? (
+        <Suspense fallback={<Loading what="the page" />}>
+          <Trust />
+        </Suspense>
       ) : held === 'waiting' ? (
         <Waiting />
       ) : held === 'clock' ? (
@@ -239,6 +246,11 @@ function Keys() {
   const lists = useKeyHelp((s) => s.lists);
   return (
     <>
+      <Part>
+        <Button size="small" onClick={() => hold('trust')}>
+          How far to trust this
+        </Button>
+      </Part>
       {[...lists, ['Everywhere', FRAME_KEYS] as const].map(([title, list]) => (
         <Part key={title} title={title}>
           <Box as="dl" display="grid" gridTemplateColumns="auto 1fr" columnGap={4} rowGap={1}>

@@ -200,6 +200,14 @@ describe('the frame’s own sheet', () => {
     expect(said()).toContain('Everywhere');
     expect(said()).toContain('undo, also after a reload');
   });
+  it('how far its figures are to be trusted is a page of the help, one press from the keys', async () => {
+    opened('keys');
+    press('How far to trust this');
+    expect(await screen.findByText('Lines of light')).toBeTruthy();
+    expect(said()).toContain('What a lamp gives');
+    expect(said()).toContain('There is nothing here to compare it with.');
+    expect(said()).toMatch(/Compared with a simulation of its own that shares no code\./);
+  });
   it('the demo’s time is set on the wall of its day, and what is no time is refused in words', () => {
     opened('clock');
     const field = screen.getByRole('textbox', { name: 'Simulated time' });
