@@ -4,6 +4,8 @@ import { Part } from '../../ui/parts.tsx';
 
 const GROUPS = [...new Set(TRUST.map((t) => t.group))];
 
+const capital = (words: string) => words.charAt(0).toUpperCase() + words.slice(1);
+
 /** Each kind of figure with what it was compared with and how far off it was; what could be compared with nothing says so. */
 export function Trust() {
   return (
@@ -16,7 +18,7 @@ export function Trust() {
                 <Box as="dt" fontWeight="700">
                   {t.figure}
                 </Box>
-                <dd>{t.within}.</dd>
+                <dd>{capital(t.within)}.</dd>
                 <Box as="dd" color="soft" fontSize="s">
                   {t.against ? `Compared with ${t.against}.` : 'There is nothing here to compare it with.'}
                 </Box>
