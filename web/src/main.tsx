@@ -9,6 +9,7 @@ import { z } from 'zod';
 import { App } from './shell/App.tsx';
 import { Guard } from './app/Trouble.tsx';
 import { keepForNoNetwork } from './shell/offline.ts';
+import { fetchOpenProduction } from './shell/openProductionCode.ts';
 import { fetchScreenOf } from './shell/screens.ts';
 import { openOutbox } from './platform/outbox.ts';
 import { queries } from './platform/rows.ts';
@@ -17,6 +18,7 @@ import { system } from './ui/theme.ts';
 // The content policy forbids code made at run time; Zod does without it.
 z.config({ jitless: true });
 void openOutbox();
+if (location.pathname.startsWith('/p/')) fetchOpenProduction();
 fetchScreenOf(location.pathname);
 // Only secure pages have service workers; on plain http from another machine Kavrell works, but not without network.
 if (import.meta.env.PROD && 'serviceWorker' in navigator) void keepForNoNetwork(navigator.serviceWorker);

@@ -1,16 +1,13 @@
 import { useQuery } from '@tanstack/react-query';
-import { noteOpened } from '../platform/opened.ts';
 import { Suspense, lazy, useEffect, useState } from 'react';
-import { Navigate, Route, Routes, useLocation, useParams } from 'react-router';
+import { Navigate, Route, Routes, useLocation } from 'react-router';
 import { whoAmI, type Me } from '@kavrell/contract';
 import { call } from '../platform/api.ts';
 import { outboxFor } from '../platform/outbox.ts';
 import { forgetRead } from '../platform/session.ts';
 import { Loading } from '../ui/parts.tsx';
-import { Frame } from './frame/Frame.tsx';
-import { ProductionProvider } from '../app/production.tsx';
-import { SCREENS, componentOf, type ScreenEntry } from './screens.ts';
-import { Guard, Trouble } from '../app/Trouble.tsx';
+import { OPEN_PRODUCTION, fetchOpenProduction } from './openProductionCode.ts';
+import { Trouble } from '../app/Trouble.tsx';
 import { screenLink } from '../app/links.ts';
 
 /** Their forms are not needed by who is signed in. */
@@ -21,35 +18,12 @@ const SignInScreen = lazy(() =>
 
 const StartScreen = lazy(() => import('../screens/start/StartScreen.tsx').then((m) => ({ default: m.StartScreen })));
 
-const ReaderPage = lazy(() => import('../screens/callsheet/ReaderPage.tsx').then((m) => ({ default: m.ReaderPage })));
-
-/** Which component it is stays as it was at the first drawing: another one would forget what the screen holds. */
-function Screen({ entry }: { entry: ScreenEntry }) {
-  const [Component] = useState(() => componentOf(entry));
-  return <Component />;
-}
-
-function OpenProduction({ me }: { me: Me }) {
-  const { productionId = '', day = '0', screen = 'day' } = useParams();
-  const entry = SCREENS.find((s) => s.path === screen && s.roles.includes(me.role));
-  useEffect(() => noteOpened(productionId), [productionId]);
-  if (me.role === 'read')
-    return (
-      <Guard name="call sheet">
-        <ReaderPage productionId={productionId} />
-      </Guard>
-    );
-  if (!entry) {
-    const first = SCREENS.find((s) => s.roles.includes(me.role) && (me.role !== 'owner' || s.path === 'day'));
-    return <Navigate to={screenLink(productionId, Number(day), first?.path ?? 'call-sheet')} replace />;
-  }
-  return (
-    <ProductionProvider me={me} productionId={productionId} dayNumber={Number(day) || null}>
-      <Frame path={entry.path} title={entry.title}>
-        <Screen key={entry.path} entry={entry} />
-      </Frame>
-    </ProductionProvider>
+/** A production with all that works for it; what could not be fetched is asked for again at the next drawing. */
+function Production({ me }: { me: Me }) {
+  const [Open] = useState(
+    () => OPEN_PRODUCTION.ready() ?? lazy(() => OPEN_PRODUCTION.load().then((open) => ({ default: open }))),
   );
+  return <Open me={me} />;
 }
 
 function SignedIn() {
@@ -65,6 +39,12 @@ function SignedIn() {
     // Nobody is signed in by the server's own word: a link was withdrawn or ran out, so what was read here goes.
     if (who === null) forgetRead();
   }, [who]);
+  // From the first page one goes on to a production: by then it is there.
+  useEffect(() => {
+    if (!who) return;
+    const idle = window.requestIdleCallback ?? ((run: () => void) => window.setTimeout(run, 400));
+    idle(fetchOpenProduction);
+  }, [who]);
   if (isPending) return <Loading what="who you are" />;
   // Asked again and not answered: who it was stays, and so does all that is open.
   if (!data) return <Trouble error={error} again={() => void refetch()} />;
@@ -75,8 +55,8 @@ function SignedIn() {
   return (
     <Routes>
       <Route path="/" element={<StartScreen me={me} />} />
-      <Route path="/p/:productionId/:day/:screen" element={<OpenProduction me={me} />} />
-      <Route path="/p/:productionId" element={<OpenProduction me={me} />} />
+      <Route path="/p/:productionId/:day/:screen" element={<Production me={me} />} />
+      <Route path="/p/:productionId" element={<Production me={me} />} />
       <Route path="*" element={<Navigate to="/" replace />} />
     </Routes>
   );

@@ -11,15 +11,18 @@ export interface ScreenEntry {
 }
 
 /** A screen's code: fetched once, whoever asks. */
-interface ScreenCode {
-  load(): Promise<ComponentType>;
+export interface ScreenCode<P = object> {
+  load(): Promise<ComponentType<P>>;
   /** The screen, when it has been fetched. */
-  ready(): ComponentType | null;
+  ready(): ComponentType<P> | null;
 }
 
-function named<K extends string>(fetchIt: () => Promise<Record<K, ComponentType>>, name: K): ScreenCode {
-  let asked: Promise<ComponentType> | null = null;
-  let fetched: ComponentType | null = null;
+export function named<K extends string, P = object>(
+  fetchIt: () => Promise<Record<K, ComponentType<P>>>,
+  name: K,
+): ScreenCode<P> {
+  let asked: Promise<ComponentType<P>> | null = null;
+  let fetched: ComponentType<P> | null = null;
   return {
     ready: () => fetched,
     load: () =>
