@@ -24,7 +24,8 @@ describe('how far to trust what is computed', () => {
   it('says of light what its readings reckon with', () => {
     expect(of('Light at a face, read exactly')).toBe(`${EXACT_STOPS.open} stop`);
     expect(of('The same in a room')).toContain(`${EXACT_STOPS.room} stop`);
-    expect(of('Light at a face, read quickly')).toContain(`${QUICK_STOPS} stop`);
+    expect(of('Light at a face, read quickly')).toContain(`${QUICK_STOPS.open} stop`);
+    expect(of('Light at a face, read quickly')).toContain(`${QUICK_STOPS.room} in rooms`);
     expect(KIT_STOPS).toEqual({ typical: 1 / 3, own: 0.1 });
     expect(of('What a lamp gives')).toMatch(/a third of a stop.*a tenth/);
   });

@@ -12,6 +12,12 @@ export interface ReadingError {
   causes: { words: string; stops: number }[];
 }
 
+/** How a plan was read: by the light kernel or quickly, and whether walls stand around it. */
+export interface HowRead {
+  isExact: boolean;
+  around: 'open' | 'room';
+}
+
 /** A lamp’s figures as typical of their class, and as somebody measured them. Rules of thumb. */
 export const KIT_STOPS = { typical: 1 / 3, own: 0.1 } as const;
 /** Typical daylight by the sun’s height: cloud decides. */
@@ -20,8 +26,8 @@ export const DAYLIGHT_STOPS = 1;
 const TYPED_STOPS = 1 / 3;
 /** How well people put things where the plan says, m. */
 export const PLACING_M = 0.05;
-/** What the quick reading leaves, in stops: nine of ten made-up plans are nearer to the exact one (`exact.test.ts`). */
-export const QUICK_STOPS = 0.3;
+/** What the quick reading leaves, in stops: nine of ten made-up plans are nearer to the exact one (`exact.test.ts`). In a room it takes what walls give back as even. */
+export const QUICK_STOPS = { open: 0.3, room: 1.1 } as const;
 
 const asShare = (stops: number) => 2 ** stops - 1;
 const asStops = (share: number) => Math.log2(1 + share);
@@ -29,13 +35,13 @@ const asStops = (share: number) => Math.log2(1 + share);
 /**
  * The error of the key side of a reading: what each source may be off by its figures and by where it really stands, weighed by what it gives,
  * what daylight and typed light may be off, and what the method leaves; put together in squares, as errors that know nothing of each other.
- * `method` is how it was read. Null in the dark.
+ * Null in the dark.
  */
 export function readingError(
   reading: FaceReading,
   plan: Pick<LightPlan, 'items'>,
   catalogue: Catalogue,
-  method: 'quick' | 'open' | 'room',
+  { isExact, around }: HowRead,
 ): ReadingError | null {
   const { keyLux } = reading;
   const face = plan.items.find((i) => i.id === reading.id);
@@ -55,7 +61,7 @@ export function readingError(
       add('placing', part.keyLux, 2 * Math.log2(farM / (farM - PLACING_M)));
     }
   }
-  const methodStops = method === 'quick' ? QUICK_STOPS : EXACT_STOPS[method];
+  const methodStops = (isExact ? EXACT_STOPS : QUICK_STOPS)[around];
   const all = Object.values(squares).reduce((a, b) => a + b, asShare(methodStops) ** 2);
   const words = {
     kit: 'figures of the lamps',
@@ -69,7 +75,7 @@ export function readingError(
       ...(Object.keys(squares) as (keyof typeof squares)[])
         .filter((cause) => squares[cause] > 0)
         .map((cause) => ({ words: words[cause], stops: asStops(Math.sqrt(squares[cause])) })),
-      { words: method === 'quick' ? 'read quickly' : 'method', stops: methodStops },
+      { words: isExact ? 'method' : 'read quickly', stops: methodStops },
     ],
   };
 }

@@ -11,8 +11,10 @@ import {
 /** How a face was read, and how far that may be off: the error of the key side with what it is made of. */
 export function HowNear({ reading, s, exact }: { reading: FaceReading; s: Surroundings; exact: Exact | null }) {
   const isExact = exact !== null && 'readings' in exact;
-  const method = !isExact ? 'quick' : s.room && !s.room.outside ? 'room' : 'open';
-  const error = readingError(reading, s.plan, s.catalogue, method);
+  const error = readingError(reading, s.plan, s.catalogue, {
+    isExact,
+    around: s.room && !s.room.outside ? 'room' : 'open',
+  });
   if (!error) return null;
   return (
     <Box mt={3} data-near={isExact ? 'exact' : 'quick'}>
