@@ -1,26 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { lateDays, lateWords, timeOrder, unitsOdds, type LatePart, type OrderPlan, type OrderShot } from './index.ts';
-import { plans } from './testing.ts';
+import { lateDays, lateWords, timeOrder, unitsOdds, type LatePart, type OrderPlan } from './index.ts';
+import { aShot, anOrder, plans } from './testing.ts';
 
 const NONE = { shot: 0, first: 0, place: 0, setup: 0, side: 0, same: 0, day: 0 };
-const shot = (id: string, minutes: number, more: Partial<OrderShot> = {}): OrderShot => ({
-  id,
-  minutes,
-  place: 'p',
-  setup: 'L1',
-  side: 'a',
-  ...more,
-});
-const change: OrderPlan['change'] = {
-  repositionMin: 4,
-  lensMin: 3,
-  rigMin: 6,
-  turnaroundMin: 15,
-  relightDefaultMin: 30,
-  moveMin: {},
-};
-const plan = (shots: OrderShot[]): OrderPlan => ({ startMin: 480, school: 'story', shots, change });
 const of = (p: OrderPlan, more: object = {}) => [{ input: { plan: p, byMin: 720, runs: 1000, ...more }, before: null }];
 const sum = (parts: readonly { minutes: number }[]) => parts.reduce((t, p) => t + p.minutes, 0);
 
@@ -35,38 +18,42 @@ describe('what late days are late by', () => {
     );
   });
   it('are the same days as those of the odds', () => {
-    const parts = of(plan([shot('a', 60), shot('b', 90, { setup: 'L2' })]));
+    const parts = of(anOrder([aShot('a', 60), aShot('b', 90, { setup: 'L2' })]));
     const { wrap } = unitsOdds(parts);
     const late = lateDays(parts);
     expect(late.lateMin).toBeGreaterThan(wrap.p80);
     expect(Math.abs(late.middleMin - wrap.p50)).toBeLessThan(2);
   });
   it('a missed window, then hours until the next: it is the waiting before that shot', () => {
-    const light = shot('light', 20, {
+    const light = aShot('light', 20, {
       windows: [
         [560, 640],
         [840, 900],
       ],
     });
-    const late = lateDays(of(plan([shot('a', 85), light])));
+    const late = lateDays(of(anOrder([aShot('a', 85), light])));
     expect(late.parts[0]).toMatchObject({ kind: 'wait', id: 'light' });
     expect(late.parts[0]?.minutes).toBeGreaterThan(100);
   });
   it('where only the day as a whole scatters it is the day; where one shot does, that shot', () => {
-    const p = plan([shot('a', 60), shot('b', 40)]);
+    const p = anOrder([aShot('a', 60), aShot('b', 40)]);
     const day = lateDays(of(p, { spreads: { ...NONE, day: 0.2 } }));
     expect(day.parts[0]).toMatchObject({ kind: 'day', id: null });
     expect(day.parts[0]?.minutes).toBeCloseTo(day.lateMin - day.middleMin, 6);
-    const own = lateDays(of(plan([shot('a', 60)]), { spreads: { ...NONE, shot: 0.3 } }));
+    const own = lateDays(of(anOrder([aShot('a', 60)]), { spreads: { ...NONE, shot: 0.3 } }));
     expect(own.parts[0]).toMatchObject({ kind: 'shot', id: 'a' });
     expect(own.parts[0]?.minutes).toBeCloseTo(own.lateMin - own.middleMin, 6);
   });
   it('without any scatter nothing is late', () => {
-    expect(lateDays(of(plan([shot('a', 60)]), { spreads: NONE }))).toEqual({ lateMin: 570, middleMin: 570, parts: [] });
+    expect(lateDays(of(anOrder([aShot('a', 60)]), { spreads: NONE }))).toEqual({
+      lateMin: 570,
+      middleMin: 570,
+      parts: [],
+    });
   });
   it('of two units it is the one that wraps last', () => {
-    const [long] = of(plan([shot('a', 200)]));
-    const [short] = of(plan([shot('b', 20)]));
+    const [long] = of(anOrder([aShot('a', 200)]));
+    const [short] = of(anOrder([aShot('b', 20)]));
     const { parts } = lateDays([long!, short!]);
     expect(parts.some((p) => p.id === 'b')).toBe(false);
     expect(parts.some((p) => p.id === 'a' && p.minutes > 5)).toBe(true);
@@ -76,7 +63,7 @@ describe('what late days are late by', () => {
 describe('a day that runs late', () => {
   // The window of the last shot can only be kept by going without the meal, which is due before the wrap.
   const starving: OrderPlan = {
-    ...plan([shot('a', 120), shot('light', 30, { priority: 'must', windows: [[630, 670]] })]),
+    ...anOrder([aShot('a', 120), aShot('light', 30, { priority: 'must', windows: [[630, 670]] })]),
     meals: [{ earliestAfterMin: 120, latestAfterMin: 170, minutes: 60 }],
   };
   it('has its meal, whatever window that costs: nobody goes without to save one', () => {

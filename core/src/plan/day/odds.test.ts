@@ -13,31 +13,8 @@ import {
   type OrderPlan,
   type OrderShot,
 } from './index.ts';
-import { plans } from './testing.ts';
+import { CHANGE, aShot, anOrder, plans } from './testing.ts';
 
-const change: OrderPlan['change'] = {
-  repositionMin: 4,
-  lensMin: 3,
-  rigMin: 6,
-  turnaroundMin: 15,
-  relightDefaultMin: 30,
-  moveMin: { 'p>q': 40, 'q>p': 40 },
-};
-const shot = (id: string, minutes: number, more: Partial<OrderShot> = {}): OrderShot => ({
-  id,
-  minutes,
-  place: 'p',
-  setup: 'L1',
-  side: 'a',
-  ...more,
-});
-const plan = (shots: OrderShot[], more: Partial<OrderPlan> = {}): OrderPlan => ({
-  startMin: 480,
-  school: 'story',
-  shots,
-  change,
-  ...more,
-});
 const NONE = { shot: 0, first: 0, place: 0, setup: 0, side: 0, same: 0, day: 0 };
 
 describe('the odds', () => {
@@ -61,7 +38,7 @@ describe('the odds', () => {
   });
   it('one block alone is lognormal with the estimate as its median', () => {
     // Nothing but one shot of 60 min, σ = √(0.25² + 0.1²): P(T ≤ t) = Φ(ln(t/60)/σ).
-    const alone = plan([shot('a', 60)], { change: { ...change, relightDefaultMin: 0 } });
+    const alone = anOrder([aShot('a', 60)], { change: { ...CHANGE, relightDefaultMin: 0 } });
     const sigma = Math.hypot(SPREADS.shot, SPREADS.day);
     const odds = dayOdds({ plan: alone, byMin: 480 + 60 * Math.exp(sigma), runs: 40_000 });
     expect(odds.wrap.p50 - 480).toBeCloseTo(60, 0);
@@ -69,7 +46,7 @@ describe('the odds', () => {
     expect((odds.wrap.p95 - 480) / (60 * Math.exp(1.6449 * sigma))).toBeCloseTo(1, 1);
   });
   it('agrees with a simulation of its own that shares no code', () => {
-    const p = plan([shot('a', 30), shot('b', 20, { side: 'b' }), shot('c', 40, { setup: 'L2' })]);
+    const p = anOrder([aShot('a', 30), aShot('b', 20, { side: 'b' }), aShot('c', 40, { setup: 'L2' })]);
     let state = 99;
     const random = () => {
       state = (Math.imul(state, 1_103_515_245) + 12_345) & 0x7fffffff;
@@ -93,7 +70,7 @@ describe('the odds', () => {
     expect(dayOdds({ plan: p, byMin: 660, runs: 40_000 }).byShare).toBeCloseTo(within / days, 1.7);
   });
   it('the same seed, the same answer; another seed, nearly', () => {
-    const p = plan(Array.from({ length: 12 }, (_, i) => shot(`s${i}`, 10 + i)));
+    const p = anOrder(Array.from({ length: 12 }, (_, i) => aShot(`s${i}`, 10 + i)));
     const input = { plan: p, byMin: 760, runs: 4000 };
     expect(dayOdds(input)).toEqual(dayOdds(input));
     expect(dayOdds({ ...input, seed: 2 }).byShare).toBeCloseTo(dayOdds(input).byShare, 1);
@@ -120,7 +97,7 @@ describe('the odds', () => {
   });
   it('names who is let go when, and what carries the risk', () => {
     const odds = dayOdds({
-      plan: plan([shot('short', 5, { people: ['ilse'] }), shot('long', 120, { people: ['dov'] })]),
+      plan: anOrder([aShot('short', 5, { people: ['ilse'] }), aShot('long', 120, { people: ['dov'] })]),
       byMin: 700,
     });
     expect(odds.risks[0]?.id).toBe('long');
@@ -151,7 +128,7 @@ describe('the odds', () => {
   });
   it('of two like units: both in time has the odds that the arithmetic says', () => {
     // With no luck of the day they are independent: the odds multiply. With nothing but the day’s luck they are one.
-    const one = (id: string) => ({ plan: plan([shot(id, 100)]), byMin: 580, runs: 40_000 });
+    const one = (id: string) => ({ plan: anOrder([aShot(id, 100)]), byMin: 580, runs: 40_000 });
     const both = (spreads: object) =>
       unitsOdds(['a', 'b'].map((id) => ({ input: { ...one(id), spreads: { ...NONE, ...spreads } }, before: null })))
         .byShare;
@@ -163,9 +140,9 @@ describe('the odds', () => {
     const meals = [{ earliestAfterMin: 120, latestAfterMin: 300, minutes: 30 }];
     const part = (p: OrderPlan) => ({ input: { plan: p, byMin: 900, runs: 500 }, before: null });
     const odds = unitsOdds([
-      part(plan([])),
-      part(plan([shot('a', 30)], { meals })),
-      part(plan([shot('b', 200), shot('c', 300)], { meals })),
+      part(anOrder([])),
+      part(anOrder([aShot('a', 30)], { meals })),
+      part(anOrder([aShot('b', 200), aShot('c', 300)], { meals })),
     ]);
     expect(odds.meals.map((m) => m.part)).toEqual([1, 2]);
     expect(odds.meals[0]?.eatenShare).toBe(0);
@@ -174,31 +151,31 @@ describe('the odds', () => {
   });
   it('somebody of two units is let go by the last; a unit with nothing to do is none; no unit is refused', () => {
     const part = (p: OrderPlan) => ({ input: { plan: p, byMin: 700, runs: 500 }, before: null });
-    const early = plan([shot('a', 20, { people: ['dov'] })]);
-    const late = plan([shot('b', 90, { people: ['dov', 'ilse'] })]);
+    const early = anOrder([aShot('a', 20, { people: ['dov'] })]);
+    const late = anOrder([aShot('b', 90, { people: ['dov', 'ilse'] })]);
     const { released, risks } = unitsOdds([part(early), part(late)]);
     expect(released.map((r) => r.person)).toEqual(['dov', 'ilse']);
     expect(released[0]).toEqual({ ...released[1], person: 'dov' });
     expect(risks[0]?.id).toBe('b');
-    expect(unitsOdds([part(plan([])), part(late)])).toEqual(dayOdds({ plan: late, byMin: 700, runs: 500 }));
+    expect(unitsOdds([part(anOrder([])), part(late)])).toEqual(dayOdds({ plan: late, byMin: 700, runs: 500 }));
     expect(() => unitsOdds([])).toThrow('There is no unit to play.');
   });
   it('bad input is refused in words', () => {
-    expect(() => dayOdds({ plan: plan([shot('a', 1)]), order: ['z'], byMin: 1 })).toThrow(/not in the plan/);
-    expect(oddsInput.safeParse({ plan: plan([]), byMin: 1, runs: 5 }).error?.issues[0]?.message).toMatch(
+    expect(() => dayOdds({ plan: anOrder([aShot('a', 1)]), order: ['z'], byMin: 1 })).toThrow(/not in the plan/);
+    expect(oddsInput.safeParse({ plan: anOrder([]), byMin: 1, runs: 5 }).error?.issues[0]?.message).toMatch(
       /Under 100 days/,
     );
-    expect(oddsInput.safeParse({ plan: plan([]), byMin: 1, spreads: { shot: -1 } }).success).toBe(false);
-    expect(dayOdds({ plan: plan([]), byMin: 480 }).byShare).toBe(1);
+    expect(oddsInput.safeParse({ plan: anOrder([]), byMin: 1, spreads: { shot: -1 } }).success).toBe(false);
+    expect(dayOdds({ plan: anOrder([]), byMin: 480 }).byShare).toBe(1);
   });
 });
 
 describe('what to drop', () => {
-  const p = plan([
-    shot('must', 90, { priority: 'must' }),
-    shot('should', 60, { priority: 'should' }),
-    shot('nice', 30, { priority: 'nice' }),
-    shot('nice2', 12, { priority: 'nice' }),
+  const p = anOrder([
+    aShot('must', 90, { priority: 'must' }),
+    aShot('should', 60, { priority: 'should' }),
+    aShot('nice', 30, { priority: 'nice' }),
+    aShot('nice2', 12, { priority: 'nice' }),
   ]);
   it('the least important first, no more than needed, never a must', () => {
     const some = whatToDrop([{ input: { plan: p, byMin: 710, runs: 2000 }, before: null }], 0.6);
@@ -211,9 +188,9 @@ describe('what to drop', () => {
     expect(whatToDrop([{ input: { plan: p, byMin: 2000, runs: 500 }, before: null }], 0.9).ids).toEqual([]);
   });
   it('of two units it drops in the one that is late', () => {
-    const part = (shots: OrderShot[]) => ({ input: { plan: plan(shots), byMin: 655, runs: 500 }, before: null });
-    const quick = part([shot('q', 20, { priority: 'nice' })]);
-    const slow = part([shot('s', 60), shot('t', 70, { priority: 'nice' }), shot('u', 8, { priority: 'nice' })]);
+    const part = (shots: OrderShot[]) => ({ input: { plan: anOrder(shots), byMin: 655, runs: 500 }, before: null });
+    const quick = part([aShot('q', 20, { priority: 'nice' })]);
+    const slow = part([aShot('s', 60), aShot('t', 70, { priority: 'nice' }), aShot('u', 8, { priority: 'nice' })]);
     expect(whatToDrop([quick, slow], 0.9).ids).toEqual(['t']);
   });
   it('what is said to be reached is, and putting any of it back is not enough', () => {
@@ -232,11 +209,11 @@ describe('what to drop', () => {
 
 describe('“I have so many minutes”', () => {
   it('takes the musts first, with the move still ahead, and ends in time', () => {
-    const p = plan(
+    const p = anOrder(
       [
-        shot('far', 20, { place: 'q', setup: 'T1', priority: 'must' }),
-        shot('near', 20, { priority: 'should' }),
-        shot('nice', 5, { priority: 'nice' }),
+        aShot('far', 20, { place: 'q', setup: 'T1', priority: 'must' }),
+        aShot('near', 20, { priority: 'should' }),
+        aShot('nice', 5, { priority: 'nice' }),
       ],
       { startMin: 900 },
     );

@@ -1,41 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import {
-  LISTED,
-  factorsOf,
-  paceSaid,
-  paced,
-  learnPace,
-  observe,
-  type Observation,
-  type Worked,
-  type OrderPlan,
-  type OrderShot,
-} from './index.ts';
-
-const change: OrderPlan['change'] = {
-  repositionMin: 4,
-  lensMin: 3,
-  rigMin: 6,
-  turnaroundMin: 15,
-  relightDefaultMin: 30,
-  moveMin: { 'p>q': 40, 'q>p': 40 },
-};
-const shot = (id: string, minutes: number, more: Partial<OrderShot> = {}): OrderShot => ({
-  id,
-  minutes,
-  place: 'p',
-  setup: 'L1',
-  side: 'a',
-  ...more,
-});
-const plan = (shots: OrderShot[], more: Partial<OrderPlan> = {}): OrderPlan => ({
-  startMin: 480,
-  school: 'story',
-  shots,
-  change,
-  ...more,
-});
+import { LISTED, factorsOf, paceSaid, paced, learnPace, observe, type Observation, type Worked } from './index.ts';
+import { CHANGE, aShot, anOrder } from './testing.ts';
 
 describe('pace', () => {
   it('is drawn toward 1 with the weight of five', () => {
@@ -59,8 +25,8 @@ describe('pace', () => {
     );
   });
   it('a plan at another pace: each kind by its own factor, and said', () => {
-    const p = plan([shot('a', 10), shot('b', 20, { setup: 'L2' })], {
-      change: { ...change, relightMin: { '>L1': 30, 'L1>L2': 12 } },
+    const p = anOrder([aShot('a', 10), aShot('b', 20, { setup: 'L2' })], {
+      change: { ...CHANGE, relightMin: { '>L1': 30, 'L1>L2': 12 } },
     });
     const own = learnPace([
       ...Array.from({ length: 5 }, () => ({ kind: 'shot' as const, estimate: 10, actual: 20 })),

@@ -90,3 +90,17 @@ export const aPlanOf = (shots: OrderShot[], more: Partial<OrderPlan> = {}): Orde
   change: { repositionMin: 4, lensMin: 3, rigMin: 6, turnaroundMin: 15, relightDefaultMin: 30, moveMin: {} },
   ...more,
 });
+
+/** Change-overs of a made-up day over two places, and a shot and a plan with what they usually have. */
+export const CHANGE: OrderPlan['change'] = {
+  ...{ repositionMin: 4, lensMin: 3, rigMin: 6, turnaroundMin: 15, relightDefaultMin: 30 },
+  moveMin: { 'p>q': 40, 'q>p': 40 },
+};
+export const aShot = (id: string, minutes: number, more: Partial<OrderShot> = {}): OrderShot => ({
+  ...{ id, minutes, place: 'p', setup: 'L1', side: 'a' },
+  ...more,
+});
+export const anOrder = (shots: OrderShot[], more: Partial<OrderPlan> = {}): OrderPlan => ({
+  ...{ startMin: 480, school: 'story', shots, change: CHANGE },
+  ...more,
+});

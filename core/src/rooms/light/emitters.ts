@@ -1,6 +1,7 @@
 import {
   add,
   corners,
+  cross,
   crossing,
   direction,
   dot,
@@ -79,14 +80,15 @@ const GROUND_SHARE = 0.2;
 /** Pieces a frame, bounce or window is cut into, each way. */
 const PIECES = 3;
 
-function samplesOf(at: Vec, axis: Vec, emitter: Emitter): Vec[] {
+/** The edges of a lamp’s face, unit: the level one, and the one at right angles to it and to where the lamp looks. */
+export function edgesOf(axis: Vec): { right: Vec; up: Vec } {
   const level = length({ x: axis.x, y: axis.y, z: 0 }) < 1e-6 ? { x: 1, y: 0, z: 0 } : { x: -axis.y, y: axis.x, z: 0 };
   const right = times(level, 1 / (length(level) || 1));
-  const up = {
-    x: axis.y * right.z - axis.z * right.y,
-    y: axis.z * right.x - axis.x * right.z,
-    z: axis.x * right.y - axis.y * right.x,
-  };
+  return { right, up: cross(axis, right) };
+}
+
+function samplesOf(at: Vec, axis: Vec, emitter: Emitter): Vec[] {
+  const { right, up } = edgesOf(axis);
   const [w, h] =
     'radiusM' in emitter
       ? [emitter.radiusM * 0.65, emitter.radiusM * 0.65]

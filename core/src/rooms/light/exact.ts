@@ -12,7 +12,7 @@ import {
   type Source,
 } from '../../physics/illumination/index.ts';
 import type { Room } from '../places/index.ts';
-import { AMBIENT, GLASS_SHARE, SKY, lightsOf, type Direct, type LightScene, type Lights } from './emitters.ts';
+import { AMBIENT, GLASS_SHARE, SKY, edgesOf, lightsOf, type Direct, type LightScene, type Lights } from './emitters.ts';
 import { HALF_ROUND_DEG } from './lamp.ts';
 import { entryOf, type Catalogue } from './library.ts';
 import type { LightPlan, MeterItem, PersonItem, PlanItem } from './plan.ts';
@@ -101,21 +101,15 @@ function sourceOf({ id, lamp, level, at, axis, through }: Direct): Source {
   if (lamp.beamDeg >= HALF_ROUND_DEG) throw new NotExact('A lamp that lights all round is read the quick way.');
   return {
     ...{ id, at, normal: axis },
-    shape: 'radiusM' in lamp.emitter ? lamp.emitter : edgesOf(axis, lamp.emitter),
+    shape: 'radiusM' in lamp.emitter ? lamp.emitter : halfEdges(axis, lamp.emitter),
     ...{ referenceLux: lamp.luxAt1m * level, referenceM: 1, power: powerOfBeam(lamp.beamDeg) },
   };
 }
 
-/** Half edges of a lamp’s face: level, and at right angles to that. */
-function edgesOf(axis: Vec, { widthM, heightM }: { widthM: number; heightM: number }): { across: Vec; up: Vec } {
-  const flat = { x: -axis.y, y: axis.x, z: 0 };
-  const level = length(flat) < 1e-6 ? { x: 1, y: 0, z: 0 } : times(flat, 1 / length(flat));
-  const up = {
-    x: axis.y * level.z - axis.z * level.y,
-    y: axis.z * level.x - axis.x * level.z,
-    z: axis.x * level.y - axis.y * level.x,
-  };
-  return { across: times(level, widthM / 2), up: times(up, heightM / 2) };
+/** Half edges of a lamp’s face. */
+function halfEdges(axis: Vec, { widthM, heightM }: { widthM: number; heightM: number }): { across: Vec; up: Vec } {
+  const { right, up } = edgesOf(axis);
+  return { across: times(right, widthM / 2), up: times(up, heightM / 2) };
 }
 
 function paneFor(item: PlanItem, catalogue: Catalogue): ScenePane[] {
