@@ -1,8 +1,8 @@
 // Before the first paint: the theme last chosen, at first the system’s, so that a dark set never sees a white flash.
 try {
-  const kept = JSON.parse(localStorage.getItem('kavrell-preferences') ?? '{}');
-  const theme = kept.state?.theme ?? (matchMedia('(prefers-color-scheme: light)').matches ? 'daylight' : 'stage');
-  if (theme === 'daylight') document.documentElement.dataset.theme = 'daylight';
+  const kept = JSON.parse(localStorage.getItem('kavrell-preferences') ?? '{}').state?.theme ?? 'system';
+  const light = matchMedia('(prefers-color-scheme: light)').matches;
+  document.documentElement.dataset.theme = kept === 'system' ? (light ? 'daylight' : 'stage') : kept;
 } catch {
   // Storage may be switched off: the dark theme stands.
 }

@@ -12,11 +12,15 @@ import { keepForNoNetwork } from './shell/offline.ts';
 import { fetchOpenProduction } from './shell/openProductionCode.ts';
 import { fetchScreenOf } from './shell/screens.ts';
 import { openOutbox } from './platform/outbox.ts';
+import { usePreferences } from './platform/preferences.ts';
 import { queries } from './platform/rows.ts';
+import { followSystem, setTheme } from './platform/theme.ts';
 import { system } from './ui/theme.ts';
 
 // The content policy forbids code made at run time; Zod does without it.
 z.config({ jitless: true });
+setTheme(usePreferences.getState().theme);
+followSystem();
 void openOutbox();
 if (location.pathname.startsWith('/p/')) fetchOpenProduction();
 fetchScreenOf(location.pathname);

@@ -1,4 +1,4 @@
-import { Box, Flex } from '@chakra-ui/react';
+import { Box, Flex, Textarea } from '@chakra-ui/react';
 import { Component, useEffect, useState, type ReactNode } from 'react';
 import { Away, wordsOf } from '../platform/api.ts';
 import { outbox } from '../platform/outbox.ts';
@@ -58,7 +58,7 @@ export function Trouble({
           <Box aria-live="polite" mb={2}>
             {said}
           </Box>
-          <textarea className="field mono" aria-label="What happened" readOnly rows={10} value={report} />
+          <Textarea fontFamily="mono" aria-label="What happened" readOnly rows={10} value={report} />
         </Box>
       ) : null}
     </Box>

@@ -11,8 +11,18 @@ export interface KeyHelp {
 /** The keys that work on this screen, for the `?` sheet. */
 export const useKeyHelp = create<{ lists: Map<string, readonly KeyHelp[]> }>(() => ({ lists: new Map() }));
 
-/** Roles that the library takes for fields to type in, though nobody types there: a chosen line must not make keys dead. */
-const CHOSEN = ['option', 'radio', 'menuitem', 'menuitemcheckbox', 'menuitemradio'] as const;
+/** Inputs in which nobody types: a tick or a choice that has the focus must not make the screen’s keys dead. */
+const PRESSED = new Set(['checkbox', 'radio', 'button', 'submit', 'file', 'range']);
+/** Of those, the keys that are theirs. */
+const THEIRS = /^( |Enter|Arrow\w+|Home|End)$/;
+
+/** Whether a key belongs to where the focus is, and not to the screen. */
+export function isTaken({ key, target, defaultPrevented }: KeyboardEvent): boolean {
+  if (defaultPrevented) return true;
+  if (!(target instanceof HTMLElement)) return false;
+  if (target instanceof HTMLInputElement && PRESSED.has(target.type)) return THEIRS.test(key);
+  return target.isContentEditable || target.matches('input, textarea, select, [role=textbox], [role=searchbox]');
+}
 
 /** A key of a screen. Single letters are dead while typing and can be switched off in the settings. */
 export function useKey(
@@ -29,7 +39,8 @@ export function useKey(
     },
     {
       enabled: (options.enabled ?? true) && (!options.letter || letterKeys),
-      enableOnFormTags: options.typing ? true : CHOSEN,
+      enableOnFormTags: true,
+      ignoreEventWhen: (event) => !options.typing && isTaken(event),
       useKey: /^[/?.,]$/.test(keys),
       ...(keys === ',' ? { delimiter: '|' } : {}),
     },

@@ -1,23 +1,18 @@
-import { create } from 'zustand';
-
-export interface Notice {
-  id: number;
-  text: string;
-  action?: { word: string; run: () => void } | undefined;
-}
-
-export const useNotices = create<{ notices: Notice[] }>(() => ({ notices: [] }));
+import { createToaster } from '@chakra-ui/react/toast';
 
 const SHOWN_MS = 6000;
-let next = 1;
+/** More than these at once are not read. */
+const MOST = 3;
 
-export function unsay(id: number): void {
-  useNotices.setState((s) => ({ notices: s.notices.filter((n) => n.id !== id) }));
+/** What is said at the foot of the screen; it stays while one points at it or stands on it. */
+export const notices = createToaster({ placement: 'bottom', duration: SHOWN_MS, max: MOST, overlap: false });
+
+export interface NoticeAction {
+  word: string;
+  run: () => void;
 }
 
 /** Says something short at the foot of the screen for a few seconds; never asks for an answer. */
-export function tell(text: string, action?: Notice['action']): void {
-  const id = next++;
-  useNotices.setState((s) => ({ notices: [...s.notices.slice(-2), { id, text, action }] }));
-  setTimeout(() => unsay(id), SHOWN_MS);
+export function tell(text: string, action?: NoticeAction): void {
+  notices.create({ title: text, ...(action ? { action: { label: action.word, onClick: action.run } } : {}) });
 }

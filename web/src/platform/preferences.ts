@@ -1,12 +1,20 @@
 import { create } from 'zustand';
 import { persist } from 'zustand/middleware';
 import { DEFAULT_PREFERENCES, type Preferences } from '@kavrell/core/units';
+import { setTheme, type Theme } from './theme.ts';
 
-interface Kept extends Preferences {
-  theme: 'stage' | 'daylight';
+interface Choices extends Preferences {
+  theme: Theme;
   /** Single-letter keys on or off. */
   letterKeys: boolean;
-  set(change: Partial<Pick<Kept, 'theme' | 'letterKeys' | 'lengths' | 'clock'>>): void;
+  /** The side sheet is folded away; what is held over it (an answer, the settings) shows all the same. */
+  sheetFolded: boolean;
+  /** How wide it was pulled; null: as wide as the window lets it. */
+  sheetPx: number | null;
+}
+
+interface Kept extends Choices {
+  set(change: Partial<Choices>): void;
 }
 
 /** What this reader prefers; kept on this device. */
@@ -14,12 +22,13 @@ export const usePreferences = create<Kept>()(
   persist(
     (set) => ({
       ...DEFAULT_PREFERENCES,
-      // The system’s own light is heeded until somebody chooses.
-      theme: document.documentElement.dataset.theme === 'daylight' ? 'daylight' : 'stage',
+      theme: 'system',
       letterKeys: true,
+      sheetFolded: false,
+      sheetPx: null,
       set: (change) => {
         set(change);
-        if (change.theme) document.documentElement.dataset.theme = change.theme;
+        if (change.theme) setTheme(change.theme);
       },
     }),
     { name: 'kavrell-preferences' },

@@ -4,7 +4,7 @@ import { newId } from './id.ts';
 import { outbox } from './outbox.ts';
 import { queries } from './rows.ts';
 import { facetKey } from './stale.ts';
-import { tell, type Notice } from './notices.ts';
+import { tell, type NoticeAction } from './notices.ts';
 
 /** How often a set turns something round: 0 an edit, 1 its undoing, 2 the doing again. */
 function depthOf(set: ChangeSetInfo, byId: ReadonlyMap<string, ChangeSetInfo>): number {
@@ -35,7 +35,7 @@ export interface UndoParts {
   turn: (productionId: string, changeSetId: string) => Promise<unknown>;
   /** Sends what waits, and says how much still does. */
   sent: () => Promise<number>;
-  tell: (words: string, act?: Notice['action']) => void;
+  tell: (words: string, act?: NoticeAction) => void;
   /** Reads again what was turned round. */
   refresh: (productionId: string) => Promise<unknown>;
 }

@@ -9,6 +9,7 @@ import { Loading } from '../ui/parts.tsx';
 import { OPEN_PRODUCTION, fetchOpenProduction } from './openProductionCode.ts';
 import { Trouble } from '../app/Trouble.tsx';
 import { screenLink } from '../app/links.ts';
+import { Notices } from './Notices.tsx';
 
 /** Their forms are not needed by who is signed in. */
 const EnterScreen = lazy(() => import('../screens/signin/EnterScreen.tsx').then((m) => ({ default: m.EnterScreen })));
@@ -64,11 +65,14 @@ function SignedIn() {
 
 export function App() {
   return (
-    <Suspense fallback={<Loading what="the page" />}>
-      <Routes>
-        <Route path="/enter" element={<EnterScreen />} />
-        <Route path="*" element={<SignedIn />} />
-      </Routes>
-    </Suspense>
+    <>
+      <Suspense fallback={<Loading what="the page" />}>
+        <Routes>
+          <Route path="/enter" element={<EnterScreen />} />
+          <Route path="*" element={<SignedIn />} />
+        </Routes>
+      </Suspense>
+      <Notices />
+    </>
   );
 }

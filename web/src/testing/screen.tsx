@@ -38,6 +38,7 @@ export function preparePage({ wide = true } = {}): void {
     unobserve() {}
     disconnect() {}
   }
+  vi.stubGlobal('CSS', { escape: (name: string) => name });
   vi.stubGlobal('ResizeObserver', Still);
   vi.stubGlobal('IntersectionObserver', Still);
   vi.stubGlobal(
@@ -177,8 +178,13 @@ export function editCell(grid: HTMLElement, row: string, column: string, text: s
   fireEvent.keyDown(field, { key: 'Enter' });
 }
 
+/** Presses one of Chakra’s parts, which answers a moment after the press: a tab, a tick, a choice. */
+export async function pressPart(part: HTMLElement): Promise<void> {
+  fireEvent.click(part);
+  await settled();
+}
 /** Opens a view by its tab. */
-export const openView = (name: string | RegExp): void => void fireEvent.click(screen.getByRole('tab', { name }));
+export const openView = (name: string | RegExp): Promise<void> => pressPart(screen.getByRole('tab', { name }));
 export const press = (name: string | RegExp): void => void fireEvent.click(screen.getByRole('button', { name }));
 /** A key of the screen, pressed anywhere on it. */
 export const key = (name: string, more: object = {}): void => {

@@ -16,6 +16,7 @@ import { type RowActions } from './TableRow.tsx';
 import { useActiveCell } from './useActiveCell.ts';
 import { useCells, type WriteCells } from './useCells.ts';
 import { useTableView, type TableSource } from './useTableView.ts';
+import { Problem } from './Problem.tsx';
 
 interface Props<R extends { id: string }> extends TableSource<R> {
   /** Checks what was typed before it is taken. */
@@ -210,11 +211,7 @@ export function DataTable<R extends { id: string }>(props: Props<R>) {
       {cells.plan ? (
         <PastePreview plan={cells.plan} columns={allColumns} take={cells.take} leave={cells.leave} />
       ) : null}
-      {cells.problem ? (
-        <Box color="look" role="alert" py={2}>
-          {cells.problem}
-        </Box>
-      ) : null}
+      {cells.problem ? <Problem py={2}>{cells.problem}</Problem> : null}
       {shown.length === 0 && rows.length > 0 ? (
         <Box color="soft" py={3}>
           Nothing matches “{view.filter}”.

@@ -1,4 +1,4 @@
-import { Flex } from '@chakra-ui/react';
+import { Flex, Input } from '@chakra-ui/react';
 import { useState } from 'react';
 import { parseDate } from '@kavrell/core/dates';
 import { wordsOf } from '../platform/api.ts';
@@ -31,8 +31,7 @@ export function DateField({
     <FormField label={label} error={problem || undefined} hint="Such as 3 Dec, Friday, 18.3.2027">
       {(props) => (
         <Flex gap={2} align="center" maxW="460px">
-          <input
-            className="field"
+          <Input
             {...props}
             autoFocus
             value={text}
@@ -50,7 +49,7 @@ export function DateField({
           />
           <input
             type="date"
-            className="field pick-date"
+            className="pick-date"
             aria-label={`Pick: ${label}`}
             value={/^\d{4}-\d{2}-\d{2}$/.test(text) ? text : ''}
             onChange={(e) => setText(e.target.value)}

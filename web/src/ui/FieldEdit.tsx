@@ -1,9 +1,10 @@
-import { Flex } from '@chakra-ui/react';
+import { Flex, Input } from '@chakra-ui/react';
 import { useState } from 'react';
 import type { z } from 'zod';
 import { someOf } from '@kavrell/core/records';
 import { wordsOf } from '../platform/api.ts';
 import { FormField } from './FormField.tsx';
+import { Choice } from './Choice.tsx';
 
 interface Props {
   label: string;
@@ -42,17 +43,16 @@ export function FieldEdit({ label, value, set, fields, save, whole, options, hin
     <FormField label={label} error={problem || undefined} {...(hint ? { hint } : {})}>
       {(props) =>
         options ? (
-          <select className="field" {...props} value={value} onChange={(e) => take(e.target.value)}>
+          <Choice {...props} value={value} onChange={(e) => take(e.target.value)}>
             {options.map(([key, words]) => (
               <option key={key} value={key}>
                 {words}
               </option>
             ))}
-          </select>
+          </Choice>
         ) : (
           <Flex gap={1}>
-            <input
-              className="field"
+            <Input
               {...props}
               value={typed ?? value}
               onChange={(e) => setTyped(e.target.value)}
@@ -69,7 +69,7 @@ export function FieldEdit({ label, value, set, fields, save, whole, options, hin
             {date ? (
               <input
                 type="date"
-                className="field pick-date"
+                className="pick-date"
                 aria-label={`Pick: ${label}`}
                 value={value}
                 onChange={(e) => e.target.value && take(e.target.value)}

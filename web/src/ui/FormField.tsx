@@ -1,4 +1,4 @@
-import { Box } from '@chakra-ui/react';
+import { Field, Input } from '@chakra-ui/react';
 import { useId, type ComponentProps, type ReactNode } from 'react';
 
 /** A labelled field with what is wrong with it, in words, right below. */
@@ -12,18 +12,16 @@ export function FormField({
   label: string;
   error?: string | undefined;
   hint?: string;
-  input?: ComponentProps<'input'>;
+  input?: Omit<ComponentProps<'input'>, 'size'>;
   children?: (props: { id: string; 'aria-invalid': boolean; 'aria-describedby': string }) => ReactNode;
 }) {
   const id = useId();
   const props = { id, 'aria-invalid': Boolean(error), 'aria-describedby': `${id}-note` };
   return (
-    <Box mb={4}>
-      <label htmlFor={id}>{label}</label>
-      {children ? children(props) : <input className="field" {...props} {...input} />}
-      <Box id={`${id}-note`} fontSize="s" color={error ? 'look' : 'soft'} role={error ? 'alert' : undefined}>
-        {error ?? hint}
-      </Box>
-    </Box>
+    <Field.Root id={id} invalid={Boolean(error)} ids={{ errorText: `${id}-note`, helperText: `${id}-note` }}>
+      <Field.Label>{label}</Field.Label>
+      {children ? children(props) : <Input {...props} {...input} />}
+      {error ? <Field.ErrorText role="alert">{error}</Field.ErrorText> : <Field.HelperText>{hint}</Field.HelperText>}
+    </Field.Root>
   );
 }

@@ -1,4 +1,5 @@
-import { Box } from '@chakra-ui/react';
+import { Box, Input } from '@chakra-ui/react';
+import { Choice } from './Choice.tsx';
 
 /** What a table is grouped by, and the words its rows must have. */
 export function TableTools({
@@ -20,24 +21,18 @@ export function TableTools({
     <>
       {groups ? (
         <Box asChild w="124px" minH="28px" py={0}>
-          <select
-            className="field"
-            aria-label={`Group ${name}`}
-            value={groupId}
-            onChange={(e) => onGroup(e.target.value)}
-          >
+          <Choice aria-label={`Group ${name}`} value={groupId} onChange={(e) => onGroup(e.target.value)}>
             <option value="">Not grouped</option>
             {groups.map((g) => (
               <option key={g.id} value={g.id}>
                 By {g.words}
               </option>
             ))}
-          </select>
+          </Choice>
         </Box>
       ) : null}
       <Box asChild w="120px" minH="28px" py={0}>
-        <input
-          className="field"
+        <Input
           type="search"
           placeholder="Filter"
           aria-label={`Filter ${name}`}

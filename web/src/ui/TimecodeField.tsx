@@ -1,4 +1,4 @@
-import { Box } from '@chakra-ui/react';
+import { Box, Input } from '@chakra-ui/react';
 import { InputError } from '@kavrell/core/errors';
 import { readEntry, type Rate } from '@kavrell/core/timecode';
 import { FormField } from './FormField.tsx';
@@ -29,9 +29,9 @@ export function TimecodeField({ label, typed, setTyped, rate, onEnter }: Props) 
     <FormField label={label} error={read.problem ?? undefined}>
       {(props) => (
         <>
-          <input
+          <Input
             {...props}
-            className="field mono"
+            fontFamily="mono"
             inputMode="decimal"
             autoComplete="off"
             placeholder="1234 is 12 s 34 f"

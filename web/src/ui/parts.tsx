@@ -1,4 +1,4 @@
-import { Box, Flex } from '@chakra-ui/react';
+import { Box, EmptyState, Flex, Skeleton, Tag as ChakraTag } from '@chakra-ui/react';
 import type { ReactNode } from 'react';
 
 /** A screen's heading line: what it is, and its actions. */
@@ -19,15 +19,15 @@ export function ScreenHead({ title, note, children }: { title: string; note?: Re
 /** What a part of the product says while it has nothing: one example, one first step. */
 export function Empty({ title, children, action }: { title: string; children: ReactNode; action?: ReactNode }) {
   return (
-    <Box border="1px dashed" borderColor="edge" borderRadius="r" p={6} maxW="560px" my={6}>
-      <Box as="h2" fontSize="l" mb={2}>
-        {title}
-      </Box>
-      <Box color="soft" mb={action ? 4 : 0}>
-        {children}
-      </Box>
-      {action}
-    </Box>
+    <EmptyState.Root>
+      <EmptyState.Content>
+        <EmptyState.Title>{title}</EmptyState.Title>
+        <EmptyState.Description asChild>
+          <div>{children}</div>
+        </EmptyState.Description>
+        {action}
+      </EmptyState.Content>
+    </EmptyState.Root>
   );
 }
 
@@ -89,26 +89,19 @@ export function Look({ children }: { children: ReactNode }) {
 /** A small framed word, such as a lens or a window. */
 export function Tag({ children }: { children: ReactNode }) {
   return (
-    <Box
-      as="span"
-      border="1px solid"
-      borderColor="edge"
-      borderRadius="r"
-      px={2}
-      fontSize="s"
-      lineHeight="20px"
-      whiteSpace="nowrap"
-      display="inline-block"
-    >
-      {children}
-    </Box>
+    <ChakraTag.Root>
+      <ChakraTag.Label>{children}</ChakraTag.Label>
+    </ChakraTag.Root>
   );
 }
 
 export function Loading({ what }: { what: string }) {
   return (
-    <Box role="status" color="soft" p={6}>
+    <Box role="status" color="soft" p={6} maxW="560px">
       Reading {what} …
+      <Skeleton h="24px" mt={4} w="60%" />
+      <Skeleton h="16px" mt={3} />
+      <Skeleton h="16px" mt={2} w="80%" />
     </Box>
   );
 }

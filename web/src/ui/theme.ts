@@ -1,14 +1,21 @@
 import { createSystem, defaultBaseConfig, defineConfig } from '@chakra-ui/react';
-import { slotRecipes } from './recipes.ts';
+import { recipes, slotRecipes } from './recipes.ts';
 
-const both = (daylight: string, stage: string) => ({ value: { base: daylight, _stage: stage } });
+/** Daylight for sun, stage for a dark room, night for a dark set: dim, and nothing blue in it. */
+const all = (daylight: string, stage: string, night: string) => ({
+  value: { base: daylight, _stage: stage, _night: night },
+});
 
 const TEXT = '"Atkinson Hyperlegible Next Variable", system-ui, sans-serif';
 const MONO = '"Atkinson Hyperlegible Mono Variable", ui-monospace, monospace';
 
 const config = defineConfig({
-  conditions: { stage: '[data-theme=stage] &, &[data-theme=stage]' },
+  conditions: {
+    stage: '[data-theme=stage] &, &[data-theme=stage]',
+    night: '[data-theme=night] &, &[data-theme=night]',
+  },
   theme: {
+    recipes,
     slotRecipes,
     // `md` is where rail and side sheet appear (see app/frame/wide.ts).
     breakpoints: { sm: '480px', md: '900px', lg: '1024px', xl: '1200px' },
@@ -26,20 +33,20 @@ const config = defineConfig({
     },
     semanticTokens: {
       colors: {
-        page: both('#efefef', '#121212'),
-        panel: both('#fafafa', '#1a1a1a'),
-        raised: both('#ffffff', '#242424'),
-        hairline: both('#cfcfcf', '#333333'),
+        page: all('#efefef', '#121212', '#0a0705'),
+        panel: all('#fafafa', '#1a1a1a', '#120c08'),
+        raised: all('#ffffff', '#242424', '#1c130c'),
+        hairline: all('#cfcfcf', '#333333', '#33241a'),
         /** Borders of things that can be used: 3:1 against what is around them. */
-        edge: both('#858585', '#6e6e6e'),
-        text: both('#111111', '#e8e8e8'),
-        soft: both('#4a4a4a', '#a6a6a6'),
-        accent: both('#56700a', '#d3ee4e'),
-        onAccent: both('#ffffff', '#15190a'),
-        look: both('#8a4b00', '#f0b04e'),
-        rolling: both('#b3180a', '#ff6a5c'),
-        tape: both('#111111', '#e8e6df'),
-        onTape: both('#ffffff', '#161616'),
+        edge: all('#858585', '#6e6e6e', '#7a5d45'),
+        text: all('#111111', '#e8e8e8', '#d2a982'),
+        soft: all('#4a4a4a', '#a6a6a6', '#a5815f'),
+        accent: all('#56700a', '#d3ee4e', '#e0b060'),
+        onAccent: all('#ffffff', '#15190a', '#140d06'),
+        look: all('#8a4b00', '#f0b04e', '#f0a050'),
+        rolling: all('#b3180a', '#ff6a5c', '#ff8a66'),
+        tape: all('#111111', '#e8e6df', '#d2a982'),
+        onTape: all('#ffffff', '#161616', '#140d06'),
       },
     },
   },
@@ -51,7 +58,7 @@ const config = defineConfig({
     'html, body, #root': { height: '100%' },
     // Native pop-ups (lists of choices, scroll bars) follow the chosen theme, not the machine's.
     html: { colorScheme: 'light' },
-    'html[data-theme=stage]': { colorScheme: 'dark', background: 'page' },
+    'html[data-theme=stage], html[data-theme=night]': { colorScheme: 'dark', background: 'page' },
     body: {
       margin: 0,
       background: 'page',
@@ -81,7 +88,7 @@ const config = defineConfig({
       },
     },
     '#root > div': { _print: { display: 'block !important' } },
-    'nav, aside, header, [role=tablist], main button:not(.table-head *), main select.field, main [aria-label^=Filter], [data-status]':
+    'nav, aside, header, [role=tablist], main button:not(.table-head *), main select, main [aria-label^=Filter], [data-status]':
       {
         _print: { display: 'none !important' },
       },
@@ -181,8 +188,6 @@ const config = defineConfig({
       touchAction: 'manipulation',
     },
     '.day-line.programme': { borderLeftColor: 'tape' },
-    // Only the sign that opens the calendar: the date itself stands beside it.
-    '.field.pick-date': { width: '40px', paddingInline: '10px', color: 'transparent', flex: 'none' },
     '.day-line:hover': { background: 'panel' },
     '.day-line[aria-selected=true]': { background: 'raised', borderLeftColor: 'text' },
     '.day-line .what': { display: 'flex', alignItems: 'center', gap: '8px', minWidth: 0 },
@@ -190,6 +195,17 @@ const config = defineConfig({
     '.day-line .start': { fontWeight: 600 },
     '.day-line .end, .day-side .end': { textAlign: 'right', whiteSpace: 'nowrap' },
     '.day-line .end': { fontWeight: 600 },
+    '.severity': { fontWeight: 600, color: 'look' },
+    '.severity[data-level=note]': { color: 'text', fontWeight: 400 },
+    '.severity[data-level=danger]': {
+      color: 'rolling',
+    },
+    '[data-theme=night] .severity[data-level=danger]': {
+      background: 'text',
+      color: 'page',
+      padding: '0 6px',
+      boxDecorationBreak: 'clone',
+    },
     '.look': { color: 'look' },
     '.soft': { color: 'soft' },
     '.tag': {
@@ -202,18 +218,19 @@ const config = defineConfig({
       whiteSpace: 'nowrap',
       display: 'inline-block',
     },
-    '.narrow-off': { mdDown: { display: 'none' } },
-
-    '.field': {
-      width: '100%',
+    // The machine’s own calendar, as one square press: the date itself stands beside it.
+    '.pick-date': {
+      width: '40px',
+      flex: 'none',
+      padding: '6px 10px',
+      minHeight: '36px',
       background: 'raised',
       border: '1px solid',
       borderColor: 'edge',
       borderRadius: '3px',
-      padding: '6px 8px',
-      minHeight: '36px',
+      color: 'transparent',
     },
-    '.field[aria-invalid=true]': { borderColor: 'look' },
+    '.narrow-off': { mdDown: { display: 'none' } },
   },
 });
 

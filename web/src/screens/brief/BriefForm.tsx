@@ -1,7 +1,7 @@
-import { Box, Flex } from '@chakra-ui/react';
+import { Box, Flex, Textarea } from '@chakra-ui/react';
 import { zodResolver } from '@hookform/resolvers/zod';
 import { useEffect, useMemo } from 'react';
-import { useForm } from 'react-hook-form';
+import { Controller, useForm } from 'react-hook-form';
 import { z } from 'zod';
 import { productionFields } from '@kavrell/core/brief';
 import { FORMAT_POLICIES } from '@kavrell/core/copies';
@@ -10,6 +10,8 @@ import { change } from '../../platform/rows.ts';
 import { Button } from '../../ui/Button.tsx';
 import { FormField } from '../../ui/FormField.tsx';
 import { RATE_CHOICES } from '../../shared/camera/rates.ts';
+import { Choice } from '../../ui/Choice.tsx';
+import { Tick } from '../../ui/Tick.tsx';
 
 const form = productionFields
   .omit({ simulatedNowOffsetMs: true, keepPolicy: true, hotelMinor: true, driveHourMinor: true })
@@ -44,7 +46,7 @@ export function BriefForm() {
     } = production;
     return { ...rest, ...keepPolicy, leaveOut: keepPolicy.leaveOut.join(' ') };
   }, [production]);
-  const { register, handleSubmit, formState, reset } = useForm<FormValues>({
+  const { register, control, handleSubmit, formState, reset } = useForm<FormValues>({
     resolver: zodResolver(form) as never,
     defaultValues: values,
     mode: 'onBlur',
@@ -66,9 +68,7 @@ export function BriefForm() {
   const { errors } = formState;
   const area = (name: 'purpose' | 'audience' | 'feeling', label: string, rows: number, hint: string) => (
     <FormField label={label} error={errors[name]?.message} hint={hint}>
-      {(props) => (
-        <textarea className="field" rows={rows} {...props} {...register(name)} onKeyDown={(e) => e.stopPropagation()} />
-      )}
+      {(props) => <Textarea rows={rows} {...props} {...register(name)} onKeyDown={(e) => e.stopPropagation()} />}
     </FormField>
   );
   return (
@@ -85,13 +85,13 @@ export function BriefForm() {
           <Flex gap={4} wrap="wrap">
             <FormField label="Frame rate of the job" error={errors.rate?.message}>
               {(props) => (
-                <select className="field" {...props} {...register('rate')}>
+                <Choice {...props} {...register('rate')}>
                   {RATE_CHOICES.map(([value, words]) => (
                     <option key={value} value={value}>
                       {words}
                     </option>
                   ))}
-                </select>
+                </Choice>
               )}
             </FormField>
             <FormField
@@ -108,10 +108,10 @@ export function BriefForm() {
           <Flex gap={4} wrap="wrap">
             <FormField label="Shot numbers" error={errors.shotNumbers?.message}>
               {(props) => (
-                <select className="field" {...props} {...register('shotNumbers')}>
+                <Choice {...props} {...register('shotNumbers')}>
                   <option value="letters">scene and letter: 3C</option>
                   <option value="running">one number through the job: 27</option>
-                </select>
+                </Choice>
               )}
             </FormField>
             <FormField label="Currency" error={errors.currency?.message} input={register('currency')} />
@@ -127,9 +127,15 @@ export function BriefForm() {
             input={{ ...register('verifiedCopies'), inputMode: 'numeric' }}
             hint="Read back from a drive and compared; copied without comparing counts for nothing"
           />
-          <label style={{ display: 'flex', gap: 8, alignItems: 'center', marginBottom: 16, minHeight: 36 }}>
-            <input type="checkbox" {...register('apart')} /> and not all of them in one place
-          </label>
+          <Controller
+            name="apart"
+            control={control}
+            render={({ field }) => (
+              <Tick checked={field.value} onChange={field.onChange} minH="36px" mb={4}>
+                and not all of them in one place
+              </Tick>
+            )}
+          />
           <FormField
             label="Not copied from cards"
             error={errors.leaveOut?.message}
@@ -138,10 +144,10 @@ export function BriefForm() {
           />
           <FormField label="Cards may be formatted">
             {(props) => (
-              <select className="field" {...props} {...register('format')}>
+              <Choice {...props} {...register('format')}>
                 <option value="never">never on the job: only when its last day has ended</option>
                 <option value="afterCopies">when kept, on two kinds of device</option>
-              </select>
+              </Choice>
             )}
           </FormField>
         </div>

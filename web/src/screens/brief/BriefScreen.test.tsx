@@ -49,14 +49,14 @@ describe('Brief', () => {
       { op: 'update', table: 'productions', values: { client: 'The harbour trust' } },
     ]);
   });
-  it('a day is added on a date in people’s own words', () => {
+  it('a day is added on a date in people’s own words', async () => {
     openScreen(<BriefScreen />);
-    openView('Days');
+    await openView('Days');
     expect(said()).toMatch(/18 Mar/);
   });
-  it.each(['Look', 'What changed', 'Paste to start'])('%s opens', (name) => {
+  it.each(['Look', 'What changed', 'Paste to start'])('%s opens', async (name) => {
     openScreen(<BriefScreen />);
-    openView(name);
+    await openView(name);
     expect(screen.getByRole('tab', { name }).getAttribute('aria-selected')).toBe('true');
   });
   it('a deliverable says its size in pixels, and can’t be of none', () => {

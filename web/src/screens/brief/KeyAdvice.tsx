@@ -3,6 +3,8 @@ import { useMemo, useState } from 'react';
 import { hueName, keyScreen, type KeyCandidate } from '@kavrell/core/look';
 import { usePlanned } from '../../app/production.tsx';
 import { Look } from '../../ui/parts.tsx';
+import { Choice } from '../../ui/Choice.tsx';
+import { Tick } from '../../ui/Tick.tsx';
 
 /** Which colour a key screen should have, against costume, brand and skin; the runner-up and what spills. */
 export function KeyAdvice() {
@@ -45,12 +47,10 @@ export function KeyAdvice() {
         <Box as="h2" fontSize="l">
           Key screen
         </Box>
-        <label style={{ display: 'flex', gap: 8, alignItems: 'center', minHeight: 36 }}>
-          <input type="checkbox" checked={person} onChange={(e) => setPerson(e.target.checked)} /> a person stands
-          before it
-        </label>
-        <select
-          className="field"
+        <Tick checked={person} onChange={setPerson} minH="36px">
+          a person stands before it
+        </Tick>
+        <Choice
           aria-label="Scene of the key screen"
           value={sceneId}
           onChange={(e) => setSceneId(e.target.value)}
@@ -62,7 +62,7 @@ export function KeyAdvice() {
               scene {s.number}: {s.title.slice(0, 40)}
             </option>
           ))}
-        </select>
+        </Choice>
       </Flex>
       <Box mb={3} aria-live="polite">
         {advice.risky ? <Look>{advice.words}</Look> : advice.words}

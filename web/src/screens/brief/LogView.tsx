@@ -1,4 +1,4 @@
-import { Box, Flex } from '@chakra-ui/react';
+import { Box, Flex, Input } from '@chakra-ui/react';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { listChanges } from '@kavrell/contract';
@@ -11,6 +11,7 @@ import { Button } from '../../ui/Button.tsx';
 import { Loading, Part, Why } from '../../ui/parts.tsx';
 import { Sheet } from '../../ui/sheet.tsx';
 import { StaleList } from './StaleList.tsx';
+import { Problem } from '../../ui/Problem.tsx';
 
 const when = (ms: number) =>
   new Date(ms).toLocaleString('en-GB', {
@@ -63,8 +64,7 @@ export function LogView() {
           <Box as="h2" fontSize="l" mr={3}>
             What changed
           </Box>
-          <input
-            className="field"
+          <Input
             aria-label="Name of this draft"
             aria-invalid={problem !== ''}
             placeholder="Draft 4"
@@ -77,11 +77,7 @@ export function LogView() {
             style={{ width: 180 }}
           />
           <Button onClick={add}>Name this draft</Button>
-          {problem ? (
-            <Box color="look" role="alert">
-              {problem}
-            </Box>
-          ) : null}
+          {problem ? <Problem>{problem}</Problem> : null}
         </Flex>
         <ol>
           {lines.map((l) => (

@@ -17,6 +17,7 @@ import { KeyAdvice } from './KeyAdvice.tsx';
 import { LookStrip } from './LookStrip.tsx';
 import { PaletteCard } from './PaletteCard.tsx';
 import { PaletteSheet } from './PaletteSheet.tsx';
+import { Problem } from '../../ui/Problem.tsx';
 
 /** Pictures in, palettes out: bound to scenes, held against each other, costume and set; and the colour of a key screen. */
 export function LookView() {
@@ -114,11 +115,7 @@ export function LookView() {
             By hand
           </Button>
         </DropPlace>
-        {problem ? (
-          <Box color="look" role="alert" mt={2}>
-            {problem}
-          </Box>
-        ) : null}
+        {problem ? <Problem mt={2}>{problem}</Problem> : null}
         {rows.palettes.length === 0 ? (
           <Empty title="No palette yet">
             Drop a picture that looks as the film should. Its colours become a palette; say the reason, and bind it to

@@ -24,10 +24,10 @@ describe('Call sheet', () => {
     expect(said()).toContain('The pour is at 11:05 and waits for nobody');
     expect(screen.getByText('General call')).toBeTruthy();
   });
-  it('names the gaps before it is frozen', () => {
+  it('names the gaps before it is frozen', async () => {
     openScreen(<CallSheetScreen />);
     expect(sideSaid()).toContain('Sea-mark tower is not confirmed.');
-    openView('Freeze');
+    await openView('Freeze');
     expect(screen.getAllByRole('button', { name: /Freeze/ }).length).toBeGreaterThan(0);
   });
   it('what went out and what changed since are told apart', () => {
@@ -58,9 +58,9 @@ describe('Call sheet', () => {
     fireEvent.blur(wind);
     expect(written()[0]!.ops).toMatchObject([{ table: 'days', values: { forecast: { windMps: 7 } } }]);
   });
-  it.each(['Who has read it', 'Move the day', 'From paper'])('%s opens', (name) => {
+  it.each(['Who has read it', 'Move the day', 'From paper'])('%s opens', async (name) => {
     openScreen(<CallSheetScreen />);
-    openView(name);
+    await openView(name);
     expect(said().length).toBeGreaterThan(60);
   });
   it('there is none without a day', () => {

@@ -1,4 +1,4 @@
-import { Box, Flex } from '@chakra-ui/react';
+import { Box, Flex, Input } from '@chakra-ui/react';
 import { useState } from 'react';
 import { freezeSheet, frozenSheetPdf, pathOf, sendSheet } from '@kavrell/contract';
 import { affected, type Difference } from '@kavrell/core/callsheet';
@@ -87,8 +87,7 @@ export function ChangesView({ changed }: { changed: readonly Difference[] }) {
       <Box maxW="480px">
         <FormField label="A word with it" hint="Empty is fine">
           {(props) => (
-            <input
-              className="field"
+            <Input
               {...props}
               maxLength={300}
               value={note}

@@ -1,4 +1,4 @@
-import { Box, Flex } from '@chakra-ui/react';
+import { Box, Flex, Input } from '@chakra-ui/react';
 import { useMemo, useState } from 'react';
 import { rentalFields, type Rental } from '@kavrell/core/kit';
 import { movingBreaks } from '@kavrell/core/productions';
@@ -18,6 +18,7 @@ import { Look, Part, Why } from '../../ui/parts.tsx';
 import { Sheet } from '../../ui/sheet.tsx';
 import { TableBench } from '../../app/TableBench.tsx';
 import { useAllBookings } from '../../shared/people/booked.ts';
+import { Severity } from '../../ui/Severity.tsx';
 
 const DAY_MS = 86_400_000;
 const plusDays = (date: string, days: number) =>
@@ -58,9 +59,7 @@ export function MoveView() {
           error={valid ? undefined : 'Write a date that exists, as 2027-03-25.'}
           hint={`Now ${formatDate(day.date, { long: true, year: true })}`}
         >
-          {(props) => (
-            <input className="field" {...props} type="date" value={date} onChange={(e) => setTo(e.target.value)} />
-          )}
+          {(props) => <Input {...props} type="date" value={date} onChange={(e) => setTo(e.target.value)} />}
         </FormField>
         {[-1, 1, 7].map((n) => (
           <Button key={n} size="small" mb={6} onClick={() => setTo(plusDays(day.date, n))}>
@@ -78,13 +77,7 @@ export function MoveView() {
           <Box as="ul" display="grid" mb={4} data-breaks>
             {moved.breaks.map((b) => (
               <Box as="li" key={b.words} py={2} borderBottom="1px solid" borderColor="hairline">
-                {b.level === 'note' ? (
-                  b.words
-                ) : (
-                  <Box as="span" color={b.level === 'danger' ? 'rolling' : 'look'} fontWeight="600">
-                    {b.words}
-                  </Box>
-                )}
+                {b.level === 'note' ? b.words : <Severity level={b.level}>{b.words}</Severity>}
                 {b.costMinor > 0 ? ` ${money(b.costMinor)}.` : ''}
               </Box>
             ))}

@@ -1,4 +1,4 @@
-import { Box } from '@chakra-ui/react';
+import { Box, Textarea } from '@chakra-ui/react';
 import { readTicks } from '@kavrell/core/callsheet';
 import { formatCount } from '@kavrell/core/units';
 import { useProduction } from '../../app/production.tsx';
@@ -49,8 +49,8 @@ export function PaperView() {
         hint="Such as 2F 3W 4Kx: an x behind one says it was dropped"
       >
         {(props) => (
-          <textarea
-            className="field mono"
+          <Textarea
+            fontFamily="mono"
             rows={4}
             {...props}
             value={typed}

@@ -1,4 +1,4 @@
-import { Box, Flex } from '@chakra-ui/react';
+import { Box, Flex, Table } from '@chakra-ui/react';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { listSheetLinks, revokeSheetLink, sendSheet } from '@kavrell/contract';
@@ -79,38 +79,28 @@ export function ReadersView() {
         </Box>
       ) : null}
       <OnlyHere />
-      <Box as="table" w="100%" aria-label="Who has read it" mb={5}>
-        <thead>
-          <Box as="tr" color="soft" fontSize="s" textAlign="left">
-            <th>Who</th>
-            <th>This version</th>
-            <Box as="th" className="narrow-off">
-              Last understood
-            </Box>
-            <th aria-label="Their link" />
-          </Box>
-        </thead>
-        <tbody>
+      <Table.Root w="100%" aria-label="Who has read it" mb={5}>
+        <Table.Header>
+          <Table.Row color="soft" fontSize="s" textAlign="left">
+            <Table.ColumnHeader>Who</Table.ColumnHeader>
+            <Table.ColumnHeader>This version</Table.ColumnHeader>
+            <Table.ColumnHeader className="narrow-off">Last understood</Table.ColumnHeader>
+            <Table.ColumnHeader aria-label="Their link" />
+          </Table.Row>
+        </Table.Header>
+        <Table.Body>
           {readers.map((r) => {
             const link = links.data?.find((l) => l.personId === r.personId);
             return (
-              <Box
-                as="tr"
-                key={r.personId}
-                borderTop="1px solid"
-                borderColor="hairline"
-                data-reader={nameOf(r.personId)}
-              >
-                <Box as="td" py={2} pr={3} overflowWrap="anywhere">
+              <Table.Row key={r.personId} borderTop="1px solid" borderColor="hairline" data-reader={nameOf(r.personId)}>
+                <Table.Cell py={2} pr={3} overflowWrap="anywhere">
                   <bdi>{nameOf(r.personId)}</bdi>
-                </Box>
-                <Box as="td" pr={3}>
-                  {r.state === 'understood' ? 'understood' : <Look>{r.state}</Look>}
-                </Box>
-                <Box as="td" pr={3} className="narrow-off">
+                </Table.Cell>
+                <Table.Cell pr={3}>{r.state === 'understood' ? 'understood' : <Look>{r.state}</Look>}</Table.Cell>
+                <Table.Cell pr={3} className="narrow-off">
                   {r.understoodRevision === null ? '–' : `version ${r.understoodRevision}`}
-                </Box>
-                <Box as="td" textAlign="right">
+                </Table.Cell>
+                <Table.Cell textAlign="right">
                   {link ? (
                     <Flex gap={1} justify="flex-end" wrap="wrap">
                       <Giving
@@ -136,12 +126,12 @@ export function ReadersView() {
                   ) : (
                     ''
                   )}
-                </Box>
-              </Box>
+                </Table.Cell>
+              </Table.Row>
             );
           })}
-        </tbody>
-      </Box>
+        </Table.Body>
+      </Table.Root>
       <Box as="h2" fontSize="m" mb={2}>
         Messages made
       </Box>

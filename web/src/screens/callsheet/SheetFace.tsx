@@ -4,6 +4,7 @@ import { sheetWeather, type SheetContent, type SheetLine } from '@kavrell/core/c
 import { formatMinuteOfDay, formatMinutes, formatTemperature } from '@kavrell/core/units';
 import { usePreferences } from '../../platform/preferences.ts';
 import { Tapes } from '../../ui/icons.tsx';
+import { Unfold } from '../../ui/Unfold.tsx';
 
 const H = ({ children }: { children: ReactNode }) => (
   <Box as="h2" fontSize="l" mt={5} mb={2}>
@@ -60,10 +61,7 @@ export function SheetFace({ sheet }: { sheet: SheetContent }) {
               <Line key={`${l.unit}${l.kind}${l.startMin}`} line={l} units={units} say={say} who={short(l.personIds)} />
             ))}
           </ol>
-          <Box as="details" mt={4}>
-            <Box as="summary" minH="36px" fontWeight="700" cursor="pointer">
-              Shots, {sheet.shots.length}
-            </Box>
+          <Unfold words={`Shots, ${sheet.shots.length}`}>
             <ol>
               {sheet.shots.map((s) => (
                 <Box
@@ -91,7 +89,7 @@ export function SheetFace({ sheet }: { sheet: SheetContent }) {
                 </Box>
               ))}
             </ol>
-          </Box>
+          </Unfold>
         </section>
         <div>
           <Box as="h2" fontSize="l" mb={2}>

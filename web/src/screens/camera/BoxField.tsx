@@ -4,6 +4,7 @@ import { usePlanned } from '../../app/production.tsx';
 import { change } from '../../platform/rows.ts';
 import { Look } from '../../ui/parts.tsx';
 import { putOn } from './patching.ts';
+import { Choice } from '../../ui/Choice.tsx';
 
 /** One box: each channel it really records, and who is on it. */
 export function BoxField({ box }: { box: SoundBox }) {
@@ -22,8 +23,7 @@ export function BoxField({ box }: { box: SoundBox }) {
             <Box w="22px" textAlign="right" className="mono">
               {channel}
             </Box>
-            <select
-              className="field"
+            <Choice
               aria-label={`${box.name} channel ${channel}`}
               value={here[0]?.sourceId ?? ''}
               onChange={(e) => {
@@ -37,7 +37,7 @@ export function BoxField({ box }: { box: SoundBox }) {
                   {s.name}
                 </option>
               ))}
-            </select>
+            </Choice>
             {names.length > 1 ? <Look>+{names.length - 1}</Look> : null}
           </Flex>
         );

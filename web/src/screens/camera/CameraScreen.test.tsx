@@ -50,15 +50,15 @@ describe('Camera', () => {
     ['Prompter', /words a minute|Text/i],
     ['Faults', /fault/i],
     ['Bodies', /GB|Mb\/s|min/],
-  ])('%s shows what it is for', (view, words) => {
+  ])('%s shows what it is for', async (view, words) => {
     openScreen(<CameraScreen />);
-    openView(view);
+    await openView(view);
     expect(said()).toMatch(words);
     expect(said()).not.toMatch(/NaN|undefined/);
   });
-  it('a lens is added in its table with every field it needs', () => {
+  it('a lens is added in its table with every field it needs', async () => {
     openScreen(<CameraScreen />, { plan: { ...demoPlan(), lenses: [] } });
-    openView('Lenses, fit');
+    await openView('Lenses, fit');
     const add = screen.getAllByRole('button', { name: /Add a/ })[0]!;
     fireEvent.click(add);
     expect(written()[0]!.ops[0]).toMatchObject({ op: 'insert', table: 'lenses' });

@@ -1,3 +1,4 @@
+import { Input } from '@chakra-ui/react';
 import { useState } from 'react';
 
 /** A figure that is typed, or, when it is solved, only read. */
@@ -20,8 +21,7 @@ export function Field({
   return (
     <label style={{ flex: 1, minWidth: 0 }}>
       {label}
-      <input
-        className="field"
+      <Input
         inputMode="decimal"
         readOnly={disabled}
         style={disabled ? { fontWeight: 700, borderStyle: 'dashed' } : {}}

@@ -3,6 +3,7 @@ import { Button } from '../../ui/Button.tsx';
 import { Field } from './ExposureField.tsx';
 import { OPENABLE, tidy, type Openable } from './solving.ts';
 import type { Exposure } from './useExposure.ts';
+import { Problem } from '../../ui/Problem.tsx';
 
 const LABELS: Readonly<Record<Openable | 'fps' | 'otherStops', string>> = {
   fps: 'Frames a second',
@@ -37,11 +38,7 @@ export function ExposureInputs({ exposure: { setting, open, set, solve, problem 
           ) : null}
         </Flex>
       ))}
-      {problem ? (
-        <Box role="alert" color="look">
-          {problem}
-        </Box>
-      ) : null}
+      {problem ? <Problem>{problem}</Problem> : null}
     </Box>
   );
 }

@@ -7,6 +7,7 @@ import { ExposureInputs } from './ExposureInputs.tsx';
 import { ExposureNotes } from './ExposureNotes.tsx';
 import { ExposureSheet } from './ExposureSheet.tsx';
 import { useExposure } from './useExposure.ts';
+import { Choice } from '../../ui/Choice.tsx';
 
 /** One shot’s exposure, in the order it is chosen: rate, shutter, stop, EI, ND; whichever is left open is solved, and its price told. */
 export function ExposureView() {
@@ -19,8 +20,7 @@ export function ExposureView() {
       <Flex gap={3} wrap="wrap" align="end" mb={4}>
         <label>
           Shot
-          <select
-            className="field"
+          <Choice
             style={{ display: 'block', maxWidth: 420 }}
             value={shown ? `${shown.shot.id}:${shown.camera.letter}` : ''}
             onChange={(x) => choose(x.target.value)}
@@ -31,7 +31,7 @@ export function ExposureView() {
                 {f.shot.code} on {f.camera.letter}: {f.shot.description.slice(0, 48)}
               </option>
             ))}
-          </select>
+          </Choice>
         </label>
         {shot && fps !== (shot.fps ?? jobFps) ? (
           <Button

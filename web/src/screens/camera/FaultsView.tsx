@@ -20,6 +20,7 @@ import { Button, LinkButton } from '../../ui/Button.tsx';
 import { FieldEdit } from '../../ui/FieldEdit.tsx';
 import { Empty, Look, Part } from '../../ui/parts.tsx';
 import { Sheet } from '../../ui/sheet.tsx';
+import { Tabbed } from '../../ui/Views.tsx';
 
 /** Something sounded or looked wrong: found by swapping one thing at a time, decided by somebody by a time, and written down for whoever owns it. */
 export function FaultsView() {
@@ -68,20 +69,17 @@ export function FaultsView() {
   return (
     <>
       <Box mb={4}>{buttons}</Box>
-      <Flex gap={1} wrap="wrap" mb={4} role="tablist" aria-label="Faults">
-        {rows.faults.map((f) => (
-          <Button
-            key={f.id}
-            size="small"
-            role="tab"
-            aria-selected={f.id === fault?.id}
-            look={f.id === fault?.id ? 'on' : 'plain'}
-            onClick={() => setOpenId(f.id)}
-          >
-            {f.device}: {f.closed ? 'closed' : FAULT_WORDS[f.decision]}
-          </Button>
-        ))}
-      </Flex>
+      <Box mb={4}>
+        <Tabbed
+          label="Faults"
+          views={rows.faults.map((f) => ({
+            key: f.id,
+            words: `${f.device}: ${f.closed ? 'closed' : FAULT_WORDS[f.decision]}`,
+          }))}
+          open={fault?.id ?? null}
+          onOpen={setOpenId}
+        />
+      </Box>
       {fault ? <Ticket key={fault.id} fault={fault} /> : null}
     </>
   );

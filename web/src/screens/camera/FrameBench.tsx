@@ -8,6 +8,7 @@ import { usePlanned } from '../../app/production.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { Facts, Figure } from '../../ui/parts.tsx';
 import { TypedNumber } from '../../ui/TypedNumber.tsx';
+import { Choice } from '../../ui/Choice.tsx';
 
 type Open = 'size' | 'distance' | 'focal';
 const FIGURE_M = 1.75;
@@ -61,8 +62,7 @@ export function FrameBench() {
       <Flex gap={3} wrap="wrap" align="end" mb={3}>
         <label>
           Camera
-          <select
-            className="field"
+          <Choice
             style={{ display: 'block', width: 80 }}
             value={camera.letter}
             onChange={(e) => setLetter(e.target.value)}
@@ -70,12 +70,11 @@ export function FrameBench() {
             {rows.cameras.map((c) => (
               <option key={c.id}>{c.letter}</option>
             ))}
-          </select>
+          </Choice>
         </label>
         <label>
           Size
-          <select
-            className="field"
+          <Choice
             style={{ display: 'block', width: 150 }}
             value={size}
             disabled={open === 'size'}
@@ -86,7 +85,7 @@ export function FrameBench() {
                 {SIZE_WORDS[s]}
               </option>
             ))}
-          </select>
+          </Choice>
         </label>
         <TypedNumber
           label="Distance, m"

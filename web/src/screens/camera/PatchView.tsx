@@ -15,6 +15,7 @@ import { CheckIn } from './CheckIn.tsx';
 import { PatchTables } from './PatchTables.tsx';
 import { microphonesFor, patchTheRest, scratchForAll } from './patching.ts';
 import { useSome } from '../../platform/some.ts';
+import { Severity } from '../../ui/Severity.tsx';
 
 /** Who is heard, through what, into which channel of which box; and what of that can’t be kept. */
 export function PatchView() {
@@ -66,10 +67,7 @@ export function PatchView() {
         <Box as="ul" display="grid" gap={2} mb={4} data-patch-findings>
           {findings.map((f) => (
             <Box as="li" key={f.key} data-patch-finding={f.key.split(':')[0]}>
-              <Box as="span" color={f.level === 'danger' ? 'rolling' : 'look'} fontWeight="600">
-                {f.words}
-              </Box>{' '}
-              {f.mend}
+              <Severity level={f.level}>{f.words}</Severity> {f.mend}
             </Box>
           ))}
         </Box>

@@ -1,4 +1,4 @@
-import { Box, Flex } from '@chakra-ui/react';
+import { Box, Flex, Input, Textarea } from '@chakra-ui/react';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { positionAfter } from '@kavrell/core/records';
 import { draftDiff, measuredWpm, promptFields, readingSeconds, wordsIn, type Prompt } from '@kavrell/core/sound';
@@ -14,6 +14,8 @@ import { Button } from '../../ui/Button.tsx';
 import { FieldEdit } from '../../ui/FieldEdit.tsx';
 import { Empty, Facts, Part } from '../../ui/parts.tsx';
 import { Sheet } from '../../ui/sheet.tsx';
+import { Tabbed } from '../../ui/Views.tsx';
+import { Whole } from '../../ui/Whole.tsx';
 
 /** Texts to be read aloud: how long they take, what changed since somebody learnt them, and the text itself, running. */
 export function PrompterView() {
@@ -50,20 +52,14 @@ export function PrompterView() {
     );
   return (
     <>
-      <Flex gap={1} wrap="wrap" mb={3} role="tablist" aria-label="Texts">
-        {rows.prompts.map((p) => (
-          <Button
-            key={p.id}
-            size="small"
-            role="tab"
-            aria-selected={p.id === prompt.id}
-            look={p.id === prompt.id ? 'on' : 'plain'}
-            onClick={() => setOpenId(p.id)}
-          >
-            {p.title}, {p.draft}
-          </Button>
-        ))}
-      </Flex>
+      <Box mb={3}>
+        <Tabbed
+          label="Texts"
+          views={rows.prompts.map((p) => ({ key: p.id, words: `${p.title}, ${p.draft}` }))}
+          open={prompt.id}
+          onOpen={setOpenId}
+        />
+      </Box>
       <Flex mb={3}>
         <Button size="small" onClick={() => add({ title: 'New text', text: '' })}>
           Add a text
@@ -127,8 +123,7 @@ function Bench({ prompt, next }: { prompt: Prompt; next: () => void }) {
       {running ? <Running text={text} wpm={prompt.wpm} stop={() => setRunning(false)} /> : null}
       <label>
         The text
-        <textarea
-          className="field"
+        <Textarea
           rows={14}
           style={{ lineHeight: 1.5 }}
           value={text}
@@ -216,7 +211,7 @@ function Marks({ take }: { take: (words: string) => void }) {
     >
       <label>
         Such as “breathe before the name”
-        <input className="field" value={words} onChange={(e) => setWords(e.target.value)} />
+        <Input value={words} onChange={(e) => setWords(e.target.value)} />
       </label>
     </form>
   );
@@ -227,9 +222,6 @@ function Running({ text, wpm, stop }: { text: string; wpm: number; stop: () => v
   const [pace, setPace] = useState(wpm);
   const [going, setGoing] = useState(true);
   const box = useRef<HTMLDivElement>(null);
-  useEffect(() => {
-    box.current?.focus();
-  }, []);
   useEffect(() => {
     const { current } = box;
     if (!current || !going) return;
@@ -248,49 +240,40 @@ function Running({ text, wpm, stop }: { text: string; wpm: number; stop: () => v
     return () => cancelAnimationFrame(frame);
   }, [going, pace, text]);
   return (
-    <Box
-      position="fixed"
-      inset={0}
-      zIndex={50}
-      bg="#000"
-      color="#fff"
-      display="flex"
-      flexDirection="column"
-      role="dialog"
-      aria-label="Prompter"
-    >
-      <Flex gap={2} p={2} align="center">
-        <Button onClick={() => setGoing(!going)}>{going ? 'Stop' : 'Go on'}</Button>
-        <Button onClick={() => setPace(Math.max(40, pace - 5))}>Slower</Button>
-        <Button onClick={() => setPace(Math.min(400, pace + 5))}>Faster</Button>
-        <Box>{pace} words a minute</Box>
-        <Button ml="auto" onClick={stop}>
-          Close
-        </Button>
-      </Flex>
-      <Box
-        ref={box}
-        tabIndex={0}
-        flex="1"
-        overflowY="auto"
-        px="8vw"
-        py="30vh"
-        fontSize="clamp(28px, 6vw, 72px)"
-        lineHeight="1.35"
-        whiteSpace="pre-wrap"
-        data-prompter
-        onKeyDown={(e) => {
-          if (e.key === ' ') setGoing(!going);
-          else if (e.key === 'ArrowUp') setPace(Math.min(400, pace + 5));
-          else if (e.key === 'ArrowDown') setPace(Math.max(40, pace - 5));
-          else if (e.key === 'Escape') stop();
-          else return;
-          e.preventDefault();
-          e.stopPropagation();
-        }}
-      >
-        {text}
+    <Whole label="Prompter" close={stop} first={box}>
+      <Box h="100dvh" bg="#000" color="#fff" display="flex" flexDirection="column">
+        <Flex gap={2} p={2} align="center">
+          <Button onClick={() => setGoing(!going)}>{going ? 'Stop' : 'Go on'}</Button>
+          <Button onClick={() => setPace(Math.max(40, pace - 5))}>Slower</Button>
+          <Button onClick={() => setPace(Math.min(400, pace + 5))}>Faster</Button>
+          <Box>{pace} words a minute</Box>
+          <Button ml="auto" onClick={stop}>
+            Close
+          </Button>
+        </Flex>
+        <Box
+          ref={box}
+          tabIndex={0}
+          flex="1"
+          overflowY="auto"
+          px="8vw"
+          py="30vh"
+          fontSize="clamp(28px, 6vw, 72px)"
+          lineHeight="1.35"
+          whiteSpace="pre-wrap"
+          data-prompter
+          onKeyDown={(e) => {
+            if (e.key === ' ') setGoing(!going);
+            else if (e.key === 'ArrowUp') setPace(Math.min(400, pace + 5));
+            else if (e.key === 'ArrowDown') setPace(Math.max(40, pace - 5));
+            else return;
+            e.preventDefault();
+            e.stopPropagation();
+          }}
+        >
+          {text}
+        </Box>
       </Box>
-    </Box>
+    </Whole>
   );
 }

@@ -1,4 +1,4 @@
-import { Box, Flex } from '@chakra-ui/react';
+import { Box, Flex, Input } from '@chakra-ui/react';
 import { useState } from 'react';
 import { cardLabelsPdf, pathOf, readTestClip } from '@kavrell/contract';
 import { checkCamera, settingsFromClip, standsAt, wantedOf, type Camera } from '@kavrell/core/camera';
@@ -14,6 +14,9 @@ import { Look } from '../../ui/parts.tsx';
 import { found } from './found.ts';
 import { NoCameraYet } from './NoCameraYet.tsx';
 import { RATE_CHOICES } from '../../shared/camera/rates.ts';
+import { Problem } from '../../ui/Problem.tsx';
+import { Choice } from '../../ui/Choice.tsx';
+import { Tabbed } from '../../ui/Views.tsx';
 
 /** The walk past the cameras before a day: one after the other, every setting ticked or corrected, with a thumb. */
 export function WalkPast() {
@@ -48,21 +51,19 @@ export function WalkPast() {
   };
   return (
     <Box maxW="720px">
-      <Flex gap={2} wrap="wrap" mb={3} role="tablist" aria-label="Which camera">
-        {rows.cameras.map((c) => (
-          <Button
-            key={c.id}
-            role="tab"
-            minH="48px"
-            aria-selected={c.id === camera.id}
-            aria-label={`Camera ${c.letter}`}
-            look={c.id === camera.id ? 'on' : 'plain'}
-            onClick={() => setLetter(c.letter)}
-          >
-            <Tape letter={c.letter} size={24} />
-          </Button>
-        ))}
-      </Flex>
+      <Box mb={3}>
+        <Tabbed
+          label="Which camera"
+          size="lg"
+          views={rows.cameras.map((c) => ({
+            key: c.letter,
+            words: <Tape letter={c.letter} size={24} />,
+            name: `Camera ${c.letter}`,
+          }))}
+          open={camera.letter}
+          onOpen={setLetter}
+        />
+      </Box>
       <Box mb={3} data-walk={camera.letter}>
         {check.differences.length > 0 ? <Look>{check.differences.length} differ, </Look> : null}
         {check.unseen.length === 0 ? 'all looked at' : `${check.unseen.length} not looked at`}
@@ -83,11 +84,7 @@ export function WalkPast() {
       >
         Labels for the cards, as PDF
       </LinkButton>
-      {problem ? (
-        <Box role="alert" color="look" mt={2}>
-          {problem}
-        </Box>
-      ) : null}
+      {problem ? <Problem mt={2}>{problem}</Problem> : null}
       <Box as="ul" mt={4}>
         {asked.map((s) => (
           <Line
@@ -176,16 +173,16 @@ function Line({
           >
             {(props) =>
               options ? (
-                <select className="field" {...props} value={other} onChange={(e) => setOther(e.target.value)}>
+                <Choice {...props} value={other} onChange={(e) => setOther(e.target.value)}>
                   <option value="">choose …</option>
                   {options.map(([key, words]) => (
                     <option key={key} value={key}>
                       {words}
                     </option>
                   ))}
-                </select>
+                </Choice>
               ) : (
-                <input className="field" {...props} value={other} onChange={(e) => setOther(e.target.value)} />
+                <Input {...props} value={other} onChange={(e) => setOther(e.target.value)} />
               )
             }
           </FormField>

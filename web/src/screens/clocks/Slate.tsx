@@ -1,6 +1,5 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { createPortal } from 'react-dom';
 import type { Day } from '@kavrell/core/day';
 import { framesToMs, parseRate, rateSaid } from '@kavrell/core/timecode';
 import { formatDate } from '@kavrell/core/units';
@@ -11,6 +10,7 @@ import { Button } from '../../ui/Button.tsx';
 import { Ticking } from '../../ui/Ticking.tsx';
 import { timecodeAt } from '../../shared/roll/console.ts';
 import { useShotInHand } from '../../shared/roll/inHand.ts';
+import { Whole } from '../../ui/Whole.tsx';
 
 const BEEP_HZ = 1000;
 /** The label of the clap stays this long, so that it can be read off the picture. */
@@ -43,7 +43,6 @@ export function Slate({ day, close }: { day: Day; close: () => void }) {
   const text = useCallback(() => timecodeAt(production, day, productionNow(production)), [production, day]);
 
   useEffect(() => {
-    place.current?.focus();
     // Full screen and a lit display are wishes: where the browser refuses, the slate still fills the window.
     void document.documentElement.requestFullscreen?.().catch(() => undefined);
     const lock = navigator.wakeLock?.request('screen').catch(() => null);
@@ -67,7 +66,6 @@ export function Slate({ day, close }: { day: Day; close: () => void }) {
     setTimeout(() => (white.style.visibility = 'hidden'), frameMs);
   };
   useKey('space', clap, { letter: true });
-  useKey('escape', close);
 
   const fact = (name: string, value: string) => (
     <Box minW={0}>
@@ -77,83 +75,81 @@ export function Slate({ day, close }: { day: Day; close: () => void }) {
       </Box>
     </Box>
   );
-  return createPortal(
-    <Box
-      ref={place}
-      tabIndex={-1}
-      role="dialog"
-      aria-label="Slate"
-      position="fixed"
-      inset={0}
-      zIndex={1000}
-      bg="#f4f4f4"
-      color="#0b0b0b"
-      display="grid"
-      overflow="hidden"
-      gridTemplateColumns="minmax(0, 1fr)"
-      gridTemplateRows="auto 1fr auto"
-      p="clamp(12px, 3vw, 40px)"
-      outline="none"
-      data-slate
-    >
-      <Flex justify="space-between" gap={4} fontSize="clamp(13px, 2vw, 22px)" overflowWrap="anywhere">
-        <span>{production.title}</span>
-        <span>{formatDate(day.date, { year: true })}</span>
-        <span>{rateSaid(rate)} fps</span>
-      </Flex>
-      <Box alignSelf="center" display="grid" gridTemplateColumns="minmax(0, 1fr)" gap="clamp(8px, 3vh, 36px)">
-        <Box
-          fontFamily="mono"
-          fontWeight={700}
-          fontSize="clamp(30px, 13vw, 220px)"
-          lineHeight={1}
-          whiteSpace="nowrap"
-          letterSpacing="-0.01em"
-          textAlign="center"
-        >
-          {held === null ? <Ticking text={text} label="timecode" /> : <span data-held>{held}</span>}
+  return (
+    <Whole label="Slate" close={close} first={place}>
+      <Box
+        ref={place}
+        tabIndex={-1}
+        position="relative"
+        h="100dvh"
+        bg="#f4f4f4"
+        color="#0b0b0b"
+        display="grid"
+        overflow="hidden"
+        gridTemplateColumns="minmax(0, 1fr)"
+        gridTemplateRows="auto 1fr auto"
+        p="clamp(12px, 3vw, 40px)"
+        outline="none"
+        data-slate
+      >
+        <Flex justify="space-between" gap={4} fontSize="clamp(13px, 2vw, 22px)" overflowWrap="anywhere">
+          <span>{production.title}</span>
+          <span>{formatDate(day.date, { year: true })}</span>
+          <span>{rateSaid(rate)} fps</span>
+        </Flex>
+        <Box alignSelf="center" display="grid" gridTemplateColumns="minmax(0, 1fr)" gap="clamp(8px, 3vh, 36px)">
+          <Box
+            fontFamily="mono"
+            fontWeight={700}
+            fontSize="clamp(30px, 13vw, 220px)"
+            lineHeight={1}
+            whiteSpace="nowrap"
+            letterSpacing="-0.01em"
+            textAlign="center"
+          >
+            {held === null ? <Ticking text={text} label="timecode" /> : <span data-held>{held}</span>}
+          </Box>
+          <Box
+            display="grid"
+            gridTemplateColumns="minmax(0, 1fr) minmax(0, 1.3fr) minmax(0, 1fr)"
+            gap={4}
+            borderTop="4px solid"
+            pt={3}
+          >
+            {fact('Scene', scene?.number ?? '–')}
+            {fact('Shot', shot?.code ?? (wild ? 'Wild' : '–'))}
+            {fact('Take', String(number))}
+          </Box>
+          <Box fontSize="clamp(13px, 2vw, 22px)">
+            {letters.length ? `Cameras ${letters.join(', ')}` : 'Sound only'}
+            {shot?.description ? ` · ${shot.description}` : ''}
+          </Box>
         </Box>
-        <Box
-          display="grid"
-          gridTemplateColumns="minmax(0, 1fr) minmax(0, 1.3fr) minmax(0, 1fr)"
-          gap={4}
-          borderTop="4px solid"
-          pt={3}
-        >
-          {fact('Scene', scene?.number ?? '–')}
-          {fact('Shot', shot?.code ?? (wild ? 'Wild' : '–'))}
-          {fact('Take', String(number))}
-        </Box>
-        <Box fontSize="clamp(13px, 2vw, 22px)">
-          {letters.length ? `Cameras ${letters.join(', ')}` : 'Sound only'}
-          {shot?.description ? ` · ${shot.description}` : ''}
-        </Box>
+        <Flex gap={3}>
+          <Button
+            flex="1"
+            minH={{ base: '88px', md: '72px' }}
+            fontSize="xl"
+            onClick={clap}
+            bg="#0b0b0b"
+            color="#f4f4f4"
+            borderColor="#0b0b0b"
+            _hover={{ bg: '#0b0b0b' }}
+          >
+            Clap: flash and beep
+          </Button>
+          <Button
+            minH={{ base: '88px', md: '72px' }}
+            onClick={close}
+            bg="#f4f4f4"
+            borderColor="#0b0b0b"
+            _hover={{ bg: '#fff' }}
+          >
+            Close
+          </Button>
+        </Flex>
+        <Box ref={flash} position="absolute" inset={0} bg="#fff" visibility="hidden" data-flash />
       </Box>
-      <Flex gap={3}>
-        <Button
-          flex="1"
-          minH={{ base: '88px', md: '72px' }}
-          fontSize="xl"
-          onClick={clap}
-          bg="#0b0b0b"
-          color="#f4f4f4"
-          borderColor="#0b0b0b"
-          _hover={{ bg: '#0b0b0b' }}
-        >
-          Clap: flash and beep
-        </Button>
-        <Button
-          minH={{ base: '88px', md: '72px' }}
-          onClick={close}
-          bg="#f4f4f4"
-          borderColor="#0b0b0b"
-          _hover={{ bg: '#fff' }}
-        >
-          Close
-        </Button>
-      </Flex>
-      <Box ref={flash} position="absolute" inset={0} bg="#fff" visibility="hidden" data-flash />
-    </Box>,
-    document.body,
+    </Whole>
   );
 }

@@ -14,6 +14,7 @@ import { CalcWhy } from '../../ui/CalcWhy.tsx';
 import { FormField } from '../../ui/FormField.tsx';
 import { Facts, Part } from '../../ui/parts.tsx';
 import { TimecodeField, readTyped } from '../../ui/TimecodeField.tsx';
+import { Choice } from '../../ui/Choice.tsx';
 
 const RATE_CHOICES = Object.entries(RATES).map(([name, rate]) => [name, rateSaid(rate)] as const);
 
@@ -42,13 +43,13 @@ export function Sums({ jobRate }: { jobRate: string }) {
   const choose = (label: string, value: string, set: (name: string) => void) => (
     <FormField label={label}>
       {(props) => (
-        <select {...props} className="field" value={value} onChange={(e) => set(e.target.value)}>
+        <Choice {...props} value={value} onChange={(e) => set(e.target.value)}>
           {RATE_CHOICES.map(([name, words]) => (
             <option key={name} value={name}>
               {words}
             </option>
           ))}
-        </select>
+        </Choice>
       )}
     </FormField>
   );

@@ -5,8 +5,7 @@ import { formatCount } from '@kavrell/core/units';
 import { usePlanned } from '../../app/production.tsx';
 import { Button } from '../../ui/Button.tsx';
 import type { CopyWork } from './work.ts';
-
-const line = { display: 'flex', gap: 8, alignItems: 'center', minHeight: 36 } as const;
+import { Tick } from '../../ui/Tick.tsx';
 
 /** Choose drives, then copy. Those that lack the card are chosen to begin with, as many as the policy wants. */
 export function CopyTo({ status, drives, work }: { status: CardStatus; drives: readonly Drive[]; work: CopyWork }) {
@@ -25,27 +24,25 @@ export function CopyTo({ status, drives, work }: { status: CardStatus; drives: r
   return (
     <Box>
       {drives.map((d) => (
-        <label key={d.id} style={line}>
-          <input
-            type="checkbox"
-            checked={picked.includes(d.id)}
-            onChange={() => setPicked(picked.includes(d.id) ? picked.filter((x) => x !== d.id) : [...picked, d.id])}
-          />
+        <Tick
+          key={d.id}
+          display="flex"
+          minH="36px"
+          checked={picked.includes(d.id)}
+          onChange={(on) => setPicked(on ? [...picked, d.id] : picked.filter((x) => x !== d.id))}
+        >
           {d.name}{' '}
           <Box as="span" color="soft">
             {d.whereabouts}
           </Box>
-        </label>
+        </Tick>
       ))}
-      <label style={line}>
-        <input type="checkbox" checked={twice} onChange={() => setTwice(!twice)} />
-        <span>
-          Read the card twice{' '}
-          <Box as="span" color="soft">
-            for what can’t be shot again
-          </Box>
-        </span>
-      </label>
+      <Tick display="flex" minH="36px" checked={twice} onChange={setTwice}>
+        Read the card twice{' '}
+        <Box as="span" color="soft">
+          for what can’t be shot again
+        </Box>
+      </Tick>
       <Flex direction="column" gap={2} mt={2}>
         <Button
           look={status.card.unloaded && status.state !== 'kept' ? 'primary' : 'plain'}

@@ -1,4 +1,4 @@
-import { Box, Flex } from '@chakra-ui/react';
+import { Box, Flex, Progress } from '@chakra-ui/react';
 import type { CopyJob, Drive, JobPlace } from '@kavrell/core/copies';
 import { formatBytes, formatRunning } from '@kavrell/core/units';
 import { Button } from '../../ui/Button.tsx';
@@ -96,22 +96,13 @@ function PlaceBar({ place, name, job }: { place: JobPlace; name: string; job: Co
           {going && place.leftMs ? ` · ${formatRunning(place.leftMs)} left` : ''}
         </span>
       </Flex>
-      <Box
-        position="relative"
-        h="8px"
-        mt={1}
-        border="1px solid"
-        borderColor="edge"
-        role="progressbar"
-        aria-valuenow={totalBytes ? Math.round((100 * place.checkedBytes) / totalBytes) : 0}
-        aria-valuemin={0}
-        aria-valuemax={100}
-        aria-label={`Verified on ${name}`}
-      >
-        {/* Written is a line, verified is solid: a copy that was not compared is no copy. */}
-        <Box position="absolute" left={0} top="2px" h="2px" bg="soft" style={{ width: share(place.writtenBytes) }} />
-        <Box position="absolute" left={0} top={0} h="6px" bg="text" style={{ width: share(place.checkedBytes) }} />
-      </Box>
+      <Progress.Root value={totalBytes ? Math.round((100 * place.checkedBytes) / totalBytes) : 0} mt={1}>
+        <Progress.Track aria-label={`Verified on ${name}`}>
+          {/* Written is a line, verified is solid: a copy that was not compared is no copy. */}
+          <Box position="absolute" left={0} top="2px" h="2px" bg="soft" style={{ width: share(place.writtenBytes) }} />
+          <Progress.Range position="absolute" left={0} top={0} style={{ width: share(place.checkedBytes) }} />
+        </Progress.Track>
+      </Progress.Root>
     </Box>
   );
 }

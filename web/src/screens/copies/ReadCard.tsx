@@ -1,4 +1,4 @@
-import { Box, Flex } from '@chakra-ui/react';
+import { Box, Flex, Input } from '@chakra-ui/react';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { findMedia, type MediaFound } from '@kavrell/contract';
@@ -13,6 +13,7 @@ import { FormField } from '../../ui/FormField.tsx';
 import { Empty, Look } from '../../ui/parts.tsx';
 import { hold } from '../../ui/sheet.tsx';
 import type { CopyWork } from './work.ts';
+import { Choice } from '../../ui/Choice.tsx';
 
 /** What is plugged in is looked for so often while this is open. */
 const LOOK_MS = 3000;
@@ -154,24 +155,19 @@ function CardForm({
       <Flex gap={3} wrap="wrap" align="end" mt={3}>
         <FormField label="Its label" error={problem || undefined}>
           {(props) => (
-            <input
-              className="field mono"
-              {...props}
-              value={said}
-              onChange={(e) => setLabel(e.target.value.toUpperCase())}
-            />
+            <Input fontFamily="mono" {...props} value={said} onChange={(e) => setLabel(e.target.value.toUpperCase())} />
           )}
         </FormField>
         <FormField label="From camera">
           {(props) => (
-            <select className="field" {...props} value={cameraId} onChange={(e) => setCameraId(e.target.value)}>
+            <Choice {...props} value={cameraId} onChange={(e) => setCameraId(e.target.value)}>
               <option value="">none, or not known</option>
               {rows.cameras.map((c) => (
                 <option key={c.id} value={c.id}>
                   {c.letter}
                 </option>
               ))}
-            </select>
+            </Choice>
           )}
         </FormField>
         <Button type="submit" look="primary" mb={4}>

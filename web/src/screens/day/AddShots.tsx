@@ -4,6 +4,7 @@ import { positionAfter } from '@kavrell/core/records';
 import { usePlanned } from '../../app/production.tsx';
 import { change } from '../../platform/rows.ts';
 import { useUnit } from './unit.tsx';
+import { Choice } from '../../ui/Choice.tsx';
 
 /** Puts the shots of a scene that are on no day yet at the end of this one. */
 export function AddShots() {
@@ -36,13 +37,7 @@ export function AddShots() {
   const count = free.reduce((t, x) => t + x.shots.length, 0);
   return (
     <Box asChild w="auto" fontWeight="600" fontSize="s">
-      <select
-        className="field"
-        aria-label="Add shots to this day"
-        value=""
-        disabled={count === 0}
-        onChange={(e) => add(e.target.value)}
-      >
+      <Choice aria-label="Add shots to this day" value="" disabled={count === 0} onChange={(e) => add(e.target.value)}>
         <option value="">{count ? `Add shots (${count} on no day)` : 'Every shot is on a day'}</option>
         {free.map(({ scene, shots }) => (
           <option key={scene.id} value={scene.id}>
@@ -50,7 +45,7 @@ export function AddShots() {
           </option>
         ))}
         {count ? <option value="all">All of them</option> : null}
-      </select>
+      </Choice>
     </Box>
   );
 }

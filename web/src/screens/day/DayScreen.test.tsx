@@ -86,16 +86,16 @@ describe('Day', () => {
     expect(side().getByText(/There is no 01:30 on 2027-03-28/)).toBeTruthy();
     expect(written()).toEqual([]);
   });
-  it.each(['Other orders', 'Odds', 'I have 40 minutes', 'Share out'])('%s opens beside the order', (name) => {
+  it.each(['Other orders', 'Odds', 'I have 40 minutes', 'Share out'])('%s opens beside the order', async (name) => {
     openScreen(<DayScreen />);
-    openView(name);
+    await openView(name);
     expect(screen.getByRole('tab', { name }).getAttribute('aria-selected')).toBe('true');
     expect(document.querySelector('[data-line]')).toBeNull();
     expect(document.querySelector('main')!.textContent!.length).toBeGreaterThan(80);
   });
-  it('the listed order stands first among other orders, with its sums', () => {
+  it('the listed order stands first among other orders, with its sums', async () => {
     openScreen(<DayScreen />);
-    openView('Other orders');
+    await openView('Other orders');
     const listed = document.querySelector<HTMLElement>('[data-school=listed]')!;
     expect(listed.textContent).toContain('As listed');
     expect(listed.textContent).toContain('18:38');

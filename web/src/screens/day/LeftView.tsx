@@ -1,4 +1,4 @@
-import { Box, Flex } from '@chakra-ui/react';
+import { Box, Flex, Input } from '@chakra-ui/react';
 import { useMemo, useState } from 'react';
 import { bestInTime } from '@kavrell/core/day';
 import { formatMinuteOfDay, formatMinutes, parseMinutes } from '@kavrell/core/units';
@@ -57,8 +57,7 @@ export function LeftView() {
         <Box w="180px">
           <FormField label="I have, minutes" error={problem || undefined}>
             {(props) => (
-              <input
-                className="field"
+              <Input
                 {...props}
                 inputMode="numeric"
                 style={{ fontSize: 24, height: 56 }}

@@ -17,6 +17,7 @@ import { OddsChart } from './OddsChart.tsx';
 import { OddsSheet } from './OddsSheet.tsx';
 import { dropLines } from './base.ts';
 import { useSteady } from '../../platform/some.ts';
+import { Choice } from '../../ui/Choice.tsx';
 
 const LEVELS = [0.8, 0.9, 0.95] as const;
 const EARLIER_MIN = 15;
@@ -125,8 +126,7 @@ export function OddsView() {
       <OddsChart curve={odds.curve.map((m) => m + strike)} byMin={day.wantedWrapMin} say={say} />
       <Flex gap={2} align="center" wrap="wrap" mt={4} mb={2}>
         <Box>To be in time with</Box>
-        <select
-          className="field"
+        <Choice
           style={{ width: 90 }}
           aria-label="Odds wanted"
           value={String(level)}
@@ -137,7 +137,7 @@ export function OddsView() {
               {l * 100} %
             </option>
           ))}
-        </select>
+        </Choice>
         <Button disabled={busy} onClick={() => void seek()}>
           {busy ? 'Trying …' : 'What to drop?'}
         </Button>

@@ -1,4 +1,4 @@
-import { Box } from '@chakra-ui/react';
+import { Box, Table } from '@chakra-ui/react';
 import type { ReactNode } from 'react';
 import type { Order } from '@kavrell/core/day';
 import { formatAgainst, formatCount, formatMinutes } from '@kavrell/core/units';
@@ -27,23 +27,23 @@ export function OrderRow({
   act?: ReactNode;
 }) {
   return (
-    <Box as="tr" borderBottom="1px solid" borderColor="hairline" data-school={school}>
-      <Box as="td" py={2} pr={3}>
+    <Table.Row borderBottom="1px solid" borderColor="hairline" data-school={school}>
+      <Table.Cell py={2} pr={3}>
         <strong>{title}</strong>
         <Box color="soft" fontSize="s">
           {note}
         </Box>
-      </Box>
-      <Box as="td" textAlign="right" pr={3} whiteSpace="nowrap">
+      </Table.Cell>
+      <Table.Cell textAlign="right" pr={3} whiteSpace="nowrap">
         {o ? formatMinutes(o.changeMin) : ''}
-      </Box>
-      <Box as="td" textAlign="right" pr={3} whiteSpace="nowrap" className="narrow-off">
+      </Table.Cell>
+      <Table.Cell textAlign="right" pr={3} whiteSpace="nowrap" className="narrow-off">
         {o ? formatMinutes(o.waitingMin) : ''}
-      </Box>
-      <Box as="td" textAlign="right" pr={3} whiteSpace="nowrap">
+      </Table.Cell>
+      <Table.Cell textAlign="right" pr={3} whiteSpace="nowrap">
         {o ? wrapSaid(o) : ''}
-      </Box>
-      <Box as="td" pr={3}>
+      </Table.Cell>
+      <Table.Cell pr={3}>
         {o ? (
           <>
             {o.violations.length ? (
@@ -62,10 +62,8 @@ export function OrderRow({
         ) : (
           more
         )}
-      </Box>
-      <Box as="td" textAlign="right">
-        {act}
-      </Box>
-    </Box>
+      </Table.Cell>
+      <Table.Cell textAlign="right">{act}</Table.Cell>
+    </Table.Row>
   );
 }

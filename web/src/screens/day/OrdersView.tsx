@@ -1,4 +1,4 @@
-import { Box, Flex } from '@chakra-ui/react';
+import { Box, Flex, Table } from '@chakra-ui/react';
 import { timeOrder, unitPlan, type Order } from '@kavrell/core/day';
 import { positionAfter } from '@kavrell/core/records';
 import { formatCount, formatMinuteOfDay } from '@kavrell/core/units';
@@ -70,24 +70,24 @@ export function OrdersView() {
           {formatCount(base.doneIds.length, 'line')} done stay where they are; the rest is ordered from now.
         </Box>
       ) : null}
-      <Box as="table" w="100%" aria-label="Orders">
-        <thead>
-          <Box as="tr" color="soft" fontSize="s" textAlign="left">
-            <th>Order</th>
-            <Box as="th" textAlign="right" pr={3}>
+      <Table.Root w="100%" aria-label="Orders">
+        <Table.Header>
+          <Table.Row color="soft" fontSize="s" textAlign="left">
+            <Table.ColumnHeader>Order</Table.ColumnHeader>
+            <Table.ColumnHeader textAlign="right" pr={3}>
               Change-overs
-            </Box>
-            <Box as="th" textAlign="right" pr={3} className="narrow-off">
+            </Table.ColumnHeader>
+            <Table.ColumnHeader textAlign="right" pr={3} className="narrow-off">
               Waiting
-            </Box>
-            <Box as="th" textAlign="right" pr={3}>
+            </Table.ColumnHeader>
+            <Table.ColumnHeader textAlign="right" pr={3}>
               Wrap
-            </Box>
-            <th aria-label="What of it" />
-            <th aria-label="Take it" />
-          </Box>
-        </thead>
-        <tbody>
+            </Table.ColumnHeader>
+            <Table.ColumnHeader aria-label="What of it" />
+            <Table.ColumnHeader aria-label="Take it" />
+          </Table.Row>
+        </Table.Header>
+        <Table.Body>
           <OrderRow {...beside} school="listed" title="As listed" note="story order, or your own" order={listed} />
           {SCHOOLS.map(([school, title, note]) => {
             const f = found[school];
@@ -171,8 +171,8 @@ export function OrdersView() {
               />
             );
           })}
-        </tbody>
-      </Box>
+        </Table.Body>
+      </Table.Root>
       <OrdersSheet listed={listed} lines={own.rows} say={say} named={named} nameOf={nameOf} />
     </>
   );

@@ -4,6 +4,8 @@ import { formatCount } from '@kavrell/core/units';
 import { usePlanned } from '../../app/production.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { FormField } from '../../ui/FormField.tsx';
+import { Choice } from '../../ui/Choice.tsx';
+import { Tick } from '../../ui/Tick.tsx';
 
 interface Props {
   by: 'days' | 'units';
@@ -29,36 +31,30 @@ export function ShareAsk(props: Props) {
     <Flex gap={4} wrap="wrap" align="end" mb={3}>
       <FormField label="Share out">
         {(props) => (
-          <select
-            className="field"
-            {...props}
-            value={by}
-            onChange={(e) => setBy(e.target.value === 'units' ? 'units' : 'days')}
-          >
+          <Choice {...props} value={by} onChange={(e) => setBy(e.target.value === 'units' ? 'units' : 'days')}>
             <option value="days">over the days still to come</option>
             <option value="units">this day between two units</option>
-          </select>
+          </Choice>
         )}
       </FormField>
       {by === 'units' && second.length > 0 ? (
         <FormField label="The second unit has">
           {(props) => (
-            <select className="field" {...props} value={camera?.letter} onChange={(e) => setLetter(e.target.value)}>
+            <Choice {...props} value={camera?.letter} onChange={(e) => setLetter(e.target.value)}>
               {second.map((c) => (
                 <option key={c.id} value={c.letter}>
                   camera {c.letter}
                   {c.operatorId ? `, ${rows.people.find((p) => p.id === c.operatorId)?.shortName}` : ''}
                 </option>
               ))}
-            </select>
+            </Choice>
           )}
         </FormField>
       ) : null}
       {by === 'days' && freeCount > 0 ? (
-        <label style={{ display: 'flex', gap: 8, alignItems: 'center', minHeight: 36, marginBottom: 16 }}>
-          <input type="checkbox" checked={withFree} onChange={(e) => setWithFree(e.target.checked)} />
+        <Tick checked={withFree} onChange={setWithFree} minH="36px" mb={4}>
           with {formatCount(freeCount, 'shot')} on no day
-        </label>
+        </Tick>
       ) : null}
       <Button look="primary" mb={4} disabled={!canSeek || isSeeking} onClick={seek}>
         {isSeeking ? 'Sharing out …' : 'Share out'}

@@ -1,4 +1,4 @@
-import { Box, Flex } from '@chakra-ui/react';
+import { Box, Flex, Input } from '@chakra-ui/react';
 import { useState } from 'react';
 import {
   diffLine,
@@ -98,8 +98,7 @@ export function Feasible({
           <Button size="small" onClick={look}>
             The simplest that fits in
           </Button>
-          <input
-            className="field"
+          <Input
             style={{ width: 72 }}
             aria-label="Minutes there are"
             inputMode="numeric"

@@ -4,6 +4,8 @@ import { usePlanned } from '../../app/production.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { Part } from '../../ui/parts.tsx';
 import type { PlanEditing } from './usePlan.ts';
+import { Choice } from '../../ui/Choice.tsx';
+import { Severity } from '../../ui/Severity.tsx';
 
 /** What was found on the plan, the worst first: what, what helps, and one press that mends it where one can. */
 export function Findings({
@@ -25,15 +27,11 @@ export function Findings({
           const zone = f.key.startsWith('zone:') ? f.itemIds[0] : undefined;
           return (
             <Box as="li" key={f.key} data-finding={f.key}>
-              <Box
-                as="button"
-                textAlign="left"
-                color={f.level === 'danger' ? 'rolling' : f.level === 'look' ? 'look' : 'text'}
-                fontWeight={f.level === 'note' ? 400 : 600}
-                onClick={() => f.itemIds[0] && onSelect(f.itemIds[0])}
-              >
-                {f.level === 'danger' ? 'Danger: ' : ''}
-                {f.words}
+              <Box as="button" textAlign="left" onClick={() => f.itemIds[0] && onSelect(f.itemIds[0])}>
+                <Severity level={f.level}>
+                  {f.level === 'danger' ? 'Danger: ' : ''}
+                  {f.words}
+                </Severity>
               </Box>
               <Box>{f.mend}</Box>
               <Flex gap={2} mt={1} wrap="wrap">
@@ -46,8 +44,7 @@ export function Findings({
                   </Button>
                 ) : null}
                 {zone && crew.length > 0 ? (
-                  <select
-                    className="field"
+                  <Choice
                     aria-label="Who watches it"
                     value=""
                     style={{ maxWidth: 200 }}
@@ -59,7 +56,7 @@ export function Findings({
                         {p.name}
                       </option>
                     ))}
-                  </select>
+                  </Choice>
                 ) : null}
               </Flex>
             </Box>

@@ -28,6 +28,7 @@ import { FormField } from '../../ui/FormField.tsx';
 import { Facts, Part } from '../../ui/parts.tsx';
 import { aimed } from './adding.ts';
 import type { PlanEditing } from './usePlan.ts';
+import { Choice } from '../../ui/Choice.tsx';
 
 const SCHEMAS = { person, camera: planCamera, source, flag, frame, bounce, mirror: planMirror, meter } as const;
 const number = (text: string): number => {
@@ -235,8 +236,7 @@ function SourceFields({
             </Button>
           ))}
           {item[key].length < 4 ? (
-            <select
-              className="field"
+            <Choice
               aria-label={`Add ${label.toLowerCase()}`}
               value=""
               onChange={(e) => e.target.value && save(label.toLowerCase())({ [key]: [...item[key], e.target.value] })}
@@ -247,7 +247,7 @@ function SourceFields({
                   {x.name}
                 </option>
               ))}
-            </select>
+            </Choice>
           ) : null}
         </Flex>
       )}

@@ -34,9 +34,9 @@ describe('Light', () => {
     expect(written()[0]!.ops[0]).toMatchObject({ op: 'update', table: 'setups' });
     expect(sideSaid()).not.toContain('Key needs 8.6 m of cable');
   });
-  it('another setup is opened by its code', () => {
+  it('another setup is opened by its code', async () => {
     openScreen(<LightScreen />);
-    openView(/^L4/);
+    await openView(/^L4/);
     expect(screen.getByRole('heading', { level: 1 }).textContent).toContain('L4');
   });
   it('a setup is added where there is a place', () => {
@@ -52,9 +52,9 @@ describe('Light', () => {
     ['All setups', /Time to rig|Rig|Hands/],
     ['Needed', /stand|lamp|sandbag/i],
     ['Kit', /W|lx/],
-  ])('%s shows what it is for', (view, words) => {
+  ])('%s shows what it is for', async (view, words) => {
     openScreen(<LightScreen />);
-    openView(view);
+    await openView(view);
     expect(said()).toMatch(words);
   });
   it('a lamp is put on the plan and can be taken off again by its key', async () => {

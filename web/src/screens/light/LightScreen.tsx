@@ -9,7 +9,7 @@ import { Button, LinkButton } from '../../ui/Button.tsx';
 import { Empty, Facts, Part } from '../../ui/parts.tsx';
 import { useHashSelection } from '../../ui/selection.ts';
 import { Sheet } from '../../ui/sheet.tsx';
-import { Views } from '../../ui/Views.tsx';
+import { Tabbed, Views } from '../../ui/Views.tsx';
 import { KitView } from './KitView.tsx';
 import { NeedsView } from './NeedsView.tsx';
 import { PlanView } from './PlanView.tsx';
@@ -100,21 +100,15 @@ export function LightScreen() {
       {view === 'plan' ? (
         <>
           <Flex gap={1} wrap="wrap" mb={2}>
-            <Flex gap={1} wrap="wrap" role="tablist" aria-label="Setups">
-              {rows.setups.map((s) => (
-                <Button
-                  key={s.id}
-                  size="small"
-                  role="tab"
-                  aria-selected={s.id === setup.id}
-                  title={s.name}
-                  look={s.id === setup.id ? 'on' : 'plain'}
-                  onClick={() => openSetup(s)}
-                >
-                  {s.code}
-                </Button>
-              ))}
-            </Flex>
+            <Tabbed
+              label="Setups"
+              views={rows.setups.map((s) => ({ key: s.id, words: s.code, title: s.name }))}
+              open={setup.id}
+              onOpen={(id) => {
+                const next = rows.setups.find((s) => s.id === id);
+                if (next) openSetup(next);
+              }}
+            />
             <Flex ml="auto" gap={1} wrap="wrap">
               <Button size="small" onClick={() => variant(false)}>
                 Variant

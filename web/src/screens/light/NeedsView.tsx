@@ -1,4 +1,4 @@
-import { Box } from '@chakra-ui/react';
+import { Box, Table } from '@chakra-ui/react';
 import { useMemo } from 'react';
 import { catalogueOf, dayNeeds, setupNeeds, type Need } from '@kavrell/core/light';
 import { toCsv } from '@kavrell/core/formats';
@@ -49,8 +49,7 @@ export function NeedsView() {
         </Button>
       </ScreenHead>
       <Box overflowX="auto">
-        <Box
-          as="table"
+        <Table.Root
           css={{
             borderCollapse: 'collapse',
             '& td, & th': {
@@ -62,42 +61,42 @@ export function NeedsView() {
             '& .n': { textAlign: 'right' },
           }}
         >
-          <thead>
-            <tr>
-              <th scope="col">What</th>
+          <Table.Header>
+            <Table.Row>
+              <Table.ColumnHeader scope="col">What</Table.ColumnHeader>
               {used.map((u) => (
-                <th key={u.setup.id} scope="col" className="n">
+                <Table.ColumnHeader key={u.setup.id} scope="col" className="n">
                   {u.setup.code}
-                </th>
+                </Table.ColumnHeader>
               ))}
-              <th scope="col" className="n">
+              <Table.ColumnHeader scope="col" className="n">
                 Day
-              </th>
-            </tr>
-          </thead>
-          <tbody>
+              </Table.ColumnHeader>
+            </Table.Row>
+          </Table.Header>
+          <Table.Body>
             {all.map((n, i) => (
-              <tr key={key(n)}>
-                <td>
+              <Table.Row key={key(n)}>
+                <Table.Cell>
                   {all[i - 1]?.group !== n.group ? (
                     <Box color="soft" fontSize="s">
                       {n.group}
                     </Box>
                   ) : null}
                   {n.name}
-                </td>
+                </Table.Cell>
                 {used.map((u) => (
-                  <td key={u.setup.id} className="n">
+                  <Table.Cell key={u.setup.id} className="n">
                     {count(u.needs, n) || ''}
-                  </td>
+                  </Table.Cell>
                 ))}
-                <td className="n">
+                <Table.Cell className="n">
                   <strong>{n.count}</strong>
-                </td>
-              </tr>
+                </Table.Cell>
+              </Table.Row>
             ))}
-          </tbody>
-        </Box>
+          </Table.Body>
+        </Table.Root>
       </Box>
     </>
   );

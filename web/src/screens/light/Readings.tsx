@@ -1,4 +1,4 @@
-import { Box, Flex } from '@chakra-ui/react';
+import { Box } from '@chakra-ui/react';
 import {
   nameOf,
   sightLine,
@@ -9,12 +9,12 @@ import {
 } from '@kavrell/core/light';
 import { formatKelvin, formatLux, formatStop } from '@kavrell/core/units';
 import type { Production } from '@kavrell/core/brief';
-import { Button } from '../../ui/Button.tsx';
 import { Figure, Part } from '../../ui/parts.tsx';
 import { HowNear } from './HowNear.tsx';
 import { PartsPart } from './PartsPart.tsx';
 import { WantedPart } from './WantedPart.tsx';
 import type { PlanEditing } from './usePlan.ts';
+import { Tabbed } from '../../ui/Views.tsx';
 
 /** What a meter would say at one face: both sides, ratio, stop, colour, and each source with what it adds. */
 export function Readings({
@@ -50,20 +50,14 @@ export function Readings({
     <>
       <Part title={`At ${names.get(reading.id) ?? 'the point'}, ${reading.keySide} side brighter`}>
         {readings.length > 1 ? (
-          <Flex gap={1} wrap="wrap" mb={3} role="tablist" aria-label="Faces">
-            {readings.map((r) => (
-              <Button
-                key={r.id}
-                size="small"
-                role="tab"
-                aria-selected={r.id === reading.id}
-                look={r.id === reading.id ? 'on' : 'plain'}
-                onClick={() => onFace(r.id)}
-              >
-                {names.get(r.id)}
-              </Button>
-            ))}
-          </Flex>
+          <Box mb={3}>
+            <Tabbed
+              label="Faces"
+              views={readings.map((r) => ({ key: r.id, words: names.get(r.id) }))}
+              open={reading.id}
+              onOpen={onFace}
+            />
+          </Box>
         ) : null}
         <Box display="grid" gridTemplateColumns="1fr 1fr" columnGap={4} rowGap={2} data-reading={reading.id}>
           <Figure name="Key side">{formatLux(reading.keyLux)}</Figure>

@@ -1,4 +1,4 @@
-import { Box } from '@chakra-ui/react';
+import { Box, Textarea } from '@chakra-ui/react';
 import { useMemo, useState } from 'react';
 import { consentsPdf, pathOf, personLink } from '@kavrell/contract';
 import { productionFields } from '@kavrell/core/brief';
@@ -108,8 +108,7 @@ export function ConsentsView() {
           hint="“(14)” or “minor” behind a name: under 18. Those who are here already are left out."
         >
           {(props) => (
-            <textarea
-              className="field"
+            <Textarea
               rows={5}
               {...props}
               value={pasted}

@@ -1,4 +1,4 @@
-import { Box, Flex } from '@chakra-ui/react';
+import { Box, Flex, Input } from '@chakra-ui/react';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { crewLinkBody, listLinks, makeLink, revokeLink } from '@kavrell/contract';
@@ -6,6 +6,8 @@ import { usePlanned } from '../../app/production.tsx';
 import { call, wordsOf } from '../../platform/api.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Part } from '../../ui/parts.tsx';
+import { Choice } from '../../ui/Choice.tsx';
+import { Problem } from '../../ui/Problem.tsx';
 
 const ROLES = { read: 'read the call sheet', log: 'log takes', offload: 'copy cards' } as const;
 
@@ -46,16 +48,14 @@ export function CrewLinks() {
         }}
       >
         <Flex gap={2} wrap="wrap">
-          <input
-            className="field"
+          <Input
             placeholder="For whom"
             aria-label="Whom the link is for"
             aria-invalid={problem !== ''}
             value={label}
             onChange={(e) => setLabel(e.target.value)}
           />
-          <select
-            className="field"
+          <Choice
             aria-label="What the link allows"
             value={role}
             onChange={(e) => setRole(e.target.value as keyof typeof ROLES)}
@@ -65,22 +65,18 @@ export function CrewLinks() {
                 may {words}
               </option>
             ))}
-          </select>
+          </Choice>
           <Button type="submit">Make a link for 14 days</Button>
         </Flex>
       </form>
-      {problem ? (
-        <Box role="alert" color="look" mt={2}>
-          {problem}
-        </Box>
-      ) : null}
+      {problem ? <Problem mt={2}>{problem}</Problem> : null}
       {address ? (
         <Box mt={3}>
           <Box color="soft" fontSize="s">
             Shown once; send it now:
           </Box>
-          <input
-            className="field mono"
+          <Input
+            fontFamily="mono"
             readOnly
             aria-label="The new link"
             value={address}

@@ -1,4 +1,4 @@
-import { Box } from '@chakra-ui/react';
+import { Box, Table } from '@chakra-ui/react';
 import { useMemo } from 'react';
 import { HOURS, hoursFindings, peopleDay } from '@kavrell/core/crew';
 import { planOf } from '@kavrell/core/productions';
@@ -12,6 +12,7 @@ import { FieldEdit } from '../../ui/FieldEdit.tsx';
 import { Empty, Look, Part, Why } from '../../ui/parts.tsx';
 import { Sheet } from '../../ui/sheet.tsx';
 import { useBookedTwice } from '../../shared/people/booked.ts';
+import { Severity } from '../../ui/Severity.tsx';
 
 /** What the phone has no room for; overtime and long waits are told in words above. */
 const ROOMY = ['Over', 'Waits'];
@@ -59,38 +60,26 @@ export function HoursView() {
           ))}
           {found.map((f) => (
             <li key={f.words}>
-              <Box as="span" color={f.level === 'danger' ? 'rolling' : 'look'} fontWeight="600">
-                {f.words}
-              </Box>
+              <Severity level={f.level}>{f.words}</Severity>
             </li>
           ))}
         </Box>
       ) : null}
-      <Box as="table" w="100%" aria-label="Hours">
-        <thead>
-          <Box as="tr" color="soft" fontSize="s">
-            <Box as="th" textAlign="left">
-              Who
-            </Box>
+      <Table.Root w="100%" aria-label="Hours">
+        <Table.Header>
+          <Table.Row color="soft" fontSize="s">
+            <Table.ColumnHeader textAlign="left">Who</Table.ColumnHeader>
             {['Call', 'Let go', 'Here', 'Over', 'Waits', 'Rest'].map((t) => (
-              <Box as="th" key={t} textAlign="right" pr={2} display={shown(t)}>
+              <Table.ColumnHeader key={t} textAlign="right" pr={2} display={shown(t)}>
                 {t}
-              </Box>
+              </Table.ColumnHeader>
             ))}
-          </Box>
-        </thead>
-        <tbody>
+          </Table.Row>
+        </Table.Header>
+        <Table.Body>
           {list.map((p) => (
-            <Box
-              as="tr"
-              key={p.person.id}
-              borderTop="1px solid"
-              borderColor="hairline"
-              data-person={p.person.shortName}
-            >
-              <Box as="td" py={2}>
-                {p.person.name}
-              </Box>
+            <Table.Row key={p.person.id} borderTop="1px solid" borderColor="hairline" data-person={p.person.shortName}>
+              <Table.Cell py={2}>{p.person.name}</Table.Cell>
               {Object.entries({
                 Call: say(p.callMin),
                 'Let go': say(p.releaseMin),
@@ -98,17 +87,17 @@ export function HoursView() {
                 Over: h(p.overtimeH + p.doubleH),
                 Waits: p.waitingMin < 1 ? '–' : `${Math.round(p.waitingMin)} min`,
               }).map(([t, words]) => (
-                <Box as="td" key={t} textAlign="right" pr={2} whiteSpace="nowrap" display={shown(t)}>
+                <Table.Cell key={t} textAlign="right" pr={2} whiteSpace="nowrap" display={shown(t)}>
                   {words}
-                </Box>
+                </Table.Cell>
               ))}
-              <Box as="td" textAlign="right" pr={2} whiteSpace="nowrap">
+              <Table.Cell textAlign="right" pr={2} whiteSpace="nowrap">
                 {p.restH === null ? '–' : p.restH < HOURS.restWishH ? <Look>{h(p.restH)}</Look> : h(p.restH)}
-              </Box>
-            </Box>
+              </Table.Cell>
+            </Table.Row>
           ))}
-        </tbody>
-      </Box>
+        </Table.Body>
+      </Table.Root>
       {far.length > 0 ? (
         <>
           <Box as="h2" fontSize="m" mt={6} mb={2}>

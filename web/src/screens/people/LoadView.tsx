@@ -6,6 +6,7 @@ import { usePlanned } from '../../app/production.tsx';
 import { usePreferences } from '../../platform/preferences.ts';
 import { Empty, Look, Part, Why } from '../../ui/parts.tsx';
 import { Sheet } from '../../ui/sheet.tsx';
+import { Severity } from '../../ui/Severity.tsx';
 
 /** Who does what in which minutes: two things at once, and what nobody does. */
 export function LoadView() {
@@ -36,10 +37,7 @@ export function LoadView() {
         <Box as="ul" display="grid" gap={2} mb={4} data-load>
           {found.map((f) => (
             <li key={f.key}>
-              <Box as="span" color={f.level === 'danger' ? 'rolling' : 'look'} fontWeight="600">
-                {f.words}
-              </Box>{' '}
-              {f.mend}
+              <Severity level={f.level}>{f.words}</Severity> {f.mend}
             </li>
           ))}
         </Box>

@@ -49,19 +49,19 @@ describe('People', () => {
     ]);
     expect(screen.getByRole('grid')).toBeTruthy();
   });
-  it('hours and rest are counted, and who sleeps too little is named', () => {
+  it('hours and rest are counted, and who sleeps too little is named', async () => {
     openScreen(<PeopleScreen />);
-    openView('Hours, rest');
+    await openView('Hours, rest');
     expect(said()).toMatch(/Mirko.*8\.5 h/s);
   });
-  it('who has two things at once is named with the minutes', () => {
+  it('who has two things at once is named with the minutes', async () => {
     openScreen(<PeopleScreen />);
-    openView('Who does what');
+    await openView('Who does what');
     expect(said()).toMatch(/at once|nobody/);
   });
-  it('a consent is signed, refused and taken back, each a change of its own', () => {
+  it('a consent is signed, refused and taken back, each a change of its own', async () => {
     openScreen(<PeopleScreen />);
-    openView('Consents');
+    await openView('Consents');
     const row = () => document.querySelector<HTMLElement>('[data-consent="Ilse"]')!;
     const say = (name: RegExp) => fireEvent.click(within(row()).getByRole('button', { name }));
     say(/refused/i);

@@ -1,9 +1,11 @@
-import { Box, Flex } from '@chakra-ui/react';
+import { Flex } from '@chakra-ui/react';
 import { useState } from 'react';
 import { FEATURE_KINDS, FEATURE_WORDS, feature, type Circuit, type Feature, type Room } from '@kavrell/core/places';
 import { newId } from '../../platform/id.ts';
 import { Button } from '../../ui/Button.tsx';
 import { TypedNumber } from '../../ui/TypedNumber.tsx';
+import { Choice } from '../../ui/Choice.tsx';
+import { Problem } from '../../ui/Problem.tsx';
 
 const WALLS = ['top', 'right', 'bottom', 'left'] as const;
 
@@ -84,8 +86,7 @@ export function AddFeature({
       <Flex gap={2} wrap="wrap" align="end" mb={3}>
         <label>
           Add
-          <select
-            className="field"
+          <Choice
             style={{ display: 'block', width: 150 }}
             value={kind}
             onChange={(e) => setKind(e.target.value as Feature['kind'])}
@@ -95,12 +96,11 @@ export function AddFeature({
                 {FEATURE_WORDS[k]}
               </option>
             ))}
-          </select>
+          </Choice>
         </label>
         <label>
           on the wall
-          <select
-            className="field"
+          <Choice
             style={{ display: 'block', width: 100 }}
             value={wall}
             onChange={(e) => setWall(e.target.value as Wall)}
@@ -108,16 +108,12 @@ export function AddFeature({
             {WALLS.map((x) => (
               <option key={x}>{x}</option>
             ))}
-          </select>
+          </Choice>
         </label>
         <TypedNumber label="from, m" value={from} onChange={setFrom} />
         {kind === 'socket' ? null : <TypedNumber label="wide, m" value={wide} onChange={setWide} />}
         <Button type="submit">Put it in</Button>
-        {problem ? (
-          <Box role="alert" color="look">
-            {problem}
-          </Box>
-        ) : null}
+        {problem ? <Problem>{problem}</Problem> : null}
       </Flex>
     </form>
   );

@@ -1,4 +1,4 @@
-import { Box, Flex } from '@chakra-ui/react';
+import { Box, Flex, Input } from '@chakra-ui/react';
 import { useState } from 'react';
 import {
   DETAILS,
@@ -25,6 +25,8 @@ import { heavy } from '../../workers/heavy.ts';
 import { Button } from '../../ui/Button.tsx';
 import { DropPlace } from '../../ui/DropPlace.tsx';
 import { FormField } from '../../ui/FormField.tsx';
+import { Choice } from '../../ui/Choice.tsx';
+import { Problem } from '../../ui/Problem.tsx';
 
 type Topic = (typeof TOPICS)[number];
 type Kind = 'number' | 'time' | readonly string[];
@@ -194,9 +196,7 @@ export function FactForm({ topic, place, onKept }: { topic: Topic; place: Place;
       }}
     >
       <FormField label="What was found" error={problems.words} hint={`Such as: ${topic.example}`}>
-        {(props) => (
-          <input className="field" {...props} value={draft.words} onChange={(e) => write({ words: e.target.value })} />
-        )}
+        {(props) => <Input {...props} value={draft.words} onChange={(e) => write({ words: e.target.value })} />}
       </FormField>
       {fields.length > 0 ? (
         <Box display="grid" gridTemplateColumns="repeat(auto-fill, minmax(120px, 1fr))" columnGap={3}>
@@ -209,16 +209,14 @@ export function FactForm({ topic, place, onKept }: { topic: Topic; place: Place;
             >
               {(props) =>
                 typeof kind === 'string' ? (
-                  <input
-                    className="field"
+                  <Input
                     {...props}
                     inputMode={kind === 'number' ? 'decimal' : 'text'}
                     value={draft.figures[key] ?? ''}
                     onChange={(e) => write({ figures: { ...draft.figures, [key]: e.target.value } })}
                   />
                 ) : (
-                  <select
-                    className="field"
+                  <Choice
                     {...props}
                     value={draft.figures[key] ?? ''}
                     onChange={(e) => write({ figures: { ...draft.figures, [key]: e.target.value } })}
@@ -229,7 +227,7 @@ export function FactForm({ topic, place, onKept }: { topic: Topic; place: Place;
                         {k}
                       </option>
                     ))}
-                  </select>
+                  </Choice>
                 )
               }
             </FormField>
@@ -256,11 +254,7 @@ export function FactForm({ topic, place, onKept }: { topic: Topic; place: Place;
         busy={busy || undefined}
         take={(f) => void takePhoto(f)}
       />
-      {problems.photo ? (
-        <Box role="alert" color="look">
-          {problems.photo}
-        </Box>
-      ) : null}
+      {problems.photo ? <Problem>{problems.photo}</Problem> : null}
       <Button type="submit" size="act" look="primary" w="100%" mt={3}>
         Keep, and on to the next
       </Button>

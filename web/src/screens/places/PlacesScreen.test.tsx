@@ -45,15 +45,15 @@ describe('Places', () => {
     ['Rooms, power', /circuit|16 A/],
     ['Sun', /Sunrise|sun/i],
     ['Moves, carts', /Load-out|Travel/],
-  ])('%s shows what it is for', (view, words) => {
+  ])('%s shows what it is for', async (view, words) => {
     openScreen(<PlacesScreen />);
-    openView(view);
+    await openView(view);
     expect(said()).toMatch(words);
   });
-  it('a move is written in minutes, and the whole follows', () => {
+  it('a move is written in minutes, and the whole follows', async () => {
     const plan = demoPlan();
     openScreen(<PlacesScreen />, { plan });
-    openView('Moves, carts');
+    await openView('Moves, carts');
     const [grid] = screen.getAllByRole('grid');
     const from = plan.places.find((p) => p.id === plan.moves[0]!.fromPlaceId)!.name;
     const before = cellOf(grid!, from, 'all').textContent;

@@ -18,7 +18,7 @@ import { tableEdits } from '../../ui/edits.ts';
 import { RowFields } from '../../ui/RowFields.tsx';
 import { Empty, Facts, Part } from '../../ui/parts.tsx';
 import { Sheet, openSheet } from '../../ui/sheet.tsx';
-import { Views } from '../../ui/Views.tsx';
+import { Tabbed, Views } from '../../ui/Views.tsx';
 import { MovesView } from './MovesView.tsx';
 import { placeColumns } from './placeColumns.tsx';
 import { RoomsView } from './RoomsView.tsx';
@@ -116,24 +116,15 @@ export function PlacesScreen() {
       ) : place && OF_PLACE.has(view) ? (
         <>
           {rows.places.length > 1 ? (
-            <Flex gap={1} wrap="wrap" mb={3} role="tablist" aria-label="Which place">
-              {rows.places.map((p) => (
-                <Button
-                  key={p.id}
-                  size="small"
-                  minH="40px"
-                  role="tab"
-                  aria-selected={p.id === place.id}
-                  look={p.id === place.id ? 'on' : 'plain'}
-                  maxW="100%"
-                  overflow="hidden"
-                  textOverflow="ellipsis"
-                  onClick={() => selectQuietly(p.id)}
-                >
-                  {p.name}
-                </Button>
-              ))}
-            </Flex>
+            <Box mb={3}>
+              <Tabbed
+                label="Which place"
+                size="lg"
+                views={rows.places.map((p) => ({ key: p.id, words: p.name, title: p.name }))}
+                open={place.id}
+                onOpen={selectQuietly}
+              />
+            </Box>
           ) : null}
           {view === 'walk' ? (
             <WalkView place={place} />

@@ -15,6 +15,7 @@ import { CircuitFields, CircuitsPart } from './CircuitsPart.tsx';
 import { featureColumns } from './roomColumns.ts';
 import { RoomDrawing } from './RoomDrawing.tsx';
 import { RoomPart } from './RoomPart.tsx';
+import { Tabbed } from '../../ui/Views.tsx';
 
 /** Rooms in metres with what is in their walls, and the circuits their sockets hang on. */
 export function RoomsView({ place }: { place: Place }) {
@@ -57,20 +58,12 @@ export function RoomsView({ place }: { place: Place }) {
   return (
     <>
       <Flex gap={1} wrap="wrap" mb={2}>
-        <Flex gap={1} wrap="wrap" role="tablist" aria-label="Rooms">
-          {rooms.map((r) => (
-            <Button
-              key={r.id}
-              size="small"
-              role="tab"
-              aria-selected={r.id === room?.id}
-              look={r.id === room?.id ? 'on' : 'plain'}
-              onClick={() => setRoomId(r.id)}
-            >
-              {r.name}
-            </Button>
-          ))}
-        </Flex>
+        <Tabbed
+          label="Rooms"
+          views={rooms.map((r) => ({ key: r.id, words: r.name }))}
+          open={room?.id ?? null}
+          onOpen={setRoomId}
+        />
         <Button size="small" onClick={() => addRoom(false)}>
           Add a room
         </Button>

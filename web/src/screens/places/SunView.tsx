@@ -24,6 +24,8 @@ import { RoomDrawing } from './RoomDrawing.tsx';
 import { SunChart } from './SunChart.tsx';
 import { SunSheet } from './SunSheet.tsx';
 import { SunWishFields } from './SunWishFields.tsx';
+import { Choice } from '../../ui/Choice.tsx';
+import { Slide } from '../../ui/Slide.tsx';
 
 const COMPASS = ['N', 'NE', 'E', 'SE', 'S', 'SW', 'W', 'NW'];
 export const compass = (deg: number): string => COMPASS[Math.round(deg / 45) % 8] ?? 'N';
@@ -70,24 +72,12 @@ export function SunView({ place }: { place: Place }) {
   return (
     <>
       <SunChart steps={steps} skyline={place.skyline} minute={minute} say={say} />
-      <label>
-        <Flex gap={3} align="center" my={3}>
-          <Box minW="64px" fontWeight="700">
-            {say(minute)}
-          </Box>
-          <input
-            type="range"
-            min={0}
-            max={1435}
-            step={5}
-            value={minute}
-            aria-label="Hour"
-            aria-valuetext={say(minute)}
-            onChange={(e) => setMinute(Number(e.target.value))}
-            style={{ flex: 1, minHeight: 44, accentColor: 'var(--chakra-colors-text)' }}
-          />
-        </Flex>
-      </label>
+      <Flex gap={3} align="center" my={3}>
+        <Box minW="64px" fontWeight="700">
+          {say(minute)}
+        </Box>
+        <Slide label="Hour" min={0} max={1435} step={5} value={minute} say={say} onChange={setMinute} />
+      </Flex>
       <Box display="grid" gridTemplateColumns="repeat(auto-fill, minmax(150px, 1fr))" gap={3} mb={4} data-sun-now>
         <Figure name="Sun">
           {sun.altitudeDeg < 0
@@ -111,8 +101,7 @@ export function SunView({ place }: { place: Place }) {
         )}
         {spans.length > 0 && shots.length > 0 ? (
           <Flex gap={2} mt={2} wrap="wrap">
-            <select
-              className="field"
+            <Choice
               style={{ maxWidth: 260 }}
               aria-label="Shot"
               value={shotId}
@@ -124,7 +113,7 @@ export function SunView({ place }: { place: Place }) {
                   {s.code} {s.description}
                 </option>
               ))}
-            </select>
+            </Choice>
             <Button disabled={!shotId} onClick={give}>
               Take it only then
             </Button>

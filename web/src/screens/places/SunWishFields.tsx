@@ -1,6 +1,7 @@
-import { Flex } from '@chakra-ui/react';
+import { Flex, Input } from '@chakra-ui/react';
 import type { SunWish } from '@kavrell/core/places';
 import { SKIES, type Sky } from '@kavrell/core/sun';
+import { Choice } from '../../ui/Choice.tsx';
 
 type Wish = Omit<SunWish, 'facingBearingDeg'>;
 interface Props {
@@ -18,8 +19,7 @@ export function SunWishFields({ facing, setFacing, sky, setSky, wish, setWish }:
     <Flex gap={3} wrap="wrap" align="end" mb={4}>
       <label>
         Face looks to, °
-        <input
-          className="field"
+        <Input
           inputMode="numeric"
           style={{ width: 90, display: 'block' }}
           value={facing}
@@ -28,21 +28,15 @@ export function SunWishFields({ facing, setFacing, sky, setSky, wish, setWish }:
       </label>
       <label>
         Sky
-        <select
-          className="field"
-          style={{ display: 'block', width: 120 }}
-          value={sky}
-          onChange={(e) => setSky(e.target.value as Sky)}
-        >
+        <Choice style={{ display: 'block', width: 120 }} value={sky} onChange={(e) => setSky(e.target.value as Sky)}>
           {SKIES.map((s) => (
             <option key={s}>{s}</option>
           ))}
-        </select>
+        </Choice>
       </label>
       <label>
         Wished
-        <select
-          className="field"
+        <Choice
           style={{ display: 'block', width: 130 }}
           value={wish.light ?? ''}
           onChange={(e) => setWish({ ...wish, light: (e.target.value || null) as SunWish['light'] })}
@@ -51,12 +45,11 @@ export function SunWishFields({ facing, setFacing, sky, setSky, wish, setWish }:
           <option value="side">side-lit</option>
           <option value="front">front-lit</option>
           <option value="">any side</option>
-        </select>
+        </Choice>
       </label>
       <label>
         no higher than, °
-        <input
-          className="field"
+        <Input
           inputMode="numeric"
           style={{ width: 110, display: 'block' }}
           value={wish.mostAltitudeDeg ?? ''}

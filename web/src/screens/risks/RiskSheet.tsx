@@ -16,6 +16,7 @@ import { Button } from '../../ui/Button.tsx';
 import { TriggerPart } from './TriggerPart.tsx';
 import { FieldEdit } from '../../ui/FieldEdit.tsx';
 import { Part } from '../../ui/parts.tsx';
+import { Tick } from '../../ui/Tick.tsx';
 
 /** One risk: how bad, when it is there, what can be done, who decides. A found one is kept once something is decided on it. */
 export function RiskSheet({ risk }: { risk: ListedRisk }) {
@@ -59,19 +60,17 @@ export function RiskSheet({ risk }: { risk: ListedRisk }) {
         <Box as="ul" display="grid" gap={2}>
           {remedies.map((r, i) => (
             <li key={r.words}>
-              <label style={{ display: 'flex', gap: 8, minHeight: 28 }}>
-                <input
-                  type="checkbox"
-                  checked={r.chosen}
-                  onChange={() =>
-                    save(r.chosen ? 'Remedy put back' : 'Remedy chosen')({
-                      remedies: remedies.map((x, k) => (k === i ? { ...x, chosen: !x.chosen } : x)),
-                      state: 'decided',
-                    })
-                  }
-                />
-                <span>{r.words}</span>
-              </label>
+              <Tick
+                checked={r.chosen}
+                onChange={(chosen) =>
+                  save(chosen ? 'Remedy chosen' : 'Remedy put back')({
+                    remedies: remedies.map((x, k) => (k === i ? { ...x, chosen } : x)),
+                    state: 'decided',
+                  })
+                }
+              >
+                {r.words}
+              </Tick>
             </li>
           ))}
         </Box>

@@ -37,6 +37,8 @@ export function StatePanel({ hand: { rolling, number, letters: inTake }, now, ac
       <Flex
         border="2px solid"
         borderColor={rolling ? 'rolling' : 'edge'}
+        // Red on red says nothing: on a dark set what rolls is a reversed block.
+        {...(rolling ? { css: { '[data-theme=night] &': { bg: 'text', '&, & *': { color: 'page' } } } } : {})}
         borderRadius="r"
         minH={{ base: '84px', md: '100px' }}
         px={5}

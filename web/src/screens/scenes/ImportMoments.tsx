@@ -1,5 +1,5 @@
 import { asTyped } from '@kavrell/core/productions';
-import { Box, Flex } from '@chakra-ui/react';
+import { Box, Flex, Input } from '@chakra-ui/react';
 import { useMemo, useState } from 'react';
 import { momentFields, planProgramme, programmeWords, readMoments, type ProgrammeChange } from '@kavrell/core/scenes';
 import { formatCount, formatWallMinute, formatMinutes } from '@kavrell/core/units';
@@ -11,6 +11,8 @@ import { Button } from '../../ui/Button.tsx';
 import { FormField } from '../../ui/FormField.tsx';
 import { Look } from '../../ui/parts.tsx';
 import type { ImportProps } from './importProps.ts';
+import { Problem } from '../../ui/Problem.tsx';
+import { Choice } from '../../ui/Choice.tsx';
 
 const WORDS = { new: 'new', moved: 'moved', same: 'as before', gone: 'gone' } as const;
 /** A list of moments or cues, a line each, laid beside the programme that the day has: taken whole, undone with one key. */
@@ -55,28 +57,26 @@ export function ImportMoments({ text, onTaken, as }: ImportProps & { as: 'moment
   return (
     <Box>
       {problems.map((p) => (
-        <Box key={p.line} color="look" role="alert">
+        <Problem key={p.line}>
           Line {p.line}: {p.message}
-        </Box>
+        </Problem>
       ))}
       <Flex gap={3} wrap="wrap" align="end">
         <FormField label="On which day">
           {(props) => (
-            <select className="field" {...props} value={dayId} onChange={(e) => setDayId(e.target.value)}>
+            <Choice {...props} value={dayId} onChange={(e) => setDayId(e.target.value)}>
               {rows.days.map((d) => (
                 <option key={d.id} value={d.id}>
                   Day {d.number}, {d.date}
                 </option>
               ))}
               <option value="">A day that is not here yet</option>
-            </select>
+            </Choice>
           )}
         </FormField>
         {day ? null : (
           <FormField label="Its date" hint="Without one they are kept, on no day yet">
-            {(props) => (
-              <input className="field" type="date" {...props} value={date} onChange={(e) => setDate(e.target.value)} />
-            )}
+            {(props) => <Input type="date" {...props} value={date} onChange={(e) => setDate(e.target.value)} />}
           </FormField>
         )}
       </Flex>

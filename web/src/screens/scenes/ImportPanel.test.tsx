@@ -1,7 +1,17 @@
 import { cleanup, fireEvent, screen } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import type { DemoPlan } from '@kavrell/demo';
-import { barePlan, clearPage, demoPlan, openScreen, preparePage, press, said, written } from '../../testing/screen.tsx';
+import {
+  barePlan,
+  clearPage,
+  demoPlan,
+  openScreen,
+  preparePage,
+  press,
+  said,
+  written,
+  pressPart,
+} from '../../testing/screen.tsx';
 import { ImportPanel } from './ImportPanel.tsx';
 
 beforeEach(() => preparePage());
@@ -53,10 +63,10 @@ describe('bringing in what was written elsewhere', () => {
     expect(screen.getByRole('button', { name: /^Leave 1 out, take 2/ })).toBeTruthy();
     expect(written()).toEqual([]);
   });
-  it('keeps the list’s numbers, or gives new ones', () => {
+  it('keeps the list’s numbers, or gives new ones', async () => {
     open();
     paste(LIST.replaceAll('31A', '31K').replaceAll('31B', '31M'));
-    fireEvent.click(screen.getByRole('checkbox', { name: /keep the/ }));
+    await pressPart(screen.getByRole('checkbox', { name: /keep the/ }));
     press(/^Take 2/);
     const codes = written()[0]!.ops.flatMap((o) =>
       o.op === 'insert' && o.table === 'shots' ? [String(o.values.code)] : [],

@@ -1,4 +1,4 @@
-import { Box, Flex } from '@chakra-ui/react';
+import { Box, Flex, Textarea } from '@chakra-ui/react';
 import { useState } from 'react';
 import { isText } from '@kavrell/core/formats';
 import type { Scene } from '@kavrell/core/scenes';
@@ -11,6 +11,7 @@ import { kindOf, type ImportKind } from './importKind.ts';
 import { ImportMoments } from './ImportMoments.tsx';
 import { ImportScript } from './ImportScript.tsx';
 import { ImportShots } from './ImportShots.tsx';
+import { Problem } from '../../ui/Problem.tsx';
 
 const KINDS = [
   ['script', 'A script'],
@@ -61,14 +62,10 @@ export function ImportPanel({ intoScene, onDone }: { intoScene: Scene | null; on
         accept=".fountain,.txt,.csv,.tsv,.md,text/*"
         take={(files) => void take(files)}
       />
-      {problem ? (
-        <Box color="look" role="alert" mt={2}>
-          {problem}
-        </Box>
-      ) : null}
+      {problem ? <Problem mt={2}>{problem}</Problem> : null}
       <Box mt={3}>
-        <textarea
-          className="field mono"
+        <Textarea
+          fontFamily="mono"
           aria-label="Text to bring in"
           rows={text ? 8 : 5}
           value={text}
@@ -84,9 +81,7 @@ export function ImportPanel({ intoScene, onDone }: { intoScene: Scene | null; on
       {text.trim() === '' ? null : (
         <Box mt={3}>
           {!isText(text) ? (
-            <Box color="look" role="alert">
-              This is not text. Nothing was changed.
-            </Box>
+            <Problem>This is not text. Nothing was changed.</Problem>
           ) : kind === 'script' ? (
             <ImportScript {...props} />
           ) : kind === 'shots' ? (

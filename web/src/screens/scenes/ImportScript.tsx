@@ -10,6 +10,7 @@ import { change, type Op } from '../../platform/rows.ts';
 import { heavy } from '../../workers/heavy.ts';
 import { Button } from '../../ui/Button.tsx';
 import type { ImportProps } from './importProps.ts';
+import { Problem } from '../../ui/Problem.tsx';
 
 /** What a script would change, scene by scene, before it does. Shots are never touched. */
 export function ImportScript({ text, onTaken }: ImportProps) {
@@ -36,12 +37,7 @@ export function ImportScript({ text, onTaken }: ImportProps) {
     () => (read ? mergeScript(read.script.scenes, rows.scenes, rows.people, rows.places) : null),
     [read, rows.scenes, rows.people, rows.places],
   );
-  if (failure)
-    return (
-      <Box color="look" role="alert">
-        {failure} Nothing was changed.
-      </Box>
-    );
+  if (failure) return <Problem>{failure} Nothing was changed.</Problem>;
   if (!read || !merge || read.of !== text) return <Box role="status">Reading the script …</Box>;
   const { problems, scenes } = read.script;
   const stop = problems.filter((p) => /twice|can’t be kept|No scene heading/.test(p.message));
@@ -67,9 +63,9 @@ export function ImportScript({ text, onTaken }: ImportProps) {
         {merge.gone.length ? `, ${merge.gone.length} no longer in it (they stay, with their shots)` : ''}.
       </Box>
       {problems.map((p) => (
-        <Box key={`${p.line}${p.message}`} color="look" role="alert">
+        <Problem key={`${p.line}${p.message}`}>
           Line {p.line}: {p.message}
-        </Box>
+        </Problem>
       ))}
       {merge.unknown.length ? (
         <Box color="soft" my={1}>

@@ -20,6 +20,9 @@ import { change, type Op } from '../../platform/rows.ts';
 import { IntoMoments } from '../../shared/scenes/IntoMoments.tsx';
 import { Button } from '../../ui/Button.tsx';
 import type { ImportProps } from './importProps.ts';
+import { Problem } from '../../ui/Problem.tsx';
+import { Choice } from '../../ui/Choice.tsx';
+import { Tick } from '../../ui/Tick.tsx';
 
 const FIELDS = Object.entries(IMPORT_FIELDS) as [ImportField, { words: string }][];
 const MOST_ROWS = 1900;
@@ -96,11 +99,7 @@ export function ImportShots({ text, onTaken, intoScene }: ImportProps & { intoSc
     onTaken(plan.shots[0]?.id ?? plan.scenes[0]?.id ?? null);
   };
   if (table.rows.length === 0)
-    return (
-      <Box color="look" role="alert">
-        There is one line only. The first line names the columns; the shots stand below it.
-      </Box>
-    );
+    return <Problem>There is one line only. The first line names the columns; the shots stand below it.</Problem>;
   return (
     <Box>
       <Box color="soft" mb={1}>
@@ -112,8 +111,7 @@ export function ImportShots({ text, onTaken, intoScene }: ImportProps & { intoSc
             <Box fontSize="s" overflow="hidden" textOverflow="ellipsis" whiteSpace="nowrap" title={heading}>
               {heading || `column ${i + 1}`}
             </Box>
-            <select
-              className="field"
+            <Choice
               value={mapping[i] ?? ''}
               onChange={(e) => {
                 const next = [...mapping];
@@ -130,7 +128,7 @@ export function ImportShots({ text, onTaken, intoScene }: ImportProps & { intoSc
                   {words}
                 </option>
               ))}
-            </select>
+            </Choice>
             <Box color="soft" fontSize="s" overflow="hidden" textOverflow="ellipsis" whiteSpace="nowrap">
               {table.rows[0]?.[i] || '–'}
             </Box>
@@ -139,10 +137,9 @@ export function ImportShots({ text, onTaken, intoScene }: ImportProps & { intoSc
       </Flex>
       {mapping.includes('code') ? (
         <Box mb={3}>
-          <label>
-            <input type="checkbox" checked={keepNumbers} onChange={(e) => setKeepNumbers(e.target.checked)} /> keep the
-            numbers of the list
-          </label>
+          <Tick checked={keepNumbers} onChange={setKeepNumbers}>
+            keep the numbers of the list
+          </Tick>
         </Box>
       ) : null}
       {plan.mends.map((m) => (
@@ -159,11 +156,11 @@ export function ImportShots({ text, onTaken, intoScene }: ImportProps & { intoSc
       ))}
       {plan.problems.length ? (
         <Box mb={3}>
-          <Box color="look" role="alert" mb={1}>
+          <Problem mb={1}>
             {plan.badLines.size
               ? `${formatCount(plan.badLines.size, 'row')} can’t be taken as ${plan.badLines.size === 1 ? 'it stands' : 'they stand'}. Mend the text above, say what the columns mean, or leave ${plan.badLines.size === 1 ? 'it' : 'them'} out.`
               : 'This can’t be taken yet.'}
-          </Box>
+          </Problem>
           <Box as="ul" maxH="180px" overflowY="auto">
             {plan.problems.slice(0, 100).map((p) => (
               <li key={`${p.line}${p.field}${p.message}`}>
@@ -175,9 +172,9 @@ export function ImportShots({ text, onTaken, intoScene }: ImportProps & { intoSc
       ) : null}
       <IntoMoments shots={plan.shots.map((x) => x.values)} />
       {tooMany ? (
-        <Box color="look" role="alert">
+        <Problem>
           {good} rows are more than one step can hold ({MOST_ROWS}): bring them in in two parts.
-        </Box>
+        </Problem>
       ) : null}
       <Button look="primary" disabled={good + plan.scenes.length === 0 || tooMany} onClick={take}>
         {plan.badLines.size ? `Leave ${plan.badLines.size} out, take ${what}` : `Take ${what}`}

@@ -1,4 +1,4 @@
-import { Box, Flex } from '@chakra-ui/react';
+import { Box, Flex, Input } from '@chakra-ui/react';
 import { useState } from 'react';
 import { differences, linksOf, mirrorTroubles, type Shot, type ShotLink } from '@kavrell/core/scenes';
 import { usePlanned } from '../../app/production.tsx';
@@ -7,6 +7,8 @@ import { Button } from '../../ui/Button.tsx';
 import { Look, Part } from '../../ui/parts.tsx';
 import { Board } from '../../shared/scenes/Board.tsx';
 import { boardOf } from '../../shared/scenes/BoardPart.tsx';
+import { Choice } from '../../ui/Choice.tsx';
+import { Problem } from '../../ui/Problem.tsx';
 
 const KIND_WORDS: Record<ShotLink['kind'], string> = {
   variant: 'the same again, with a change',
@@ -107,8 +109,7 @@ export function LinkPart({ shot }: { shot: Shot }) {
         );
       })}
       <Flex gap={2} align="center" wrap="wrap">
-        <select
-          className="field"
+        <Choice
           aria-label="How they belong together"
           value={kind}
           onChange={(e) => setKind(e.target.value as ShotLink['kind'])}
@@ -116,9 +117,8 @@ export function LinkPart({ shot }: { shot: Shot }) {
         >
           <option value="variant">variant of</option>
           <option value="mirror">mirror of</option>
-        </select>
-        <input
-          className="field"
+        </Choice>
+        <Input
           aria-label="Number of the other shot"
           placeholder="9B"
           value={code}
@@ -133,11 +133,7 @@ export function LinkPart({ shot }: { shot: Shot }) {
           Link
         </Button>
       </Flex>
-      {problem ? (
-        <Box color="look" role="alert" fontSize="s">
-          {problem}
-        </Box>
-      ) : null}
+      {problem ? <Problem fontSize="s">{problem}</Problem> : null}
     </Part>
   );
 }

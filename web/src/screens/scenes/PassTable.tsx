@@ -1,4 +1,4 @@
-import { Box, Flex } from '@chakra-ui/react';
+import { Box, Flex, Input, Table } from '@chakra-ui/react';
 import { useMemo, useState } from 'react';
 import { SHOT_DEFAULTS, nextShotCode, passGrid, type Scene, type Track } from '@kavrell/core/scenes';
 import { positionAfter } from '@kavrell/core/records';
@@ -7,6 +7,7 @@ import { newId } from '../../platform/id.ts';
 import { change, type Op } from '../../platform/rows.ts';
 import { Button } from '../../ui/Button.tsx';
 import { ShotMark } from '../../ui/icons.tsx';
+import { Choice } from '../../ui/Choice.tsx';
 
 const PASSES = 'wide, tight, low-energy, profile';
 
@@ -66,37 +67,40 @@ export function PassTable({ track, scene }: { track: Track; scene: Scene }) {
       </Box>
       {grid.rows.length ? (
         <Box overflowX="auto" mb={3}>
-          <table style={{ borderCollapse: 'collapse', minWidth: 420 }}>
-            <thead>
-              <tr>
-                <th
+          <Table.Root style={{ borderCollapse: 'collapse', minWidth: 420 }}>
+            <Table.Header>
+              <Table.Row>
+                <Table.ColumnHeader
                   scope="col"
                   className="soft"
                   style={{ textAlign: 'left', fontWeight: 400, padding: '4px 12px 4px 0' }}
                 >
                   Light, outfit
-                </th>
+                </Table.ColumnHeader>
                 {grid.passes.map((p) => (
-                  <th
+                  <Table.ColumnHeader
                     scope="col"
                     key={p}
                     className="soft"
                     style={{ textAlign: 'left', fontWeight: 400, padding: '4px 12px 4px 0' }}
                   >
                     {p}
-                  </th>
+                  </Table.ColumnHeader>
                 ))}
-              </tr>
-            </thead>
-            <tbody>
+              </Table.Row>
+            </Table.Header>
+            <Table.Body>
               {grid.rows.map((row) => (
-                <tr key={`${row.setupId}${row.outfit}`}>
-                  <th scope="row" style={{ textAlign: 'left', fontWeight: 600, padding: '4px 12px 4px 0' }}>
+                <Table.Row key={`${row.setupId}${row.outfit}`}>
+                  <Table.ColumnHeader
+                    scope="row"
+                    style={{ textAlign: 'left', fontWeight: 600, padding: '4px 12px 4px 0' }}
+                  >
                     {setup(row.setupId)}
                     {row.outfit ? `, ${row.outfit}` : ''}
-                  </th>
+                  </Table.ColumnHeader>
                   {row.cells.map((cell, i) => (
-                    <td key={grid.passes[i]} style={{ padding: '4px 12px 4px 0' }}>
+                    <Table.Cell key={grid.passes[i]} style={{ padding: '4px 12px 4px 0' }}>
                       {cell.shots.length === 0
                         ? '–'
                         : cell.shots.map((s) => (
@@ -104,12 +108,12 @@ export function PassTable({ track, scene }: { track: Track; scene: Scene }) {
                               <ShotMark state={states?.get(s.id) ?? 'planned'} bare /> {s.code}
                             </span>
                           ))}
-                    </td>
+                    </Table.Cell>
                   ))}
-                </tr>
+                </Table.Row>
               ))}
-            </tbody>
-          </table>
+            </Table.Body>
+          </Table.Root>
         </Box>
       ) : (
         <Box color="soft" mb={2}>
@@ -118,8 +122,7 @@ export function PassTable({ track, scene }: { track: Track; scene: Scene }) {
         </Box>
       )}
       <Flex gap={2} wrap="wrap" align="center">
-        <select
-          className="field"
+        <Choice
           aria-label="Light of the passes"
           value={setupId}
           onChange={(e) => setSetupId(e.target.value)}
@@ -131,9 +134,8 @@ export function PassTable({ track, scene }: { track: Track; scene: Scene }) {
               {s.code} {s.name}
             </option>
           ))}
-        </select>
-        <input
-          className="field"
+        </Choice>
+        <Input
           aria-label="Outfit"
           placeholder="outfit"
           maxLength={40}
@@ -141,8 +143,7 @@ export function PassTable({ track, scene }: { track: Track; scene: Scene }) {
           onChange={(e) => setOutfit(e.target.value)}
           style={{ width: 140 }}
         />
-        <input
-          className="field"
+        <Input
           aria-label="Passes, parted by commas"
           value={passes}
           onChange={(e) => setPasses(e.target.value)}

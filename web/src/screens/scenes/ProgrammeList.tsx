@@ -3,6 +3,7 @@ import type { Day } from '@kavrell/core/day';
 import type { Scene } from '@kavrell/core/scenes';
 import { formatMinuteOfDay } from '@kavrell/core/units';
 import { Button } from '../../ui/Button.tsx';
+import { Tabbed } from '../../ui/Views.tsx';
 
 interface Props {
   /** The open one; null: all of them. */
@@ -26,53 +27,37 @@ export function ProgrammeList({ scene, scenes, days, onOpen, onAll, figures, isS
   );
   return (
     <Box mb={4}>
-      <Box
-        role="tablist"
-        aria-label="Scenes"
-        maxH="208px"
-        overflowY="auto"
-        border="1px solid"
-        borderColor="hairline"
-        display="grid"
-        gridTemplateColumns="repeat(auto-fill, minmax(270px, 1fr))"
-        tabIndex={-1}
-      >
-        {sorted.map((s) => {
-          const on = s.id === scene?.id;
+      <Tabbed
+        label="Scenes"
+        variant="outline"
+        open={scene?.id ?? null}
+        onOpen={(id) => {
+          const next = scenes.find((s) => s.id === id);
+          if (next) onOpen(next);
+        }}
+        views={sorted.map((s) => {
           const day = dayOf(s);
           const { shots, got } = figures(s);
-          return (
-            <Box
-              as="button"
-              key={s.id}
-              role="tab"
-              aria-selected={on}
-              title={s.title}
-              onClick={() => onOpen(s)}
-              display="grid"
-              gridTemplateColumns="64px minmax(0, 1fr) auto"
-              gap={2}
-              px={2}
-              minH={{ base: '44px', md: '32px' }}
-              alignItems="center"
-              textAlign="left"
-              bg={on ? 'raised' : 'transparent'}
-              fontWeight={on ? 700 : 400}
-            >
-              <Box as="span" color={s.plannedMin === null ? 'soft' : 'text'}>
-                {day && s.plannedMin !== null ? formatMinuteOfDay(s.plannedMin, day) : s.number}
-              </Box>
-              <Box as="span" overflow="hidden" textOverflow="ellipsis" whiteSpace="nowrap">
-                {s.title}
-              </Box>
-              <Box as="span" color={isStale(s) ? 'look' : 'soft'} fontSize="s">
-                {shots ? `${got}/${shots}` : ''}
-                {isStale(s) ? '!' : ''}
-              </Box>
-            </Box>
-          );
+          return {
+            key: s.id,
+            title: s.title,
+            words: (
+              <>
+                <Box as="span" color={s.plannedMin === null ? 'soft' : 'text'}>
+                  {day && s.plannedMin !== null ? formatMinuteOfDay(s.plannedMin, day) : s.number}
+                </Box>
+                <Box as="span" overflow="hidden" textOverflow="ellipsis" whiteSpace="nowrap">
+                  {s.title}
+                </Box>
+                <Box as="span" color={isStale(s) ? 'look' : 'soft'} fontSize="s">
+                  {shots ? `${got}/${shots}` : ''}
+                  {isStale(s) ? '!' : ''}
+                </Box>
+              </>
+            ),
+          };
         })}
-      </Box>
+      />
       {onAll ? (
         <Button size="small" mt={1} aria-pressed={scene === null} onClick={onAll}>
           All shots

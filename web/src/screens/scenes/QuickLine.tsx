@@ -1,4 +1,4 @@
-import { Box, Flex } from '@chakra-ui/react';
+import { Box, Flex, Input } from '@chakra-ui/react';
 import { forwardRef, useCallback, useMemo } from 'react';
 import { frozenCodes } from '@kavrell/core/callsheet';
 import { SHOT_DEFAULTS, parseQuickLine, placeShot, shotFields, type Scene, type Shot } from '@kavrell/core/scenes';
@@ -66,9 +66,8 @@ export const QuickLine = forwardRef<
 
   return (
     <Box mb={3}>
-      <input
+      <Input
         ref={ref}
-        className="field"
         aria-label="Add a shot in one line"
         aria-describedby="quickline-note"
         aria-invalid={line.problems.length > 0}

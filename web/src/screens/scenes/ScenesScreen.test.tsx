@@ -55,13 +55,13 @@ describe('Scenes', () => {
     expect(written()).toEqual([]);
     expect(within(grid).getByRole('alert').textContent).toMatch(/take/i);
   });
-  it('another scene, all shots, another view: each shows its own', () => {
+  it('another scene, all shots, another view: each shows its own', async () => {
     openScreen(<ScenesScreen />);
-    fireEvent.click(screen.getByRole('tab', { name: /^7/ }));
+    await openView(/^7/);
     expect(within(screen.getByRole('grid')).getByText('7C')).toBeTruthy();
     press('All shots');
     expect(Number(screen.getByRole('grid').getAttribute('aria-rowcount'))).toBeGreaterThan(30);
-    openView('Coverage');
+    await openView('Coverage');
     expect(screen.queryByRole('grid')).toBeNull();
   });
   it('with nothing it offers the first scene', () => {

@@ -1,4 +1,4 @@
-import { Box, Flex } from '@chakra-ui/react';
+import { Box, Flex, Textarea } from '@chakra-ui/react';
 import { useEffect, useMemo, useState } from 'react';
 import { countWords, sceneFields, scriptTimes, type Scene } from '@kavrell/core/scenes';
 import { toFountain } from '@kavrell/core/script';
@@ -10,6 +10,7 @@ import { saveAs } from '../../platform/save.ts';
 import { checkSome } from '@kavrell/core/records';
 import { Button } from '../../ui/Button.tsx';
 import { Facts } from '../../ui/parts.tsx';
+import { Problem } from '../../ui/Problem.tsx';
 
 /** The text of a scene, kept while typing; how long it plays and reads. */
 export function ScriptView({ scene }: { scene: Scene }) {
@@ -44,8 +45,8 @@ export function ScriptView({ scene }: { scene: Scene }) {
   return (
     <Box display="grid" gridTemplateColumns={{ base: '1fr', lg: 'minmax(0, 1fr) 220px' }} gap={5}>
       <div>
-        <textarea
-          className="field mono"
+        <Textarea
+          fontFamily="mono"
           aria-label={`Text of scene ${scene.number}`}
           aria-invalid={problem !== ''}
           rows={18}
@@ -60,11 +61,7 @@ export function ScriptView({ scene }: { scene: Scene }) {
           }}
           style={{ lineHeight: 1.45, resize: 'vertical' }}
         />
-        {problem ? (
-          <Box color="look" role="alert">
-            {problem}
-          </Box>
-        ) : null}
+        {problem ? <Problem>{problem}</Problem> : null}
         <Flex gap={2} mt={2} align="center" wrap="wrap">
           <Button look="primary" disabled={!dirty} onClick={save}>
             Save the text

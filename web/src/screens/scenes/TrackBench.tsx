@@ -1,4 +1,4 @@
-import { Box, Flex } from '@chakra-ui/react';
+import { Box, Flex, Input } from '@chakra-ui/react';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { snap, tempoOfTaps, trackHoles, type Track } from '@kavrell/core/scenes';
 import { formatCount, formatTrackTime } from '@kavrell/core/units';
@@ -13,6 +13,7 @@ import { Look, ScreenHead } from '../../ui/parts.tsx';
 import { TrackFields } from './TrackFields.tsx';
 import { TrackLanes } from './TrackLanes.tsx';
 import { pinColumns, readPin, type PinRow } from './trackPins.tsx';
+import { Problem } from '../../ui/Problem.tsx';
 
 /** A track laid out in time: loudness, beats, cues, the shots on it, what is left bare. */
 export function TrackBench({ track }: { track: Track }) {
@@ -115,8 +116,7 @@ export function TrackBench({ track }: { track: Track }) {
           <span className="soft">no sound dropped: the cursor is moved by hand</span>
         )}
         <span className="mono">{formatTrackTime(atS)}</span>
-        <input
-          className="field"
+        <Input
           aria-label="Hang a shot on this track"
           aria-invalid={problem !== ''}
           placeholder="7B 0:12-0:20, or 7B, or 7B all"
@@ -162,11 +162,7 @@ export function TrackBench({ track }: { track: Track }) {
           </Button>
         ) : null}
       </Flex>
-      {problem ? (
-        <Box color="look" role="alert">
-          {problem}
-        </Box>
-      ) : null}
+      {problem ? <Problem>{problem}</Problem> : null}
       <Box display="grid" gridTemplateColumns={{ base: '1fr', lg: 'minmax(0, 2fr) minmax(220px, 1fr)' }} gap={5}>
         <DataTable
           name={`Shots on ${track.name}`}

@@ -15,6 +15,7 @@ import { Empty } from '../../ui/parts.tsx';
 import { Views } from '../../ui/Views.tsx';
 import { PassTable } from './PassTable.tsx';
 import { TrackBench } from './TrackBench.tsx';
+import { Problem } from '../../ui/Problem.tsx';
 
 const PEAK_STEPS = 1200;
 
@@ -86,11 +87,7 @@ export function TrackView({ scene }: { scene: Scene }) {
           Without sound
         </Button>
       </DropPlace>
-      {problem ? (
-        <Box color="look" role="alert" mt={1}>
-          {problem}
-        </Box>
-      ) : null}
+      {problem ? <Problem mt={1}>{problem}</Problem> : null}
     </>
   );
   if (!track)

@@ -8,6 +8,7 @@ import { signIn, signInBody } from '@kavrell/contract';
 import { call, wordsOf } from '../../platform/api.ts';
 import { Button } from '../../ui/Button.tsx';
 import { FormField } from '../../ui/FormField.tsx';
+import { Problem } from '../../ui/Problem.tsx';
 
 export function SignInScreen({ said }: { said?: string }) {
   const client = useQueryClient();
@@ -34,11 +35,7 @@ export function SignInScreen({ said }: { said?: string }) {
       <Box color="soft" mb={6}>
         One thread from the shot you want to the copies that keep it.
       </Box>
-      {said ? (
-        <Box role="alert" color="look" mb={4}>
-          {said}
-        </Box>
-      ) : null}
+      {said ? <Problem mb={4}>{said}</Problem> : null}
       <form onSubmit={(e) => void submit(e)} noValidate>
         <FormField
           label="Name"
@@ -50,11 +47,7 @@ export function SignInScreen({ said }: { said?: string }) {
           error={errors.password?.message}
           input={{ ...form.register('password'), type: 'password', autoComplete: 'current-password' }}
         />
-        {errors.root ? (
-          <Box role="alert" color="look" mb={3}>
-            {errors.root.message}
-          </Box>
-        ) : null}
+        {errors.root ? <Problem mb={3}>{errors.root.message}</Problem> : null}
         <Button type="submit" look="primary" disabled={isSubmitting}>
           Sign in
         </Button>

@@ -1,4 +1,4 @@
-import { Box } from '@chakra-ui/react';
+import { RadioCard } from '@chakra-ui/react';
 import type { JobKind } from '@kavrell/core/start';
 
 const CARDS: readonly [JobKind, string, string, string][] = [
@@ -10,37 +10,27 @@ const CARDS: readonly [JobKind, string, string, string][] = [
 /** The three kinds of job, by what one begins with. */
 export function JobCards({ kind, choose }: { kind: JobKind; choose: (kind: JobKind) => void }) {
   return (
-    <Box
-      role="radiogroup"
+    <RadioCard.Root
+      value={kind}
+      onValueChange={(e) => choose(e.value as JobKind)}
       aria-label="What you shoot from"
-      display="grid"
       gridTemplateColumns={{ base: '1fr', md: 'repeat(3, minmax(0, 1fr))' }}
-      gap={3}
       mb={5}
     >
       {CARDS.map(([key, title, words, example]) => (
-        <Box
-          as="button"
-          key={key}
-          role="radio"
-          aria-checked={kind === key}
-          onClick={() => choose(key)}
-          textAlign="left"
-          p={4}
-          bg="panel"
-          border="2px solid"
-          borderColor={kind === key ? 'text' : 'hairline'}
-          borderRadius="r"
-        >
-          <Box fontSize="l" fontWeight="700">
-            {title}
-          </Box>
-          <Box color="soft">{words}</Box>
-          <Box className="mono" fontSize="s" mt={2}>
-            {example}
-          </Box>
-        </Box>
+        <RadioCard.Item key={key} value={key}>
+          <RadioCard.ItemHiddenInput />
+          <RadioCard.ItemControl>
+            <RadioCard.ItemContent>
+              <RadioCard.ItemText>{title}</RadioCard.ItemText>
+              <RadioCard.ItemDescription>{words}</RadioCard.ItemDescription>
+              <RadioCard.ItemDescription fontFamily="mono" fontSize="s" mt={2}>
+                {example}
+              </RadioCard.ItemDescription>
+            </RadioCard.ItemContent>
+          </RadioCard.ItemControl>
+        </RadioCard.Item>
       ))}
-    </Box>
+    </RadioCard.Root>
   );
 }

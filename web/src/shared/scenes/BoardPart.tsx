@@ -14,6 +14,7 @@ import { Button } from '../../ui/Button.tsx';
 import { DropPlace } from '../../ui/DropPlace.tsx';
 import { Part } from '../../ui/parts.tsx';
 import { Board } from './Board.tsx';
+import { Problem } from '../../ui/Problem.tsx';
 
 const LONGEST_PX = 1280;
 /** Coordinates of one stroke, as many as the model takes. */
@@ -184,11 +185,7 @@ export function BoardPart({ shot }: { shot: Shot }) {
               </Button>
             ) : null}
           </DropPlace>
-          {problem ? (
-            <Box color="look" role="alert" mt={1}>
-              {problem}
-            </Box>
-          ) : null}
+          {problem ? <Problem mt={1}>{problem}</Problem> : null}
         </>
       )}
     </Part>

@@ -1,4 +1,4 @@
-import { Box, Flex } from '@chakra-ui/react';
+import { Box, Flex, Textarea } from '@chakra-ui/react';
 import { useMemo, useState, type ReactNode } from 'react';
 import { LINE_KIND_WORDS, readStart, type JobKind, type LineKind, type StartRead } from '@kavrell/core/start';
 import { formatCount, formatDate, formatWallMinute } from '@kavrell/core/units';
@@ -70,8 +70,7 @@ export function StartPaste({
           hint="Several one after the other is fine"
         >
           {(props) => (
-            <textarea
-              className="field"
+            <Textarea
               rows={12}
               {...props}
               value={text}

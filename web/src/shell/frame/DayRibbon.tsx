@@ -9,6 +9,7 @@ import { midnightMs, msToMinute } from '@kavrell/core/time';
 import { formatMinuteOfDay, formatMinutes } from '@kavrell/core/units';
 import { useNow } from '../../platform/clock.ts';
 import { usePreferences } from '../../platform/preferences.ts';
+import { useShownTheme, type ShownTheme } from '../../platform/theme.ts';
 import { useWide } from '../../ui/wide.ts';
 import { useElementWidth } from '../../ui/width.ts';
 import { screenLink } from '../../app/links.ts';
@@ -24,9 +25,16 @@ const TAIL_MIN = 50;
 /** Sky drawn in this many steps. */
 const STEPS = 96;
 
+/** How light the sky is drawn, in percent, for its brightness from 0 to 1. */
+const LIGHTNESS: Readonly<Record<ShownTheme, (brightness: number) => number>> = {
+  stage: (b) => 6 + b * 32,
+  daylight: (b) => 56 + b * 36,
+  night: (b) => 3 + b * 16,
+};
+
 /** Colour of the sky: neutral grey by brightness, a little warmth while the sun is low. */
-function skyColour(brightness: number, warmth: number, theme: 'stage' | 'daylight'): string {
-  const lightness = theme === 'stage' ? 6 + brightness * 32 : 56 + brightness * 36;
+function skyColour(brightness: number, warmth: number, theme: ShownTheme): string {
+  const lightness = LIGHTNESS[theme](brightness);
   return `hsl(34 ${Math.round(warmth * 42)}% ${lightness.toFixed(1)}%)`;
 }
 
@@ -55,7 +63,7 @@ export function DayRibbon() {
   const { facts, day, rows, production } = useProduction();
   const ref = useRef<HTMLDivElement>(null);
   const width = useElementWidth(ref);
-  const theme = usePreferences((s) => s.theme);
+  const theme = useShownTheme((s) => s.shown);
   const clock = usePreferences((s) => s.clock);
   const navigate = useNavigate();
   const now = useNow(production, 30000);

@@ -1,5 +1,5 @@
-import { Box } from '@chakra-ui/react';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { Box, Combobox, Dialog, Portal, createListCollection } from '@chakra-ui/react';
+import { useMemo, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { screenLink } from '../../app/links.ts';
 import { usePlanned } from '../../app/production.tsx';
@@ -19,9 +19,7 @@ export function Finder({ close }: { close: () => void }) {
   const { rows, production, day, me } = usePlanned();
   const navigate = useNavigate();
   const [text, setText] = useState('');
-  const [at, setAt] = useState(0);
   const input = useRef<HTMLInputElement>(null);
-  useEffect(() => input.current?.focus(), []);
 
   const all = useMemo<Found[]>(() => {
     const to = (path: string) => screenLink(production.id, day?.number ?? null, path);
@@ -71,82 +69,55 @@ export function Finder({ close }: { close: () => void }) {
       .slice(0, MOST);
   }, [all, text]);
 
+  const collection = useMemo(
+    () => createListCollection({ items: found, itemToValue: (f) => f.key, itemToString: (f) => f.text }),
+    [found],
+  );
   const go = (f: Found | undefined) => {
     if (!f) return;
     close();
     void navigate(f.to);
   };
   return (
-    <Box
-      position="fixed"
-      inset="0"
-      zIndex={20}
-      onClick={close}
-      bg="color-mix(in srgb, var(--chakra-colors-page) 60%, transparent)"
-    >
-      <Box
-        role="dialog"
-        aria-label="Find anything"
-        onClick={(e) => e.stopPropagation()}
-        maxW="560px"
-        mx="auto"
-        mt="72px"
-        bg="raised"
-        border="1px solid"
-        borderColor="edge"
-        borderRadius="r"
-        p={3}
-      >
-        <input
-          ref={input}
-          className="field"
-          placeholder="Find a screen, scene, shot, person, place"
-          aria-label="Find"
-          role="combobox"
-          aria-expanded="true"
-          aria-controls="found"
-          value={text}
-          onChange={(e) => {
-            setText(e.target.value);
-            setAt(0);
-          }}
-          onKeyDown={(e) => {
-            if (e.key === 'Escape') close();
-            else if (e.key === 'Enter') go(found[at]);
-            else if (e.key === 'ArrowDown') setAt((i) => Math.min(found.length - 1, i + 1));
-            else if (e.key === 'ArrowUp') setAt((i) => Math.max(0, i - 1));
-            else return;
-            e.preventDefault();
-            e.stopPropagation();
-          }}
-        />
-        <Box as="ul" id="found" role="listbox" mt={2}>
-          {found.map((f, i) => (
-            <Box
-              as="li"
-              key={f.key}
-              role="option"
-              aria-selected={i === at}
-              display="flex"
-              gap={3}
-              px={2}
-              py={1}
-              cursor="pointer"
-              bg={i === at ? 'panel' : 'transparent'}
-              onPointerEnter={() => setAt(i)}
-              onClick={() => go(f)}
+    <Dialog.Root open onOpenChange={(e) => !e.open && close()} initialFocusEl={() => input.current}>
+      <Portal>
+        <Dialog.Backdrop />
+        <Dialog.Positioner>
+          <Dialog.Content aria-label="Find anything">
+            <Combobox.Root
+              open
+              collection={collection}
+              inputBehavior="autohighlight"
+              selectionBehavior="preserve"
+              inputValue={text}
+              onInputValueChange={(e) => setText(e.inputValue)}
+              onValueChange={(e) => go(e.items[0])}
+              closeOnSelect={false}
+              disableLayer
             >
-              <Box as="span" color="soft" w="56px" flex="none">
-                {f.kind}
-              </Box>
-              <Box as="span" overflow="hidden" textOverflow="ellipsis" whiteSpace="nowrap">
-                {f.text}
-              </Box>
-            </Box>
-          ))}
-          {found.length === 0 ? <Box color="soft">Nothing by that name. Try fewer letters.</Box> : null}
-        </Box>
-      </Box>
-    </Box>
+              <Combobox.Control>
+                <Combobox.Input
+                  ref={input}
+                  autoFocus
+                  placeholder="Find a screen, scene, shot, person, place"
+                  aria-label="Find"
+                />
+              </Combobox.Control>
+              <Combobox.Content>
+                {found.map((f) => (
+                  <Combobox.Item key={f.key} item={f}>
+                    <Box as="span" color="soft" w="56px" flex="none">
+                      {f.kind}
+                    </Box>
+                    <Combobox.ItemText>{f.text}</Combobox.ItemText>
+                  </Combobox.Item>
+                ))}
+                <Combobox.Empty>Nothing by that name. Try fewer letters.</Combobox.Empty>
+              </Combobox.Content>
+            </Combobox.Root>
+          </Dialog.Content>
+        </Dialog.Positioner>
+      </Portal>
+    </Dialog.Root>
   );
 }

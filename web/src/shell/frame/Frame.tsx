@@ -5,7 +5,6 @@ import { dateOf } from '@kavrell/core/time';
 import { formatClock, formatDate } from '@kavrell/core/units';
 import { useNow } from '../../platform/clock.ts';
 import { useKey } from '../../platform/keys.ts';
-import { unsay, useNotices } from '../../platform/notices.ts';
 import { usePreferences } from '../../platform/preferences.ts';
 import { undo } from '../../platform/undo.ts';
 import { Button } from '../../ui/Button.tsx';
@@ -21,6 +20,7 @@ import { HeldSheet } from './HeldSheet.tsx';
 import { Ledger } from './Ledger.tsx';
 import { PhoneRail, Rail } from './Rail.tsx';
 import { useWide } from '../../ui/wide.ts';
+import { FoldButton, FoldedSheet, SheetEdge, useSheetEdge } from './SheetEdge.tsx';
 
 function Clock() {
   const { production, day } = usePlanned();
@@ -99,50 +99,6 @@ function Chooser() {
   );
 }
 
-function Notices() {
-  const notices = useNotices((s) => s.notices);
-  return (
-    <Box
-      position="fixed"
-      bottom={{ base: '140px', md: '48px' }}
-      left="50%"
-      transform="translateX(-50%)"
-      zIndex={15}
-      display="grid"
-      gap={2}
-      role="status"
-      maxW="92vw"
-    >
-      {notices.map((n) => (
-        <Flex
-          key={n.id}
-          bg="raised"
-          border="1px solid"
-          borderColor="edge"
-          borderRadius="r"
-          px={4}
-          py={2}
-          gap={4}
-          align="center"
-        >
-          <span>{n.text}</span>
-          {n.action ? (
-            <Button
-              size="small"
-              onClick={() => {
-                n.action?.run();
-                unsay(n.id);
-              }}
-            >
-              {n.action.word}
-            </Button>
-          ) : null}
-        </Flex>
-      ))}
-    </Box>
-  );
-}
-
 /** Ribbon, rail, screen, side sheet, ledger: what stands around every screen. */
 export function Frame({ path, title, children }: { path: string; title: string; children: ReactNode }) {
   const { production, me } = usePlanned();
@@ -175,13 +131,17 @@ export function Frame({ path, title, children }: { path: string; title: string; 
   useKey('mod+z', () => void undo.run(production.id, me.name), { enabled: me.role === 'owner' });
   useKey('mod+shift+z', () => void undo.run(production.id, me.name, true), { enabled: me.role === 'owner' });
 
-  const sheetShown = wide || held !== null || open;
+  const folded = usePreferences((s) => s.sheetFolded);
+  const setPreferences = usePreferences((s) => s.set);
+  const edge = useSheetEdge();
+  useKey('0', () => setPreferences({ sheetFolded: !folded }), { letter: true, enabled: wide });
+  const sheetShown = held !== null || (wide ? !folded : open);
   return (
     <Box
       display="grid"
       h="100dvh"
       gridTemplateRows={wide ? '64px minmax(0, 1fr) 36px' : 'auto minmax(0, 1fr) 36px auto'}
-      gridTemplateColumns={wide ? '168px minmax(0, 1fr) 320px' : 'minmax(0, 1fr)'}
+      gridTemplateColumns={wide ? `168px minmax(0, 1fr) ${sheetShown ? edge.width : '36px'}` : 'minmax(0, 1fr)'}
     >
       <Flex
         as="header"
@@ -207,13 +167,15 @@ export function Frame({ path, title, children }: { path: string; title: string; 
         )}
       </Flex>
       {wide ? <Rail /> : null}
-      <Box as="main" overflow="auto" p={{ base: 3, md: 5 }} minW={0} position="relative">
+      <Box as="main" id="screen" overflow="auto" p={{ base: 3, md: 5 }} minW={0} position="relative">
         <SheetPlace.Provider value={place}>
           <Guard name={path}>
             <Suspense fallback={<Loading what="the screen" />}>{children}</Suspense>
           </Guard>
         </SheetPlace.Provider>
       </Box>
+      {wide && !sheetShown ? <FoldedSheet unfold={() => setPreferences({ sheetFolded: false })} /> : null}
+      {wide && sheetShown ? <SheetEdge edge={edge} /> : null}
       <Box
         as="aside"
         aria-label="Side sheet"
@@ -225,7 +187,7 @@ export function Frame({ path, title, children }: { path: string; title: string; 
         overflowY="auto"
         overflowWrap="anywhere"
         {...(wide
-          ? {}
+          ? { gridColumn: 3, gridRow: 2 }
           : {
               position: 'fixed',
               inset: '20% 0 0 0',
@@ -234,6 +196,7 @@ export function Frame({ path, title, children }: { path: string; title: string; 
               boxShadow: '0 -8px 24px rgba(0,0,0,0.4)',
             })}
       >
+        {wide && held === null ? <FoldButton fold={() => setPreferences({ sheetFolded: true })} /> : null}
         <Guard name={`sheet ${held}`} what="This sheet">
           <HeldSheet />
         </Guard>
@@ -250,7 +213,6 @@ export function Frame({ path, title, children }: { path: string; title: string; 
         </Guard>
       </Box>
       {wide ? null : <PhoneRail path={path} />}
-      <Notices />
       {finding ? <Finder close={() => setFinding(false)} /> : null}
     </Box>
   );

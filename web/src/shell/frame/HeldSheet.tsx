@@ -1,4 +1,4 @@
-import { Box, Flex } from '@chakra-ui/react';
+import { Box, Flex, Input, SegmentGroup } from '@chakra-ui/react';
 import { Suspense, lazy, useState } from 'react';
 import { useQueryClient } from '@tanstack/react-query';
 import { setPassword } from '@kavrell/contract';
@@ -18,6 +18,7 @@ import { usePlanned, useProduction } from '../../app/production.tsx';
 import { Backups, Sessions } from './Keeping.tsx';
 import { MediaFolders } from './MediaFolders.tsx';
 import { Waiting } from './Waiting.tsx';
+import { Problem } from '../../ui/Problem.tsx';
 
 const Trust = lazy(() => import('./Trust.tsx').then((m) => ({ default: m.Trust })));
 
@@ -82,7 +83,7 @@ function AnswerPart({ question }: { question: 'make' | 'got' | 'kept' }) {
   );
 }
 
-function Choice<T extends string>({
+function Setting<T extends string>({
   name,
   value,
   options,
@@ -95,19 +96,14 @@ function Choice<T extends string>({
 }) {
   return (
     <Part title={name}>
-      <Flex gap={2} wrap="wrap" role="radiogroup" aria-label={name}>
+      <SegmentGroup.Root value={value} onValueChange={(e) => set(e.value as T)} aria-label={name}>
         {options.map(([key, word]) => (
-          <Button
-            key={key}
-            role="radio"
-            aria-checked={value === key}
-            look={value === key ? 'on' : 'plain'}
-            onClick={() => set(key)}
-          >
-            {word}
-          </Button>
+          <SegmentGroup.Item key={key} value={key}>
+            <SegmentGroup.ItemText>{word}</SegmentGroup.ItemText>
+            <SegmentGroup.ItemHiddenInput />
+          </SegmentGroup.Item>
         ))}
-      </Flex>
+      </SegmentGroup.Root>
     </Part>
   );
 }
@@ -118,16 +114,18 @@ function Settings() {
   const client = useQueryClient();
   return (
     <>
-      <Choice
+      <Setting
         name="Theme"
         value={p.theme}
         options={[
+          ['system', 'As the system'],
           ['stage', 'Stage, dark'],
           ['daylight', 'Daylight, for sun'],
+          ['night', 'Night, for a dark set'],
         ]}
         set={(theme) => p.set({ theme })}
       />
-      <Choice
+      <Setting
         name="Lengths"
         value={p.lengths}
         options={[
@@ -136,7 +134,7 @@ function Settings() {
         ]}
         set={(lengths) => p.set({ lengths })}
       />
-      <Choice
+      <Setting
         name="Clock"
         value={p.clock}
         options={[
@@ -145,7 +143,7 @@ function Settings() {
         ]}
         set={(clock) => p.set({ clock })}
       />
-      <Choice
+      <Setting
         name="Single-letter keys"
         value={p.letterKeys ? 'on' : 'off'}
         options={[
@@ -196,8 +194,7 @@ function Password({ has }: { has: boolean }) {
       >
         {has ? (
           <Box mb={2}>
-            <input
-              className="field"
+            <Input
               type="password"
               autoComplete="current-password"
               aria-label="Present password"
@@ -208,8 +205,7 @@ function Password({ has }: { has: boolean }) {
           </Box>
         ) : null}
         <Flex gap={2}>
-          <input
-            className="field"
+          <Input
             placeholder="new password"
             type="password"
             autoComplete="new-password"
@@ -222,11 +218,7 @@ function Password({ has }: { has: boolean }) {
             Set
           </Button>
         </Flex>
-        {problem ? (
-          <Box role="alert" color="look" mt={2}>
-            {problem}
-          </Box>
-        ) : null}
+        {problem ? <Problem mt={2}>{problem}</Problem> : null}
       </form>
     </Part>
   );
@@ -235,6 +227,7 @@ function Password({ has }: { has: boolean }) {
 const FRAME_KEYS = [
   { keys: '/', does: 'find a screen, scene, shot or person' },
   { keys: '1 2 3', does: 'the three answers' },
+  { keys: '0', does: 'fold or show the side sheet' },
   { keys: ',', does: 'settings' },
   { keys: '?', does: 'this list' },
   { keys: 'Ctrl Z', does: 'undo, also after a reload' },
@@ -301,8 +294,7 @@ function SimulatedClock() {
           }}
         >
           <Flex gap={2}>
-            <input
-              className="field"
+            <Input
               aria-label="Simulated time"
               aria-invalid={problem !== ''}
               value={text}
@@ -312,11 +304,7 @@ function SimulatedClock() {
               Set
             </Button>
           </Flex>
-          {problem ? (
-            <Box role="alert" color="look" mt={2}>
-              {problem}
-            </Box>
-          ) : null}
+          {problem ? <Problem mt={2}>{problem}</Problem> : null}
         </form>
       </Part>
       {production.simulatedNowOffsetMs === null ? null : (

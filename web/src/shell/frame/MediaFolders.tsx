@@ -1,10 +1,11 @@
-import { Box, Flex } from '@chakra-ui/react';
+import { Box, Flex, Input } from '@chakra-ui/react';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { readMediaRoots, setMediaRoots } from '@kavrell/contract';
 import { call, wordsOf } from '../../platform/api.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Look, Part, Why } from '../../ui/parts.tsx';
+import { Problem } from '../../ui/Problem.tsx';
 
 const KEY = ['mediaRoots'];
 
@@ -55,8 +56,7 @@ export function MediaFolders() {
         }}
       >
         <Flex gap={2}>
-          <input
-            className="field"
+          <Input
             aria-label="Another folder"
             placeholder={data?.allowed[0] ?? '/media'}
             aria-invalid={problem !== ''}
@@ -69,9 +69,9 @@ export function MediaFolders() {
         </Flex>
       </form>
       {problem ? (
-        <Box role="alert" color="look" mt={2} overflowWrap="anywhere">
+        <Problem mt={2} overflowWrap="anywhere">
           {problem}
-        </Box>
+        </Problem>
       ) : null}
       <Box mt={3}>
         <Why

@@ -1,4 +1,4 @@
-import { Box, Flex } from '@chakra-ui/react';
+import { Box, Flex, Input } from '@chakra-ui/react';
 import { useState } from 'react';
 import { formatCount } from '@kavrell/core/units';
 import { clockWords, useHouse } from '../../platform/house.ts';
@@ -87,8 +87,7 @@ function Mend({ refused, close }: { refused: Refused; close: () => void }) {
       {shown.map(({ key, name, value }) => (
         <Box as="label" display="block" key={key} mb={2}>
           {bad.has(key) ? <Look>{name}</Look> : name}
-          <input
-            className="field"
+          <Input
             aria-invalid={bad.has(key)}
             value={typed[key] ?? String(value)}
             onChange={(e) => setTyped({ ...typed, [key]: e.target.value })}

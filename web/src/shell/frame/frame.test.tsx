@@ -6,6 +6,7 @@ import { usePreferences } from '../../platform/preferences.ts';
 import { outbox } from '../../platform/outbox.ts';
 import { hold, useSheet } from '../../ui/sheet.tsx';
 import {
+  answered,
   barePlan,
   clearPage,
   demoPlan,
@@ -16,6 +17,7 @@ import {
   stubServer,
   type,
   written,
+  pressPart,
 } from '../../testing/screen.tsx';
 import { Finder } from './Finder.tsx';
 import { HeldSheet } from './HeldSheet.tsx';
@@ -84,8 +86,16 @@ describe('the three answers', () => {
 describe('finding anything', () => {
   const field = () => screen.getByRole('combobox', { name: 'Find' });
   const hits = () => screen.queryAllByRole('option').map((o) => o.textContent);
-  const find = (text: string) => fireEvent.change(field(), { target: { value: text } });
-  it('takes the keys at once, and finds screens, scenes, shots, people, places and setups by any part of a name', () => {
+  const find = async (text: string) => {
+    fireEvent.change(field(), { target: { value: text } });
+    await answered();
+  };
+  const at = async (key: string) => {
+    fireEvent.keyDown(field(), { key });
+    await answered();
+  };
+  const marked = () => screen.getAllByRole('option').findIndex((o) => 'highlighted' in o.dataset);
+  it('takes the keys at once, and finds screens, scenes, shots, people, places and setups by any part of a name', async () => {
     const { plan } = openScreen(<Finder close={() => undefined} />);
     expect(document.activeElement).toBe(field());
     for (const [words, kind] of [
@@ -96,55 +106,56 @@ describe('finding anything', () => {
       [plan.places[0]!.name, 'place'],
       [plan.setups[0]!.name, 'light'],
     ] as const) {
-      find(words);
+      await find(words);
       expect(
         hits().some((h) => h?.startsWith(kind)),
         `${words}: ${hits().join()}`,
       ).toBe(true);
     }
   });
-  it('wants every word, in any order, and what begins with the first stands first', () => {
+  it('wants every word, in any order, and what begins with the first stands first', async () => {
     const plan = demoPlan();
     plan.people[0] = { ...plan.people[0]!, name: 'Ada Quist', role: 'gaffer' };
     plan.people[1] = { ...plan.people[1]!, name: 'Quist Ada', role: 'grip' };
     openScreen(<Finder close={() => undefined} />, { plan });
-    find('quist ada');
+    await find('quist ada');
     expect(hits()).toEqual(['personQuist Ada, grip', 'personAda Quist, gaffer']);
-    find('quist gaffer');
+    await find('quist gaffer');
     expect(hits()).toEqual(['personAda Quist, gaffer']);
   });
-  it('goes there by arrows and Enter, and closes', () => {
+  it('goes there by arrows and Enter, and closes', async () => {
     let closed = 0;
     const { plan } = openScreen(<Finder close={() => (closed += 1)} />);
-    find('o');
-    fireEvent.keyDown(field(), { key: 'ArrowDown' });
-    expect(screen.getAllByRole('option')[1]!.getAttribute('aria-selected')).toBe('true');
-    fireEvent.keyDown(field(), { key: 'ArrowUp' });
-    fireEvent.keyDown(field(), { key: 'ArrowUp' });
-    expect(screen.getAllByRole('option')[0]!.getAttribute('aria-selected')).toBe('true');
-    find('Brief');
-    fireEvent.keyDown(field(), { key: 'Enter' });
+    await find('o');
+    expect(marked()).toBe(0);
+    await at('ArrowDown');
+    expect(marked()).toBe(1);
+    await at('ArrowUp');
+    expect(marked()).toBe(0);
+    await find('Brief');
+    await at('Enter');
     expect(closed).toBe(1);
     expect(window.location.pathname).toBe(`/p/${plan.production.id}/1/brief`);
   });
-  it('says so where nothing is of that name, and shows no more than a dozen', () => {
+  it('says so where nothing is of that name, and shows no more than a dozen', async () => {
     openScreen(<Finder close={() => undefined} />);
-    find('zzzz');
+    await find('zzzz');
     expect(screen.getByText('Nothing by that name. Try fewer letters.')).toBeTruthy();
-    find('a');
+    await find('a');
     expect(hits()).toHaveLength(12);
   });
-  it('shows whoever logs the screens they may see, and nobody’s name', () => {
+  it('shows whoever logs the screens they may see, and nobody’s name', async () => {
     const { plan } = openScreen(<Finder close={() => undefined} />, { me: LOGGER });
-    find(plan.people[0]!.name);
+    await find(plan.people[0]!.name);
     expect(hits()).toEqual([]);
-    find('roll');
+    await find('roll');
     expect(hits()).toEqual(['screenRoll']);
   });
-  it('Escape closes it, going nowhere', () => {
+  it('Escape closes it, going nowhere', async () => {
     let closed = 0;
     openScreen(<Finder close={() => (closed += 1)} />);
-    fireEvent.keyDown(field(), { key: 'Escape' });
+    await answered();
+    await at('Escape');
     expect(closed).toBe(1);
     expect(window.location.pathname).toBe('/');
   });
@@ -168,15 +179,15 @@ describe('the frame’s own sheet', () => {
     press('Close');
     expect(useSheet.getState().held).toBeNull();
   });
-  it('theme, lengths, clock and letter keys are chosen, each at once', () => {
+  it('theme, lengths, clock and letter keys are chosen, each at once', async () => {
     const before = usePreferences.getState();
     opened('settings');
     const choose = (group: string, name: string) =>
-      fireEvent.click(within(screen.getByRole('radiogroup', { name: group })).getByRole('radio', { name }));
-    choose('Theme', 'Daylight, for sun');
-    choose('Lengths', 'Feet');
-    choose('Clock', '6:30 pm');
-    choose('Single-letter keys', 'Off');
+      pressPart(within(screen.getByRole('radiogroup', { name: group })).getByRole('radio', { name }));
+    await choose('Theme', 'Daylight, for sun');
+    await choose('Lengths', 'Feet');
+    await choose('Clock', '6:30 pm');
+    await choose('Single-letter keys', 'Off');
     expect(usePreferences.getState()).toMatchObject({
       theme: 'daylight',
       lengths: 'feet',

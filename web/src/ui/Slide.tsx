@@ -1,0 +1,42 @@
+import { Slider } from '@chakra-ui/react';
+
+/** One figure on a line: dragged, or gone through by arrow keys. */
+export function Slide({
+  label,
+  min,
+  max,
+  step,
+  value,
+  say,
+  onChange,
+}: {
+  label: string;
+  min: number;
+  max: number;
+  step: number;
+  value: number;
+  /** The figure as it is read aloud. */
+  say: (value: number) => string;
+  onChange: (value: number) => void;
+}) {
+  return (
+    <Slider.Root
+      min={min}
+      max={max}
+      step={step}
+      value={[value]}
+      aria-label={[label]}
+      getAriaValueText={(e) => say(e.value)}
+      onValueChange={(e) => onChange(e.value[0] ?? value)}
+    >
+      <Slider.Control>
+        <Slider.Track>
+          <Slider.Range />
+        </Slider.Track>
+        <Slider.Thumb index={0}>
+          <Slider.HiddenInput />
+        </Slider.Thumb>
+      </Slider.Control>
+    </Slider.Root>
+  );
+}
