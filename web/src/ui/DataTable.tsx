@@ -32,7 +32,7 @@ interface Props<R extends { id: string }> extends TableSource<R> {
   height?: string;
   /** Writes many rows, each with its own values, and makes new ones: what a paste from a spreadsheet does. */
   onPaste?: WriteCells<R>;
-  /** Rows are as high as what they say: for short lists of sentences. */
+  /** Rows are as high as what they say, so that nothing is cut; without a word, in lists short enough to be measured. */
   tall?: boolean;
   /** The column by which rows are told apart, where pasting may add some. */
   identity?: string | undefined;
@@ -42,6 +42,9 @@ interface Props<R extends { id: string }> extends TableSource<R> {
   onPasteBeyond?: (text: string) => void;
 }
 
+/** Longer lists are quicker with rows of one height; what is cut there is read on hover and in the side sheet. */
+const MOST_TALL = 60;
+
 /**
  * The one table: sort, filter, select many, edit in place (one or all selected), reorder, CSV out, everything from
  * the keyboard. Draws only the rows in view.
@@ -49,6 +52,7 @@ interface Props<R extends { id: string }> extends TableSource<R> {
 export function DataTable<R extends { id: string }>(props: Props<R>) {
   const { name, rows, columns: allColumns, fields, selectedId, onSelect, onEdit, onDelete, onMove } = props;
   const [problem, setProblem] = useState('');
+  const tall = props.tall ?? rows.length <= MOST_TALL;
   const scroller = useRef<HTMLDivElement>(null);
   const view = useTableView(props, scroller);
   const { table, columns, shown, lines, many, choice, choose } = view;
@@ -176,7 +180,7 @@ export function DataTable<R extends { id: string }>(props: Props<R>) {
       ) : null}
       <div
         ref={scroller}
-        className={props.tall ? 'table tall' : 'table'}
+        className={tall ? 'table tall' : 'table'}
         role="grid"
         aria-label={name}
         aria-rowcount={lines.length + 1}
@@ -205,7 +209,7 @@ export function DataTable<R extends { id: string }>(props: Props<R>) {
           editing={editing}
           problem={problem}
           actions={rowActions}
-          tall={props.tall ?? false}
+          tall={tall}
         />
       </div>
       {cells.plan ? (

@@ -1,4 +1,5 @@
 import { createSystem, defaultBaseConfig, defineConfig } from '@chakra-ui/react';
+import { lanesCss } from './lanesCss.ts';
 import { recipes, slotRecipes } from './recipes.ts';
 
 /** Daylight for sun, stage for a dark room, night for a dark set: dim, and nothing blue in it. */
@@ -188,6 +189,7 @@ const config = defineConfig({
       touchAction: 'manipulation',
     },
     '.day-line.programme': { borderLeftColor: 'tape' },
+    '.day-line.present': { borderTop: '2px solid', borderTopColor: 'accent' },
     '.day-line:hover': { background: 'panel' },
     '.day-line[aria-selected=true]': { background: 'raised', borderLeftColor: 'text' },
     '.day-line .what': { display: 'flex', alignItems: 'center', gap: '8px', minWidth: 0 },
@@ -230,6 +232,7 @@ const config = defineConfig({
       borderRadius: '3px',
       color: 'transparent',
     },
+    ...lanesCss,
     '.narrow-off': { mdDown: { display: 'none' } },
   },
 });

@@ -33,4 +33,6 @@ export { nameItems } from './clashes.ts';
 export { type DaySources } from './lines.ts';
 export { type DayPlan, type DayRow, type UnitDay } from './dayPlan.ts';
 export * from './blocks.ts';
+export * from './lanes.ts';
+export * from './present.ts';
 export * from './project.ts';

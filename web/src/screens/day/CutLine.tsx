@@ -46,7 +46,8 @@ export function CutLine() {
     // At the foot and in view: a list that moved when it comes would be let go at the wrong line.
     <Box
       position="sticky"
-      bottom="0"
+      bottom={{ base: -3, md: -5 }}
+      zIndex={3}
       bg="panel"
       border="1px solid"
       borderColor="edge"

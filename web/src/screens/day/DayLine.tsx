@@ -45,11 +45,14 @@ export function DayLine({
   id,
   facts,
   selected,
+  present,
   select,
 }: {
   id: string;
   facts: LineFacts;
   selected: boolean;
+  /** It is due now. */
+  present: boolean;
   select: (id: string) => void;
 }) {
   const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({
@@ -73,7 +76,8 @@ export function DayLine({
         id={`line-${id}`}
         aria-selected={selected}
         data-line={id}
-        className={facts.programme ? 'day-line programme' : 'day-line'}
+        className={`day-line${facts.programme ? ' programme' : ''}${present ? ' present' : ''}`}
+        {...(present ? { 'aria-current': 'time' } : {})}
         onClick={() => select(id)}
       >
         <LineFace facts={facts} />

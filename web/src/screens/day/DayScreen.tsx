@@ -5,6 +5,7 @@ import { useKept } from '../../platform/kept.ts';
 import { ScreenHead } from '../../ui/parts.tsx';
 import { Views } from '../../ui/Views.tsx';
 import { InOrder } from './InOrder.tsx';
+import { LanesView } from './LanesView.tsx';
 import { LeftView } from './LeftView.tsx';
 import { OddsView } from './OddsView.tsx';
 import { OrdersView } from './OrdersView.tsx';
@@ -13,6 +14,7 @@ import { UnitPick, useUnit } from './unit.tsx';
 
 const VIEWS = [
   ['order', 'In order'],
+  ['lanes', 'Lanes'],
   ['orders', 'Other orders'],
   ['odds', 'Odds'],
   ['left', 'I have 40 minutes'],
@@ -23,7 +25,7 @@ type View = (typeof VIEWS)[number][0];
 /** The day: in order, in other orders, with its odds, with forty minutes left, shared out. */
 export function DayScreen() {
   const { facts, day } = useProduction();
-  const [view, setView] = useKept<View>('day', ['order', 'orders', 'odds', 'left', 'share']);
+  const [view, setView] = useKept<View>('day', ['order', 'lanes', 'orders', 'odds', 'left', 'share']);
   const { unit, units, setUnit } = useUnit();
   if (!day || !facts) {
     return (
@@ -37,6 +39,7 @@ export function DayScreen() {
     </>
   );
   if (view === 'order') return <InOrder day={day} facts={facts} unit={unit} tabs={tabs} />;
+  if (view === 'lanes') return <LanesView day={day} facts={facts} unit={unit} tabs={tabs} />;
   const Open = { orders: OrdersView, odds: OddsView, left: LeftView, share: ShareView }[view];
   return (
     <>

@@ -1,24 +1,10 @@
 import { Box } from '@chakra-ui/react';
-import {
-  DndContext,
-  KeyboardSensor,
-  PointerSensor,
-  closestCenter,
-  useSensor,
-  useSensors,
-  type DragEndEvent,
-  type DragOverEvent,
-} from '@dnd-kit/core';
-import {
-  SortableContext,
-  arrayMove,
-  sortableKeyboardCoordinates,
-  verticalListSortingStrategy,
-} from '@dnd-kit/sortable';
-import { useEffect, useRef, useState, type ReactNode } from 'react';
+import { DndContext, closestCenter } from '@dnd-kit/core';
+import { SortableContext, verticalListSortingStrategy } from '@dnd-kit/sortable';
+import { useCallback, useEffect, useRef, type ReactNode } from 'react';
 import { useNavigate } from 'react-router';
 import { screenLink } from '../../app/links.ts';
-import { priceOf, unitPlan, type Day, type Price } from '@kavrell/core/day';
+import { unitPlan, type Day } from '@kavrell/core/day';
 import type { DayFacts } from '@kavrell/core/productions';
 import { formatDate, formatMinuteOfDay, formatMinutes } from '@kavrell/core/units';
 import { usePlanned } from '../../app/production.tsx';
@@ -32,11 +18,13 @@ import { AddShots } from './AddShots.tsx';
 import { CutLine } from './CutLine.tsx';
 import { DaySheet } from './DaySheet.tsx';
 import { PriceBar } from './PriceBar.tsx';
-import { announcementsOf } from './announcements.ts';
 import { DayLine, SideLine } from './DayLine.tsx';
 import { linesOfDay } from './lineFacts.ts';
-import { nearestOwn } from './nearest.ts';
+import { PresentBar } from './PresentBar.tsx';
+import { usePresent } from './present.ts';
+import { useOrderDrag } from './useOrderDrag.ts';
 import { useOrderEdits } from './useOrderEdits.ts';
+import { useOrderKeys } from './useOrderKeys.ts';
 
 const KEYS = [
   { keys: '↑ ↓', does: 'go through the day' },
@@ -60,50 +48,28 @@ export function InOrder({ day, facts, unit, tabs }: Props) {
   const navigate = useNavigate();
   const list = useRef<HTMLDivElement>(null);
   useKeysOf('Day', KEYS);
-  const [price, setPrice] = useState<Price | null>(null);
-  const sensors = useSensors(
-    useSensor(PointerSensor, { activationConstraint: { distance: 6 } }),
-    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
-  );
   useEffect(() => {
     if (selectedId) list.current?.querySelector(`[data-line="${selectedId}"]`)?.scrollIntoView({ block: 'nearest' });
   }, [selectedId]);
 
   const plan = unitPlan(facts.plan, unit);
-  const { items, move, remove, addBlock, nameOf } = useOrderEdits(day, plan, unit, select);
+  const edits = useOrderEdits(day, plan, unit, select);
+  const { items, remove, addBlock } = edits;
   const say = (m: number) => formatMinuteOfDay(m, day, clock);
-  /** The price of letting go here, before it is let go. */
-  const onDragOver = ({ active, over }: DragOverEvent) => {
-    const ids = plan.rows.map((r) => r.itemId);
-    const [from, to] = [ids.indexOf(String(active.id)), ids.indexOf(String(over?.id ?? ''))];
-    if (from < 0 || to < 0 || from === to) setPrice(null);
-    else setPrice(priceOf(plan.order, ids, arrayMove(ids, from, to)));
-  };
-  const onDragEnd = ({ active, over }: DragEndEvent) => {
-    setPrice(null);
-    const from = items.findIndex((i) => i.id === active.id);
-    const to = nearestOwn(plan.rows, items, String(over?.id ?? ''), from);
-    if (from >= 0 && to >= 0 && from !== to) {
-      move(from, to);
-      select(String(active.id));
-      // Keys go on from the line that was moved.
-      list.current?.focus();
-    }
-  };
-  const onKeyDown = (event: React.KeyboardEvent) => {
-    const at = plan.rows.findIndex((r) => r.itemId === selectedId);
-    const own = items.findIndex((i) => i.id === selectedId);
-    if (event.altKey && event.key === 'ArrowUp') {
-      if (own > 0) move(own, own - 1);
-    } else if (event.altKey && event.key === 'ArrowDown') {
-      if (own >= 0 && own < items.length - 1) move(own, own + 1);
-    } else if (event.key === 'ArrowDown') select(plan.rows[Math.min(plan.rows.length - 1, at + 1)]?.itemId ?? null);
-    else if (event.key === 'ArrowUp') select(plan.rows[Math.max(0, at - 1)]?.itemId ?? null);
-    else if (event.key === 'Delete' && own >= 0) remove(own);
-    else return;
-    event.preventDefault();
-  };
-  const announcements = announcementsOf(nameOf);
+  const { price, context } = useOrderDrag(plan, edits, select, list);
+  const onKeyDown = useOrderKeys(plan, edits, selectedId, select, 'ArrowUp', 'ArrowDown');
+  const { present } = usePresent(day, facts, unit);
+  const presentId = present?.on.itemId;
+  // On the day it opens where one is; afterwards nobody is moved who reads elsewhere.
+  const opened = useRef(false);
+  const show = useCallback((id: string) => {
+    list.current?.querySelector(`[data-line="${id}"]`)?.scrollIntoView({ block: 'center' });
+  }, []);
+  useEffect(() => {
+    if (opened.current || !presentId) return;
+    opened.current = true;
+    if (!selectedId) show(presentId);
+  }, [presentId, selectedId, show]);
   return (
     <>
       <ScreenHead title={`${formatDate(day.date, { long: true })}, in order`}>
@@ -111,6 +77,7 @@ export function InOrder({ day, facts, unit, tabs }: Props) {
         <Button onClick={addBlock}>Add a block</Button>
         <AddShots />
       </ScreenHead>
+      <PresentBar present={present} say={say} show={show} />
       {plan.rows.length === 0 ? (
         <Empty
           title="Nothing on this day yet"
@@ -135,17 +102,16 @@ export function InOrder({ day, facts, unit, tabs }: Props) {
         >
           {price ? <PriceBar price={price} /> : null}
           <SideLine start={say(day.callMin)} title="Call, load-in" minutes={day.loadInMin} />
-          <DndContext
-            accessibility={{ container: document.body, announcements }}
-            sensors={sensors}
-            collisionDetection={closestCenter}
-            onDragOver={onDragOver}
-            onDragCancel={() => setPrice(null)}
-            onDragEnd={onDragEnd}
-          >
+          <DndContext {...context} collisionDetection={closestCenter}>
             <SortableContext items={plan.rows.map((r) => r.itemId)} strategy={verticalListSortingStrategy}>
               {linesOfDay(plan, facts.states, say).map((line) => (
-                <DayLine key={line.id} {...line} selected={line.id === selectedId} select={select} />
+                <DayLine
+                  key={line.id}
+                  {...line}
+                  selected={line.id === selectedId}
+                  present={line.id === presentId}
+                  select={select}
+                />
               ))}
             </SortableContext>
           </DndContext>

@@ -82,7 +82,7 @@ export function Ledger() {
           <Box as="strong" color={a.look ? 'look' : 'text'}>
             {a.figure}
           </Box>
-          <Box as="span" hideBelow="md" overflow="hidden" textOverflow="ellipsis">
+          <Box as="span" hideBelow="md" minW={0} whiteSpace="normal" textAlign="left" lineHeight="15px">
             {a.question === 'make' && likely ? `${a.rest} · ${likely}` : a.rest}
           </Box>
         </Box>

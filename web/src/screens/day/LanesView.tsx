@@ -1,0 +1,239 @@
+import { Box } from '@chakra-ui/react';
+import { DndContext, closestCenter } from '@dnd-kit/core';
+import { SortableContext, horizontalListSortingStrategy } from '@dnd-kit/sortable';
+import { Fragment, useMemo, useRef, type ReactNode } from 'react';
+import { dayBlocks, lanesOf, unitPlan, type Day, type DayLane, type DayRow } from '@kavrell/core/day';
+import { sunPlaceOf } from '@kavrell/core/places';
+import type { DayFacts } from '@kavrell/core/productions';
+import { sunTimes } from '@kavrell/core/sun';
+import { formatDate, formatMinuteOfDay, formatMinutes } from '@kavrell/core/units';
+import { usePlanned } from '../../app/production.tsx';
+import { useKeysOf } from '../../platform/keys.ts';
+import { usePreferences } from '../../platform/preferences.ts';
+import { Empty, ScreenHead } from '../../ui/parts.tsx';
+import { useHashSelection } from '../../ui/selection.ts';
+import { Sheet } from '../../ui/sheet.tsx';
+import { CutLine } from './CutLine.tsx';
+import { DaySheet } from './DaySheet.tsx';
+import { LaneBlock, LaneStretch } from './LaneBlock.tsx';
+import { laneScale } from './laneScale.ts';
+import { PresentBar } from './PresentBar.tsx';
+import { usePresent } from './present.ts';
+import { PriceBar } from './PriceBar.tsx';
+import { useOrderDrag } from './useOrderDrag.ts';
+import { useOrderEdits } from './useOrderEdits.ts';
+import { useOrderKeys } from './useOrderKeys.ts';
+
+const KEYS = [
+  { keys: '← →', does: 'go through the day' },
+  { keys: 'Alt ← →', does: 'move the line; times follow' },
+  { keys: 'Delete', does: 'take it off the day (Ctrl Z brings it back)' },
+];
+
+const GROUPS: readonly (readonly [DayLane['group'], string])[] = [
+  ['people', 'People'],
+  ['cameras', 'Cameras'],
+  ['places', 'Places, light'],
+  ['windows', 'Only then'],
+];
+
+/** Lines of one scene with no more than this between are named together: one alone is too narrow for its name. */
+const JOINED_MIN = 45;
+
+/** `6A–C` for the lines of one scene, else what they are called. */
+function codesOf(rows: readonly DayRow[]): string {
+  const [first, last] = [rows[0]?.shot?.code ?? '', rows.at(-1)?.shot?.code ?? ''];
+  return first === last ? first : `${first}–${last.replace(rows[0]?.scene?.number ?? '', '')}`;
+}
+
+interface Props {
+  day: Day;
+  facts: DayFacts;
+  unit: number;
+  /** The other ways to look at the day. */
+  tabs: ReactNode;
+}
+
+/** The day as a drawn band: its order on top, below it who and what it takes when, who waits, and where now is. A block of the order is dragged along it. */
+export function LanesView({ day, facts, unit, tabs }: Props) {
+  const { rows } = usePlanned();
+  const clock = usePreferences((s) => s.clock);
+  const [selectedId, select] = useHashSelection();
+  const band = useRef<HTMLDivElement>(null);
+  useKeysOf('Day', KEYS);
+  const plan = unitPlan(facts.plan, unit);
+  const edits = useOrderEdits(day, plan, unit, select);
+  const { items, remove } = edits;
+  const say = (m: number) => formatMinuteOfDay(m, day, clock);
+  const { price, context } = useOrderDrag(plan, edits, select, band);
+  const onKeyDown = useOrderKeys(plan, edits, selectedId, select, 'ArrowLeft', 'ArrowRight');
+  const { nowMin, present } = usePresent(day, facts, unit);
+  const { people, cameras, places } = rows;
+  const lanes = useMemo(() => lanesOf(plan, { people, cameras, places }), [plan, people, cameras, places]);
+  const blocks = useMemo(() => dayBlocks(plan, { joinMin: -1, unit }), [plan, unit]);
+  const named = useMemo(
+    () => dayBlocks(plan, { joinMin: JOINED_MIN, joinPinned: true, unit }).filter((b) => b.kind === 'work'),
+    [plan, unit],
+  );
+  const place = places.find((p) => p.id === day.basePlaceId) ?? places[0] ?? null;
+  const sun = useMemo(() => {
+    const at = sunPlaceOf(day, place);
+    return at && sunTimes(at);
+  }, [day, place]);
+  const scale = laneScale(day.callMin, Math.max(plan.wrapMin, day.wantedWrapMin));
+  const span = (from: number, to: number) => ({ left: scale.left(from), width: scale.width(from, to) });
+  const own = (ids: readonly string[]) => selectedId !== null && ids.includes(selectedId);
+  return (
+    <>
+      <ScreenHead title={`${formatDate(day.date, { long: true })}, in lanes`}>{tabs}</ScreenHead>
+      <PresentBar present={present} say={say} show={select} />
+      {plan.rows.length === 0 ? (
+        <Empty title="Nothing on this day yet">
+          Its lanes follow from what stands on it: put shots on it, then see here who waits and which camera has nobody.
+        </Empty>
+      ) : (
+        <Box
+          ref={band}
+          role="listbox"
+          aria-label="The day in lanes"
+          aria-orientation="horizontal"
+          tabIndex={0}
+          aria-activedescendant={selectedId ? `line-${selectedId}` : undefined}
+          onKeyDown={onKeyDown}
+          overflowX="auto"
+          data-lanes
+        >
+          {price ? <PriceBar price={price} /> : null}
+          <div className="lanes">
+            <Behind {...{ scale, sun, nowMin }} wantedMin={day.wantedWrapMin} say={say} />
+            <strong className="lane-name">In order</strong>
+            <div className="lane order">
+              {named.map((b, i) => (
+                <LaneStretch
+                  key={`named${b.startMin}`}
+                  className="lane-label"
+                  style={span(b.startMin, named[i + 1]?.startMin ?? scale.toMin)}
+                  words={codesOf(b.rows) || b.title}
+                  title={b.title}
+                />
+              ))}
+              {blocks
+                .filter((b) => b.kind !== 'work' && b.kind !== 'wait')
+                .map((b) => (
+                  <LaneStretch
+                    key={`${b.kind}${b.startMin}`}
+                    className="lane-bar aside"
+                    style={span(b.startMin, b.endMin)}
+                    words={b.title}
+                    title={`${b.title}, ${say(b.startMin)} to ${say(b.endMin)}`}
+                  />
+                ))}
+              <DndContext {...context} collisionDetection={closestCenter}>
+                <SortableContext items={plan.rows.map((r) => r.itemId)} strategy={horizontalListSortingStrategy}>
+                  {plan.rows.map((r) => (
+                    <LaneBlock
+                      key={r.itemId}
+                      row={r}
+                      style={span(r.startMin, r.endMin)}
+                      title={`${r.shot?.code ?? ''} ${r.title}, ${say(r.startMin)} to ${say(r.endMin)}, ${formatMinutes(r.minutes)}`.trim()}
+                      isDone={r.shots.length > 0 && r.shots.every((s) => facts.states.get(s.id) === 'got')}
+                      isPresent={r.itemId === present?.on.itemId}
+                      isSelected={r.itemId === selectedId}
+                      select={select}
+                    />
+                  ))}
+                </SortableContext>
+              </DndContext>
+            </div>
+            {GROUPS.map(([group, words]) => {
+              const list = lanes.filter((l) => l.group === group);
+              return list.length === 0 ? null : (
+                <Fragment key={group}>
+                  <div className="lane-group">{words}</div>
+                  {list.map((l) => (
+                    <Fragment key={l.key}>
+                      <div className="lane-name" title={l.name}>
+                        {l.name}
+                      </div>
+                      <div className="lane" data-lane={l.name}>
+                        {l.bars.map((b) => (
+                          <LaneStretch
+                            key={`${b.kind}${b.fromMin}`}
+                            className={`lane-bar ${b.kind}${own(b.itemIds) ? ' own' : ''}`}
+                            style={span(b.fromMin, b.toMin)}
+                            words={
+                              b.kind === 'wait' ? (
+                                <>
+                                  <span className="lane-roomy">waits </span>
+                                  {formatMinutes(Number(b.words))}
+                                </>
+                              ) : (
+                                b.words
+                              )
+                            }
+                            title={`${l.name}, ${say(b.fromMin)} to ${say(b.toMin)}: ${b.kind === 'wait' ? `waits ${formatMinutes(Number(b.words))}` : b.words || 'no light said'}`}
+                          />
+                        ))}
+                      </div>
+                    </Fragment>
+                  ))}
+                </Fragment>
+              );
+            })}
+          </div>
+        </Box>
+      )}
+      {plan.rows.length === 0 ? null : <CutLine />}
+      <Sheet>
+        <DaySheet
+          item={items.find((i) => i.id === selectedId)}
+          row={plan.rows.find((r) => r.itemId === selectedId)}
+          onRemove={() => remove(items.findIndex((i) => i.id === selectedId))}
+        />
+      </Sheet>
+    </>
+  );
+}
+
+/** What lies behind all lanes: the hours, the dark, the wanted wrap, and now. */
+function Behind({
+  scale,
+  sun,
+  nowMin,
+  wantedMin,
+  say,
+}: {
+  scale: ReturnType<typeof laneScale>;
+  sun: ReturnType<typeof sunTimes> | null;
+  nowMin: number;
+  wantedMin: number;
+  say: (minute: number) => string;
+}) {
+  const within = (m: number | null | undefined): m is number =>
+    typeof m === 'number' && m > scale.fromMin && m < scale.toMin;
+  return (
+    <div className="lanes-behind" aria-hidden="true">
+      {scale.hours.map((m) => (
+        <div key={m} className="lane-hour" style={{ left: scale.left(m) }}>
+          {say(m).replace(':00', '')}
+        </div>
+      ))}
+      {within(sun?.lowSunStartMin) && within(sun?.setMin) ? (
+        <div
+          className="lane-low-sun"
+          style={{ left: scale.left(sun.lowSunStartMin), width: scale.width(sun.lowSunStartMin, sun.setMin) }}
+        />
+      ) : null}
+      {within(sun?.setMin) ? (
+        <div
+          className="lane-dark"
+          style={{ left: scale.left(sun.setMin), width: scale.width(sun.setMin, scale.toMin) }}
+        />
+      ) : null}
+      <div className="lane-wanted" style={{ left: scale.left(wantedMin) }}>
+        <span>wanted {say(wantedMin)}</span>
+      </div>
+      {within(nowMin) ? <div className="lane-now" style={{ left: scale.left(nowMin) }} /> : null}
+    </div>
+  );
+}
