@@ -12,6 +12,7 @@ import { ProductionProvider } from '../app/production.tsx';
 import { outbox } from '../platform/outbox.ts';
 import { queries } from '../platform/rows.ts';
 import { SheetPlace, openSheet } from '../ui/sheet.tsx';
+import { ROW_PX } from '../ui/TableBody.tsx';
 import { system } from '../ui/theme.ts';
 
 export const OWNER: Me = { role: 'owner', name: 'Oda', productionId: null, hasPassword: true };
@@ -29,7 +30,12 @@ export function preparePage({ wide = true } = {}): void {
   ids = 0;
   const sizes = { offsetHeight: 600, offsetWidth: 900, clientHeight: 600, clientWidth: 900 };
   for (const [name, px] of Object.entries(sizes))
-    Object.defineProperty(HTMLElement.prototype, name, { configurable: true, get: () => px });
+    Object.defineProperty(HTMLElement.prototype, name, {
+      configurable: true,
+      get(this: HTMLElement) {
+        return name === 'offsetHeight' && this.role === 'row' ? ROW_PX : px;
+      },
+    });
   HTMLElement.prototype.scrollTo = () => undefined;
   HTMLElement.prototype.scrollIntoView = () => undefined;
   HTMLCanvasElement.prototype.getContext = () => null;

@@ -1,6 +1,6 @@
 import { createSystem, defaultBaseConfig, defineConfig } from '@chakra-ui/react';
 import { lanesCss } from './lanesCss.ts';
-import { recipes, slotRecipes } from './recipes.ts';
+import { recipes, slotRecipes } from './recipes/index.ts';
 
 /** Daylight for sun, stage for a dark room, night for a dark set: dim, and nothing blue in it. */
 const all = (daylight: string, stage: string, night: string) => ({
@@ -210,6 +210,20 @@ const config = defineConfig({
     },
     '.look': { color: 'look' },
     '.soft': { color: 'soft' },
+    // Drawn by its attribute, so that it is no part of the name it stands beside.
+    '.initials': { flex: 'none', display: 'inline-grid', placeItems: 'center', width: '24px', height: '24px' },
+    '.initials::before': {
+      content: 'attr(data-initials)',
+      display: 'grid',
+      placeItems: 'center',
+      width: '24px',
+      height: '24px',
+      borderRadius: '50%',
+      border: '1px solid',
+      borderColor: 'edge',
+      fontSize: '11px',
+      fontWeight: 700,
+    },
     '.tag': {
       border: '1px solid',
       borderColor: 'edge',
@@ -237,5 +251,5 @@ const config = defineConfig({
   },
 });
 
-/** Kavrell's look on Chakra's engine: tokens and global rules only, none of its ready-made component styles. */
+/** Kavrell's look on Chakra's engine: its parts with our recipes, tokens and global rules, none of its ready-made styles. */
 export const system = createSystem(defaultBaseConfig, config);

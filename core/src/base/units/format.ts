@@ -96,6 +96,16 @@ export function formatLength(metres: number, lengths: Preferences['lengths']): s
   return `${Math.floor(inches / 12)}${NBSP}ft${inches % 12 ? `${NBSP}${inches % 12}${NBSP}in` : ''}`;
 }
 
+const M_OF_MILE = 1609.344;
+
+/** A distance over ground: `240 m`, `2.3 km`; where lengths are feet `790 ft`, `1.4 mi`. Three figures at most. */
+export function formatDistance(metres: number, lengths: Preferences['lengths']): string {
+  const [small, large, name, unit] =
+    lengths === 'metric' ? [metres, metres / 1000, 'm', 'km'] : [metres / 0.3048, metres / M_OF_MILE, 'ft', 'mi'];
+  if (large < 1) return `${Math.round(small)}${NBSP}${name}`;
+  return `${large < 100 ? Number(large.toFixed(1)) : Math.round(large)}${NBSP}${unit}`;
+}
+
 /** Script pages counted in eighths: `2 3/8 pages`, `5/8 page`. */
 export function formatEighths(eighths: number): string {
   const whole = Math.floor(eighths / 8);

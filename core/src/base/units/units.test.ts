@@ -6,6 +6,7 @@ import {
   formatClock,
   formatCount,
   formatDate,
+  formatDistance,
   formatEighths,
   formatLength,
   formatMinuteOfDay,
@@ -52,6 +53,11 @@ describe('format', () => {
   it('writes lengths, pages, dates, running times', () => {
     expect(plain(formatLength(4.1, 'feet'))).toBe('13 ft 5 in');
     expect(plain(formatLength(11, 'metric'))).toBe('11 m');
+    expect(plain(formatDistance(240.4, 'metric'))).toBe('240 m');
+    expect(plain(formatDistance(2345, 'metric'))).toBe('2.3 km');
+    expect(plain(formatDistance(123_456, 'metric'))).toBe('123 km');
+    expect(plain(formatDistance(240, 'feet'))).toBe('787 ft');
+    expect(plain(formatDistance(2345, 'feet'))).toBe('1.5 mi');
     expect(plain(formatEighths(19))).toBe('2 3/8 pages');
     expect(plain(formatEighths(8))).toBe('1 page');
     expect(plain(formatDate('2027-03-18', { year: true }))).toBe('Thu 18 Mar 2027');

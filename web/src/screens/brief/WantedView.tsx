@@ -3,12 +3,12 @@ import { useMemo } from 'react';
 import { deliverableFacts, scopeChecks } from '@kavrell/core/brief';
 import { usePlanned } from '../../app/production.tsx';
 import { useHashSelection } from '../../ui/selection.ts';
-import { Part } from '../../ui/parts.tsx';
 import { Sheet } from '../../ui/sheet.tsx';
 import { Asks, AskSheet } from './Asks.tsx';
 import { BriefForm } from './BriefForm.tsx';
 import { Deliverables, DeliverableSheet } from './Deliverables.tsx';
 import { SignOffs } from './SignOffs.tsx';
+import { WantedSummary } from './WantedSummary.tsx';
 
 /** The job, what is handed over and what that asks of the plan, what the client wants to see, who agrees to what. */
 export function WantedView() {
@@ -43,7 +43,7 @@ export function WantedView() {
         ) : check ? (
           <AskSheet key={check.ask.id} check={check} />
         ) : (
-          <Part>Choose a deliverable or a wish to see what it asks of the plan.</Part>
+          <WantedSummary facts={facts} checks={checks} />
         )}
       </Sheet>
     </>

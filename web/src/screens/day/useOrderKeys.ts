@@ -6,10 +6,8 @@ import type { useOrderEdits } from './useOrderEdits.ts';
 export function useOrderKeys(
   plan: DayPlan,
   { items, move, remove }: ReturnType<typeof useOrderEdits>,
-  selectedId: string | null,
-  select: (id: string | null) => void,
-  back: string,
-  on: string,
+  { selectedId, select }: { selectedId: string | null; select: (id: string | null) => void },
+  [back, on]: readonly [string, string],
 ) {
   return (event: KeyboardEvent) => {
     const at = plan.rows.findIndex((r) => r.itemId === selectedId);

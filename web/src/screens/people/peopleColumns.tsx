@@ -10,6 +10,15 @@ const KINDS = [
   ['guest', 'guest, not called'],
 ] as const;
 
+/** First letters of the first and last name, for a mark beside it. */
+export const initialsOf = (name: string): string => {
+  const words = name.trim().split(/\s+/).filter(Boolean);
+  return [words[0], ...(words.length > 1 ? [words.at(-1)] : [])]
+    .map((w) => [...(w ?? '')][0] ?? '')
+    .join('')
+    .toUpperCase();
+};
+
 interface Said {
   /** When somebody is called on the open day, elapsed minutes; null who is not on it. */
   callMin: (personId: string) => number | null;
@@ -20,7 +29,15 @@ interface Said {
 
 /** Everything of a person that is edited in the table; what is too narrow for it stands in the side sheet. */
 export const peopleColumns = ({ callMin, called, currency }: Said): Column<Person>[] => [
-  textColumn('name', 'Name', 'minmax(140px, 1fr)'),
+  {
+    ...textColumn<Person>('name', 'Name', 'minmax(170px, 1fr)'),
+    render: (p) => (
+      <>
+        <span className="initials" data-initials={initialsOf(p.name)} aria-hidden="true" />
+        <span>{p.name}</span>
+      </>
+    ),
+  },
   { ...textColumn<Person>('shortName', 'Short name', '110px'), extra: 1 },
   { ...choiceColumn<Person>('kind', 'Kind', '120px', KINDS), extra: 2 },
   { ...textColumn<Person>('role', 'Role', 'minmax(150px, 1.2fr)'), extra: 1 },

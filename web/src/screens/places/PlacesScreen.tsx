@@ -19,6 +19,8 @@ import { RowFields } from '../../ui/RowFields.tsx';
 import { Empty, Facts, Part } from '../../ui/parts.tsx';
 import { Sheet, openSheet } from '../../ui/sheet.tsx';
 import { Tabbed, Views } from '../../ui/Views.tsx';
+import { PlacesMap } from './PlacesMap.tsx';
+import { PlacesSummary } from './PlacesSummary.tsx';
 import { MovesView } from './MovesView.tsx';
 import { placeColumns } from './placeColumns.tsx';
 import { RoomsView } from './RoomsView.tsx';
@@ -135,17 +137,20 @@ export function PlacesScreen() {
           )}
         </>
       ) : (
-        <DataTable
-          name="Places"
-          rows={rows.places}
-          columns={columns}
-          fields={placeFields}
-          identity="name"
-          selectedId={selectedId}
-          onSelect={(p) => select(p?.id ?? null)}
-          {...edits}
-          onEdit={onEdit}
-        />
+        <>
+          <DataTable
+            name="Places"
+            rows={rows.places}
+            columns={columns}
+            fields={placeFields}
+            identity="name"
+            selectedId={selectedId}
+            onSelect={(p) => select(p?.id ?? null)}
+            {...edits}
+            onEdit={onEdit}
+          />
+          <PlacesMap places={rows.places} moves={rows.moves} selectedId={selectedId} select={select} />
+        </>
       )}
       {view === 'places' || view === 'walk' ? (
         <Sheet>
@@ -170,7 +175,7 @@ export function PlacesScreen() {
               <RowFields row={place} columns={columns} fields={placeFields} onEdit={onEdit} />
             </>
           ) : (
-            <Part>Choose a place to see its sun.</Part>
+            <PlacesSummary />
           )}
         </Sheet>
       ) : null}

@@ -1,0 +1,128 @@
+import { Box } from '@chakra-ui/react';
+import { useMemo } from 'react';
+import { placeMap, type MapSpot, type Move, type Place } from '@kavrell/core/places';
+import { formatDistance, formatMinutes } from '@kavrell/core/units';
+import { usePreferences } from '../../platform/preferences.ts';
+
+/** The drawing’s own units: as many as it is wide, so that words keep their size. */
+const WIDTH = 760;
+const HEIGHT = 340;
+const MIDDLE = { x: WIDTH / 2, y: HEIGHT / 2 };
+const EDGE = 26;
+
+interface Props {
+  places: readonly Place[];
+  moves: readonly Move[];
+  selectedId: string | null;
+  select: (id: string) => void;
+}
+
+/** Where the places of a job lie to each other: drawn from their positions alone, with rings of distance and the moves as typed. No coast, no roads: nobody has said them. */
+export function PlacesMap({ places, moves, selectedId, select }: Props) {
+  const map = useMemo(() => placeMap(places, moves), [places, moves]);
+  const lengths = usePreferences((s) => s.lengths);
+  if (!map || map.spots.length < 2) return null;
+  const scale = (HEIGHT / 2 - EDGE) / map.reachM;
+  const at = (s: MapSpot) => ({ x: MIDDLE.x + s.eastM * scale, y: MIDDLE.y - s.northM * scale });
+  const spotOf = (id: string) => at(map.spots.find((s) => s.id === id) as MapSpot);
+  const said = map.spots.map((s) => s.name).join(', ');
+  return (
+    <Box as="section" aria-label="Where they lie" mt={6} maxW="980px">
+      <Box as="h2" fontSize="m" mb={2}>
+        Where they lie
+      </Box>
+      <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} width="100%" role="group" aria-label={`A plan of ${said}, north up`}>
+        {map.ringsM.map((m) => (
+          <g key={m}>
+            <circle
+              cx={MIDDLE.x}
+              cy={MIDDLE.y}
+              r={m * scale}
+              fill="none"
+              stroke="var(--chakra-colors-hairline)"
+              vectorEffect="non-scaling-stroke"
+            />
+            <text x={MIDDLE.x + 3} y={MIDDLE.y - m * scale - 3} fontSize={11} fill="var(--chakra-colors-soft)">
+              {formatDistance(m, lengths)}
+            </text>
+          </g>
+        ))}
+        <g transform={`translate(${WIDTH - 30} 34)`} aria-label="North is up">
+          <path d="M0 -20L6 0H-6z" fill="var(--chakra-colors-text)" />
+          <text y={14} fontSize={12} textAnchor="middle" fill="var(--chakra-colors-text)">
+            N
+          </text>
+        </g>
+        {map.ways.map((w) => {
+          const [a, b] = [spotOf(w.fromId), spotOf(w.toId)];
+          return (
+            <g key={w.key}>
+              <line
+                x1={a.x}
+                y1={a.y}
+                x2={b.x}
+                y2={b.y}
+                stroke="var(--chakra-colors-edge)"
+                {...(w.minutes === null ? { strokeDasharray: '3 5' } : {})}
+              />
+              <text
+                x={(a.x + b.x) / 2 + 6}
+                y={(a.y + b.y) / 2 - 4}
+                fontSize={12}
+                fill={w.minutes === null ? 'var(--chakra-colors-look)' : 'var(--chakra-colors-soft)'}
+                data-way={w.key}
+              >
+                {w.minutes === null ? 'no move typed' : formatMinutes(w.minutes)},{' '}
+                {formatDistance(w.distanceM, lengths)}
+              </text>
+            </g>
+          );
+        })}
+        {map.spots.map((s) => {
+          const { x, y } = at(s);
+          const chosen = s.id === selectedId;
+          return (
+            <g
+              key={s.id}
+              role="button"
+              tabIndex={0}
+              aria-label={s.name}
+              aria-pressed={chosen}
+              style={{ cursor: 'pointer' }}
+              onClick={() => select(s.id)}
+              onKeyDown={(e) => e.key === 'Enter' && select(s.id)}
+            >
+              <circle cx={x} cy={y} r={22} fill="transparent" />
+              <circle
+                cx={x}
+                cy={y}
+                r={7}
+                fill={chosen ? 'var(--chakra-colors-text)' : 'var(--chakra-colors-raised)'}
+                stroke="var(--chakra-colors-text)"
+                strokeWidth={2}
+              />
+              <text
+                x={x > WIDTH * 0.7 ? x - 12 : x + 12}
+                y={y + 5}
+                textAnchor={x > WIDTH * 0.7 ? 'end' : 'start'}
+                fontSize={15}
+                fontWeight={700}
+                fill="var(--chakra-colors-text)"
+                stroke="var(--chakra-colors-page)"
+                strokeWidth={4}
+                paintOrder="stroke"
+              >
+                {s.name}
+              </text>
+            </g>
+          );
+        })}
+      </svg>
+      <Box color="soft" fontSize="s">
+        From the positions as given; lines are the moves as typed with the distance as the crow flies. No roads and no
+        coast: nobody has said them.
+        {map.unknown.length > 0 ? ` Nobody has said where ${map.unknown.map((u) => u.name).join(', ')} is.` : ''}
+      </Box>
+    </Box>
+  );
+}
