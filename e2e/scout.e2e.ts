@@ -94,7 +94,7 @@ test('the sun: where it stands by slider, when it comes in, a window for a wish 
   await page.getByLabel(/no higher than/).fill('12');
   await expect(page.locator('[data-sun-windows]')).toContainText(/17:\d\d to 18:\d\d/);
   const before = await page.locator('[data-sun-now]').innerText();
-  await page.getByLabel('Hour').fill('1055');
+  await page.getByRole('slider', { name: 'Hour' }).press('PageUp');
   await expect(page.locator('[data-sun-now]')).not.toHaveText(before);
   await page.getByLabel('Shot', { exact: true }).selectOption({ label: '9D The frame against the sun' });
   await page.getByRole('button', { name: 'Take it only then' }).click();

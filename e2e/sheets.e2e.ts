@@ -183,7 +183,7 @@ test('ticks on paper come back by their codes; a slip is refused and nothing is 
   const { id } = await ownNinthBell(request);
   await open(page, id, 'call-sheet');
   await page.getByText(/^Shots, \d+$/).click();
-  const codes = await page.locator('details li .mono').allInnerTexts();
+  const codes = await page.locator('[data-part=content] li .mono').allInnerTexts();
   expect(codes.length).toBeGreaterThan(10);
   await view(page, 'From paper');
   await page.getByLabel(/Codes ticked on/).fill(`${codes[0]} ${codes[1]}x ${parseInt(codes[2] ?? '0', 10)} 99A`);

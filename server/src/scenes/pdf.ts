@@ -87,7 +87,7 @@ function table(lines: readonly ShotListLine[], stills: Stills): Content {
             stack: [
               { text: l.shot.description || 'not described yet' },
               ...(l.shot.reason ? [{ text: l.shot.reason, color: SOFT, fontSize: 8 }] : []),
-              ...(l.shot.fallback ? [{ text: `If not: ${l.shot.fallback}`, color: SOFT, fontSize: 8 }] : []),
+              ...(l.shot.fallback ? [{ text: `Fallback: ${l.shot.fallback}`, color: SOFT, fontSize: 8 }] : []),
             ],
           },
           { text: [l.size, l.shot.happensOnce ? '\nonce' : '', l.shot.priority === 'must' ? '\nmust' : ''].join('') },

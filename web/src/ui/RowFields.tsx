@@ -28,6 +28,7 @@ export function RowFields<R extends { id: string }>({ row, columns, fields, onEd
             whole={row}
             set={(text) => c.edit.set(text, row)}
             save={(values) => onEdit([row], values, c)}
+            {...(c.hint ? { hint: c.hint } : {})}
             {...(c.edit.options ? { options: c.edit.options } : {})}
             {...(c.edit.date ? { date: true } : {})}
           />

@@ -61,7 +61,11 @@ function Head<R>({
       role="columnheader"
       aria-sort={sorted === 'asc' ? 'ascending' : sorted === 'desc' ? 'descending' : 'none'}
     >
-      <button type="button" onClick={() => sort(c.id)} title={`Sort by ${c.header}`}>
+      <button
+        type="button"
+        onClick={() => sort(c.id)}
+        title={c.hint ? `${c.header}: ${c.hint}` : `Sort by ${c.header}`}
+      >
         {c.header}
         {sorted ? (sorted === 'asc' ? ' ↑' : ' ↓') : ''}
       </button>

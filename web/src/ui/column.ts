@@ -4,6 +4,8 @@ import type { ReactNode } from 'react';
 export interface Column<R> {
   id: string;
   header: string;
+  /** What it means, in one sentence, where the word alone does not say it: on hover, and below its field. */
+  hint?: string;
   /** A track of CSS grid: `80px`, `minmax(160px, 1fr)`. */
   width: string;
   /** What it sorts, filters and exports by. */

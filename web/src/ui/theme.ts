@@ -94,6 +94,16 @@ const config = defineConfig({
         _print: { display: 'none !important' },
       },
     '.mono': { fontFamily: 'mono' },
+    // Of ticks and choices the input itself lies under the finger and the pointer, unseen over what is drawn for it.
+    'label[data-scope] > input[type=checkbox], label[data-scope] > input[type=radio]': {
+      inset: 0,
+      width: '100% !important',
+      height: '100% !important',
+      margin: '0 !important',
+      clip: 'auto !important',
+      opacity: 0,
+      cursor: 'pointer',
+    },
     '.unseen': {
       position: 'absolute',
       width: '1px',

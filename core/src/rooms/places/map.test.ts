@@ -17,7 +17,7 @@ describe('a map of places', () => {
     const [south, north, east] = map.spots as [(typeof map.spots)[0], (typeof map.spots)[0], (typeof map.spots)[0]];
     // One hundredth of a degree of latitude is 1,112 m; of longitude at 50° it is that times cos 50°.
     expect(north.northM - south.northM).toBeCloseTo(1111.95, 1);
-    expect(east.eastM - south.eastM).toBeCloseTo(1111.95 * Math.cos((50.0033 * Math.PI) / 180), 0);
+    expect(east.eastM - south.eastM).toBeCloseTo(1111.95 * Math.cos((50.005 * Math.PI) / 180), 0);
     expect(north.eastM).toBeCloseTo(south.eastM, 6);
   });
   it('tells the move between two as typed, the longer where both ways are, and says where nobody has typed it', () => {
@@ -33,8 +33,18 @@ describe('a map of places', () => {
     const map = placeMap([place('A', 50, -4), place('Loft', null, null)], [])!;
     expect(map.unknown).toEqual([{ id: 'Loft', name: 'Loft' }]);
     expect(map.spots).toHaveLength(1);
-    expect(map.reachM).toBe(60);
+    expect(map.halfEastM).toBe(30);
     expect(map.ringsM).toEqual([10, 20, 50]);
+  });
+  it('everything lies within what is drawn, and rings are around the place that is asked for', () => {
+    const places = [place('A', 50, -4), place('B', 50.02, -4.01), place('C', 49.99, -3.9)];
+    const map = placeMap(places, [], 'C')!;
+    expect(map.from.id).toBe('C');
+    for (const s of map.spots) {
+      expect(Math.abs(s.eastM)).toBeLessThanOrEqual(map.halfEastM);
+      expect(Math.abs(s.northM)).toBeLessThanOrEqual(map.halfNorthM);
+    }
+    expect(placeMap(places, [], 'gone')!.from.id).toBe('A');
   });
   it('two places on either side of the date line are neighbours', () => {
     const { spots, ways } = placeMap([place('W', 0, 179.99), place('E', 0, -179.99)], [])!;
@@ -58,13 +68,15 @@ describe('a map of places', () => {
       }),
     );
   });
-  it('its rings are round distances within its reach, at most three', () => {
+  it('its rings are round distances, at most three, as far as the others lie', () => {
     fc.assert(
       fc.property(fc.double({ min: 0.0001, max: 1, noNaN: true }), (north) => {
-        const { ringsM, reachM } = placeMap([place('A', 50, -4), place('B', 50 + north, -4)], [])!;
+        const { ringsM, ways } = placeMap([place('A', 50, -4), place('B', 50 + north, -4)], [])!;
+        const farM = Math.max(60, ways[0]!.distanceM);
         expect(ringsM.length).toBeGreaterThanOrEqual(1);
         expect(ringsM.length).toBeLessThanOrEqual(3);
-        expect(Math.max(...ringsM)).toBeLessThanOrEqual(reachM);
+        expect(Math.max(...ringsM)).toBeLessThanOrEqual(farM * 1.001);
+        expect(2.5 * Math.max(...ringsM)).toBeGreaterThanOrEqual(farM * 0.999);
         for (const m of ringsM) expect(String(m).replace(/0+$/, '')).toMatch(/^[125]$/);
       }),
     );

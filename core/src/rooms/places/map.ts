@@ -30,10 +30,13 @@ export interface MapWay {
 export interface PlaceMap {
   spots: MapSpot[];
   ways: MapWay[];
-  /** Radii of the rings around the middle, m, smallest first. */
+  /** The place that the rings are around. */
+  from: MapSpot;
+  /** Radii of the rings around it, m, smallest first; the others lie within twice the largest. */
   ringsM: number[];
-  /** Half the side of the square that holds everything, m. */
-  reachM: number;
+  /** Metres from the middle to the edge of what is drawn, east and north. */
+  halfEastM: number;
+  halfNorthM: number;
   /** Places whose position nobody has said. */
   unknown: { id: string; name: string }[];
 }
@@ -62,9 +65,10 @@ const LEAST_REACH_M = 60;
 
 /**
  * Places drawn from their coordinates alone: each in metres from the middle of all, with the moves between them as
- * typed. Where a pair has moves both ways, the longer is told. Null while no place has a position.
+ * typed and rings around one of them (`fromId`, else the first). Where a pair has moves both ways, the longer is told.
+ * Null while no place has a position.
  */
-export function placeMap(places: readonly Place[], moves: readonly Move[]): PlaceMap | null {
+export function placeMap(places: readonly Place[], moves: readonly Move[], fromId?: string | null): PlaceMap | null {
   const known = places.flatMap((p) => {
     const spot = spotOf(p);
     return spot ? [{ id: p.id, name: p.name, ...spot }] : [];
@@ -73,15 +77,17 @@ export function placeMap(places: readonly Place[], moves: readonly Move[]): Plac
   if (!first) return null;
   // Around the first place, so that two of them on either side of the date line are near each other.
   const turn = (longitude: number) => ((longitude - first.longitude + 540) % 360) - 180;
-  const mean = (of: (k: (typeof known)[number]) => number) => known.reduce((t, k) => t + of(k), 0) / known.length;
-  const latitude = mean((k) => k.latitude);
-  const east = mean((k) => turn(k.longitude));
+  const middle = (of: (k: (typeof known)[number]) => number) =>
+    (Math.min(...known.map(of)) + Math.max(...known.map(of))) / 2;
+  const latitude = middle((k) => k.latitude);
+  const east = middle((k) => turn(k.longitude));
   const spots = known.map((k): MapSpot => ({
     id: k.id,
     name: k.name,
     eastM: EARTH_M * (turn(k.longitude) - east) * RAD * Math.cos(latitude * RAD),
     northM: EARTH_M * (k.latitude - latitude) * RAD,
   }));
+  const from = spots.find((s) => s.id === fromId) ?? (spots[0] as MapSpot);
   const ways = known.flatMap((a, i) =>
     known.slice(i + 1).flatMap((b): MapWay[] => {
       const between = moves.filter(
@@ -91,13 +97,15 @@ export function placeMap(places: readonly Place[], moves: readonly Move[]): Plac
       return [{ key: `${a.id}${b.id}`, fromId: a.id, toId: b.id, minutes, distanceM: groundM(a, b) }];
     }),
   );
-  const farM = Math.max(...spots.map((s) => Math.hypot(s.eastM, s.northM)));
-  const reachM = Math.max(LEAST_REACH_M, farM * 1.2);
+  const farM = Math.max(LEAST_REACH_M, ...spots.map((s) => Math.hypot(s.eastM - from.eastM, s.northM - from.northM)));
+  const half = (of: (s: MapSpot) => number) => Math.max(LEAST_REACH_M / 2, ...spots.map((s) => Math.abs(of(s))));
   return {
     spots,
     ways,
-    reachM,
-    ringsM: ringsWithin(reachM),
+    from,
+    ringsM: ringsWithin(farM),
+    halfEastM: half((s) => s.eastM),
+    halfNorthM: half((s) => s.northM),
     unknown: places.filter((p) => !spotOf(p)).map(({ id, name }) => ({ id, name })),
   };
 }

@@ -37,12 +37,13 @@ export function DaysView() {
       {
         ...choiceColumn<Day>(
           'basePlaceId',
-          'Sun of',
+          'Base place',
           '140px',
           rows.places.map((p) => [p.id, p.name] as const),
           'no place',
         ),
         extra: 2,
+        hint: 'its sun is the day’s, and its address the call’s',
       },
       clockColumn('callMin', 'Call', clock),
       { ...minutesColumn<Day>('loadInMin', 'Load-in', '90px'), extra: 1 },

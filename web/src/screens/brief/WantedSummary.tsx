@@ -30,7 +30,7 @@ export function WantedSummary({
   const holes = checks.filter((c) => c.state === 'hole');
   return (
     <>
-      <Part title="The whole brief">
+      <Part title="All that is wanted">
         <Facts
           rows={[
             [

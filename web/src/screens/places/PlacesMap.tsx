@@ -8,7 +8,24 @@ import { usePreferences } from '../../platform/preferences.ts';
 const WIDTH = 760;
 const HEIGHT = 340;
 const MIDDLE = { x: WIDTH / 2, y: HEIGHT / 2 };
-const EDGE = 26;
+/** Room for names beside the outermost places. */
+const EDGE = { x: 150, y: 34 };
+const LINE_PX = 19;
+/** A way shorter than this has no room for words; the table of moves has them. */
+const LEAST_WORDS_PX = 110;
+
+/** Where each name stands, top to bottom, so that none lies over another. */
+function namesApart(names: readonly { id: string; y: number }[]): Map<string, number> {
+  let last = -Infinity;
+  return new Map(
+    [...names]
+      .sort((a, b) => a.y - b.y)
+      .map(({ id, y }) => {
+        last = Math.max(y, last + LINE_PX);
+        return [id, last];
+      }),
+  );
+}
 
 interface Props {
   places: readonly Place[];
@@ -19,11 +36,13 @@ interface Props {
 
 /** Where the places of a job lie to each other: drawn from their positions alone, with rings of distance and the moves as typed. No coast, no roads: nobody has said them. */
 export function PlacesMap({ places, moves, selectedId, select }: Props) {
-  const map = useMemo(() => placeMap(places, moves), [places, moves]);
+  const map = useMemo(() => placeMap(places, moves, selectedId), [places, moves, selectedId]);
   const lengths = usePreferences((s) => s.lengths);
   if (!map || map.spots.length < 2) return null;
-  const scale = (HEIGHT / 2 - EDGE) / map.reachM;
+  const scale = Math.min((MIDDLE.x - EDGE.x) / map.halfEastM, (MIDDLE.y - EDGE.y) / map.halfNorthM);
   const at = (s: MapSpot) => ({ x: MIDDLE.x + s.eastM * scale, y: MIDDLE.y - s.northM * scale });
+  const middle = at(map.from);
+  const nameY = namesApart(map.spots.map((s) => ({ id: s.id, y: at(s).y + 5 })));
   const spotOf = (id: string) => at(map.spots.find((s) => s.id === id) as MapSpot);
   const said = map.spots.map((s) => s.name).join(', ');
   return (
@@ -35,14 +54,14 @@ export function PlacesMap({ places, moves, selectedId, select }: Props) {
         {map.ringsM.map((m) => (
           <g key={m}>
             <circle
-              cx={MIDDLE.x}
-              cy={MIDDLE.y}
+              cx={middle.x}
+              cy={middle.y}
               r={m * scale}
               fill="none"
               stroke="var(--chakra-colors-hairline)"
               vectorEffect="non-scaling-stroke"
             />
-            <text x={MIDDLE.x + 3} y={MIDDLE.y - m * scale - 3} fontSize={11} fill="var(--chakra-colors-soft)">
+            <text x={middle.x + 3} y={middle.y - m * scale - 3} fontSize={11} fill="var(--chakra-colors-soft)">
               {formatDistance(m, lengths)}
             </text>
           </g>
@@ -53,8 +72,10 @@ export function PlacesMap({ places, moves, selectedId, select }: Props) {
             N
           </text>
         </g>
-        {map.ways.map((w) => {
+        {map.ways.map((w, i) => {
           const [a, b] = [spotOf(w.fromId), spotOf(w.toId)];
+          // Words of ways that lie close to each other stand at different places along them.
+          const along = 0.35 + 0.3 * (i % 2);
           return (
             <g key={w.key}>
               <line
@@ -65,16 +86,19 @@ export function PlacesMap({ places, moves, selectedId, select }: Props) {
                 stroke="var(--chakra-colors-edge)"
                 {...(w.minutes === null ? { strokeDasharray: '3 5' } : {})}
               />
-              <text
-                x={(a.x + b.x) / 2 + 6}
-                y={(a.y + b.y) / 2 - 4}
-                fontSize={12}
-                fill={w.minutes === null ? 'var(--chakra-colors-look)' : 'var(--chakra-colors-soft)'}
-                data-way={w.key}
-              >
-                {w.minutes === null ? 'no move typed' : formatMinutes(w.minutes)},{' '}
-                {formatDistance(w.distanceM, lengths)}
-              </text>
+              {Math.hypot(a.x - b.x, a.y - b.y) < LEAST_WORDS_PX ? null : (
+                <text
+                  x={a.x + (b.x - a.x) * along + (i % 2 ? 8 : -8)}
+                  y={a.y + (b.y - a.y) * along + (i % 2 ? 14 : -6)}
+                  textAnchor={i % 2 ? 'start' : 'end'}
+                  fontSize={12}
+                  fill={w.minutes === null ? 'var(--chakra-colors-look)' : 'var(--chakra-colors-soft)'}
+                  data-way={w.key}
+                >
+                  {w.minutes === null ? 'no move typed' : formatMinutes(w.minutes)},{' '}
+                  {formatDistance(w.distanceM, lengths)}
+                </text>
+              )}
             </g>
           );
         })}
@@ -103,7 +127,7 @@ export function PlacesMap({ places, moves, selectedId, select }: Props) {
               />
               <text
                 x={x > WIDTH * 0.7 ? x - 12 : x + 12}
-                y={y + 5}
+                y={nameY.get(s.id)}
                 textAnchor={x > WIDTH * 0.7 ? 'end' : 'start'}
                 fontSize={15}
                 fontWeight={700}

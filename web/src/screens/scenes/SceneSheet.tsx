@@ -83,7 +83,7 @@ export function SceneSheet({ scene, onDeleted }: { scene: Scene; onDeleted: () =
             ['Shot minutes', formatMinutes(sums.minutes)],
             ['Takes', String(sums.takes)],
             ['Set-ups', String(sums.setups)],
-            ['Need nobody', sums.inserts.length ? sums.inserts.map((s) => s.code).join(', ') : 'none'],
+            ['Inserts, nobody needed', sums.inserts.length ? sums.inserts.map((s) => s.code).join(', ') : 'none'],
             ...(scene.kind === 'shots' ? ([['Script', formatEighths(scene.eighths)]] as const) : []),
           ]}
         />

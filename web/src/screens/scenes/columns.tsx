@@ -110,7 +110,11 @@ export function shotColumns(
       ),
       extra: 4,
     },
-    { ...textColumn<Shot>('side', 'Side', '70px'), extra: 8 },
+    {
+      ...textColumn<Shot>('side', 'From', '70px'),
+      extra: 8,
+      hint: 'the side the camera stands on; a change of it is a turnaround',
+    },
     { ...numberColumn<Shot>('takesPlanned', 'Takes', '54px'), extra: 4 },
     {
       id: 'minutes',
@@ -126,11 +130,15 @@ export function shotColumns(
     },
     { ...choiceColumn<Shot>('priority', 'Priority', '66px', plain(PRIORITIES)), extra: 3 },
     { ...choiceColumn<Shot>('angle', 'Angle', '84px', plain(ANGLES), '–'), extra: 11 },
-    { ...choiceColumn<Shot>('role', 'For', '84px', plain(SHOT_ROLES), '–'), extra: 10 },
+    {
+      ...choiceColumn<Shot>('role', 'Use', '84px', plain(SHOT_ROLES), '–'),
+      extra: 10,
+      hint: 'what the editor needs it for',
+    },
     {
       ...choiceColumn<Shot>(
         'operatorId',
-        'Has it',
+        'Operator',
         '76px',
         rows.people.map((p) => [p.id, p.shortName] as const),
         'nobody',
@@ -146,10 +154,12 @@ export function shotColumns(
         'any time',
       ),
       extra: 12,
+      hint: 'it must be had before that scene',
     },
     {
       id: 'deliverableIds',
-      header: 'Serves',
+      header: 'Pieces',
+      hint: 'marks of the deliverables it is cut into',
       width: '90px',
       extra: 13,
       value: (s) => tagged(s.deliverableIds, rows.deliverables),
@@ -160,7 +170,8 @@ export function shotColumns(
     },
     {
       id: 'markIds',
-      header: 'Shows',
+      header: 'Must be seen',
+      hint: 'marks of what the client wants to see, and this shot shows',
       width: '90px',
       extra: 14,
       value: (s) => tagged(s.markIds, marks),
@@ -168,10 +179,17 @@ export function shotColumns(
     },
     { ...numberColumn<Shot>('fps', 'Rate', '64px', { unit: 'fps', optional: true }), extra: 15 },
     { ...textColumn<Shot>('sound', 'Sound', '110px'), extra: 16 },
-    flag('faceNeeded', 'Face', 17),
+    { ...flag('faceNeeded', 'Face', 17), hint: 'the face must be read: focus and light are checked for it' },
     flag('happensOnce', 'Once', 18),
-    flag('centreSafe', 'Middle', 19),
-    { ...numberColumn<Shot>('effort', 'Effort', '54px'), extra: 20 },
+    {
+      ...flag('centreSafe', 'Centre-safe', 19),
+      hint: 'what happens is held in the middle, so that a narrower cut keeps it',
+    },
+    {
+      ...numberColumn<Shot>('effort', 'Effort', '54px'),
+      extra: 20,
+      hint: '0 to 3: what it takes out of people; an order can be sought that has the hard ones early',
+    },
     {
       id: 'windows',
       header: 'Window',
@@ -180,7 +198,7 @@ export function shotColumns(
       value: (s) => windowWords(s.windows),
       edit: { get: (s) => windowWords(s.windows), set: (text) => ({ windows: windowsOf(text) }) },
     },
-    { ...textColumn<Shot>('fallback', 'If not', '120px'), extra: 22 },
+    { ...textColumn<Shot>('fallback', 'Fallback', '120px'), extra: 22, hint: 'what is shot where it can’t be had' },
     { ...textColumn<Shot>('reason', 'Why', '120px'), extra: 23 },
     { id: 'scene', header: 'Scene', width: '110px', extra: 9, value: (s) => scenes.get(s.sceneId)?.title ?? '' },
   ];

@@ -1,15 +1,18 @@
-import { Box, Combobox, Dialog, Portal, createListCollection } from '@chakra-ui/react';
+import { Box, Combobox, Dialog, Kbd, Portal, createListCollection } from '@chakra-ui/react';
 import { useMemo, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { screenLink } from '../../app/links.ts';
 import { usePlanned } from '../../app/production.tsx';
 import { SCREENS } from '../screens.ts';
+import { actionsFor } from './actions.ts';
 
 interface Found {
   key: string;
   kind: string;
   text: string;
-  to: string;
+  /** The keys that do the same. */
+  keys?: string;
+  go: () => void;
 }
 
 const MOST = 12;
@@ -23,42 +26,45 @@ export function Finder({ close }: { close: () => void }) {
 
   const all = useMemo<Found[]>(() => {
     const to = (path: string) => screenLink(production.id, day?.number ?? null, path);
+    const open = (address: string) => () => void navigate(address);
     const screens = SCREENS.filter((s) => s.roles.includes(me.role)).map((s) => ({
       key: s.path,
       kind: 'screen',
       text: s.title,
-      to: to(s.path),
+      go: open(to(s.path)),
     }));
-    if (me.role !== 'owner') return screens;
+    const actions = actionsFor(me, production.id);
+    if (me.role !== 'owner') return [...screens, ...actions];
     return [
       ...screens,
       ...rows.scenes.map((s) => ({
         key: s.id,
         kind: 'scene',
         text: `${s.number} ${s.title}`,
-        to: `${to('scenes')}#${s.id}`,
+        go: open(`${to('scenes')}#${s.id}`),
       })),
       ...rows.shots.map((s) => ({
         key: s.id,
         kind: 'shot',
         text: `${s.code} ${s.description}`,
-        to: `${to('scenes')}#${s.id}`,
+        go: open(`${to('scenes')}#${s.id}`),
       })),
       ...rows.people.map((p) => ({
         key: p.id,
         kind: 'person',
         text: `${p.name}, ${p.role}`,
-        to: `${to('people')}#${p.id}`,
+        go: open(`${to('people')}#${p.id}`),
       })),
-      ...rows.places.map((p) => ({ key: p.id, kind: 'place', text: p.name, to: `${to('places')}#${p.id}` })),
+      ...rows.places.map((p) => ({ key: p.id, kind: 'place', text: p.name, go: open(`${to('places')}#${p.id}`) })),
+      ...actions,
       ...rows.setups.map((s) => ({
         key: s.id,
         kind: 'light',
         text: `${s.code} ${s.name}`,
-        to: `${to('light')}#${s.id}`,
+        go: open(`${to('light')}#${s.id}`),
       })),
     ];
-  }, [rows, production.id, day, me.role]);
+  }, [rows, production.id, day, me, navigate]);
 
   const found = useMemo(() => {
     const words = text.toLowerCase().split(/\s+/).filter(Boolean);
@@ -76,7 +82,7 @@ export function Finder({ close }: { close: () => void }) {
   const go = (f: Found | undefined) => {
     if (!f) return;
     close();
-    void navigate(f.to);
+    f.go();
   };
   return (
     <Dialog.Root open onOpenChange={(e) => !e.open && close()} initialFocusEl={() => input.current}>
@@ -99,7 +105,7 @@ export function Finder({ close }: { close: () => void }) {
                 <Combobox.Input
                   ref={input}
                   autoFocus
-                  placeholder="Find a screen, scene, shot, person, place"
+                  placeholder="Find a screen, scene, shot, person, place, or what to do"
                   aria-label="Find"
                 />
               </Combobox.Control>
@@ -110,6 +116,7 @@ export function Finder({ close }: { close: () => void }) {
                       {f.kind}
                     </Box>
                     <Combobox.ItemText>{f.text}</Combobox.ItemText>
+                    {f.keys ? <Kbd ml="auto">{f.keys}</Kbd> : null}
                   </Combobox.Item>
                 ))}
                 <Combobox.Empty>Nothing by that name. Try fewer letters.</Combobox.Empty>

@@ -1,4 +1,4 @@
-import { Box, Flex, Input, SegmentGroup } from '@chakra-ui/react';
+import { Box, Flex, Input, Kbd, SegmentGroup } from '@chakra-ui/react';
 import { Suspense, lazy, useState } from 'react';
 import { useQueryClient } from '@tanstack/react-query';
 import { setPassword } from '@kavrell/contract';
@@ -15,6 +15,8 @@ import { Button } from '../../ui/Button.tsx';
 import { Loading, Part, Why } from '../../ui/parts.tsx';
 import { hold, useSheet, type Held } from '../../ui/sheet.tsx';
 import { usePlanned, useProduction } from '../../app/production.tsx';
+import { THEMES } from '../../platform/theme.ts';
+import { THEME_WORDS } from './actions.ts';
 import { Backups, Sessions } from './Keeping.tsx';
 import { MediaFolders } from './MediaFolders.tsx';
 import { Waiting } from './Waiting.tsx';
@@ -117,12 +119,7 @@ function Settings() {
       <Setting
         name="Theme"
         value={p.theme}
-        options={[
-          ['system', 'As the system'],
-          ['stage', 'Stage, dark'],
-          ['daylight', 'Daylight, for sun'],
-          ['night', 'Night, for a dark set'],
-        ]}
+        options={THEMES.map((theme) => [theme, THEME_WORDS[theme]] as const)}
         set={(theme) => p.set({ theme })}
       />
       <Setting
@@ -249,9 +246,9 @@ function Keys() {
           <Box as="dl" display="grid" gridTemplateColumns="auto 1fr" columnGap={4} rowGap={1}>
             {list.map((k) => (
               <Box key={k.keys} display="contents">
-                <Box as="dt" className="mono" whiteSpace="nowrap">
-                  {k.keys}
-                </Box>
+                <dt>
+                  <Kbd>{k.keys}</Kbd>
+                </dt>
                 <dd>{k.does}</dd>
               </Box>
             ))}

@@ -150,6 +150,16 @@ describe('finding anything', () => {
     expect(hits()).toEqual([]);
     await find('roll');
     expect(hits()).toEqual(['screenRoll']);
+    await find('undo');
+    expect(hits()).toEqual([]);
+  });
+  it('finds what can be done, with its key, and does it', async () => {
+    openScreen(<Finder close={() => undefined} />);
+    await find('fold');
+    expect(hits()).toEqual(['actionFold the side sheet0']);
+    await at('Enter');
+    expect(usePreferences.getState().sheetFolded).toBe(true);
+    act(() => usePreferences.getState().set({ sheetFolded: false }));
   });
   it('Escape closes it, going nowhere', async () => {
     let closed = 0;

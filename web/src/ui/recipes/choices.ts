@@ -19,12 +19,19 @@ export const choiceRecipes = {
             minH: '36px',
             border: 0,
             borderRadius: 0,
-            borderBottom: '2px solid',
-            borderColor: 'hairline',
+            borderBottomWidth: '2px',
+            borderBottomStyle: 'solid',
+            borderBottomColor: 'hairline',
             bg: 'transparent',
             fontSize: 'm',
             fontWeight: 400,
-            _selected: { bg: 'raised', color: 'text', borderColor: 'text', fontWeight: 700, _hover: { bg: 'raised' } },
+            _selected: {
+              bg: 'raised',
+              color: 'text',
+              borderBottomColor: 'text',
+              fontWeight: 700,
+              _hover: { bg: 'raised' },
+            },
           },
         },
         outline: {
@@ -59,7 +66,7 @@ export const choiceRecipes = {
     slots: ['root', 'item', 'itemText'],
     base: {
       root: { display: 'flex', flexWrap: 'wrap', gap: 2 },
-      item: { ...pressed, minH: '36px', px: 3, _checked: reversed, _focusVisible: ring },
+      item: { ...pressed, position: 'relative', minH: '36px', px: 3, _checked: reversed, _focusVisible: ring },
     },
   }),
   radioCard: defineSlotRecipe({
@@ -67,6 +74,7 @@ export const choiceRecipes = {
     base: {
       root: { display: 'grid', gap: 3 },
       item: {
+        position: 'relative',
         p: 4,
         bg: 'panel',
         border: '2px solid',
