@@ -21,7 +21,9 @@ export function Empty({ title, children, action }: { title: string; children: Re
   return (
     <EmptyState.Root>
       <EmptyState.Content>
-        <EmptyState.Title>{title}</EmptyState.Title>
+        <EmptyState.Title asChild>
+          <h2>{title}</h2>
+        </EmptyState.Title>
         <EmptyState.Description asChild>
           <div>{children}</div>
         </EmptyState.Description>

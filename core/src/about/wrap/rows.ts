@@ -4,6 +4,10 @@ import type { ShotState } from '../../rooms/scenes/index.ts';
 import type { Scene, Shot } from '../../rooms/scenes/index.ts';
 import { SOUND, type ClipMatch } from './match.ts';
 
+/** What can be missing after a day, worst first: lost with a card, wanted and not had, recorded and not found. */
+export const MISSING_KINDS = ['onlyCard', 'must', 'noClip', 'noTake', 'notTaken', 'notCut'] as const;
+export type MissingKind = (typeof MISSING_KINDS)[number];
+
 /** A line of the wrap table: what was wanted, what was taken, which file it is, where that is kept. */
 export interface WrapRow {
   id: string;
@@ -18,6 +22,8 @@ export interface WrapRow {
   media: MediaState | null;
   /** What is wrong with the line, in words; empty when nothing is. */
   trouble: string;
+  /** What is missing of it; null where nothing is. */
+  missing: MissingKind | null;
 }
 
 export interface WrapSources {
@@ -40,6 +46,7 @@ const NOTHING = {
   clip: null,
   by: null,
   media: null,
+  missing: null,
 };
 
 /** What a line is of: a shot’s number, or that of a moment as a whole; empty for neither. */
@@ -79,6 +86,7 @@ export function wrapRows(s: WrapSources): WrapRow[] {
           by: m.by,
           media: entry?.media ?? null,
           trouble: entry?.media === 'onCardOnly' ? 'Only on its card.' : '',
+          missing: entry?.media === 'onCardOnly' ? 'onlyCard' : null,
         });
       }
       if (own.length === 0) {
@@ -88,11 +96,18 @@ export function wrapRows(s: WrapSources): WrapRow[] {
             : camera.card
               ? `No clip found on card ${camera.card}.`
               : 'No clip found: is its card read?';
-        rows.push({ ...NOTHING, ...base, id: `${take.id}/${camera.letter}`, letter: camera.letter, trouble });
+        const missing = take.cutAtMs === null ? 'notCut' : 'noClip';
+        rows.push({ ...NOTHING, ...base, id: `${take.id}/${camera.letter}`, letter: camera.letter, trouble, missing });
       }
     }
     if (take.cameras.length === 0)
-      rows.push({ ...NOTHING, ...base, id: take.id, trouble: take.wild ? '' : 'No camera was in this take.' });
+      rows.push({
+        ...NOTHING,
+        ...base,
+        id: take.id,
+        trouble: take.wild ? '' : 'No camera was in this take.',
+        missing: take.wild ? null : 'noClip',
+      });
   };
 
   const wantedIds = new Set([...s.shots, ...s.moments].map((x) => x.id));
@@ -102,20 +117,30 @@ export function wrapRows(s: WrapSources): WrapRow[] {
     const state = s.states.get(shot.id) ?? 'planned';
     if (takes.length === 0) {
       const trouble = state === 'dropped' ? '' : shot.priority === 'must' ? 'A must, not yet taken.' : 'Not yet taken.';
-      rows.push({ ...NOTHING, id: shot.id, shot, scene: scenes.get(shot.sceneId) ?? null, state, trouble });
+      const missing = state === 'dropped' ? null : shot.priority === 'must' ? 'must' : 'notTaken';
+      rows.push({ ...NOTHING, id: shot.id, shot, scene: scenes.get(shot.sceneId) ?? null, state, trouble, missing });
     }
   }
   for (const moment of s.moments) {
     const takes = takesOf.get(moment.id) ?? [];
     for (const take of takes) takeRows(take, null);
     const state = s.states.get(moment.id) ?? 'planned';
-    if (takes.length === 0) rows.push({ ...NOTHING, id: moment.id, scene: moment, state, trouble: 'Not yet taken.' });
+    // A moment happens once: not had, it is as bad as a must.
+    if (takes.length === 0)
+      rows.push({ ...NOTHING, id: moment.id, scene: moment, state, trouble: 'Not yet taken.', missing: 'must' });
   }
   for (const [id, takes] of takesOf)
     if (id === null || !wantedIds.has(id)) for (const take of takes) takeRows(take, null);
   for (const [clipId, { clip, media }] of clips) {
     if (!used.has(clipId))
-      rows.push({ ...NOTHING, id: clipId, clip, media, trouble: 'A clip that no take was logged for.' });
+      rows.push({
+        ...NOTHING,
+        id: clipId,
+        clip,
+        media,
+        trouble: 'A clip that no take was logged for.',
+        missing: media === 'onCardOnly' ? 'onlyCard' : 'noTake',
+      });
   }
   return rows;
 }

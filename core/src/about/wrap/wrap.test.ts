@@ -7,7 +7,7 @@ import { factsOf, wrapOf, type ProductionRows } from '../../whole/productions/in
 import type { TakeEvent, TakePayload } from '../../rooms/roll/index.ts';
 import { minuteToMs, midnightMs } from '../../base/time/index.ts';
 import { formatLabel, parseRate, timeOfDayFrames } from '../../base/timecode/index.ts';
-import { matchClips, wrapCode, wrapRows, wrapWhat } from './index.ts';
+import { MISSING_KINDS, matchClips, missingOf, wrapCode, wrapRows, wrapWhat } from './index.ts';
 
 let n = 0;
 const newId = () => `00000000-0000-7000-8000-${String((n += 1)).padStart(12, '0')}`;
@@ -153,4 +153,47 @@ describe('CSV', () => {
         ],
       ),
     ).toBe('a,b\r\n"x,""y""","\'=1+1"\r\n,3\r\n'));
+});
+
+describe('what is missing', () => {
+  const lines = wrapOf(rows, day, facts);
+  const missing = missingOf(lines);
+  const of = (kind: (typeof MISSING_KINDS)[number]) => missing.find((m) => m.kind === kind);
+  it('stands worst first, and every line that has a trouble is in one kind of it', () => {
+    const order = missing.map((m) => MISSING_KINDS.indexOf(m.kind));
+    expect(order).toEqual([...order].sort((a, b) => a - b));
+    expect(missing.reduce((t, m) => t + m.lines.length, 0)).toBe(lines.filter((l) => l.trouble).length);
+    for (const l of lines) expect(l.missing !== null).toBe(l.trouble !== '');
+  });
+  it('names musts apart from what may be left, each once', () => {
+    const had = new Set(facts.takes.map((t) => t.shotId));
+    const left = demo.shots.filter((s) => facts.dayShotIds.has(s.id) && !had.has(s.id));
+    const codes = (priority: (p: string) => boolean) =>
+      left
+        .filter((s) => priority(s.priority))
+        .map((s) => s.code)
+        .sort();
+    expect([...(of('must')?.names ?? [])].sort()).toEqual(codes((p) => p === 'must'));
+    expect([...(of('notTaken')?.names ?? [])].sort()).toEqual(codes((p) => p !== 'must'));
+  });
+  it('a clip that no take was logged for is told by its file; while it is on its card alone, as that', () => {
+    const far = { ...(clips[0] as Clip), id: 'far', name: 'X9.mov', startTimecode: '03:00:00:00' };
+    const found = (media: 'onCardOnly' | 'kept') =>
+      missingOf(
+        wrapRows({
+          shots: [],
+          scenes: [],
+          moments: [],
+          states: new Map(),
+          takes: [],
+          matches: [],
+          cards: [{ clips: [far], state: media } as never],
+        }),
+      );
+    expect(found('kept')).toMatchObject([{ kind: 'noTake', names: ['X9.mov'] }]);
+    expect(found('onCardOnly')).toMatchObject([{ kind: 'onlyCard', names: ['X9.mov'] }]);
+  });
+  it('nothing missing, nothing listed', () => {
+    expect(missingOf(lines.map((l) => ({ ...l, trouble: '', missing: null })))).toEqual([]);
+  });
 });

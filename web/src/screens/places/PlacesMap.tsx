@@ -42,6 +42,9 @@ export function PlacesMap({ places, moves, selectedId, select }: Props) {
   const scale = Math.min((MIDDLE.x - EDGE.x) / map.halfEastM, (MIDDLE.y - EDGE.y) / map.halfNorthM);
   const at = (s: MapSpot) => ({ x: MIDDLE.x + s.eastM * scale, y: MIDDLE.y - s.northM * scale });
   const middle = at(map.from);
+  // Distances are written towards the middle of the drawing, where their rings are in view.
+  const away = Math.hypot(MIDDLE.x - middle.x, MIDDLE.y - middle.y);
+  const inward = away < 1 ? { x: 0, y: -1 } : { x: 0.2, y: Math.sign(MIDDLE.y - middle.y) || 1 };
   const nameY = namesApart(map.spots.map((s) => ({ id: s.id, y: at(s).y + 5 })));
   const spotOf = (id: string) => at(map.spots.find((s) => s.id === id) as MapSpot);
   const said = map.spots.map((s) => s.name).join(', ');
@@ -61,7 +64,12 @@ export function PlacesMap({ places, moves, selectedId, select }: Props) {
               stroke="var(--chakra-colors-hairline)"
               vectorEffect="non-scaling-stroke"
             />
-            <text x={middle.x + 3} y={middle.y - m * scale - 3} fontSize={11} fill="var(--chakra-colors-soft)">
+            <text
+              x={middle.x + inward.x * m * scale + 4}
+              y={middle.y + inward.y * m * scale - 4}
+              fontSize={11}
+              fill="var(--chakra-colors-soft)"
+            >
               {formatDistance(m, lengths)}
             </text>
           </g>

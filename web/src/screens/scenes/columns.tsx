@@ -16,6 +16,19 @@ const plain = (list: readonly string[]) => list.map((x) => [x, x] as const);
 /** What the columns of shots lean on. */
 export const COLUMN_PARTS = ['frozenSheets', 'people', 'scenes', 'setups', 'cameras', 'deliverables', 'asks'] as const;
 
+/** What the words over some columns mean. */
+const HINTS: Readonly<Record<string, string>> = {
+  side: 'the side the camera stands on; a change of it is a turnaround',
+  role: 'what the editor needs it for',
+  beforeSceneId: 'it must be had before that scene',
+  deliverableIds: 'marks of the deliverables it is cut into',
+  markIds: 'marks of what the client wants to see, and this shot shows',
+  centreSafe: 'what happens is held in the middle, so that a narrower cut keeps it',
+  faceNeeded: 'the face must be read: focus and light are checked for it',
+  effort: '0 to 3: what it takes out of people; an order can be sought that has the hard ones early',
+  fallback: 'what is shot where it can’t be had',
+};
+
 /** The columns of the shot table. */
 export function shotColumns(
   rows: Pick<ProductionRows, (typeof COLUMN_PARTS)[number]>,
@@ -47,7 +60,7 @@ export function shotColumns(
     },
   });
   const stateOf = (s: Shot) => states.get(s.id) ?? 'planned';
-  return [
+  const columns: Column<Shot>[] = [
     {
       id: 'state',
       header: '',
@@ -113,7 +126,6 @@ export function shotColumns(
     {
       ...textColumn<Shot>('side', 'From', '70px'),
       extra: 8,
-      hint: 'the side the camera stands on; a change of it is a turnaround',
     },
     { ...numberColumn<Shot>('takesPlanned', 'Takes', '54px'), extra: 4 },
     {
@@ -133,7 +145,6 @@ export function shotColumns(
     {
       ...choiceColumn<Shot>('role', 'Use', '84px', plain(SHOT_ROLES), '–'),
       extra: 10,
-      hint: 'what the editor needs it for',
     },
     {
       ...choiceColumn<Shot>(
@@ -154,12 +165,10 @@ export function shotColumns(
         'any time',
       ),
       extra: 12,
-      hint: 'it must be had before that scene',
     },
     {
       id: 'deliverableIds',
       header: 'Pieces',
-      hint: 'marks of the deliverables it is cut into',
       width: '90px',
       extra: 13,
       value: (s) => tagged(s.deliverableIds, rows.deliverables),
@@ -171,7 +180,6 @@ export function shotColumns(
     {
       id: 'markIds',
       header: 'Must be seen',
-      hint: 'marks of what the client wants to see, and this shot shows',
       width: '90px',
       extra: 14,
       value: (s) => tagged(s.markIds, marks),
@@ -179,16 +187,14 @@ export function shotColumns(
     },
     { ...numberColumn<Shot>('fps', 'Rate', '64px', { unit: 'fps', optional: true }), extra: 15 },
     { ...textColumn<Shot>('sound', 'Sound', '110px'), extra: 16 },
-    { ...flag('faceNeeded', 'Face', 17), hint: 'the face must be read: focus and light are checked for it' },
+    { ...flag('faceNeeded', 'Face', 17) },
     flag('happensOnce', 'Once', 18),
     {
       ...flag('centreSafe', 'Centre-safe', 19),
-      hint: 'what happens is held in the middle, so that a narrower cut keeps it',
     },
     {
       ...numberColumn<Shot>('effort', 'Effort', '54px'),
       extra: 20,
-      hint: '0 to 3: what it takes out of people; an order can be sought that has the hard ones early',
     },
     {
       id: 'windows',
@@ -198,8 +204,9 @@ export function shotColumns(
       value: (s) => windowWords(s.windows),
       edit: { get: (s) => windowWords(s.windows), set: (text) => ({ windows: windowsOf(text) }) },
     },
-    { ...textColumn<Shot>('fallback', 'Fallback', '120px'), extra: 22, hint: 'what is shot where it can’t be had' },
+    { ...textColumn<Shot>('fallback', 'Fallback', '120px'), extra: 22 },
     { ...textColumn<Shot>('reason', 'Why', '120px'), extra: 23 },
     { id: 'scene', header: 'Scene', width: '110px', extra: 9, value: (s) => scenes.get(s.sceneId)?.title ?? '' },
   ];
+  return columns.map((c) => (HINTS[c.id] ? { ...c, hint: HINTS[c.id] } : c));
 }

@@ -1,4 +1,4 @@
-import { screen, within } from '@testing-library/react';
+import { fireEvent, screen, within } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import type { TakeEvent, TakePayload } from '@kavrell/core/roll';
 import { minuteToMs } from '@kavrell/core/time';
@@ -123,5 +123,31 @@ describe('Wrap', () => {
     openScreen(<WrapScreen />);
     expect(screen.getByRole('link', { name: 'Report as CSV' }).getAttribute('href')).toMatch(/\.csv$|csv/);
     expect(screen.getByRole('link', { name: 'Report as PDF' }).getAttribute('href')).toMatch(/pdf/);
+  });
+  it('leads with what is missing: musts before what may be left, with their names and how many', () => {
+    const { plan } = openScreen(<WrapScreen />);
+    const kinds = [...document.querySelectorAll<HTMLElement>('[data-missing]')];
+    expect(kinds.map((k) => k.dataset.missing)).toEqual(['must', 'notTaken']);
+    const must = plan.shots.find(
+      (s) => s.priority === 'must' && plan.dayItems.some((i) => i.shotId === s.id && i.dayId === plan.days[0]!.id),
+    )!;
+    expect(kinds[0]!.textContent).toContain(must.code);
+    expect(kinds[0]!.textContent).toContain('musts not had');
+  });
+  it('shows only the lines of one kind, and all again', () => {
+    openScreen(<WrapScreen />);
+    const count = () => Number(grid().getAttribute('aria-rowcount'));
+    const all = count();
+    const must = within(document.querySelector<HTMLElement>('[data-missing=must]')!);
+    fireEvent.click(must.getByRole('button', { name: 'Only these' }));
+    expect(count()).toBe(1 + Number(/^\d+/.exec(document.querySelector('[data-missing=must]')!.textContent!)![0]));
+    expect(count()).toBeLessThan(all);
+    fireEvent.click(must.getByRole('button', { name: 'Only these' }));
+    expect(count()).toBe(all);
+  });
+  it('goes to where it is settled', () => {
+    const { plan } = openScreen(<WrapScreen />);
+    fireEvent.click(screen.getByRole('button', { name: 'To Roll' }));
+    expect(window.location.pathname).toBe(`/p/${plan.production.id}/1/roll`);
   });
 });

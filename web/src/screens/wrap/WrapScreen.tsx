@@ -3,7 +3,16 @@ import { useMemo, useState } from 'react';
 import { dayReportCsv, dayReportPdf, pathOf } from '@kavrell/contract';
 import { formatCount, formatRunning } from '@kavrell/core/units';
 import { WRAP_PARTS, wrapOf } from '@kavrell/core/productions';
-import { MEDIA_WORDS, STATE_WORDS, VERDICT_WORDS, wrapCode, wrapWhat, type WrapRow } from '@kavrell/core/wrap';
+import {
+  MEDIA_WORDS,
+  STATE_WORDS,
+  VERDICT_WORDS,
+  missingOf,
+  wrapCode,
+  wrapWhat,
+  type MissingKind,
+  type WrapRow,
+} from '@kavrell/core/wrap';
 import { NoDay } from '../../app/NoDay.tsx';
 import { useProduction } from '../../app/production.tsx';
 import { Button, LinkButton } from '../../ui/Button.tsx';
@@ -12,6 +21,7 @@ import type { Column } from '../../ui/column.ts';
 import { MediaMark, ShotMark, Tape } from '../../ui/icons.tsx';
 import { Empty, Facts, Look, Part, ScreenHead, Why } from '../../ui/parts.tsx';
 import { Sheet } from '../../ui/sheet.tsx';
+import { MissingPart } from './MissingPart.tsx';
 import { useSome } from '../../platform/some.ts';
 
 const COLUMNS: Column<WrapRow>[] = [
@@ -115,6 +125,7 @@ const WITH_MOMENTS = COLUMNS.map((c): Column<WrapRow> => {
 export function WrapScreen() {
   const { production, rows, day, facts } = useProduction();
   const [onlyTrouble, setOnlyTrouble] = useState(false);
+  const [kind, setKind] = useState<MissingKind | null>(null);
   const own = useSome(rows, WRAP_PARTS);
   const lines = useMemo(() => {
     if (!facts || !day) return [];
@@ -126,6 +137,9 @@ export function WrapScreen() {
     );
   const params = { productionId: production.id, dayId: day.id };
   const trouble = lines.filter((l) => l.trouble);
+  const missing = missingOf(lines);
+  // What was settled meanwhile is no longer asked for.
+  const shown = missing.find((m) => m.kind === kind);
   const byName = lines.filter((l) => l.by === 'name').length;
   const byTimecode = lines.filter((l) => l.by === 'timecode').length;
   return (
@@ -143,21 +157,29 @@ export function WrapScreen() {
           Put shots or moments on the day and roll them; every take finds its clips by name or by timecode.
         </Empty>
       ) : (
-        <DataTable
-          name={`Wrap of day ${day.number}`}
-          rows={onlyTrouble ? trouble : lines}
-          columns={lines.some((l) => l.scene && !l.shot) ? WITH_MOMENTS : COLUMNS}
-          actions={
-            <Button
-              size="small"
-              aria-pressed={onlyTrouble}
-              look={onlyTrouble ? 'on' : 'plain'}
-              onClick={() => setOnlyTrouble(!onlyTrouble)}
-            >
-              {formatCount(trouble.length, 'line', 'lines')} to settle
-            </Button>
-          }
-        />
+        <>
+          <MissingPart
+            missing={missing}
+            where={{ productionId: production.id, dayNumber: day.number }}
+            shown={shown?.kind ?? null}
+            show={setKind}
+          />
+          <DataTable
+            name={`Wrap of day ${day.number}`}
+            rows={shown ? shown.lines : onlyTrouble ? trouble : lines}
+            columns={lines.some((l) => l.scene && !l.shot) ? WITH_MOMENTS : COLUMNS}
+            actions={
+              <Button
+                size="small"
+                aria-pressed={onlyTrouble}
+                look={onlyTrouble ? 'on' : 'plain'}
+                onClick={() => setOnlyTrouble(!onlyTrouble)}
+              >
+                {formatCount(trouble.length, 'line', 'lines')} to settle
+              </Button>
+            }
+          />
+        </>
       )}
       <Sheet>
         {facts.answers.map((a) => (

@@ -35,7 +35,9 @@ const LIGHTNESS: Readonly<Record<ShownTheme, (brightness: number) => number>> = 
 /** Colour of the sky: neutral grey by brightness, a little warmth while the sun is low. */
 function skyColour(brightness: number, warmth: number, theme: ShownTheme): string {
   const lightness = LIGHTNESS[theme](brightness);
-  return `hsl(34 ${Math.round(warmth * 42)}% ${lightness.toFixed(1)}%)`;
+  // On a dark set even the grey is warm: neutral light has blue in it.
+  const saturation = Math.max(theme === 'night' ? 30 : 0, Math.round(warmth * 42));
+  return `hsl(34 ${saturation}% ${lightness.toFixed(1)}%)`;
 }
 
 /** What happened, drawn as three paths however many takes there are: a bar from roll to cut for each. */
