@@ -25,10 +25,12 @@ export function Slide({
       max={max}
       step={step}
       value={[value]}
-      aria-label={[label]}
+      // As the recipe draws it: said, it stands where it belongs at the first drawing.
+      thumbSize={{ width: 22, height: 22 }}
       getAriaValueText={(e) => say(e.value)}
       onValueChange={(e) => onChange(e.value[0] ?? value)}
     >
+      <Slider.Label className="unseen">{label}</Slider.Label>
       <Slider.Control>
         <Slider.Track>
           <Slider.Range />

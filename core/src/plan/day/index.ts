@@ -34,5 +34,6 @@ export { type DaySources } from './lines.ts';
 export { type DayPlan, type DayRow, type UnitDay } from './dayPlan.ts';
 export * from './blocks.ts';
 export * from './lanes.ts';
+export * from './levers.ts';
 export * from './present.ts';
 export * from './project.ts';

@@ -1,7 +1,6 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { useEffect, useState } from 'react';
-import { unitName, unitPlan, type Drop, type Odds } from '@kavrell/core/day';
-import { planOf, type UnitOdds } from '@kavrell/core/productions';
+import { unitName, type Drop } from '@kavrell/core/day';
 import { formatCount, formatMinuteOfDay } from '@kavrell/core/units';
 import { shareSaid, useAskedOdds, useDayOdds } from '../../app/odds.ts';
 import { useProduction } from '../../app/production.tsx';
@@ -13,64 +12,28 @@ import { Button } from '../../ui/Button.tsx';
 import { Empty, Facts, Figure, Look } from '../../ui/parts.tsx';
 import { LateDaysPart } from './LateDaysPart.tsx';
 import { MissSharesPart } from './MissSharesPart.tsx';
+import { OddsLevers } from './OddsLevers.tsx';
 import { OddsChart } from './OddsChart.tsx';
 import { OddsSheet } from './OddsSheet.tsx';
 import { dropLines } from './base.ts';
-import { useSteady } from '../../platform/some.ts';
 import { Choice } from '../../ui/Choice.tsx';
 
 const LEVELS = [0.8, 0.9, 0.95] as const;
-const EARLIER_MIN = 15;
 /** Days played for what would help: a tenth of a percent does not matter there. */
 const TRIED_RUNS = 4000;
 
 /** How likely the day wraps in time, what hangs on what, and what would make it likelier. */
 export function OddsView() {
-  const { production, rows, facts, timedFrom: timed, day } = useProduction();
+  const { production, rows, facts, day } = useProduction();
   const clock = usePreferences((s) => s.clock);
   const odds = useDayOdds();
   const [level, setLevel] = useState<number>(0.9);
   const [drop, setDrop] = useState<Drop | null>(null);
   const [busy, setBusy] = useState(false);
-  const [buys, setBuys] = useState<{ earlier: Odds; hands: Odds } | null>(null);
   const asked = useAskedOdds();
   const plan = facts?.plan ?? null;
-  // Tried anew when the plan is another; that less of it is left does not change what would have helped.
-  const base = useSteady({ asked, day, timed }, plan);
-  useEffect(() => {
-    setDrop(null);
-    setBuys(null);
-    const { day, asked, timed } = base;
-    if (asked.length === 0 || !day) return;
-    let gone = false;
-    // One pair of hands more, on every setup that is rigged on the day.
-    const handed = planOf(
-      {
-        ...timed,
-        setups: timed.setups.map((s) => ({
-          ...s,
-          hands: Math.min(30, s.hands + 1),
-          rigMin: s.rigMin === null ? null : (s.rigMin * s.hands) / (s.hands + 1),
-        })),
-      },
-      day,
-    );
-    const played = (more: (part: UnitOdds) => Partial<UnitOdds['input']>) =>
-      heavy().odds(asked.map((part) => ({ ...part, input: { ...part.input, ...more(part), runs: TRIED_RUNS } })));
-    const timer = setTimeout(() => {
-      void Promise.all([
-        played(({ input }) => ({ byMin: input.byMin + EARLIER_MIN })),
-        played(({ input, unit }) => ({ plan: { ...input.plan, change: unitPlan(handed, unit).order.change } })),
-      ]).then(
-        ([earlier, hands]) => !gone && setBuys({ earlier, hands }),
-        () => !gone && setBuys(null),
-      );
-    }, 600);
-    return () => {
-      gone = true;
-      clearTimeout(timer);
-    };
-  }, [base]);
+  // What was found is of the plan it was found for.
+  useEffect(() => setDrop(null), [plan]);
   if (!facts || !day || asked.length === 0)
     return (
       <Empty title="No odds yet">
@@ -162,12 +125,7 @@ export function OddsView() {
           )}
         </Box>
       ) : null}
-      {buys ? (
-        <Box mb={4} data-buys>
-          {EARLIER_MIN} min earlier: {shareSaid(buys.earlier.byShare)}. One more pair of hands at every rig:{' '}
-          {shareSaid(buys.hands.byShare)}.
-        </Box>
-      ) : null}
+      <OddsLevers key={plan?.day.id} asked={asked} day={day} odds={odds} nameOf={nameOf} />
       <Flex gap={8} wrap="wrap" align="start">
         <MissSharesPart parts={asked} plan={facts.plan} scatter={odds.risks} nameOf={nameOf} />
         <LateDaysPart parts={asked} plan={facts.plan} nameOf={nameOf} />
