@@ -2,12 +2,13 @@
 export const lanesCss = {
   '.lanes': {
     display: 'grid',
-    gridTemplateColumns: '104px minmax(640px, 1fr)',
+    gridTemplateColumns: '104px minmax(0, 1fr)',
+    minWidth: '744px',
     position: 'relative',
     paddingTop: '34px',
     paddingBottom: '8px',
     alignItems: 'center',
-    mdDown: { gridTemplateColumns: '76px minmax(640px, 1fr)' },
+    mdDown: { gridTemplateColumns: '76px minmax(0, 1fr)', minWidth: '716px' },
   },
   '.lane': { position: 'relative', height: '27px', borderBottom: '1px solid', borderColor: 'hairline' },
   '.lane.order': { height: '62px', borderBottom: 0 },

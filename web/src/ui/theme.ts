@@ -179,14 +179,13 @@ const config = defineConfig({
 
     '.day-line, .day-side': {
       display: 'grid',
-      gridTemplateColumns: '56px minmax(0, 1fr) 36px 104px 72px',
+      gridTemplateColumns: '64px minmax(0, 1fr) 44px 104px 72px',
       alignItems: 'center',
       columnGap: '8px',
       padding: '0 10px',
       borderBottom: '1px solid',
       borderColor: 'hairline',
-      md: { gridTemplateColumns: '64px minmax(0, 1fr) 44px 104px 72px' },
-      smDown: { gridTemplateColumns: '52px minmax(0, 1fr) 0 0 64px' },
+      mdDown: { gridTemplateColumns: '52px minmax(0, 1fr) 64px', '& > span:empty': { display: 'none' } },
     },
     // Lines out of view cost no layout: a long day has a hundred.
     '.day-item': { contentVisibility: 'auto', containIntrinsicSize: 'auto 66px' },
@@ -203,7 +202,12 @@ const config = defineConfig({
     '.day-line:hover': { background: 'panel' },
     '.day-line[aria-selected=true]': { background: 'raised', borderLeftColor: 'text' },
     '.day-line .what': { display: 'flex', alignItems: 'center', gap: '8px', minWidth: 0 },
-    '.day-line .what > .words': { overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' },
+    '.day-line .what > .words': {
+      overflow: 'hidden',
+      textOverflow: 'ellipsis',
+      whiteSpace: 'nowrap',
+      mdDown: { whiteSpace: 'normal' },
+    },
     '.day-line .start': { fontWeight: 600 },
     '.day-line .end, .day-side .end': { textAlign: 'right', whiteSpace: 'nowrap' },
     '.day-line .end': { fontWeight: 600 },

@@ -1,5 +1,5 @@
 import { act, fireEvent, screen } from '@testing-library/react';
-import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { unitsOdds, type OddsPart } from '@kavrell/core/day';
 import { oddsOf, planOf } from '@kavrell/core/productions';
 import { answered, clearPage, demoPlan, openScreen, preparePage, press, written } from '../../testing/screen.tsx';
@@ -7,14 +7,10 @@ import { OddsLevers } from './OddsLevers.tsx';
 
 // What the worker would be asked, answered in this thread with fewer days.
 const asked: OddsPart[][] = [];
-vi.mock('../../workers/heavy.ts', () => ({
-  heavy: () => ({
-    odds: (parts: OddsPart[]) => {
-      asked.push(parts);
-      return Promise.resolve(unitsOdds(parts.map((p) => ({ ...p, input: { ...p.input, runs: 200 } }))));
-    },
-  }),
-}));
+const play = (parts: OddsPart[]) => {
+  asked.push(parts);
+  return Promise.resolve(unitsOdds(parts.map((p) => ({ ...p, input: { ...p.input, runs: 200 } }))));
+};
 
 beforeEach(() => {
   preparePage();
@@ -28,7 +24,7 @@ function open() {
   const [day] = plan.days as [(typeof plan.days)[number]];
   const parts = oddsOf(planOf(plan, day), null);
   const odds = unitsOdds(parts.map((p) => ({ ...p, input: { ...p.input, runs: 200 } })));
-  openScreen(<OddsLevers asked={parts} day={day} odds={odds} nameOf={(id) => id} />, { plan });
+  openScreen(<OddsLevers asked={parts} day={day} odds={odds} nameOf={(id) => id} play={play} />, { plan });
   return { plan, day, parts };
 }
 const lever = (name: string) => screen.getByRole('slider', { name });

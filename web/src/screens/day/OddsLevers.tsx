@@ -24,10 +24,15 @@ interface Props {
   day: Day;
   odds: Odds;
   nameOf: (id: string) => string;
+  /** Plays days; beside the page, where nothing else is said. */
+  play?: Play;
 }
 
+type Play = (parts: UnitOdds[]) => Promise<Odds>;
+const beside: Play = (parts) => heavy().odds(parts);
+
 /** What beginning earlier, more hands and leaving shots out would do for the odds: three levers that answer as they are pulled, together. Nothing is changed until one says so. */
-export function OddsLevers({ asked, day, odds, nameOf }: Props) {
+export function OddsLevers({ asked, day, odds, nameOf, play = beside }: Props) {
   const { production, rows, facts, timedFrom } = useProduction();
   const underWay = facts?.projection !== null;
   const [minutes, setMinutes] = useState(0);
@@ -47,7 +52,7 @@ export function OddsLevers({ asked, day, odds, nameOf }: Props) {
     return asked.map(({ unit }) => unitPlan(handed, unit).order.change);
   }, [hands, timedFrom, day, asked]);
   const pulled = minutes > 0 || hands > 0 || goneIds.length > 0;
-  const share = useShare(asked, pulled, {
+  const share = useShare(play, asked, pulled, {
     earlierMin: underWay ? 0 : minutes,
     laterMin: underWay ? minutes : 0,
     goneIds,
@@ -118,7 +123,7 @@ export function OddsLevers({ asked, day, odds, nameOf }: Props) {
 }
 
 /** The share of days in time with the levers as they stand; null until it is known. */
-function useShare(asked: readonly UnitOdds[], pulled: boolean, levers: Levers): number | null {
+function useShare(play: Play, asked: readonly UnitOdds[], pulled: boolean, levers: Levers): number | null {
   const [share, setShare] = useState<{ key: string; share: number } | null>(null);
   // Levers are made anew at each drawing; what they say tells whether they are others.
   const key = JSON.stringify(levers);
@@ -127,16 +132,14 @@ function useShare(asked: readonly UnitOdds[], pulled: boolean, levers: Levers): 
   useEffect(() => {
     if (!pulled) return;
     let gone = false;
-    void heavy()
-      .odds(parts.map((part) => ({ ...part, input: { ...part.input, runs: RUNS } })))
-      .then(
-        (found) => !gone && setShare({ key, share: found.byShare }),
-        () => !gone && setShare(null),
-      );
+    void play(parts.map((part) => ({ ...part, input: { ...part.input, runs: RUNS } }))).then(
+      (found) => !gone && setShare({ key, share: found.byShare }),
+      () => !gone && setShare(null),
+    );
     return () => {
       gone = true;
     };
-  }, [parts, key, pulled]);
+  }, [play, parts, key, pulled]);
   return share?.key === key ? share.share : null;
 }
 

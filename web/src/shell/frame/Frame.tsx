@@ -20,6 +20,7 @@ import { HeldSheet } from './HeldSheet.tsx';
 import { Ledger } from './Ledger.tsx';
 import { PhoneRail, Rail } from './Rail.tsx';
 import { useWide } from '../../ui/wide.ts';
+import { useShrinking } from './shrinking.ts';
 import { FoldButton, FoldedSheet, SheetEdge, useSheetEdge } from './SheetEdge.tsx';
 
 function Clock() {
@@ -134,6 +135,7 @@ export function Frame({ path, title, children }: { path: string; title: string; 
   const folded = usePreferences((s) => s.sheetFolded);
   const setPreferences = usePreferences((s) => s.set);
   const edge = useSheetEdge();
+  const bars = useShrinking();
   useKey('0', () => setPreferences({ sheetFolded: !folded }), { letter: true, enabled: wide });
   const sheetShown = held !== null || (wide ? !folded : open);
   return (
@@ -167,7 +169,15 @@ export function Frame({ path, title, children }: { path: string; title: string; 
         )}
       </Flex>
       {wide ? <Rail /> : null}
-      <Box as="main" id="screen" overflow="auto" p={{ base: 3, md: 5 }} minW={0} position="relative">
+      <Box
+        as="main"
+        id="screen"
+        onScroll={wide ? undefined : bars.onScroll}
+        overflow="auto"
+        p={{ base: 3, md: 5 }}
+        minW={0}
+        position="relative"
+      >
         <SheetPlace.Provider value={place}>
           <Guard name={path}>
             <Suspense fallback={<Loading what="the screen" />}>{children}</Suspense>
@@ -212,7 +222,7 @@ export function Frame({ path, title, children }: { path: string; title: string; 
           <Ledger />
         </Guard>
       </Box>
-      {wide ? null : <PhoneRail path={path} />}
+      {wide ? null : <PhoneRail path={path} shrunk={bars.shrunk} />}
       {finding ? <Finder close={() => setFinding(false)} /> : null}
     </Box>
   );

@@ -154,14 +154,14 @@ export function Rail() {
 }
 
 /** The phone's rail: three tabs, the screens of the open one above them. */
-export function PhoneRail({ path }: { path: string }) {
+export function PhoneRail({ path, shrunk }: { path: string; shrunk: boolean }) {
   const { me, production, day } = usePlanned();
   const current = SCREENS.find((s) => s.path === path)?.group ?? 'Prepare';
   const mine = SCREENS.filter((s) => s.roles.includes(me.role));
   return (
     <Box as="nav" aria-label="Screens" borderTop="1px solid" borderColor="hairline" bg="panel">
       <Box
-        display="flex"
+        display={shrunk ? 'none' : 'flex'}
         flexWrap="wrap"
         css={{
           ...linkCss,

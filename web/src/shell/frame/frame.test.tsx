@@ -288,7 +288,7 @@ describe('the rail', () => {
     expect(Object.keys(counts())).toContain('Roll');
   });
   it('on the phone three tabs lead to the screens of each', () => {
-    openScreen(<PhoneRail path="roll" />);
+    openScreen(<PhoneRail shrunk={false} path="roll" />);
     const links = screen.getAllByRole('link').map((l) => l.textContent);
     for (const name of ['Prepare', 'On the day', 'After', 'Roll', 'Clocks']) expect(links).toContain(name);
     expect(links).not.toContain('Brief');
