@@ -57,6 +57,22 @@ describe('Light', () => {
     await openView(view);
     expect(said()).toMatch(words);
   });
+  it('each setup is known by a small picture of its plan, and a press opens it', async () => {
+    const { plan } = openScreen(<LightScreen />);
+    await openView('All setups');
+    const pictures = [...document.querySelectorAll<HTMLElement>('[data-setup]')];
+    expect(pictures.map((p) => p.dataset.setup)).toEqual(plan.setups.map((s) => s.code));
+    const drawn = plan.setups.filter((s) => s.plan.items.length > 0);
+    expect(document.querySelectorAll('[data-small-plan]')).toHaveLength(drawn.length);
+    const l4 = drawn.find((s) => s.code === 'L4')!;
+    const picture = pictures.find((p) => p.dataset.setup === 'L4')!;
+    expect(picture.querySelectorAll('text')).toHaveLength(
+      l4.plan.items.filter((i) => i.kind === 'source' || i.kind === 'camera').length,
+    );
+    fireEvent.click(picture);
+    expect(screen.getByRole('heading', { level: 1 }).textContent).toContain('L4');
+    expect(document.querySelector('[data-small-plan]')).toBeNull();
+  });
   it('a lamp is put on the plan and can be taken off again by its key', async () => {
     const plan = demoPlan();
     openScreen(<LightScreen />, { plan });

@@ -15,6 +15,7 @@ import { NeedsView } from './NeedsView.tsx';
 import { PlanView } from './PlanView.tsx';
 import { SetupPart } from './SetupPart.tsx';
 import { useSetupEdits } from './useSetupEdits.ts';
+import { SetupPictures } from './SetupPictures.tsx';
 import { SetupsView } from './SetupsView.tsx';
 
 const VIEWS = [
@@ -136,6 +137,12 @@ export function LightScreen() {
         </>
       ) : view === 'setups' ? (
         <>
+          <SetupPictures
+            open={(s) => {
+              openSetup(s);
+              setView('plan');
+            }}
+          />
           <SetupsView
             selectedId={selectedId}
             onSelect={(id) => id && openSetup(rows.setups.find((s) => s.id === id) ?? setup)}
