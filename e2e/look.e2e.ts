@@ -24,7 +24,7 @@ const VIEWS: Record<string, readonly (string | RegExp)[]> = {
   'Call sheet': ['Freeze', 'Who has read it', 'Move the day', 'From paper'],
   Risks: [/Rehearsal log/],
   Places: ['Scouting walk', 'Rooms, power', 'Sun', 'Moves, carts'],
-  Day: ['Other orders', 'Odds', 'I have 40 minutes', 'Share out'],
+  Day: ['Lanes', 'Other orders', 'Odds', 'I have 40 minutes', 'Share out'],
   People: ['Who does what', 'Hours, rest', 'Consents'],
   Camera: [
     'Walk past',

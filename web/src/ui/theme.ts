@@ -1,11 +1,7 @@
 import { createSystem, defaultBaseConfig, defineConfig } from '@chakra-ui/react';
+import { COLOURS } from './colours.ts';
 import { lanesCss } from './lanesCss.ts';
 import { recipes, slotRecipes } from './recipes/index.ts';
-
-/** Daylight for sun, stage for a dark room, night for a dark set: dim, and nothing blue in it. */
-const all = (daylight: string, stage: string, night: string) => ({
-  value: { base: daylight, _stage: stage, _night: night },
-});
 
 const TEXT = '"Atkinson Hyperlegible Next Variable", system-ui, sans-serif';
 const MONO = '"Atkinson Hyperlegible Mono Variable", ui-monospace, monospace';
@@ -33,22 +29,12 @@ const config = defineConfig({
       spacing: Object.fromEntries([1, 2, 3, 4, 5, 6, 8, 10, 12, 16].map((n) => [n, { value: `${n * 4}px` }])),
     },
     semanticTokens: {
-      colors: {
-        page: all('#efefef', '#121212', '#0a0705'),
-        panel: all('#fafafa', '#1a1a1a', '#120c08'),
-        raised: all('#ffffff', '#242424', '#1c130c'),
-        hairline: all('#cfcfcf', '#333333', '#33241a'),
-        /** Borders of things that can be used: 3:1 against what is around them. */
-        edge: all('#858585', '#6e6e6e', '#7a5d45'),
-        text: all('#111111', '#e8e8e8', '#d2a982'),
-        soft: all('#4a4a4a', '#a6a6a6', '#a5815f'),
-        accent: all('#56700a', '#d3ee4e', '#e0b060'),
-        onAccent: all('#ffffff', '#15190a', '#140d06'),
-        look: all('#8a4b00', '#f0b04e', '#f0a050'),
-        rolling: all('#b3180a', '#ff6a5c', '#ff8a66'),
-        tape: all('#111111', '#e8e6df', '#d2a982'),
-        onTape: all('#ffffff', '#161616', '#140d06'),
-      },
+      colors: Object.fromEntries(
+        Object.entries(COLOURS).map(([name, [base, stage, night]]) => [
+          name,
+          { value: { base, _stage: stage, _night: night } },
+        ]),
+      ),
     },
   },
   globalCss: {

@@ -87,30 +87,20 @@ export function lanesOf(plan: DayPlan, names: LaneNames): DayLane[] {
     .filter((l) => l.bars.length > 0)
     .sort(byStart);
   const shortName = new Map(names.people.map((p) => [p.id, p.shortName]));
-  const cameras = names.cameras
-    .map((c): DayLane => ({
-      key: c.letter,
-      group: 'cameras',
-      name: c.letter,
-      bars: stretches(
-        rows.filter((r) => r.cameras.includes(c.letter)),
-        () => (c.operatorId === null ? 'nobody' : (shortName.get(c.operatorId) ?? 'nobody')),
-      ),
-    }))
-    .filter((l) => l.bars.length > 0);
+  const cameras = names.cameras.map((c): DayLane => {
+    const operator = c.operatorId === null ? 'nobody' : (shortName.get(c.operatorId) ?? 'nobody');
+    const used = rows.filter((r) => r.cameras.includes(c.letter));
+    return { key: c.letter, group: 'cameras', name: c.letter, bars: stretches(used, () => operator) };
+  });
   const places = names.places
-    .map((p): DayLane => ({
-      key: p.id,
-      group: 'places',
-      name: p.name,
-      bars: stretches(
-        rows.filter((r) => r.placeId === p.id),
-        (part) => unique(part.map((r) => r.setup?.code ?? '')).join(' · '),
-      ),
-    }))
-    .filter((l) => l.bars.length > 0)
+    .map((p): DayLane => {
+      const there = rows.filter((r) => r.placeId === p.id);
+      const lit = (part: readonly DayRow[]) => unique(part.map((r) => r.setup?.code ?? '')).join(' · ');
+      return { key: p.id, group: 'places', name: p.name, bars: stretches(there, lit) };
+    })
     .sort(byStart);
-  return [...people, ...cameras, ...places, ...windowLanes(rows)];
+  const used = [...cameras, ...places].filter((l) => l.bars.length > 0);
+  return [...people, ...used, ...windowLanes(rows)];
 }
 
 /** When what may only be shot: one lane for each different set of windows, named by what is shot in it. */

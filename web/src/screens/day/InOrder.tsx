@@ -13,10 +13,8 @@ import { usePreferences } from '../../platform/preferences.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Empty, ScreenHead } from '../../ui/parts.tsx';
 import { useHashSelection } from '../../ui/selection.ts';
-import { Sheet } from '../../ui/sheet.tsx';
 import { AddShots } from './AddShots.tsx';
-import { CutLine } from './CutLine.tsx';
-import { DaySheet } from './DaySheet.tsx';
+import { DayFoot } from './DayFoot.tsx';
 import { PriceBar } from './PriceBar.tsx';
 import { DayLine, SideLine } from './DayLine.tsx';
 import { linesOfDay } from './lineFacts.ts';
@@ -124,14 +122,7 @@ export function InOrder({ day, facts, unit, tabs }: Props) {
           </Box>
         </Box>
       )}
-      {plan.rows.length === 0 ? null : <CutLine />}
-      <Sheet>
-        <DaySheet
-          item={items.find((i) => i.id === selectedId)}
-          row={plan.rows.find((r) => r.itemId === selectedId)}
-          onRemove={() => remove(items.findIndex((i) => i.id === selectedId))}
-        />
-      </Sheet>
+      <DayFoot {...{ plan, items, selectedId, remove }} />
     </>
   );
 }

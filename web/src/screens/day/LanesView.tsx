@@ -12,9 +12,7 @@ import { useKeysOf } from '../../platform/keys.ts';
 import { usePreferences } from '../../platform/preferences.ts';
 import { Empty, ScreenHead } from '../../ui/parts.tsx';
 import { useHashSelection } from '../../ui/selection.ts';
-import { Sheet } from '../../ui/sheet.tsx';
-import { CutLine } from './CutLine.tsx';
-import { DaySheet } from './DaySheet.tsx';
+import { DayFoot } from './DayFoot.tsx';
 import { LaneBlock, LaneStretch } from './LaneBlock.tsx';
 import { laneScale } from './laneScale.ts';
 import { PresentBar } from './PresentBar.tsx';
@@ -183,14 +181,7 @@ export function LanesView({ day, facts, unit, tabs }: Props) {
           </div>
         </Box>
       )}
-      {plan.rows.length === 0 ? null : <CutLine />}
-      <Sheet>
-        <DaySheet
-          item={items.find((i) => i.id === selectedId)}
-          row={plan.rows.find((r) => r.itemId === selectedId)}
-          onRemove={() => remove(items.findIndex((i) => i.id === selectedId))}
-        />
-      </Sheet>
+      <DayFoot {...{ plan, items, selectedId, remove }} />
     </>
   );
 }

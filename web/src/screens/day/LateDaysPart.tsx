@@ -1,7 +1,7 @@
 import { Box } from '@chakra-ui/react';
 import { lateWords, type DayPlan, type OddsPart } from '@kavrell/core/day';
 import { formatMinutes } from '@kavrell/core/units';
-import { Facts } from '../../ui/parts.tsx';
+import { Shares } from '../../ui/Shares.tsx';
 import { useHeavy } from '../../workers/useHeavy.ts';
 
 /** Why late days are late: what the latest fifth is longer by than the middling ones. */
@@ -22,10 +22,11 @@ export function LateDaysPart({
       <Box as="h2" fontSize="m" mb={2}>
         The latest fifth wrap {formatMinutes(late.lateMin - late.middleMin)} after the middle one
       </Box>
-      <Facts
+      <Shares
+        whole={late.lateMin - late.middleMin}
         rows={[
-          ...rows.map((r) => [r.words, formatMinutes(r.minutes)] as const),
-          ...(Math.abs(restMin) >= 1 ? [['all the rest', formatMinutes(restMin)] as const] : []),
+          ...rows.map((r) => ({ name: r.words, share: r.minutes, words: formatMinutes(r.minutes) })),
+          ...(Math.abs(restMin) >= 1 ? [{ name: 'all the rest', share: restMin, words: formatMinutes(restMin) }] : []),
         ]}
       />
     </Box>

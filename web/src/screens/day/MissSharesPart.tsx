@@ -3,6 +3,7 @@ import type { DayPlan, Odds, OddsPart } from '@kavrell/core/day';
 import { formatCount } from '@kavrell/core/units';
 import { shareSaid } from '../../app/odds.ts';
 import { Facts, Why } from '../../ui/parts.tsx';
+import { Shares } from '../../ui/Shares.tsx';
 import { useHeavy } from '../../workers/useHeavy.ts';
 
 const SHOWN = 7;
@@ -35,11 +36,11 @@ export function MissSharesPart({
       {miss.plannedMiss ? (
         <>
           <Box mb={2}>The estimates alone wrap too late: it is the plan that misses. How far off hangs on:</Box>
-          <Facts
+          <Shares
             rows={scatter
               .slice(0, SHOWN)
               .filter((r) => r.share >= 0.005)
-              .map((r) => [nameOf(r.id), `${percent(r.share)} of the scatter`] as const)}
+              .map((r) => ({ name: nameOf(r.id), share: r.share, words: `${percent(r.share)} of the scatter` }))}
           />
         </>
       ) : shown.length === 0 ? (
@@ -49,19 +50,18 @@ export function MissSharesPart({
           <Box color="soft" fontSize="s" mb={2}>
             Share of the days that miss · how many would, without its luck
           </Box>
-          <Facts
+          <Shares
+            whole={miss.missShare}
             rows={[
-              ...shown.map(
-                (p) =>
-                  [
-                    p.id === null ? 'The day itself' : nameOf(p.id),
-                    `${percent(p.share)}${p.withoutShare === null ? '' : ` · ${figure(miss.missShare)}\u00a0→\u00a0${percent(p.withoutShare)}`}`,
-                  ] as const,
-              ),
-              ...(Math.abs(rest) >= 0.005 ? [['All the rest', percent(rest)] as const] : []),
-              ['Days that miss', shareSaid(miss.missShare)] as const,
+              ...shown.map((p) => ({
+                name: p.id === null ? 'The day itself' : nameOf(p.id),
+                share: p.share,
+                words: `${percent(p.share)}${p.withoutShare === null ? '' : ` · ${figure(miss.missShare)}\u00a0→\u00a0${percent(p.withoutShare)}`}`,
+              })),
+              ...(Math.abs(rest) >= 0.005 ? [{ name: 'All the rest', share: rest, words: percent(rest) }] : []),
             ]}
           />
+          <Facts rows={[['Days that miss', shareSaid(miss.missShare)]]} />
           <Why
             lines={[
               `${formatCount(miss.days, 'day')}: luck is given block by block (a shot and the way to it), in an order of each day’s own; the block that takes the wrap past the wish has that day. The shares add up to the days that miss (Shapley values).`,
