@@ -33,14 +33,6 @@ const VIEWS = [
     act: (page) => page.getByRole('row').filter({ hasText: 'Vertical cut' }).locator('[data-column="title"]').click(),
   },
   {
-    file: 'look',
-    screen: 'brief',
-    act: async (page) => {
-      await page.getByRole('tab', { name: 'Look' }).click();
-      await page.getByRole('button', { name: /The pour/ }).click();
-    },
-  },
-  {
     file: 'punch',
     screen: 'scenes',
     production: 'Naming the Lifeboat',
@@ -87,6 +79,7 @@ const VIEWS = [
     },
   },
   { file: 'day', screen: 'day', act: (page) => page.locator('[data-line]').filter({ hasText: '7B' }).click() },
+  { file: 'day-lanes', screen: 'day', act: (page) => page.getByRole('tab', { name: 'Lanes' }).click() },
   { file: 'call-sheet', screen: 'call-sheet', theme: 'daylight' },
   {
     file: 'risks',

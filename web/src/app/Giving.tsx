@@ -1,5 +1,4 @@
-import { Box, Flex } from '@chakra-ui/react';
-import { toString as codeOf } from 'qrcode';
+import { Box, Flex, QrCode } from '@chakra-ui/react';
 import { useState } from 'react';
 import { isLoopback, mailTo } from '@kavrell/core/callsheet';
 import type { Message } from '@kavrell/core/callsheet';
@@ -30,7 +29,7 @@ export function Giving({
   name: string;
   message: Pick<Message, 'kind' | 'recipient' | 'subject' | 'body'> | undefined;
 }) {
-  const [code, setCode] = useState<string | null>(null);
+  const [code, setCode] = useState(false);
   const url = `${window.location.origin}${path}`;
   if (isLoopback(window.location.hostname))
     return (
@@ -45,8 +44,6 @@ export function Giving({
       await navigator.clipboard.writeText(url);
       tell(`The link of ${name} is copied.`);
     });
-  const show = () =>
-    run(async () => setCode(code === null ? await codeOf(url, { type: 'svg', margin: 1, width: 180 }) : null));
   return (
     <Flex gap={1} justify="flex-end" wrap="wrap">
       {'share' in navigator ? (
@@ -64,18 +61,15 @@ export function Giving({
           Write the mail
         </LinkButton>
       ) : null}
-      <Button size="small" aria-expanded={code !== null} onClick={show}>
+      <Button size="small" aria-expanded={code} onClick={() => setCode(!code)}>
         Code
       </Button>
       {code ? (
-        <Box
-          role="img"
-          aria-label={`Code of the link of ${name}`}
-          bg="white"
-          w="180px"
-          // Made here from an address of ours; it holds rectangles only.
-          dangerouslySetInnerHTML={{ __html: code }}
-        />
+        <QrCode.Root value={url} role="img" aria-label={`Code of the link of ${name}`}>
+          <QrCode.Frame>
+            <QrCode.Pattern />
+          </QrCode.Frame>
+        </QrCode.Root>
       ) : null}
     </Flex>
   );

@@ -2,7 +2,10 @@ import { Box, Flex } from '@chakra-ui/react';
 import { useRef, useState, type ReactNode } from 'react';
 import { Button } from './Button.tsx';
 
-/** Where files are dropped or chosen; on the phone the choice offers the camera when `camera` is set. */
+/**
+ * Where files are dropped or chosen; on the phone the choice offers the camera when `camera` is set. Not Chakra’s
+ * FileUpload: that turns away what `accept` does not name, and here whoever reads the file says in words why it can’t be.
+ */
 export function DropPlace({
   what,
   accept,

@@ -2,6 +2,15 @@ import { defineSlotRecipe } from '@chakra-ui/react';
 
 /** Parts that only say or show something. */
 export const saidRecipes = {
+  // Black on white in every theme: phones read nothing else.
+  qrCode: defineSlotRecipe({
+    slots: ['root', 'frame', 'pattern'],
+    base: {
+      root: { bg: 'white', p: '18px', w: '196px' },
+      frame: { width: '160px', height: '160px' },
+      pattern: { fill: 'black', stroke: 'black' },
+    },
+  }),
   alert: defineSlotRecipe({
     slots: ['root', 'indicator', 'content', 'title'],
     base: {
