@@ -2,7 +2,7 @@ import { Box, Flex } from '@chakra-ui/react';
 import { DRIFT_DELTA_E, type Clash, type SceneLook } from '@kavrell/core/look';
 import { usePlanned } from '../../app/production.tsx';
 import { Look } from '../../ui/parts.tsx';
-import { Swatches } from './Swatches.tsx';
+import { Swatches } from '../../shared/look/Swatches.tsx';
 
 const chip = (hex: string) => (
   <span

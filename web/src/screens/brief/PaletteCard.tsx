@@ -2,7 +2,7 @@ import { Box } from '@chakra-ui/react';
 import type { Palette } from '@kavrell/core/look';
 import { usePlanned } from '../../app/production.tsx';
 import { fileUrl } from '../../platform/files.ts';
-import { Swatches } from './Swatches.tsx';
+import { Swatches } from '../../shared/look/Swatches.tsx';
 
 export const ROLE_WORDS: Record<Palette['role'], string> = {
   look: 'the look',

@@ -6,7 +6,7 @@ import { Button } from '../../ui/Button.tsx';
 import { FieldEdit } from '../../ui/FieldEdit.tsx';
 import { Part } from '../../ui/parts.tsx';
 import { ROLE_WORDS } from './PaletteCard.tsx';
-import { Swatches } from './Swatches.tsx';
+import { Swatches } from '../../shared/look/Swatches.tsx';
 
 /** A palette’s colours one by one, its reason, and what it is bound to. */
 export function PaletteSheet({ palette }: { palette: Palette }) {

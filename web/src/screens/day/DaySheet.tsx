@@ -6,6 +6,7 @@ import { change } from '../../platform/rows.ts';
 import { LineFields, MomentPart } from './LineFields.tsx';
 import { Settle } from './Settle.tsx';
 import { useUnit } from './unit.tsx';
+import { Board, boardOf } from '../../shared/scenes/Board.tsx';
 import { FieldEdit } from '../../ui/FieldEdit.tsx';
 import { Facts, Look, Part, Why } from '../../ui/parts.tsx';
 
@@ -38,6 +39,7 @@ export function DaySheet({
     void change(production.id, `Day ${day.number}: ${label}`, [{ op: 'update', table: 'days', row: day, values }]);
   const late = plan.wrapMin - day.wantedWrapMin;
   const ids = plan.rows.map((r) => r.itemId);
+  const board = row?.shot ? boardOf(rows.pictures, row.shot.id) : undefined;
   const named = (id: string) => {
     const r = plan.rows.find((x) => x.itemId === id);
     return r?.shot?.code ?? r?.title ?? '';
@@ -49,6 +51,7 @@ export function DaySheet({
         <>
           <Part>
             <h2>{row.shot ? `${row.shot.code} ${row.title}` : row.title}</h2>
+            {board ? <Board picture={board} alt={`Board of ${row.shot?.code}`} /> : null}
           </Part>
           <Part>
             <Facts

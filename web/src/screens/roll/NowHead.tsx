@@ -1,15 +1,18 @@
 import { Box, Flex } from '@chakra-ui/react';
 import type { useDrag } from '@use-gesture/react';
+import type { Picture } from '@kavrell/core/look';
 import { SIZE_WORDS } from '@kavrell/core/scenes';
 import { Button } from '../../ui/Button.tsx';
 import { Tag } from '../../ui/parts.tsx';
 import { chooseTarget } from '../../shared/roll/console.ts';
+import { Board } from '../../shared/scenes/Board.tsx';
 import type { InHand } from '../../shared/roll/inHand.ts';
 
 /** What is in hand, as large as it goes: tapped it opens the list, swiped it goes to the next or back. */
 export function NowHead({
   hand: { shot, moment, rolling, follows, chosen },
   planned,
+  board,
   picking,
   pick,
   step,
@@ -17,6 +20,8 @@ export function NowHead({
 }: {
   hand: InHand;
   planned: string | null;
+  /** The board of the shot in hand, where it has one. */
+  board: Picture | undefined;
   picking: boolean;
   pick: () => void;
   step: (by: 1 | -1) => void;
@@ -49,6 +54,11 @@ export function NowHead({
             </Box>
           </Box>
         </Box>
+        {board && shot ? (
+          <Box w={{ base: '84px', md: '132px' }} flex="none">
+            <Board picture={board} alt={`Board of ${shot.code}`} />
+          </Box>
+        ) : null}
         <Button size="small" aria-label="The next" disabled={rolling !== undefined} onClick={() => step(1)}>
           ›
         </Button>

@@ -15,6 +15,7 @@ import { chooseTarget, timecodeAt } from '../../shared/roll/console.ts';
 import { useShotInHand } from '../../shared/roll/inHand.ts';
 import { NoCamera } from './NoCamera.tsx';
 import { NoteLine } from './NoteLine.tsx';
+import { boardOf } from '../../shared/scenes/Board.tsx';
 import { NowHead } from './NowHead.tsx';
 import { OtherDate } from './OtherDate.tsx';
 import { TargetPicker } from './TargetPicker.tsx';
@@ -92,6 +93,7 @@ export function RollScreen() {
       <NowHead
         hand={hand}
         planned={row ? formatMinuteOfDay(row.startMin, day, clock) : null}
+        board={shot ? boardOf(rows.pictures, shot.id) : undefined}
         picking={picking}
         pick={() => setPicking(!picking)}
         step={step}

@@ -5,8 +5,7 @@ import { usePlanned } from '../../app/production.tsx';
 import { change } from '../../platform/rows.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Look, Part } from '../../ui/parts.tsx';
-import { Board } from '../../shared/scenes/Board.tsx';
-import { boardOf } from '../../shared/scenes/BoardPart.tsx';
+import { Board, boardOf } from '../../shared/scenes/Board.tsx';
 import { Choice } from '../../ui/Choice.tsx';
 import { Problem } from '../../ui/Problem.tsx';
 

@@ -1,9 +1,11 @@
 import { Box, Flex } from '@chakra-ui/react';
+import { lookStrip } from '@kavrell/core/look';
 import { rollup, type Scene, type Shot } from '@kavrell/core/scenes';
 import { formatCount, formatEighths, formatMinuteOfDay, formatMinutes } from '@kavrell/core/units';
 import { usePlanned } from '../../app/production.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { Look } from '../../ui/parts.tsx';
+import { Swatches } from '../../shared/look/Swatches.tsx';
 
 interface Props {
   /** The scene that is looked at; null: all of them. */
@@ -21,6 +23,7 @@ export function SceneHead({ scene, title, shots, summed, about }: Props) {
   const { rows, stale, day } = usePlanned();
   const sums = rollup(shots, rows.scenes);
   const place = rows.places.find((p) => p.id === scene?.placeId);
+  const swatches = scene ? (lookStrip([scene], rows.palettes)[0]?.swatches ?? []) : [];
   const staleShots = shots.filter((s) => stale.has(s.id)).length;
   return (
     <Flex align="baseline" gap={3} mb={3} wrap="wrap">
@@ -50,6 +53,11 @@ export function SceneHead({ scene, title, shots, summed, about }: Props) {
           .filter(Boolean)
           .join(' · ')}
       </Box>
+      {swatches.length ? (
+        <Box w="120px" title="The palette that is bound to this scene" data-palette>
+          <Swatches swatches={swatches} height={14} />
+        </Box>
+      ) : null}
       {staleShots ? <Look>{formatCount(staleShots, 'shot')} stale</Look> : null}
       {scene ? (
         <Button ml="auto" size="small" onClick={about}>

@@ -11,7 +11,9 @@ import {
   press,
   sideSaid,
   written,
+  testId,
 } from '../../testing/screen.tsx';
+import { lookStrip } from '@kavrell/core/look';
 import { ScenesScreen } from './ScenesScreen.tsx';
 
 beforeEach(() => preparePage());
@@ -86,5 +88,36 @@ describe('Scenes', () => {
     openScreen(<ScenesScreen />, { plan });
     fireEvent.click(within(screen.getByRole('grid')).getByText('1A'));
     await waitFor(() => expect(sideSaid()).toContain(`1A${shot.description}`));
+  });
+  it('a scene shows the palette that is bound to it, and a list in which a shot has a board shows it', async () => {
+    const plan = demoPlan();
+    const shot = plan.shots.find((x) => x.code === '7C')!;
+    const board = {
+      id: testId(),
+      productionId: plan.production.id,
+      version: 1,
+      deletedAt: null,
+      role: 'board' as const,
+      shotId: shot.id,
+      placeId: null,
+      fileHash: null,
+      widthPx: 1600,
+      heightPx: 900,
+      strokes: [],
+      name: 'pour',
+      position: 1,
+    };
+    openScreen(<ScenesScreen />, { plan, rows: { pictures: [board] } });
+    await openView(/^7/);
+    const scene = plan.scenes.find((x) => x.id === shot.sceneId)!;
+    const { swatches } = lookStrip([scene], plan.palettes)[0]!;
+    expect(swatches.length).toBeGreaterThan(2);
+    const strip = within(document.querySelector<HTMLElement>('[data-palette]')!).getByRole('img');
+    expect(strip.getAttribute('aria-label')).toBe(swatches.map((x) => x.hex).join(', '));
+    const grid = within(screen.getByRole('grid'));
+    expect(grid.getByRole('columnheader', { name: /^Board/ })).toBeTruthy();
+    expect(grid.getAllByRole('img', { name: /^Board of/ }).map((x) => x.getAttribute('aria-label'))).toEqual([
+      'Board of 7C',
+    ]);
   });
 });

@@ -1,3 +1,5 @@
+import type { Picture } from '@kavrell/core/look';
+import { Board } from '../../shared/scenes/Board.tsx';
 import { frozenCodes } from '@kavrell/core/callsheet';
 import type { Scene, Shot } from '@kavrell/core/scenes';
 import { ANGLES, MOVEMENTS, PRIORITIES, SHOT_ROLES, SIZES, SUPPORTS, shotMinutes } from '@kavrell/core/scenes';
@@ -14,7 +16,58 @@ import { ShotMark, Tapes } from '../../ui/icons.tsx';
 const plain = (list: readonly string[]) => list.map((x) => [x, x] as const);
 
 /** What the columns of shots lean on. */
-export const COLUMN_PARTS = ['frozenSheets', 'people', 'scenes', 'setups', 'cameras', 'deliverables', 'asks'] as const;
+export const COLUMN_PARTS = [
+  'frozenSheets',
+  'people',
+  'scenes',
+  'setups',
+  'cameras',
+  'deliverables',
+  'asks',
+  'pictures',
+] as const;
+
+/** The number of a shot: on a sheet that went out it stays; stale ones are marked. */
+const codeColumn = (frozen: ReadonlySet<string>, stale: ReadonlyMap<string, StaleMark>): Column<Shot> => ({
+  ...textColumn<Shot>('code', 'Shot', '48px'),
+  edit: {
+    own: true,
+    get: (s) => s.code,
+    set: (text, s) => {
+      if (frozen.has(s.code) && text.trim().toUpperCase() !== s.code)
+        throw new Error(`${s.code} is on a sheet that went out: its number stays.`);
+      return { code: text.trim().toUpperCase() };
+    },
+  },
+  value: (s) => s.code,
+  render: (s) => (
+    <>
+      <strong>{s.code}</strong>
+      {stale.has(s.id) ? (
+        <span className="look" title="Stale: something it leans on has changed" data-stale={s.id}>
+          !
+        </span>
+      ) : null}
+    </>
+  ),
+});
+
+/** The board of each shot, small: for lists in which some have one. */
+const boardColumn = (boards: ReadonlyMap<string, Picture>): Column<Shot> => ({
+  id: 'board',
+  header: 'Board',
+  width: '84px',
+  extra: 5,
+  value: (s) => (boards.has(s.id) ? 'yes' : ''),
+  render: (s) => {
+    const picture = boards.get(s.id);
+    return picture ? (
+      <div style={{ width: '72px' }}>
+        <Board picture={picture} alt={`Board of ${s.code}`} />
+      </div>
+    ) : null;
+  },
+});
 
 /** What the words over some columns mean. */
 const HINTS: Readonly<Record<string, string>> = {
@@ -60,6 +113,9 @@ export function shotColumns(
     },
   });
   const stateOf = (s: Shot) => states.get(s.id) ?? 'planned';
+  const boards = new Map(
+    rows.pictures.flatMap((p) => (p.role === 'board' && p.shotId ? [[p.shotId, p] as const] : [])),
+  );
   const columns: Column<Shot>[] = [
     {
       id: 'state',
@@ -68,29 +124,8 @@ export function shotColumns(
       value: (s) => STATE_WORDS[stateOf(s)],
       render: (s) => <ShotMark state={stateOf(s)} bare />,
     },
-    {
-      ...textColumn<Shot>('code', 'Shot', '48px'),
-      edit: {
-        own: true,
-        get: (s) => s.code,
-        set: (text, s) => {
-          if (frozen.has(s.code) && text.trim().toUpperCase() !== s.code)
-            throw new Error(`${s.code} is on a sheet that went out: its number stays.`);
-          return { code: text.trim().toUpperCase() };
-        },
-      },
-      value: (s) => s.code,
-      render: (s) => (
-        <>
-          <strong>{s.code}</strong>
-          {stale.has(s.id) ? (
-            <span className="look" title="Stale: something it leans on has changed" data-stale={s.id}>
-              !
-            </span>
-          ) : null}
-        </>
-      ),
-    },
+    codeColumn(frozen, stale),
+    ...(boards.size > 0 ? [boardColumn(boards)] : []),
     textColumn('description', 'What', 'minmax(124px, 2fr)'),
     { ...choiceColumn<Shot>('size', 'Size', '56px', plain(SIZES), '–'), extra: 1 },
     {

@@ -1,6 +1,11 @@
 import { strokePaths, type Picture, type Stroke } from '@kavrell/core/look';
 import { fileUrl } from '../../platform/files.ts';
 
+/** The newest board of a shot. */
+export function boardOf(pictures: readonly Picture[], shotId: string): Picture | undefined {
+  return pictures.findLast((p) => p.role === 'board' && p.shotId === shotId);
+}
+
 /** A board as it is: the still, or its strokes drawn anew. Keeps the frame’s shape. */
 export function Board({ picture, alt, strokes }: { picture: Picture; alt: string; strokes?: readonly Stroke[] }) {
   const { widthPx, heightPx } = picture;

@@ -13,7 +13,7 @@ import { heavy } from '../../workers/heavy.ts';
 import { Button } from '../../ui/Button.tsx';
 import { DropPlace } from '../../ui/DropPlace.tsx';
 import { Part } from '../../ui/parts.tsx';
-import { Board } from './Board.tsx';
+import { Board, boardOf } from './Board.tsx';
 import { Problem } from '../../ui/Problem.tsx';
 
 const LONGEST_PX = 1280;
@@ -29,11 +29,6 @@ export async function keepPicture(productionId: string, file: File, longestPx = 
     );
   const read = await heavy().picture(file, 6, longestPx);
   return { ...read, fileHash: await store(productionId, read.jpeg) };
-}
-
-/** The newest board of a shot. */
-export function boardOf(pictures: readonly Picture[], shotId: string): Picture | undefined {
-  return pictures.findLast((p) => p.role === 'board' && p.shotId === shotId);
 }
 
 /** A shot’s board: dropped, photographed or scribbled; never needed. */
