@@ -97,6 +97,37 @@ for (const { theme, screens } of LOOKS) {
   });
 }
 
+/** Titles, findings, mends and what is missing: whatever of them is cut off, and by how much. */
+const clipped = (page: Page): Promise<string[]> =>
+  page.evaluate(() => {
+    const whole = 'h1, h2, [data-finding], [data-risk], .severity, [data-missing], [data-present], [data-cut]';
+    const parts = [...document.querySelectorAll(whole)].flatMap((e) => [e, ...e.querySelectorAll('*')]);
+    return parts.flatMap((e) => {
+      const cuts = /hidden|clip/.test(getComputedStyle(e).overflowX) && e.clientWidth > 1;
+      return cuts && e.scrollWidth > e.clientWidth + 1 ? [`${e.tagName}: ${e.textContent?.slice(0, 60)}`] : [];
+    });
+  });
+
+const SIZES = [
+  [390, 844],
+  [1024, 768],
+  [1920, 1080],
+  [1280, 800],
+] as const;
+test('no title, finding or mend is cut off at any size', async ({ page, request }) => {
+  await open(page, await ninthBell(request), 'day');
+  for (const screen of ['Day', 'Light', 'Risks', 'Wrap', 'Roll', 'Camera', 'Places', 'Brief']) {
+    await visit(page, screen);
+    for (const [width, height] of SIZES) {
+      await page.setViewportSize({ width, height });
+      // What measures itself is drawn anew a moment after the window has another size.
+      const message = `${screen} at ${width}`;
+      await expect.poll(() => clipped(page), { message }).toEqual([]);
+      await expect.poll(() => scrollsSideways(page), { message }).toBe(false);
+    }
+  }
+});
+
 test('no screen scrolls sideways on the phone', async ({ page, request }) => {
   await page.setViewportSize({ width: 390, height: 844 });
   await open(page, await ninthBell(request), 'day');

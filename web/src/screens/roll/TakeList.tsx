@@ -10,7 +10,12 @@ import { Empty, Look } from '../../ui/parts.tsx';
 import { rollConsole, useConsole } from '../../shared/roll/console.ts';
 
 const FIRST = 12;
-const GRID = { base: '64px minmax(0, 1fr) 56px 70px', md: '76px 96px 118px 60px 76px minmax(0, 1fr) auto' };
+/** On a tablet, between rail and side sheet, there is no room for the timecode. */
+const GRID = {
+  base: '64px minmax(0, 1fr) 56px 70px',
+  md: '76px 96px 60px 76px minmax(0, 1fr) auto',
+  xl: '76px 96px 118px 60px 76px minmax(0, 1fr) auto',
+};
 
 /** The takes of the day, newest first. A press chooses the one that verdict and note go to. */
 export function TakeList({ takes, aboutId }: { takes: readonly Take[]; aboutId: string | null }) {
@@ -46,7 +51,7 @@ export function TakeList({ takes, aboutId }: { takes: readonly Take[]; aboutId: 
         >
           <span role="columnheader">Take</span>
           <span role="columnheader">Cameras</span>
-          <Box as="span" role="columnheader" hideBelow="md">
+          <Box as="span" role="columnheader" hideBelow="xl">
             From
           </Box>
           <span role="columnheader">Length</span>
@@ -81,7 +86,7 @@ export function TakeList({ takes, aboutId }: { takes: readonly Take[]; aboutId: 
             <span role="cell">
               <Tapes letters={t.cameras.filter((c) => c.outAtMs === null).map((c) => c.letter)} size={18} />
             </span>
-            <Box as="span" role="cell" className="mono" hideBelow="md">
+            <Box as="span" role="cell" className="mono" hideBelow="xl">
               {t.timecodeIn}
             </Box>
             <span role="cell">{t.cutAtMs === null ? 'rolling' : formatRunning(t.cutAtMs - t.rolledAtMs)}</span>
