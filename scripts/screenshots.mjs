@@ -75,7 +75,16 @@ const VIEWS = [
     act: async (page) => {
       await page.getByRole('tab', { name: 'Sun' }).click();
       await page.getByRole('tab', { name: 'Founder’s bench' }).click();
-      await page.getByLabel('Hour').fill('510');
+      // From one o’clock into the morning, when the sun comes in.
+      for (const key of [
+        'PageDown',
+        'PageDown',
+        'PageDown',
+        'PageDown',
+        'PageDown',
+        ...'1234'.split('').map(() => 'ArrowLeft'),
+      ])
+        await page.getByRole('slider', { name: 'Hour' }).press(key);
     },
   },
   { file: 'day', screen: 'day', act: (page) => page.locator('[data-line]').filter({ hasText: '7B' }).click() },
