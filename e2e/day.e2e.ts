@@ -121,4 +121,19 @@ test('the frame: find anything, keys, the three answers with their why, both the
   await page.getByRole('radio', { name: 'Stage, dark' }).click();
   await page.keyboard.press('Escape');
   await expect(page.getByRole('heading', { name: 'Settings' })).toHaveCount(0);
+
+  // Tabs are gone through by arrow keys; the side sheet folds by its key and stays folded; what can be done is found.
+  await page.getByRole('tab', { name: 'Shots', exact: true }).focus();
+  await page.keyboard.press('ArrowRight');
+  await expect(page.getByRole('tab', { name: 'Coverage' })).toHaveAttribute('aria-selected', 'true');
+  await page.keyboard.press('0');
+  await expect(page.getByRole('complementary')).toBeHidden();
+  await page.reload();
+  await expect(page.getByRole('button', { name: 'Show the side sheet' })).toBeVisible();
+  await page.keyboard.press('0');
+  await expect(page.getByRole('complementary')).toBeVisible();
+  await page.keyboard.press('/');
+  await page.getByRole('combobox', { name: 'Find' }).fill('night');
+  await page.keyboard.press('Enter');
+  await expect(page.locator('html')).toHaveAttribute('data-theme', 'night');
 });

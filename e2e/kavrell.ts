@@ -65,7 +65,10 @@ export async function visit(page: Page, title: string): Promise<void> {
   const link = page.locator(`nav .rail-link[href$="/${title.toLowerCase().replace(' ', '-')}"]`);
   if (!(await link.isVisible())) {
     for (const group of ['Prepare', 'On the day', 'After']) {
-      await page.getByRole('navigation').getByRole('link', { name: group, exact: true }).click();
+      const tab = page.getByRole('navigation').getByRole('link', { name: group, exact: true });
+      await tab.click();
+      // It leads to the first screen of its group: once that is open, so are the links of the others.
+      await expect(tab).toHaveAttribute('aria-current', 'page');
       if (await link.isVisible()) break;
     }
   }

@@ -5,7 +5,14 @@ const SHOWN_MS = 6000;
 const MOST = 3;
 
 /** What is said at the foot of the screen; it stays while one points at it or stands on it. */
-export const notices = createToaster({ placement: 'bottom', duration: SHOWN_MS, max: MOST, overlap: false });
+export const notices = createToaster({
+  placement: 'bottom',
+  duration: SHOWN_MS,
+  max: MOST,
+  overlap: false,
+  // Above what stands at the foot of every page: the answers, and on the phone the tabs.
+  offsets: { left: '16px', right: '16px', top: '16px', bottom: 'var(--notices-bottom)' },
+});
 
 export interface NoticeAction {
   word: string;

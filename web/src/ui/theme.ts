@@ -44,7 +44,7 @@ const config = defineConfig({
     },
     'html, body, #root': { height: '100%' },
     // Native pop-ups (lists of choices, scroll bars) follow the chosen theme, not the machine's.
-    html: { colorScheme: 'light' },
+    html: { colorScheme: 'light', '--notices-bottom': '48px', mdDown: { '--notices-bottom': '140px' } },
     'html[data-theme=stage], html[data-theme=night]': { colorScheme: 'dark', background: 'page' },
     body: {
       margin: 0,
@@ -75,7 +75,7 @@ const config = defineConfig({
       },
     },
     '#root > div': { _print: { display: 'block !important' } },
-    'nav, aside, header, [role=tablist], main button:not(.table-head *), main select, main [aria-label^=Filter], [data-status]':
+    'nav, aside, header, [role=tablist], main button:not(.table-head *), main select, main [aria-label^=Filter], [data-status], [data-scope=toast]':
       {
         _print: { display: 'none !important' },
       },

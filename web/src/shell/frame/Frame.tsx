@@ -135,7 +135,7 @@ export function Frame({ path, title, children }: { path: string; title: string; 
   const folded = usePreferences((s) => s.sheetFolded);
   const setPreferences = usePreferences((s) => s.set);
   const edge = useSheetEdge();
-  const bars = useShrinking();
+  const bars = useShrinking(path);
   useKey('0', () => setPreferences({ sheetFolded: !folded }), { letter: true, enabled: wide });
   const sheetShown = held !== null || (wide ? !folded : open);
   return (
@@ -172,7 +172,7 @@ export function Frame({ path, title, children }: { path: string; title: string; 
       <Box
         as="main"
         id="screen"
-        onScroll={wide ? undefined : bars.onScroll}
+        {...(wide ? {} : bars.on)}
         overflow="auto"
         p={{ base: 3, md: 5 }}
         minW={0}
