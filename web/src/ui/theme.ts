@@ -44,7 +44,7 @@ const config = defineConfig({
     },
     'html, body, #root': { height: '100%' },
     // Native pop-ups (lists of choices, scroll bars) follow the chosen theme, not the machine's.
-    html: { colorScheme: 'light', '--notices-bottom': '48px', mdDown: { '--notices-bottom': '140px' } },
+    html: { colorScheme: 'light', '--notices-bottom': '48px', mdDown: { '--notices-bottom': '206px' } },
     'html[data-theme=stage], html[data-theme=night]': { colorScheme: 'dark', background: 'page' },
     body: {
       margin: 0,
