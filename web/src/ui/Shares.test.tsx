@@ -28,6 +28,21 @@ describe('parts of a whole', () => {
     expect(bar('the rest')).toEqual([75, 25]);
     expect(screen.getByText('12 %')).toBeTruthy();
   });
+  it('where some take away, those that add are still seen whole, one after the other', () => {
+    openPage(
+      <Shares
+        whole={14}
+        rows={[
+          { name: 'tea', share: 12, words: '12 min' },
+          { name: 'all slower', share: 4, words: '4 min' },
+          { name: 'waiting', share: -2, words: '−2 min' },
+        ]}
+      />,
+    );
+    expect(bar('tea')).toEqual([0, 75]);
+    expect(bar('all slower')).toEqual([75, 25]);
+    expect(bar('waiting')).toEqual([100, 0]);
+  });
   it('what takes away has no bar, and none stands out of the picture', () => {
     openPage(
       <Shares

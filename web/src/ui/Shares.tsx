@@ -10,13 +10,16 @@ export interface ShareRow {
 
 /** Parts of a whole, longest first as they come: each with its name, its figure, and a bar from where the one before ends, so that they are seen to add up. */
 export function Shares({ rows, whole = 1 }: { rows: readonly ShareRow[]; whole?: number }) {
-  const percent = (share: number) => `${(100 * Math.max(0, Math.min(1, share / (whole || 1)))).toFixed(2)}%`;
+  // Where some parts take away, those that add come to more than the whole: the picture holds them all.
+  const added = rows.reduce((t, r) => t + Math.max(0, r.share), 0);
+  const full = Math.max(whole, added) || 1;
+  const percent = (share: number) => `${(100 * Math.max(0, share / full)).toFixed(2)}%`;
   const before = rows.map((_, i) => rows.slice(0, i).reduce((t, r) => t + Math.max(0, r.share), 0));
   return (
     <Box
       as="dl"
       display="grid"
-      gridTemplateColumns="auto minmax(60px, 1fr) auto"
+      gridTemplateColumns="minmax(0, 1.4fr) minmax(60px, 1fr) auto"
       columnGap={3}
       rowGap={1}
       alignItems="center"

@@ -1,5 +1,6 @@
 import type { Finding } from '../../base/findings/index.ts';
 import type { Camera } from '../../rooms/camera/index.ts';
+import { BY_ITSELF, cameraHand } from '../../plan/day/index.ts';
 import type { DayPlan, DayRow } from '../../plan/day/index.ts';
 import { formatMinutes } from '../../base/units/index.ts';
 import { isRaised } from '../../rooms/light/index.ts';
@@ -55,11 +56,8 @@ export function dutiesOf({ plan, people, engagements, cameras }: LoadSources): D
     if (!row.shot && !row.programme) continue;
     for (const letter of row.cameras) {
       const camera = cameras.find((c) => c.letter === letter);
-      const claimed = row.shots.find((s) => s.operatorId && s.cameras.includes(letter))?.operatorId;
-      const operator = claimed ?? camera?.operatorId ?? null;
-      // A camera that is fixed somewhere runs by itself.
-      if (camera && operator === null && /^fixed/i.test(camera.mount)) continue;
-      add(`camera ${letter}`, operator, row, row.startMin);
+      const hand = cameraHand(row, letter, camera);
+      if (hand !== BY_ITSELF) add(`camera ${letter}`, hand, row, row.startMin);
     }
     if (row.shots.some((s) => s.sound.trim() !== '')) add('sound', sound, row, row.startMin);
     if (

@@ -4,8 +4,17 @@ import type { ShotState } from '../../rooms/scenes/index.ts';
 import type { Scene, Shot } from '../../rooms/scenes/index.ts';
 import { SOUND, type ClipMatch } from './match.ts';
 
-/** What can be missing after a day, worst first: lost with a card, wanted and not had, recorded and not found. */
-export const MISSING_KINDS = ['onlyCard', 'must', 'noClip', 'noTake', 'notTaken', 'notCut'] as const;
+/** What can be missing after a day, worst first: lost with a card, wanted and not had, recorded and not found, copied and not yet kept. */
+export const MISSING_KINDS = [
+  'onlyCard',
+  'moment',
+  'must',
+  'noClip',
+  'noTake',
+  'notKept',
+  'notTaken',
+  'notCut',
+] as const;
 export type MissingKind = (typeof MISSING_KINDS)[number];
 
 /** A line of the wrap table: what was wanted, what was taken, which file it is, where that is kept. */
@@ -55,6 +64,10 @@ export const wrapCode = (row: Pick<WrapRow, 'shot' | 'scene'>): string => row.sh
 export const wrapWhat = (row: Pick<WrapRow, 'shot' | 'scene'>): string =>
   row.shot?.description ?? row.scene?.title ?? '';
 
+/** What is missing of a clip by the state of its card: on the card alone, or copied but not as often or not where the policy wants it. */
+const mediaMissing = (media: MediaState | undefined): MissingKind | null =>
+  media === undefined || media === 'kept' ? null : media === 'onCardOnly' ? 'onlyCard' : 'notKept';
+
 /** Everything planned and everything recorded, each once: shots without takes, takes without clips and clips without takes too. */
 export function wrapRows(s: WrapSources): WrapRow[] {
   const clips = new Map(s.cards.flatMap((c) => c.clips.map((clip) => [clip.id, { clip, media: c.state }] as const)));
@@ -86,7 +99,7 @@ export function wrapRows(s: WrapSources): WrapRow[] {
           by: m.by,
           media: entry?.media ?? null,
           trouble: entry?.media === 'onCardOnly' ? 'Only on its card.' : '',
-          missing: entry?.media === 'onCardOnly' ? 'onlyCard' : null,
+          missing: mediaMissing(entry?.media),
         });
       }
       if (own.length === 0) {
@@ -125,9 +138,8 @@ export function wrapRows(s: WrapSources): WrapRow[] {
     const takes = takesOf.get(moment.id) ?? [];
     for (const take of takes) takeRows(take, null);
     const state = s.states.get(moment.id) ?? 'planned';
-    // A moment happens once: not had, it is as bad as a must.
     if (takes.length === 0)
-      rows.push({ ...NOTHING, id: moment.id, scene: moment, state, trouble: 'Not yet taken.', missing: 'must' });
+      rows.push({ ...NOTHING, id: moment.id, scene: moment, state, trouble: 'Not yet taken.', missing: 'moment' });
   }
   for (const [id, takes] of takesOf)
     if (id === null || !wantedIds.has(id)) for (const take of takes) takeRows(take, null);

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { morningTakes } from '../../../../demo/src/takes.ts';
 import { ninthBell } from '../../../../demo/src/ninthBell.ts';
-import type { Clip } from '../../rooms/copies/index.ts';
+import type { CardStatus, Clip } from '../../rooms/copies/index.ts';
 import { toCsv } from '../../base/formats/index.ts';
 import { factsOf, wrapOf, type ProductionRows } from '../../whole/productions/index.ts';
 import type { TakeEvent, TakePayload } from '../../rooms/roll/index.ts';
@@ -162,8 +162,21 @@ describe('what is missing', () => {
   it('stands worst first, and every line that has a trouble is in one kind of it', () => {
     const order = missing.map((m) => MISSING_KINDS.indexOf(m.kind));
     expect(order).toEqual([...order].sort((a, b) => a - b));
-    expect(missing.reduce((t, m) => t + m.lines.length, 0)).toBe(lines.filter((l) => l.trouble).length);
-    for (const l of lines) expect(l.missing !== null).toBe(l.trouble !== '');
+    for (const l of lines) expect(l.missing !== null && l.missing !== 'notKept').toBe(l.trouble !== '');
+    expect(missing.reduce((t, m) => t + m.lines.length, 0)).toBe(lines.filter((l) => l.missing).length);
+  });
+  it('a clip that is copied and not kept is missing too: only what is kept is not', () => {
+    const kindsWhere = (media: CardStatus['state']) => {
+      const cards = facts.cards.map((c) => ({ ...c, state: media }));
+      const matches = matchClips(facts.takes, clips, demo.cards, demo.cameras, '25');
+      const { states, takes } = facts;
+      const found = missingOf(wrapRows({ shots: [], scenes: [], moments: [], states, takes, matches, cards }));
+      return found.flatMap((m) => (m.lines.some((l) => l.clip) ? [m.kind] : []));
+    };
+    expect(kindsWhere('onCardOnly')).toEqual(['onlyCard']);
+    expect(kindsWhere('copied')).toEqual(['notKept']);
+    expect(kindsWhere('verified')).toEqual(['notKept']);
+    expect(kindsWhere('kept')).toEqual([]);
   });
   it('names musts apart from what may be left, each once', () => {
     const had = new Set(facts.takes.map((t) => t.shotId));
@@ -192,6 +205,13 @@ describe('what is missing', () => {
       );
     expect(found('kept')).toMatchObject([{ kind: 'noTake', names: ['X9.mov'] }]);
     expect(found('onCardOnly')).toMatchObject([{ kind: 'onlyCard', names: ['X9.mov'] }]);
+  });
+  it('a moment that nobody took is told by its name, apart from musts', () => {
+    const scene = { ...demo.scenes[0]!, kind: 'moment' as const, number: '4', title: 'Tea for everybody' };
+    const none = { shots: [], scenes: [scene], states: new Map(), takes: [], matches: [], cards: [] };
+    expect(missingOf(wrapRows({ ...none, moments: [scene] }))).toMatchObject([
+      { kind: 'moment', names: ['Tea for everybody'] },
+    ]);
   });
   it('nothing missing, nothing listed', () => {
     expect(missingOf(lines.map((l) => ({ ...l, trouble: '', missing: null })))).toEqual([]);

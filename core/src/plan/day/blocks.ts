@@ -80,6 +80,12 @@ function waitTitle(row: DayRow): string {
   return row.windows.length ? 'Wait for the window' : 'Wait';
 }
 
+/** `6A–C` for lines of one scene, `6A` for one; empty where they are no shots. */
+export function codesOf(rows: readonly DayRow[]): string {
+  const [first, last] = [rows[0]?.shot?.code ?? '', rows.at(-1)?.shot?.code ?? ''];
+  return first === last ? first : `${first}–${last.replace(rows[0]?.scene?.number ?? '', '')}`;
+}
+
 function workTitle(rows: readonly DayRow[]): string {
   const [first] = rows as [DayRow];
   if (!first.shot) return first.title;

@@ -33,6 +33,7 @@ export { nameItems } from './clashes.ts';
 export { type DaySources } from './lines.ts';
 export { type DayPlan, type DayRow, type UnitDay } from './dayPlan.ts';
 export * from './blocks.ts';
+export * from './cameraHand.ts';
 export * from './lanes.ts';
 export * from './levers.ts';
 export * from './present.ts';

@@ -42,7 +42,7 @@ describe('a day as lanes', () => {
     for (const w of waits) {
       const eaten = plan.meals.filter((m) => m.startMin >= w.fromMin && m.endMin <= w.toMin);
       const meal = eaten.reduce((t, m) => t + m.endMin - m.startMin, 0);
-      expect(Number(w.words)).toBe(Math.round(w.toMin - w.fromMin - meal));
+      expect(w.waitMin).toBeCloseTo(w.toMin - w.fromMin - meal, 6);
     }
   });
   it('names who works a camera, or nobody', () => {
@@ -50,11 +50,22 @@ describe('a day as lanes', () => {
     expect(letters).toEqual(
       demo.cameras.filter((c) => plan.rows.some((r) => r.cameras.includes(c.letter))).map((c) => c.letter),
     );
-    for (const c of demo.cameras) {
-      const who = demo.people.find((p) => p.id === c.operatorId)?.shortName ?? 'nobody';
-      for (const b of lanes.find((l) => l.group === 'cameras' && l.name === c.letter)?.bars ?? [])
-        expect(b.words).toBe(who);
-    }
+    const said = (cameras: typeof demo.cameras, letter: string) => {
+      const own = lanesOf(plan, { ...demo, cameras }).find((l) => l.group === 'cameras' && l.name === letter);
+      return new Set(own?.bars.map((x) => x.words));
+    };
+    const alone = (mount: string) =>
+      demo.cameras.map((c) => (c.letter === 'D' ? { ...c, operatorId: null, mount } : c));
+    expect(said(demo.cameras, 'A')).toEqual(new Set(['Oda']));
+    expect(said(alone('fixed, high corner'), 'D')).toEqual(new Set(['by itself']));
+    expect(said(alone('tripod'), 'D')).toEqual(new Set(['nobody']));
+  });
+  it('whoever claimed a shot works its camera there, and only there', () => {
+    const mirko = demo.people.find((p) => p.shortName === 'Mirko')?.id ?? null;
+    const shots = demo.shots.map((s) => (s.code === '6C' ? { ...s, operatorId: mirko } : s));
+    const { bars } = lanesOf(planOf({ ...demo, shots }, thursday), demo).find((l) => l.key === 'A') as DayLane;
+    for (const b of bars) expect(b.words).toBe(b.itemIds.includes(row('6C').itemId) ? 'Mirko' : 'Oda');
+    expect(bars.some((b) => b.words === 'Mirko')).toBe(true);
   });
   it('a place is lit by its setups in the order of the day', () => {
     const floor = lane('places', 'Pour floor');

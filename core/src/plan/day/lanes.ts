@@ -1,3 +1,4 @@
+import { BY_ITSELF, cameraHand } from './cameraHand.ts';
 import { type DayPlan, type DayRow } from './dayPlan.ts';
 
 /** One stretch in a lane, minutes of the day. */
@@ -6,8 +7,10 @@ export interface LaneBar {
   toMin: number;
   /** `wait`: somebody is there and has nothing to do; `window`: only then it may be shot. */
   kind: 'work' | 'wait' | 'window';
-  /** What is written on it. */
+  /** What is written on it; empty on a wait. */
   words: string;
+  /** Of a wait: its minutes without the meals in it; 0 else. */
+  waitMin: number;
   itemIds: readonly string[];
 }
 
@@ -22,7 +25,7 @@ export interface DayLane {
 /** Who and what the lanes are of, as far as their names go. */
 export interface LaneNames {
   people: readonly { id: string; shortName: string }[];
-  cameras: readonly { letter: string; operatorId: string | null }[];
+  cameras: readonly { letter: string; operatorId: string | null; mount: string }[];
   places: readonly { id: string; name: string }[];
 }
 
@@ -48,6 +51,7 @@ function stretches(rows: readonly DayRow[], words: (rows: readonly DayRow[]) => 
     toMin: Math.max(...part.map((r) => r.endMin)),
     kind: 'work',
     words: words(part),
+    waitMin: 0,
     itemIds: part.map((r) => r.itemId),
   }));
 }
@@ -63,7 +67,7 @@ function waits(bars: readonly LaneBar[], meals: DayPlan['meals']): LaneBar[] {
     const minutes = bar.fromMin - fromMin - eaten;
     return minutes < LEAST_WAIT_MIN
       ? []
-      : [{ fromMin, toMin: bar.fromMin, kind: 'wait' as const, words: `${Math.round(minutes)}`, itemIds: [] }];
+      : [{ fromMin, toMin: bar.fromMin, kind: 'wait' as const, words: '', waitMin: minutes, itemIds: [] }];
   });
 }
 
@@ -71,8 +75,8 @@ const unique = (list: readonly string[]) => [...new Set(list)].filter(Boolean);
 
 /**
  * A day as lanes: who is needed when and waits how long (people in the order in which they are first needed), which
- * camera works with whom, which place is lit how, and when what may only be shot. The words of a wait are its minutes,
- * meals left out.
+ * camera works with whom (whoever claimed a shot of it, else its operator), which place is lit how, and when what may
+ * only be shot.
  */
 export function lanesOf(plan: DayPlan, names: LaneNames): DayLane[] {
   const { rows } = plan;
@@ -88,9 +92,14 @@ export function lanesOf(plan: DayPlan, names: LaneNames): DayLane[] {
     .sort(byStart);
   const shortName = new Map(names.people.map((p) => [p.id, p.shortName]));
   const cameras = names.cameras.map((c): DayLane => {
-    const operator = c.operatorId === null ? 'nobody' : (shortName.get(c.operatorId) ?? 'nobody');
-    const used = rows.filter((r) => r.cameras.includes(c.letter));
-    return { key: c.letter, group: 'cameras', name: c.letter, bars: stretches(used, () => operator) };
+    const byHand = new Map<string | null, DayRow[]>();
+    for (const row of rows.filter((r) => r.cameras.includes(c.letter))) {
+      const hand = cameraHand(row, c.letter, c);
+      byHand.set(hand, [...(byHand.get(hand) ?? []), row]);
+    }
+    const named = (hand: string | null) => (hand === BY_ITSELF ? hand : (shortName.get(hand ?? '') ?? 'nobody'));
+    const bars = [...byHand].flatMap(([hand, own]) => stretches(own, () => named(hand)));
+    return { key: c.letter, group: 'cameras', name: c.letter, bars: bars.sort((a, b) => a.fromMin - b.fromMin) };
   });
   const places = names.places
     .map((p): DayLane => {
@@ -123,6 +132,7 @@ function windowLanes(rows: readonly DayRow[]): DayLane[] {
         toMin,
         kind: 'window',
         words: `only then: ${codes.join(', ')}`,
+        waitMin: 0,
         itemIds: part.map((r) => r.itemId),
       })),
     };

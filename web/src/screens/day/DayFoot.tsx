@@ -1,4 +1,9 @@
-import type { DayItem, DayPlan } from '@kavrell/core/day';
+import { useNavigate } from 'react-router';
+import type { Day, DayItem, DayPlan } from '@kavrell/core/day';
+import { screenLink } from '../../app/links.ts';
+import { usePlanned } from '../../app/production.tsx';
+import { Button } from '../../ui/Button.tsx';
+import { Empty } from '../../ui/parts.tsx';
 import { Sheet } from '../../ui/sheet.tsx';
 import { CutLine } from './CutLine.tsx';
 import { DaySheet } from './DaySheet.tsx';
@@ -26,5 +31,24 @@ export function DayFoot({
         />
       </Sheet>
     </>
+  );
+}
+
+/** What list and lanes say of a day with nothing on it. */
+export function NothingYet({ day }: { day: Day }) {
+  const { production } = usePlanned();
+  const navigate = useNavigate();
+  return (
+    <Empty
+      title="Nothing on this day yet"
+      action={
+        <Button onClick={() => void navigate(screenLink(production.id, day.number, 'scenes'))}>
+          Write shots, or bring in a programme
+        </Button>
+      }
+    >
+      Put shots on it with “Add shots”, in order; moments and cues that have this day and a time stand here by
+      themselves. Kavrell then adds rigging, change-overs, meals and moves, and says when it wraps.
+    </Empty>
   );
 }

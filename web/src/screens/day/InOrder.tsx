@@ -2,19 +2,16 @@ import { Box } from '@chakra-ui/react';
 import { DndContext, closestCenter } from '@dnd-kit/core';
 import { SortableContext, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { useCallback, useEffect, useRef, type ReactNode } from 'react';
-import { useNavigate } from 'react-router';
-import { screenLink } from '../../app/links.ts';
 import { unitPlan, type Day } from '@kavrell/core/day';
 import type { DayFacts } from '@kavrell/core/productions';
 import { formatDate, formatMinuteOfDay, formatMinutes } from '@kavrell/core/units';
-import { usePlanned } from '../../app/production.tsx';
 import { useKeysOf } from '../../platform/keys.ts';
 import { usePreferences } from '../../platform/preferences.ts';
 import { Button } from '../../ui/Button.tsx';
-import { Empty, ScreenHead } from '../../ui/parts.tsx';
+import { ScreenHead } from '../../ui/parts.tsx';
 import { useHashSelection } from '../../ui/selection.ts';
 import { AddShots } from './AddShots.tsx';
-import { DayFoot } from './DayFoot.tsx';
+import { DayFoot, NothingYet } from './DayFoot.tsx';
 import { PriceBar } from './PriceBar.tsx';
 import { DayLine, SideLine } from './DayLine.tsx';
 import { linesOfDay } from './lineFacts.ts';
@@ -40,10 +37,8 @@ interface Props {
 
 /** The day in order: each line with its start, what changes before it, and what it costs. */
 export function InOrder({ day, facts, unit, tabs }: Props) {
-  const { production } = usePlanned();
   const clock = usePreferences((s) => s.clock);
   const [selectedId, select] = useHashSelection();
-  const navigate = useNavigate();
   const list = useRef<HTMLDivElement>(null);
   useKeysOf('Day', KEYS);
   useEffect(() => {
@@ -77,17 +72,7 @@ export function InOrder({ day, facts, unit, tabs }: Props) {
       </ScreenHead>
       <PresentBar present={present} say={say} show={show} />
       {plan.rows.length === 0 ? (
-        <Empty
-          title="Nothing on this day yet"
-          action={
-            <Button onClick={() => void navigate(`${screenLink(production.id, day.number, 'scenes')}`)}>
-              Write shots, or bring in a programme
-            </Button>
-          }
-        >
-          Put shots on it with “Add shots”; moments and cues that have this day and a time stand here by themselves.
-          Kavrell then adds rigging, change-overs, meals and moves, and says when it wraps.
-        </Empty>
+        <NothingYet day={day} />
       ) : (
         <Box
           ref={list}

@@ -2,7 +2,7 @@ import { Box } from '@chakra-ui/react';
 import { DndContext, closestCenter } from '@dnd-kit/core';
 import { SortableContext, horizontalListSortingStrategy } from '@dnd-kit/sortable';
 import { Fragment, useMemo, useRef, type ReactNode } from 'react';
-import { dayBlocks, lanesOf, unitPlan, type Day, type DayLane, type DayRow } from '@kavrell/core/day';
+import { codesOf, dayBlocks, lanesOf, unitPlan, type Day, type DayLane } from '@kavrell/core/day';
 import { sunPlaceOf } from '@kavrell/core/places';
 import type { DayFacts } from '@kavrell/core/productions';
 import { sunTimes } from '@kavrell/core/sun';
@@ -10,9 +10,9 @@ import { formatDate, formatMinuteOfDay, formatMinutes } from '@kavrell/core/unit
 import { usePlanned } from '../../app/production.tsx';
 import { useKeysOf } from '../../platform/keys.ts';
 import { usePreferences } from '../../platform/preferences.ts';
-import { Empty, ScreenHead } from '../../ui/parts.tsx';
+import { ScreenHead } from '../../ui/parts.tsx';
 import { useHashSelection } from '../../ui/selection.ts';
-import { DayFoot } from './DayFoot.tsx';
+import { DayFoot, NothingYet } from './DayFoot.tsx';
 import { LaneBlock, LaneStretch } from './LaneBlock.tsx';
 import { laneScale } from './laneScale.ts';
 import { PresentBar } from './PresentBar.tsx';
@@ -37,12 +37,6 @@ const GROUPS: readonly (readonly [DayLane['group'], string])[] = [
 
 /** Lines of one scene with no more than this between are named together: one alone is too narrow for its name. */
 const JOINED_MIN = 45;
-
-/** `6A–C` for the lines of one scene, else what they are called. */
-function codesOf(rows: readonly DayRow[]): string {
-  const [first, last] = [rows[0]?.shot?.code ?? '', rows.at(-1)?.shot?.code ?? ''];
-  return first === last ? first : `${first}–${last.replace(rows[0]?.scene?.number ?? '', '')}`;
-}
 
 interface Props {
   day: Day;
@@ -86,9 +80,7 @@ export function LanesView({ day, facts, unit, tabs }: Props) {
       <ScreenHead title={`${formatDate(day.date, { long: true })}, in lanes`}>{tabs}</ScreenHead>
       <PresentBar present={present} say={say} show={select} />
       {plan.rows.length === 0 ? (
-        <Empty title="Nothing on this day yet">
-          Its lanes follow from what stands on it: put shots on it, then see here who waits and which camera has nobody.
-        </Empty>
+        <NothingYet day={day} />
       ) : (
         <Box
           ref={band}
@@ -163,13 +155,13 @@ export function LanesView({ day, facts, unit, tabs }: Props) {
                               b.kind === 'wait' ? (
                                 <>
                                   <span className="lane-roomy">waits </span>
-                                  {formatMinutes(Number(b.words))}
+                                  {formatMinutes(b.waitMin)}
                                 </>
                               ) : (
                                 b.words
                               )
                             }
-                            title={`${l.name}, ${say(b.fromMin)} to ${say(b.toMin)}: ${b.kind === 'wait' ? `waits ${formatMinutes(Number(b.words))}` : b.words || 'no light said'}`}
+                            title={`${l.name}, ${say(b.fromMin)} to ${say(b.toMin)}: ${b.kind === 'wait' ? `waits ${formatMinutes(b.waitMin)}` : b.words || 'no light said'}`}
                           />
                         ))}
                       </div>

@@ -3,6 +3,7 @@ import { useEffect, useMemo, useState } from 'react';
 import { spareIds, unitPlan, withLevers, type Day, type Levers, type Odds } from '@kavrell/core/day';
 import { planOf, type UnitOdds } from '@kavrell/core/productions';
 import { formatCount, formatMinutes } from '@kavrell/core/units';
+import { wordsOf } from '../../platform/api.ts';
 import { shareSaid } from '../../app/odds.ts';
 import { useProduction } from '../../app/production.tsx';
 import { tell } from '../../platform/notices.ts';
@@ -92,7 +93,7 @@ export function OddsLevers({ asked, day, odds, nameOf, play = beside }: Props) {
       </Flex>
       <Lever
         label={underWay ? 'Wrap wanted later' : 'Begin earlier'}
-        most={MOST_MIN}
+        most={underWay ? MOST_MIN : Math.min(MOST_MIN, Math.floor(day.callMin / STEP_MIN) * STEP_MIN)}
         step={STEP_MIN}
         value={minutes}
         say={(v) => (v === 0 ? 'as planned' : formatMinutes(v))}
@@ -134,7 +135,7 @@ function useShare(play: Play, asked: readonly UnitOdds[], pulled: boolean, lever
     let gone = false;
     void play(parts.map((part) => ({ ...part, input: { ...part.input, runs: RUNS } }))).then(
       (found) => !gone && setShare({ key, share: found.byShare }),
-      () => !gone && setShare(null),
+      (error: unknown) => !gone && tell(`What the levers would do was not worked out: ${wordsOf(error)}`),
     );
     return () => {
       gone = true;

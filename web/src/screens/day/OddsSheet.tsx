@@ -47,6 +47,7 @@ export function OddsSheet({ odds, plan }: { odds: Odds; plan: DayPlan }) {
           `${odds.runs.toLocaleString('en')} days: each shot and change-over is its estimate (the median) × e^(spread × luck + day spread × the day’s luck).`,
           `Spreads: shots ${SPREADS.shot}, moves ${SPREADS.place}, relights ${SPREADS.setup}, turnarounds ${SPREADS.side}, repositions ${SPREADS.same}, the whole day ${SPREADS.day}. Rules of thumb.`,
           'Late days: the latest fifth beside the middle fifth of the same days, on average; each minute of the difference is put to what it went into. With several units, of the one that wraps last.',
+          'What would help: 4,000 such days with the levers as they stand. Fixed starts and windows stay where they are; more hands make each rig shorter in proportion (minutes × hands ÷ hands then); what is left out is the longest of what matters least.',
           'The order stays as it is: nobody re-plans while it goes wrong. The same plan gives the same odds.',
           'Pace: the median of what things took over what was planned, drawn toward 1 with the weight of five. A change-over and the shot after it are learnt apart where the estimate parts rehearsal from takes; where it is one figure, their sum is.',
         ]}

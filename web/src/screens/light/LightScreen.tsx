@@ -62,6 +62,13 @@ export function LightScreen() {
   if (!setup)
     return (
       <>
+        {view === 'kit' ? null : (
+          <Sheet>
+            <Part>
+              Of a setup that is drawn, its light, its power, what to look out for and its minutes stand here.
+            </Part>
+          </Sheet>
+        )}
         <Box as="h1" fontSize="xl" mb={3}>
           Light
         </Box>

@@ -122,7 +122,11 @@ export function PlacesMap({ places, moves, selectedId, select }: Props) {
               aria-pressed={chosen}
               style={{ cursor: 'pointer' }}
               onClick={() => select(s.id)}
-              onKeyDown={(e) => e.key === 'Enter' && select(s.id)}
+              onKeyDown={(e) => {
+                if (e.key !== 'Enter' && e.key !== ' ') return;
+                e.preventDefault();
+                select(s.id);
+              }}
             >
               <circle cx={x} cy={y} r={22} fill="transparent" />
               <circle

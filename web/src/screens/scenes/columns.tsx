@@ -71,6 +71,7 @@ const boardColumn = (boards: ReadonlyMap<string, Picture>): Column<Shot> => ({
 
 /** What the words over some columns mean. */
 const HINTS: Readonly<Record<string, string>> = {
+  operatorId: 'who takes it, where that is not the camera’s own operator',
   side: 'the side the camera stands on; a change of it is a turnaround',
   role: 'what the editor needs it for',
   beforeSceneId: 'it must be had before that scene',
@@ -184,7 +185,7 @@ export function shotColumns(
     {
       ...choiceColumn<Shot>(
         'operatorId',
-        'Operator',
+        'Claimed by',
         '76px',
         rows.people.map((p) => [p.id, p.shortName] as const),
         'nobody',

@@ -118,7 +118,9 @@ const COLUMNS: Column<WrapRow>[] = [
 /** A moment is known by its name, not by its number: where there is one, what it is called stays when the table is narrow. */
 const WITH_MOMENTS = COLUMNS.map((c): Column<WrapRow> => {
   if (c.id === 'what') return { ...c, width: 'minmax(90px, 1fr)', extra: 0 };
-  return c.id === 'state' ? { ...c, extra: 5 } : c;
+  // On the phone there is room for its name, the verdict and where it is kept.
+  const extra = { state: 5, camera: 6, take: 7 }[c.id];
+  return extra === undefined ? c : { ...c, extra };
 });
 
 /** Did we get it, is it kept: planned shots, takes, clips and copies in one table. */

@@ -17,7 +17,7 @@ interface Found {
 
 const MOST = 12;
 
-/** `/`: find a screen, scene, shot, person or place by any part of its name. */
+/** `/`: find a screen, scene, shot, person or place, or what can be done, by any part of its name. */
 export function Finder({ close }: { close: () => void }) {
   const { rows, production, day, me } = usePlanned();
   const navigate = useNavigate();

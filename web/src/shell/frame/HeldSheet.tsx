@@ -222,7 +222,7 @@ function Password({ has }: { has: boolean }) {
 }
 
 const FRAME_KEYS = [
-  { keys: '/', does: 'find a screen, scene, shot or person' },
+  { keys: '/', does: 'find a screen, scene, shot, person, or what to do' },
   { keys: '1 2 3', does: 'the three answers' },
   { keys: '0', does: 'fold or show the side sheet' },
   { keys: ',', does: 'settings' },

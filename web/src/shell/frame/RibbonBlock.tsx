@@ -1,4 +1,4 @@
-import { isOnce, type DayBlock } from '@kavrell/core/day';
+import { codesOf, isOnce, type DayBlock } from '@kavrell/core/day';
 
 const CHAR_PX = 6.6;
 
@@ -12,9 +12,7 @@ function labelsOf(block: DayBlock): string[] {
       (l) => !/^(Repos|Turn)/.test(l),
     );
   if (!row?.scene || row.programme) return [block.title, block.title.split(' ')[0] ?? ''];
-  const first = row.shot?.code ?? '';
-  const last = block.rows.at(-1)?.shot?.code ?? first;
-  const codes = first === last ? first : `${first}–${last.replace(row.scene.number, '')}`;
+  const codes = codesOf(block.rows);
   return [`${codes} ${row.scene.title}`, row.scene.title, codes, row.scene.number];
 }
 

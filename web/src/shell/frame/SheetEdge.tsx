@@ -9,7 +9,11 @@ export const LEAST_SHEET_PX = 280;
 export const MOST_SHEET_PX = 720;
 const KEY_STEP_PX = 24;
 /** Where nobody has pulled it: a quarter of the window, within what can be read. */
-const BY_ITSELF = 'clamp(300px, 24vw, 460px)';
+const BY_ITSELF = { least: 300, share: 0.24, most: 460 };
+
+/** How wide it is in a window of this width, where nobody has pulled it. */
+export const byItselfPx = (windowPx: number): number =>
+  Math.round(Math.min(BY_ITSELF.most, Math.max(BY_ITSELF.least, BY_ITSELF.share * windowPx)));
 
 export const sheetPxWithin = (px: number): number => Math.round(Math.min(MOST_SHEET_PX, Math.max(LEAST_SHEET_PX, px)));
 
@@ -21,7 +25,10 @@ export function useSheetEdge() {
   const px = pulled ?? kept;
   return {
     px,
-    width: px === null ? BY_ITSELF : `min(${px}px, 50vw)`,
+    width:
+      px === null
+        ? `clamp(${BY_ITSELF.least}px, ${100 * BY_ITSELF.share}vw, ${BY_ITSELF.most}px)`
+        : `min(${px}px, 50vw)`,
     pull: (to: number) => setPulled(sheetPxWithin(to)),
     keep: (to: number) => {
       setPulled(null);
@@ -29,6 +36,9 @@ export function useSheetEdge() {
     },
   };
 }
+
+/** The gesture library moves by arrow keys too, by other steps and until they are let go: here they are the edge’s own. */
+const OWN_KEYS = { pointer: { keys: false } } as const;
 
 /**
  * The edge by which the side sheet is pulled wider, by pointer or arrow keys. Not Chakra’s Splitter: that gives shares
@@ -39,10 +49,12 @@ export function SheetEdge({ edge }: { edge: ReturnType<typeof useSheetEdge> }) {
     edgeItself instanceof HTMLElement ? (edgeItself.nextElementSibling?.clientWidth ?? LEAST_SHEET_PX) : LEAST_SHEET_PX;
   const drag = useDrag(({ event, movement: [dx], first, last, memo }) => {
     const from = first ? widthNow(event.currentTarget) : (memo as number);
+    // A press that moved nothing says nothing about the width.
+    if (last && dx === 0) return from;
     if (last) edge.keep(from - dx);
     else edge.pull(from - dx);
     return from;
-  });
+  }, OWN_KEYS);
   const key = (e: KeyboardEvent) => {
     const by = e.key === 'ArrowLeft' ? KEY_STEP_PX : e.key === 'ArrowRight' ? -KEY_STEP_PX : 0;
     if (by === 0) return;
@@ -54,7 +66,7 @@ export function SheetEdge({ edge }: { edge: ReturnType<typeof useSheetEdge> }) {
       role="separator"
       aria-orientation="vertical"
       aria-label="Width of the side sheet"
-      aria-valuenow={edge.px ?? LEAST_SHEET_PX}
+      aria-valuenow={edge.px ?? byItselfPx(window.innerWidth)}
       aria-valuemin={LEAST_SHEET_PX}
       aria-valuemax={MOST_SHEET_PX}
       tabIndex={0}
@@ -65,8 +77,8 @@ export function SheetEdge({ edge }: { edge: ReturnType<typeof useSheetEdge> }) {
       cursor="col-resize"
       touchAction="none"
       _hover={{ bg: 'edge' }}
-      onKeyDown={key}
       {...drag()}
+      onKeyDown={key}
     />
   );
 }
