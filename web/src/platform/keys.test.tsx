@@ -1,6 +1,6 @@
 import { cleanup, fireEvent, render, screen } from '@testing-library/react';
 import { afterEach, describe, expect, it } from 'vitest';
-import { isTaken, useKey } from './keys.ts';
+import { isTaken, useCommand } from './keys.ts';
 
 afterEach(cleanup);
 
@@ -42,7 +42,7 @@ describe('whose a key is', () => {
   it('a screen’s key runs while a tick has the focus, and not while one types', () => {
     let pressed = 0;
     const Page = () => {
-      useKey('g', () => (pressed += 1), { letter: true });
+      useCommand('roll.good', () => (pressed += 1));
       return (
         <>
           <input type="checkbox" aria-label="tick" />

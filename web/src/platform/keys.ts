@@ -1,6 +1,7 @@
-import { useEffect } from 'react';
+import { useEffect, useRef } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { create } from 'zustand';
+import { declared, keysOf, type CommandId } from './commands.ts';
 import { usePreferences } from './preferences.ts';
 
 export interface KeyHelp {
@@ -8,7 +9,7 @@ export interface KeyHelp {
   does: string;
 }
 
-/** The keys that work on this screen, for the `?` sheet. */
+/** What keys do where something has the focus (a table, a line, a lamp), for the `?` sheet; what they do anywhere is in `COMMANDS`. */
 export const useKeyHelp = create<{ lists: Map<string, readonly KeyHelp[]> }>(() => ({ lists: new Map() }));
 
 /** Inputs in which nobody types: a tick or a choice that has the focus must not make the screen’s keys dead. */
@@ -24,13 +25,37 @@ export function isTaken({ key, target, defaultPrevented }: KeyboardEvent): boole
   return target.isContentEditable || target.matches('input, textarea, select, [role=textbox], [role=searchbox]');
 }
 
-/** A key of a screen. Single letters are dead while typing and can be switched off in the settings. */
-export function useKey(
-  keys: string,
+interface Running {
+  run: (event?: KeyboardEvent) => void;
+}
+
+/** The commands that stand on the screen now and can be done, with what does them: `/` finds them. */
+export const useRunning = create<{ commands: ReadonlyMap<CommandId, Running> }>(() => ({ commands: new Map() }));
+
+const setRunning = (id: CommandId, running: Running | null) =>
+  useRunning.setState(({ commands }) => {
+    const next = new Map(commands);
+    if (running) next.set(id, running);
+    else next.delete(id);
+    return { commands: next };
+  });
+
+/** Does a command by its key: the one this reader chose, else ours. Single letters are dead while typing and can be switched off. */
+export function useCommand(
+  id: CommandId,
   run: (event: KeyboardEvent) => void,
-  options: { letter?: boolean; enabled?: boolean; typing?: boolean } = {},
+  options: { enabled?: boolean; typing?: boolean } = {},
 ): void {
   const letterKeys = usePreferences((s) => s.letterKeys);
+  const keys = usePreferences((s) => keysOf(id, s.keys));
+  const on = options.enabled ?? true;
+  const latest = useRef(run);
+  latest.current = run;
+  useEffect(() => {
+    if (!on) return;
+    setRunning(id, { run: (event) => latest.current(event ?? new KeyboardEvent('keydown')) });
+    return () => setRunning(id, null);
+  }, [id, on]);
   useHotkeys(
     keys,
     (event) => {
@@ -38,7 +63,7 @@ export function useKey(
       run(event);
     },
     {
-      enabled: (options.enabled ?? true) && (!options.letter || letterKeys),
+      enabled: on && keys !== '' && (letterKeys || !declared(id).letter),
       enableOnFormTags: true,
       ignoreEventWhen: (event) => !options.typing && isTaken(event),
       useKey: /^[/?.,]$/.test(keys),

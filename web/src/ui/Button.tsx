@@ -1,4 +1,6 @@
 import { chakra, defineRecipe } from '@chakra-ui/react';
+import type { ComponentProps } from 'react';
+import { useKeyWords, type CommandId } from '../platform/commands.ts';
 import { pressed, reversed } from './recipes/shapes.ts';
 
 const recipe = defineRecipe({
@@ -23,6 +25,27 @@ const recipe = defineRecipe({
   defaultVariants: { look: 'plain', size: 'normal' },
 });
 
-export const Button = chakra('button', recipe, { defaultProps: { type: 'button' } });
+const Plain = chakra('button', recipe, { defaultProps: { type: 'button' } });
+
+type Props = ComponentProps<typeof Plain> & {
+  /** What a key does as well: the key is said on hover. */
+  command?: CommandId;
+};
+
+/** What is pressed. */
+export function Button({ command, title, ...props }: Props) {
+  const keys = useKeyWords(command);
+  const said = keys ? [title, `Key: ${keys}`].filter(Boolean).join('. ') : title;
+  return <Plain {...props} title={said} />;
+}
 /** A link that looks like a button: for documents that open in their own tab. */
 export const LinkButton = chakra('a', recipe);
+
+/** The key of a command below a large button’s word, where there are keys. */
+export function KeyBelow({ of }: { of: CommandId }) {
+  return (
+    <chakra.span fontSize="12px" fontWeight="400" hideBelow="md" display="block">
+      {useKeyWords(of)}
+    </chakra.span>
+  );
+}

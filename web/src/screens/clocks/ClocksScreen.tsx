@@ -6,7 +6,7 @@ import { parseRate, rateSaid } from '@kavrell/core/timecode';
 import { NoDay } from '../../app/NoDay.tsx';
 import { usePlanned } from '../../app/production.tsx';
 import { productionNow, useNow } from '../../platform/clock.ts';
-import { useKey, useKeysOf } from '../../platform/keys.ts';
+import { useCommand } from '../../platform/keys.ts';
 import { tell } from '../../platform/notices.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Empty, Look, Part, ScreenHead } from '../../ui/parts.tsx';
@@ -21,13 +21,6 @@ import { addClock, addUsual, jamNow } from '../../shared/clocks/jam.ts';
 import { startLtcOut, stopLtcOut, useLtcOut } from './ltcOut.ts';
 import { Slate } from './Slate.tsx';
 import { Sums } from './Sums.tsx';
-
-const KEYS = [
-  { keys: '↑ ↓', does: 'the clock before, after' },
-  { keys: 'J', does: 'the selected clock was jammed just now' },
-  { keys: 'L', does: 'slate' },
-  { keys: 'Space', does: 'on the slate: flash and beep' },
-];
 
 /** How the labels of a rate keep to the wall clock, in words. */
 function paceWords(rateText: string): string {
@@ -48,16 +41,15 @@ export function ClocksScreen() {
   const { sending, trouble } = useLtcOut();
   const states = useMemo(() => clockStates(rows.clocks, rows.jams, nowMs), [rows.clocks, rows.jams, nowMs]);
   const selected = states.find((s) => s.clock.id === selectedId);
-  useKeysOf('Clocks', KEYS);
   const step = (by: number) => {
     const at = states.findIndex((s) => s.clock.id === selectedId);
     const next = states[Math.max(0, Math.min(states.length - 1, at < 0 ? 0 : at + by))];
     if (next) select(next.clock.id);
   };
-  useKey('down', () => step(1), { enabled: !slate });
-  useKey('up', () => step(-1), { enabled: !slate });
-  useKey('j', () => selected?.source && jamNow(production, selected), { letter: true, enabled: !slate });
-  useKey('l', () => setSlate(true), { letter: true, enabled: day !== null && !slate });
+  useCommand('clocks.after', () => step(1), { enabled: !slate });
+  useCommand('clocks.before', () => step(-1), { enabled: !slate });
+  useCommand('clocks.jam', () => selected?.source && jamNow(production, selected), { enabled: !slate });
+  useCommand('clocks.slate', () => setSlate(true), { enabled: day !== null && !slate });
   const text = useCallback(
     () => (day ? timecodeAt(production, day, productionNow(production)) : ''),
     [production, day],
@@ -90,7 +82,7 @@ export function ClocksScreen() {
         <Button onClick={toggleLtc} look={sending ? 'on' : 'plain'} aria-pressed={sending !== null}>
           {sending ? 'Stop timecode out' : 'Timecode out'}
         </Button>
-        <Button look="primary" onClick={() => setSlate(true)}>
+        <Button look="primary" command="clocks.slate" onClick={() => setSlate(true)}>
           Slate
         </Button>
       </ScreenHead>

@@ -5,7 +5,7 @@ import { framesToMs, parseRate, rateSaid } from '@kavrell/core/timecode';
 import { formatDate } from '@kavrell/core/units';
 import { usePlanned } from '../../app/production.tsx';
 import { productionNow } from '../../platform/clock.ts';
-import { useKey } from '../../platform/keys.ts';
+import { useCommand } from '../../platform/keys.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Ticking } from '../../ui/Ticking.tsx';
 import { timecodeAt } from '../../shared/roll/console.ts';
@@ -65,7 +65,7 @@ export function Slate({ day, close }: { day: Day; close: () => void }) {
     white.style.visibility = 'visible';
     setTimeout(() => (white.style.visibility = 'hidden'), frameMs);
   };
-  useKey('space', clap, { letter: true });
+  useCommand('clocks.clap', clap);
 
   const fact = (name: string, value: string) => (
     <Box minW={0}>

@@ -30,7 +30,13 @@ export function NowHead({
   return (
     <Box mb={4} {...swipe()} style={{ touchAction: 'pan-y' }}>
       <Flex align="center" gap={2}>
-        <Button size="small" aria-label="The one before" disabled={rolling !== undefined} onClick={() => step(-1)}>
+        <Button
+          size="small"
+          command="roll.before"
+          aria-label="The one before"
+          disabled={rolling !== undefined}
+          onClick={() => step(-1)}
+        >
           ‹
         </Button>
         <Box as="h1" flex={1} minW={0}>
@@ -59,7 +65,13 @@ export function NowHead({
             <Board picture={board} alt={`Board of ${shot.code}`} />
           </Box>
         ) : null}
-        <Button size="small" aria-label="The next" disabled={rolling !== undefined} onClick={() => step(1)}>
+        <Button
+          size="small"
+          command="roll.next"
+          aria-label="The next"
+          disabled={rolling !== undefined}
+          onClick={() => step(1)}
+        >
           ›
         </Button>
       </Flex>

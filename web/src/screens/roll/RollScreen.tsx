@@ -7,7 +7,7 @@ import type { Target } from '@kavrell/core/productions';
 import { NoDay } from '../../app/NoDay.tsx';
 import { useProduction } from '../../app/production.tsx';
 import { productionNow, useNow } from '../../platform/clock.ts';
-import { useKey, useKeysOf } from '../../platform/keys.ts';
+import { useCommand } from '../../platform/keys.ts';
 import { usePreferences } from '../../platform/preferences.ts';
 import { Sheet } from '../../ui/sheet.tsx';
 import { CameraCard } from './CameraCard.tsx';
@@ -26,26 +26,12 @@ import { TakeActions } from './TakeActions.tsx';
 import { TakeList } from './TakeList.tsx';
 import { useConsoleActions } from './useConsoleActions.ts';
 
-const KEYS = [
-  { keys: 'Space', does: 'roll, cut' },
-  { keys: 'A … F', does: 'camera in or out of the take' },
-  { keys: 'G M X', does: 'verdict: good, maybe, no good' },
-  { keys: 'T', does: 'note' },
-  { keys: 'S', does: 'star this moment' },
-  { keys: 'W', does: 'wild sound' },
-  { keys: 'N P', does: 'the next, the one before' },
-  { keys: 'L', does: 'choose from the list' },
-  { keys: 'J, then a camera’s letter', does: 'its clock was jammed just now' },
-  { keys: 'U', does: 'take the cut back, within five seconds' },
-];
-
 /** The console: now, next, roll and cut, cameras, verdicts, notes. */
 export function RollScreen() {
   const { production, rows, day, facts, devices } = useProduction();
   const clock = usePreferences((s) => s.clock);
   const now = useNow(production, 1000);
   const [noting, setNoting] = useState(false);
-  useKeysOf('Roll', KEYS);
 
   const hand = useShotInHand();
   const { takes, rolling, shot, target, targets, letters: inTake } = hand;
@@ -70,20 +56,20 @@ export function RollScreen() {
   };
   const swipe = useDrag(({ swipe: [x] }) => x !== 0 && step(x < 0 ? 1 : -1), { axis: 'x', filterTaps: true });
 
-  const letter = { letter: true, enabled: !noting };
-  useKey('space', press, letter);
-  useKey('g', () => mark('good'), letter);
-  useKey('m', () => mark('maybe'), letter);
-  useKey('x', () => mark('noGood'), letter);
-  useKey('t', () => setNoting(true), letter);
-  useKey('s', star, letter);
-  useKey('w', wild, letter);
-  useKey('u', takeBack, letter);
-  useKey('j', () => setJamming(true), letter);
-  useKey('l', () => setPicking(!picking), letter);
-  useKey('n', () => step(1), letter);
-  useKey('p', () => step(-1), letter);
-  useKey('a,b,c,d,e,f', (e) => (jamming ? jamCamera(e.key.toUpperCase()) : toggle(e.key.toUpperCase())), letter);
+  const free = { enabled: !noting };
+  useCommand('roll.press', press, free);
+  useCommand('roll.good', () => mark('good'), free);
+  useCommand('roll.maybe', () => mark('maybe'), free);
+  useCommand('roll.noGood', () => mark('noGood'), free);
+  useCommand('roll.note', () => setNoting(true), free);
+  useCommand('roll.star', star, free);
+  useCommand('roll.wild', wild, free);
+  useCommand('roll.takeBack', takeBack, free);
+  useCommand('roll.jam', () => setJamming(true), free);
+  useCommand('roll.list', () => setPicking(!picking), free);
+  useCommand('roll.next', () => step(1), free);
+  useCommand('roll.before', () => step(-1), free);
+  useCommand('roll.cameras', (e) => (jamming ? jamCamera(e.key.toUpperCase()) : toggle(e.key.toUpperCase())), free);
 
   if (!day || !facts) return <NoDay>Rolling belongs to a day, with shots on it.</NoDay>;
 

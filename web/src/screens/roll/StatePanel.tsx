@@ -3,7 +3,7 @@ import { formatCount, formatRunning } from '@kavrell/core/units';
 import type { Take } from '@kavrell/core/roll';
 import { usePlanned } from '../../app/production.tsx';
 import type { useShotInHand } from '../../shared/roll/inHand.ts';
-import { Button } from '../../ui/Button.tsx';
+import { Button, KeyBelow } from '../../ui/Button.tsx';
 import { Ticking } from '../../ui/Ticking.tsx';
 import type { useConsoleActions } from './useConsoleActions.ts';
 
@@ -87,9 +87,7 @@ export function StatePanel({ hand: { rolling, number, letters: inTake }, now, ac
       >
         {rolling ? 'Cut' : 'Roll'}
         <Box as="span" fontSize="12px" fontWeight="400" whiteSpace="normal" textAlign="center" lineHeight="1.25">
-          <Box as="span" hideBelow="md" display="block">
-            Space
-          </Box>
+          <KeyBelow of="roll.press" />
           {commands}
         </Box>
       </Button>

@@ -1,5 +1,6 @@
 import { Box } from '@chakra-ui/react';
-import { Button } from '../../ui/Button.tsx';
+import type { CommandId } from '../../platform/commands.ts';
+import { Button, KeyBelow } from '../../ui/Button.tsx';
 import type { useConsoleActions } from './useConsoleActions.ts';
 
 interface Props {
@@ -10,13 +11,21 @@ interface Props {
 
 /** What is done with the take in hand: verdict, note, star, taking the cut back. */
 export function TakeActions({ actions: { about, canTakeBack, mark, star, wild, takeBack }, rolling, note }: Props) {
-  const buttons: { word: string; key: string; run: () => void; on?: boolean; off?: boolean }[] = [
-    { word: 'Good', key: 'G', run: () => mark('good'), on: about?.verdict === 'good', off: !about },
-    { word: 'Maybe', key: 'M', run: () => mark('maybe'), on: about?.verdict === 'maybe', off: !about },
-    { word: 'No good', key: 'X', run: () => mark('noGood'), on: about?.verdict === 'noGood', off: !about },
-    { word: 'Note', key: 'T', run: note, off: !about },
-    rolling ? { word: 'Star', key: 'S', run: star } : { word: 'Wild sound', key: 'W', run: wild },
-    { word: 'Take back cut', key: 'U', run: takeBack, off: !canTakeBack },
+  const buttons: { word: string; command: CommandId; run: () => void; on?: boolean; off?: boolean }[] = [
+    { word: 'Good', command: 'roll.good', run: () => mark('good'), on: about?.verdict === 'good', off: !about },
+    { word: 'Maybe', command: 'roll.maybe', run: () => mark('maybe'), on: about?.verdict === 'maybe', off: !about },
+    {
+      word: 'No good',
+      command: 'roll.noGood',
+      run: () => mark('noGood'),
+      on: about?.verdict === 'noGood',
+      off: !about,
+    },
+    { word: 'Note', command: 'roll.note', run: note, off: !about },
+    rolling
+      ? { word: 'Star', command: 'roll.star', run: star }
+      : { word: 'Wild sound', command: 'roll.wild', run: wild },
+    { word: 'Take back cut', command: 'roll.takeBack', run: takeBack, off: !canTakeBack },
   ];
 
   return (
@@ -27,7 +36,7 @@ export function TakeActions({ actions: { about, canTakeBack, mark, star, wild, t
       gap={2}
       mb={4}
     >
-      {buttons.map(({ word, key, run, on, off }) => (
+      {buttons.map(({ word, command, run, on, off }) => (
         <Button
           key={word}
           size="act"
@@ -41,9 +50,7 @@ export function TakeActions({ actions: { about, canTakeBack, mark, star, wild, t
           look={on ? 'on' : 'plain'}
         >
           {word}
-          <Box as="span" fontSize="12px" fontWeight="400" hideBelow="md">
-            {key}
-          </Box>
+          <KeyBelow of={command} />
         </Button>
       ))}
     </Box>

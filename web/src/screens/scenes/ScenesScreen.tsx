@@ -6,7 +6,7 @@ import { positionAfter } from '@kavrell/core/records';
 import { useProduction } from '../../app/production.tsx';
 import { newId } from '../../platform/id.ts';
 import { useKeptView } from '../../platform/kept.ts';
-import { useKey, useKeysOf } from '../../platform/keys.ts';
+import { useCommand, useKeysOf } from '../../platform/keys.ts';
 import { change } from '../../platform/rows.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Empty, Part } from '../../ui/parts.tsx';
@@ -27,7 +27,6 @@ import { ShotsView } from './ShotsView.tsx';
 import { TrackView } from './TrackView.tsx';
 
 const KEYS = [
-  { keys: 'N', does: 'to the line that adds a shot; Shift Enter puts it after the chosen shot' },
   { keys: 'arrows, Enter', does: 'go through the table; edit a cell' },
   { keys: 'Space', does: 'select a row; an edit then changes all selected' },
   { keys: 'Ctrl V', does: 'paste cells of a spreadsheet from the active cell on' },
@@ -35,8 +34,6 @@ const KEYS = [
   { keys: 'Delete', does: 'empty the cells, or delete the rows chosen with Space' },
   { keys: 'Ctrl Delete', does: 'delete the row (Ctrl Z brings it back)' },
   { keys: 'Shift ↓', does: 'choose cells; Ctrl C copies, Ctrl D fills down' },
-  { keys: '[ ]', does: 'scene before, scene after' },
-  { keys: 'S', does: 'to what an editor will miss: Enter adds the shot, Delete says not needed' },
 ];
 
 const VIEWS = [
@@ -79,17 +76,13 @@ export function ScenesScreen() {
     select(s.id);
   };
   const step = (by: number) => scene && openScene(rows.scenes[rows.scenes.indexOf(scene) + by]);
-  useKey(
-    'n',
-    () => {
-      // At once: what is typed right behind the key belongs into the line.
-      flushSync(() => setView('shots'));
-      line.current?.focus();
-    },
-    { letter: true },
-  );
-  useKey('bracketleft', () => step(-1));
-  useKey('bracketright', () => step(1));
+  useCommand('scenes.line', () => {
+    // At once: what is typed right behind the key belongs into the line.
+    flushSync(() => setView('shots'));
+    line.current?.focus();
+  });
+  useCommand('scenes.before', () => step(-1));
+  useCommand('scenes.after', () => step(1));
 
   const addScene = () => {
     const id = newId();

@@ -12,7 +12,7 @@ import {
 import { formatCount } from '@kavrell/core/units';
 import { usePlanned } from '../../app/production.tsx';
 import { newId } from '../../platform/id.ts';
-import { useKey } from '../../platform/keys.ts';
+import { useCommand } from '../../platform/keys.ts';
 import { change } from '../../platform/rows.ts';
 import { Button } from '../../ui/Button.tsx';
 
@@ -28,7 +28,7 @@ export function Suggestions({ scenes, onAdded }: { scenes: readonly Scene[]; onA
     const all = scenes.map((s) => sceneCoverage(s, shots.get(s.id) ?? [], rows.people, rows.waivers));
     return { found: all.flatMap((c) => c.suggestions), waived: all.reduce((t, c) => t + c.waived, 0) };
   }, [scenes, rows.shots, rows.people, rows.waivers]);
-  useKey('s', () => list.current?.querySelector<HTMLElement>('[data-suggestion]')?.focus(), { letter: true });
+  useCommand('scenes.missing', () => list.current?.querySelector<HTMLElement>('[data-suggestion]')?.focus(), { enabled: found.length > 0 });
 
   const add = (s: Suggestion) => {
     const scene = rows.scenes.find((x) => x.id === s.sceneId);

@@ -5,7 +5,7 @@ import { formatCount, formatTrackTime } from '@kavrell/core/units';
 import { usePlanned } from '../../app/production.tsx';
 import { wordsOf } from '../../platform/api.ts';
 import { fileUrl } from '../../platform/files.ts';
-import { useKey } from '../../platform/keys.ts';
+import { useCommand } from '../../platform/keys.ts';
 import { change } from '../../platform/rows.ts';
 import { Button } from '../../ui/Button.tsx';
 import { DataTable } from '../../ui/DataTable.tsx';
@@ -67,7 +67,7 @@ export function TrackBench({ track }: { track: Track }) {
     setTappedOnSound(onSound);
   };
   const tempo = tempoOfTaps(taps);
-  useKey('b', tap, { letter: true });
+  useCommand('scenes.beat', tap);
 
   const addPin = () => {
     try {
@@ -143,7 +143,7 @@ export function TrackBench({ track }: { track: Track }) {
         >
           Cue here
         </Button>
-        <Button size="small" onClick={tap} title="Key B">
+        <Button size="small" command="scenes.beat" onClick={tap}>
           Tap the beat{taps.length ? ` ${taps.length}` : ''}
         </Button>
         {tempo ? (

@@ -4,7 +4,7 @@ import { useNavigate } from 'react-router';
 import { screenLink } from '../../app/links.ts';
 import { usePlanned } from '../../app/production.tsx';
 import { SCREENS } from '../screens.ts';
-import { actionsFor } from './actions.ts';
+import { actionsFor, pressesOn } from './actions.ts';
 
 interface Found {
   key: string;
@@ -33,7 +33,8 @@ export function Finder({ close }: { close: () => void }) {
       text: s.title,
       go: open(to(s.path)),
     }));
-    const actions = actionsFor(me, production.id);
+    const page = document.querySelector('main');
+    const actions = [...actionsFor(me, production.id), ...(page ? pressesOn(page) : [])];
     if (me.role !== 'owner') return [...screens, ...actions];
     return [
       ...screens,
@@ -105,7 +106,7 @@ export function Finder({ close }: { close: () => void }) {
                 <Combobox.Input
                   ref={input}
                   autoFocus
-                  placeholder="Find a screen, scene, shot, person, place, or what to do"
+                  placeholder="Find a screen, scene, shot, person, place, or what to do here"
                   aria-label="Find"
                 />
               </Combobox.Control>

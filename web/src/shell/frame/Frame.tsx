@@ -4,7 +4,7 @@ import { useNavigate, useParams } from 'react-router';
 import { dateOf } from '@kavrell/core/time';
 import { formatClock, formatDate } from '@kavrell/core/units';
 import { useNow } from '../../platform/clock.ts';
-import { useKey } from '../../platform/keys.ts';
+import { useCommand } from '../../platform/keys.ts';
 import { usePreferences } from '../../platform/preferences.ts';
 import { undo } from '../../platform/undo.ts';
 import { Button } from '../../ui/Button.tsx';
@@ -115,28 +115,28 @@ export function Frame({ path, title, children }: { path: string; title: string; 
   }, [title, production.title, path]);
   useEffect(fetchOtherScreens, []);
 
-  useKey('/', () => setFinding(true));
-  useKey('?', () => hold('keys'));
-  useKey(',', () => hold('settings'));
-  useKey('1', () => hold('make'), { letter: true });
-  useKey('2', () => hold('got'), { letter: true });
-  useKey('3', () => hold('kept'), { letter: true });
-  useKey(
-    'escape',
+  useCommand('frame.find', () => setFinding(true));
+  useCommand('frame.keys', () => hold('keys'));
+  useCommand('frame.settings', () => hold('settings'));
+  useCommand('frame.make', () => hold('make'));
+  useCommand('frame.got', () => hold('got'));
+  useCommand('frame.kept', () => hold('kept'));
+  useCommand(
+    'frame.close',
     () => {
       hold(null);
       openSheet(false);
     },
     { typing: true },
   );
-  useKey('mod+z', () => void undo.run(production.id, me.name), { enabled: me.role === 'owner' });
-  useKey('mod+shift+z', () => void undo.run(production.id, me.name, true), { enabled: me.role === 'owner' });
+  useCommand('frame.undo', () => void undo.run(production.id, me.name), { enabled: me.role === 'owner' });
+  useCommand('frame.redo', () => void undo.run(production.id, me.name, true), { enabled: me.role === 'owner' });
 
   const folded = usePreferences((s) => s.sheetFolded);
   const setPreferences = usePreferences((s) => s.set);
   const edge = useSheetEdge();
   const bars = useShrinking(path);
-  useKey('0', () => setPreferences({ sheetFolded: !folded }), { letter: true, enabled: wide });
+  useCommand('frame.fold', () => setPreferences({ sheetFolded: !folded }), { enabled: wide });
   const sheetShown = held !== null || (wide ? !folded : open);
   return (
     <Box

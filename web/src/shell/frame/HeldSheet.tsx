@@ -1,4 +1,4 @@
-import { Box, Flex, Input, Kbd, SegmentGroup } from '@chakra-ui/react';
+import { Box, Flex, Input, SegmentGroup } from '@chakra-ui/react';
 import { Suspense, lazy, useState } from 'react';
 import { useQueryClient } from '@tanstack/react-query';
 import { setPassword } from '@kavrell/contract';
@@ -6,7 +6,6 @@ import { formatClock, parseClockOn } from '@kavrell/core/units';
 import { minuteToMs, msToMinute, wallToMinute } from '@kavrell/core/time';
 import { call, wordsOf } from '../../platform/api.ts';
 import { productionNow } from '../../platform/clock.ts';
-import { useKeyHelp } from '../../platform/keys.ts';
 import { usePreferences } from '../../platform/preferences.ts';
 import { change } from '../../platform/rows.ts';
 import { tell } from '../../platform/notices.ts';
@@ -17,6 +16,7 @@ import { hold, useSheet, type Held } from '../../ui/sheet.tsx';
 import { usePlanned, useProduction } from '../../app/production.tsx';
 import { THEMES } from '../../platform/theme.ts';
 import { THEME_WORDS } from './actions.ts';
+import { Keys } from './Keys.tsx';
 import { Backups, Sessions } from './Keeping.tsx';
 import { MediaFolders } from './MediaFolders.tsx';
 import { Waiting } from './Waiting.tsx';
@@ -218,44 +218,6 @@ function Password({ has }: { has: boolean }) {
         {problem ? <Problem mt={2}>{problem}</Problem> : null}
       </form>
     </Part>
-  );
-}
-
-const FRAME_KEYS = [
-  { keys: '/', does: 'find a screen, scene, shot, person, or what to do' },
-  { keys: '1 2 3', does: 'the three answers' },
-  { keys: '0', does: 'fold or show the side sheet' },
-  { keys: ',', does: 'settings' },
-  { keys: '?', does: 'this list' },
-  { keys: 'Ctrl Z', does: 'undo, also after a reload' },
-  { keys: 'Ctrl Shift Z', does: 'do again' },
-  { keys: 'Esc', does: 'close the sheet' },
-];
-
-function Keys() {
-  const lists = useKeyHelp((s) => s.lists);
-  return (
-    <>
-      <Part>
-        <Button size="small" onClick={() => hold('trust')}>
-          How far to trust this
-        </Button>
-      </Part>
-      {[...lists, ['Everywhere', FRAME_KEYS] as const].map(([title, list]) => (
-        <Part key={title} title={title}>
-          <Box as="dl" display="grid" gridTemplateColumns="auto 1fr" columnGap={4} rowGap={1}>
-            {list.map((k) => (
-              <Box key={k.keys} display="contents">
-                <dt>
-                  <Kbd>{k.keys}</Kbd>
-                </dt>
-                <dd>{k.does}</dd>
-              </Box>
-            ))}
-          </Box>
-        </Part>
-      ))}
-    </>
   );
 }
 
