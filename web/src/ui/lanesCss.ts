@@ -82,6 +82,21 @@ export const lanesCss = {
   },
   '.lane-low-sun': { position: 'absolute', top: '30px', bottom: 0, background: 'hsl(34 60% 50% / 0.12)' },
   '.lane-dark': { position: 'absolute', top: '30px', bottom: 0, background: 'hsl(0 0% 40% / 0.18)' },
+  // When days wrap: hatched from half of them to four of five, thinner to nineteen of twenty.
+  '.lane-odds': {
+    position: 'absolute',
+    top: '30px',
+    bottom: 0,
+    opacity: 0.5,
+    backgroundImage: 'repeating-linear-gradient(135deg, var(--chakra-colors-soft) 0 2px, transparent 2px 8px)',
+    '&.rare': { opacity: 0.2 },
+  },
+  '.lane-late': {
+    position: 'absolute',
+    top: '12px',
+    height: '3px',
+    backgroundImage: 'repeating-linear-gradient(90deg, var(--chakra-colors-soft) 0 4px, transparent 4px 8px)',
+  },
   '.lane-wanted': {
     position: 'absolute',
     top: '14px',

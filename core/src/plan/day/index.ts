@@ -32,6 +32,7 @@ export * from './plan.ts';
 export { nameItems } from './clashes.ts';
 export { type DaySources } from './lines.ts';
 export { type DayPlan, type DayRow, type UnitDay } from './dayPlan.ts';
+export * from './blockMove.ts';
 export * from './blocks.ts';
 export * from './cameraHand.ts';
 export * from './lanes.ts';

@@ -6,7 +6,8 @@ import { usePreferences } from '../../platform/preferences.ts';
 import { useHeavy } from '../../workers/useHeavy.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Look } from '../../ui/parts.tsx';
-import { useBase, takeOrder } from './base.ts';
+import { useBase } from './base.ts';
+import { takeOrder } from '../../shared/day/takeOrder.ts';
 import { useUnit } from './unit.tsx';
 
 /** More codes than this are only counted: the bar stays a bar. */

@@ -12,10 +12,10 @@ import { ScreenHead } from '../../ui/parts.tsx';
 import { useHashSelection } from '../../ui/selection.ts';
 import { AddShots } from './AddShots.tsx';
 import { DayFoot, NothingYet } from './DayFoot.tsx';
-import { PriceBar } from './PriceBar.tsx';
+import { PriceBar } from '../../shared/day/PriceBar.tsx';
 import { DayLine, SideLine } from './DayLine.tsx';
 import { linesOfDay } from './lineFacts.ts';
-import { PresentBar } from './PresentBar.tsx';
+import { NowBar } from './NowBar.tsx';
 import { usePresent } from './present.ts';
 import { useOrderDrag } from './useOrderDrag.ts';
 import { useOrderEdits } from './useOrderEdits.ts';
@@ -51,7 +51,7 @@ export function InOrder({ day, facts, unit, tabs }: Props) {
   const say = (m: number) => formatMinuteOfDay(m, day, clock);
   const { price, context } = useOrderDrag(plan, edits, select, list);
   const onKeyDown = useOrderKeys(plan, edits, { selectedId, select }, ['ArrowUp', 'ArrowDown']);
-  const { present } = usePresent(day, facts, unit);
+  const { nowMin, present } = usePresent(day, facts, unit);
   const presentId = present?.on.itemId;
   // On the day it opens where one is; afterwards nobody is moved who reads elsewhere.
   const opened = useRef(false);
@@ -70,7 +70,7 @@ export function InOrder({ day, facts, unit, tabs }: Props) {
         <Button onClick={addBlock}>Add a block</Button>
         <AddShots />
       </ScreenHead>
-      <PresentBar present={present} say={say} show={show} />
+      <NowBar {...{ day, facts, nowMin, present, say }} show={show} />
       {plan.rows.length === 0 ? (
         <NothingYet day={day} />
       ) : (

@@ -107,3 +107,28 @@ describe('what is due now', () => {
     expect(block('6A').getAttribute('aria-current')).toBe('time');
   });
 });
+
+describe('what leads the day', () => {
+  const lead = () => document.querySelector<HTMLElement>('[data-now]');
+  it('before it: what its call sheet still wants, by name, until nothing is', async () => {
+    const plan = at(5 * 60 - 24 * 60);
+    plan.frozenSheets = [];
+    plan.days = plan.days.map((d) => ({ ...d, forecast: null }));
+    openScreen(<DayScreen />, { plan });
+    expect(lead()?.dataset.now).toBe('ahead');
+    expect(lead()?.textContent).toMatch(/Still missing before the day: \d.*weather.*the sheet itself/);
+    expect(within(lead()!).getByRole('link').getAttribute('href')).toMatch(/call-sheet$/);
+  });
+  it('after it: which of its shots were not got', () => {
+    openScreen(<DayScreen />, { plan: at(36 * 60) });
+    expect(lead()?.dataset.now).toBe('over');
+    const codes = (lead()?.textContent ?? '').match(/\d[A-Z]/g) ?? [];
+    expect(lead()?.textContent).toMatch(new RegExp(`not got: ${codes.length}`));
+    expect(codes).toContain('9E');
+  });
+  it('on it: what is due', () => {
+    openScreen(<DayScreen />, { plan: at(11 * 60) });
+    expect(lead()).toBeNull();
+    expect(document.querySelector('[data-present]')?.textContent).toMatch(/^\d/);
+  });
+});

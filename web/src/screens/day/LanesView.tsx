@@ -1,12 +1,13 @@
 import { Box } from '@chakra-ui/react';
 import { DndContext, closestCenter } from '@dnd-kit/core';
 import { SortableContext, horizontalListSortingStrategy } from '@dnd-kit/sortable';
-import { Fragment, useMemo, useRef, type ReactNode } from 'react';
-import { codesOf, dayBlocks, lanesOf, unitPlan, type Day, type DayLane } from '@kavrell/core/day';
+import { Fragment, useMemo, useRef, type CSSProperties, type ReactNode } from 'react';
+import { codesOf, dayBlocks, lanesOf, unitPlan, type Day, type DayLane, type Odds } from '@kavrell/core/day';
 import { sunPlaceOf } from '@kavrell/core/places';
 import type { DayFacts } from '@kavrell/core/productions';
 import { sunTimes } from '@kavrell/core/sun';
 import { formatDate, formatMinuteOfDay, formatMinutes } from '@kavrell/core/units';
+import { shareSaid, useDayOdds } from '../../app/odds.ts';
 import { usePlanned } from '../../app/production.tsx';
 import { useKeysOf } from '../../platform/keys.ts';
 import { usePreferences } from '../../platform/preferences.ts';
@@ -15,9 +16,9 @@ import { useHashSelection } from '../../ui/selection.ts';
 import { DayFoot, NothingYet } from './DayFoot.tsx';
 import { LaneBlock, LaneStretch } from './LaneBlock.tsx';
 import { laneScale } from './laneScale.ts';
-import { PresentBar } from './PresentBar.tsx';
+import { NowBar } from './NowBar.tsx';
 import { usePresent } from './present.ts';
-import { PriceBar } from './PriceBar.tsx';
+import { PriceBar } from '../../shared/day/PriceBar.tsx';
 import { useOrderDrag } from './useOrderDrag.ts';
 import { useOrderEdits } from './useOrderEdits.ts';
 import { useOrderKeys } from './useOrderKeys.ts';
@@ -73,12 +74,19 @@ export function LanesView({ day, facts, unit, tabs }: Props) {
     return at && sunTimes(at);
   }, [day, place]);
   const scale = laneScale(day.callMin, Math.max(plan.wrapMin, day.wantedWrapMin));
+  const odds = useDayOdds();
+  const wrap = odds?.wrap ?? null;
+  /** Of what has this window, the one kept least often. */
+  const keptShare = (l: DayLane) => {
+    const of = odds?.windows.filter((w) => l.bars.some((b) => b.itemIds.includes(w.id))) ?? [];
+    return of.length ? Math.min(...of.map((w) => w.keptShare)) : undefined;
+  };
   const span = (from: number, to: number) => ({ left: scale.left(from), width: scale.width(from, to) });
   const own = (ids: readonly string[]) => selectedId !== null && ids.includes(selectedId);
   return (
     <>
       <ScreenHead title={`${formatDate(day.date, { long: true })}, in lanes`}>{tabs}</ScreenHead>
-      <PresentBar present={present} say={say} show={select} />
+      <NowBar {...{ day, facts, nowMin, present, say }} show={select} />
       {plan.rows.length === 0 ? (
         <NothingYet day={day} />
       ) : (
@@ -95,7 +103,7 @@ export function LanesView({ day, facts, unit, tabs }: Props) {
         >
           {price ? <PriceBar price={price} /> : null}
           <div className="lanes">
-            <Behind {...{ scale, sun, nowMin }} wantedMin={day.wantedWrapMin} say={say} />
+            <Behind {...{ scale, sun, nowMin, wrap }} wantedMin={day.wantedWrapMin} say={say} />
             <strong className="lane-name">In order</strong>
             <div className="lane order">
               {named.map((b, i) => (
@@ -146,6 +154,7 @@ export function LanesView({ day, facts, unit, tabs }: Props) {
                         {l.name}
                       </div>
                       <div className="lane" data-lane={l.name}>
+                        <LateStretch lane={l} released={odds?.released ?? []} span={span} say={say} />
                         {l.bars.map((b) => (
                           <LaneStretch
                             key={`${b.kind}${b.fromMin}`}
@@ -158,10 +167,10 @@ export function LanesView({ day, facts, unit, tabs }: Props) {
                                   {formatMinutes(b.waitMin)}
                                 </>
                               ) : (
-                                b.words
+                                `${b.words}${b.kind === 'window' ? keptWords(keptShare(l)) : ''}`
                               )
                             }
-                            title={`${l.name}, ${say(b.fromMin)} to ${say(b.toMin)}: ${b.kind === 'wait' ? `waits ${formatMinutes(b.waitMin)}` : b.words || 'no light said'}`}
+                            title={`${l.name}, ${say(b.fromMin)} to ${say(b.toMin)}: ${b.kind === 'wait' ? `waits ${formatMinutes(b.waitMin)}` : b.words || 'no light said'}${b.kind === 'window' ? keptWords(keptShare(l)) : ''}`}
                           />
                         ))}
                       </div>
@@ -173,8 +182,40 @@ export function LanesView({ day, facts, unit, tabs }: Props) {
           </div>
         </Box>
       )}
+      {wrap && plan.rows.length ? (
+        <Box color="soft" fontSize="s" mb={2} data-lanes-legend>
+          Hatched: when such days wrap, half of them by {say(wrap.p50)}, four of five by {say(wrap.p80)}, 19 of 20 by{' '}
+          {say(wrap.p95)}. Dashes behind somebody’s last work: let go by then on four days of five.
+        </Box>
+      ) : null}
       <DayFoot {...{ plan, items, selectedId, remove }} />
     </>
+  );
+}
+
+const keptWords = (share: number | undefined) => (share === undefined ? '' : `, kept on ${shareSaid(share)} of days`);
+
+/** Somebody’s day on four days of five: how much later than planned they are let go. */
+function LateStretch({
+  lane,
+  released,
+  span,
+  say,
+}: {
+  lane: DayLane;
+  released: Odds['released'];
+  span: (from: number, to: number) => CSSProperties;
+  say: (minute: number) => string;
+}) {
+  const until = released.find((r) => lane.key === r.person)?.p80;
+  const end = Math.max(0, ...lane.bars.map((b) => b.toMin));
+  if (lane.group !== 'people' || until === undefined || until <= end) return null;
+  return (
+    <div
+      className="lane-late"
+      style={span(end, until)}
+      title={`${lane.name} is let go by ${say(until)} on four days of five`}
+    />
   );
 }
 
@@ -183,12 +224,15 @@ function Behind({
   scale,
   sun,
   nowMin,
+  wrap,
   wantedMin,
   say,
 }: {
   scale: ReturnType<typeof laneScale>;
   sun: ReturnType<typeof sunTimes> | null;
   nowMin: number;
+  /** When half, four of five and nineteen of twenty days wrap; null until that is worked out. */
+  wrap: Odds['wrap'] | null;
   wantedMin: number;
   say: (minute: number) => string;
 }) {
@@ -212,6 +256,19 @@ function Behind({
           className="lane-dark"
           style={{ left: scale.left(sun.setMin), width: scale.width(sun.setMin, scale.toMin) }}
         />
+      ) : null}
+      {wrap ? (
+        <>
+          <div
+            className="lane-odds"
+            style={{ left: scale.left(wrap.p50), width: scale.width(wrap.p50, wrap.p80) }}
+            data-odds={`${say(wrap.p50)}–${say(wrap.p80)}`}
+          />
+          <div
+            className="lane-odds rare"
+            style={{ left: scale.left(wrap.p80), width: scale.width(wrap.p80, wrap.p95) }}
+          />
+        </>
       ) : null}
       <div className="lane-wanted" style={{ left: scale.left(wantedMin) }}>
         <span>wanted {say(wantedMin)}</span>

@@ -12,7 +12,8 @@ import { Button } from '../../ui/Button.tsx';
 import { FormField } from '../../ui/FormField.tsx';
 import { Empty, Look, Part, Why } from '../../ui/parts.tsx';
 import { Sheet } from '../../ui/sheet.tsx';
-import { useBase, takeOrder } from './base.ts';
+import { useBase } from './base.ts';
+import { takeOrder } from '../../shared/day/takeOrder.ts';
 import { useUnit } from './unit.tsx';
 
 /** “I have 40 minutes”: the best set of what is left, with the move, the meal and the sun still ahead. Worked out here, network or none. */

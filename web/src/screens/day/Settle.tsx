@@ -10,7 +10,8 @@ import { change } from '../../platform/rows.ts';
 import { useHeavy } from '../../workers/useHeavy.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Look, Part } from '../../ui/parts.tsx';
-import { useBase, dropLines, takeOrder } from './base.ts';
+import { useBase, dropLines } from './base.ts';
+import { takeOrder } from '../../shared/day/takeOrder.ts';
 import { useUnit } from './unit.tsx';
 
 /** Two ways are a choice; more are a list. */

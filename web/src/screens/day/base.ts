@@ -37,24 +37,6 @@ function baseOf(dayPlan: DayPlan, projection: Projection | null, unit: number): 
   return { order: rest.order, ids: rest.ids, before: rest.before, doneIds: all.filter((id) => !rest.ids.includes(id)) };
 }
 
-/** Puts the lines of a day into an order: one change-set, only the lines that move. */
-export function takeOrder(
-  productionId: string,
-  label: string,
-  items: readonly DayItem[],
-  ids: readonly string[],
-): number {
-  const byId = new Map(items.map((i) => [i.id, i]));
-  const ops = ids.flatMap((id, i) => {
-    const row = byId.get(id);
-    return row && row.position !== i + 1
-      ? [{ op: 'update' as const, table: 'dayItems' as const, row, values: { position: i + 1 } }]
-      : [];
-  });
-  void change(productionId, label, ops);
-  return ops.length;
-}
-
 /** Drops the shots of these lines and takes the lines off the day: one change-set. */
 export function dropLines(
   productionId: string,

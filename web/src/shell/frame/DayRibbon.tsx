@@ -1,7 +1,7 @@
 import { sunPlaceOf } from '@kavrell/core/places';
 import { Box } from '@chakra-ui/react';
 import { useId, useMemo, useRef, useState } from 'react';
-import { useNavigate } from 'react-router';
+import { useLocation, useNavigate } from 'react-router';
 import { dayBlocks, type Day, type DayBlock } from '@kavrell/core/day';
 import type { Take } from '@kavrell/core/roll';
 import { skyStrip, sunTimes } from '@kavrell/core/sun';
@@ -13,9 +13,11 @@ import { useShownTheme, type ShownTheme } from '../../platform/theme.ts';
 import { useWide } from '../../ui/wide.ts';
 import { useElementWidth } from '../../ui/width.ts';
 import { screenLink } from '../../app/links.ts';
-import { useProduction } from '../../app/production.tsx';
+import { usePlanned, useProduction } from '../../app/production.tsx';
+import { PriceBar } from '../../shared/day/PriceBar.tsx';
 import { RibbonBlock } from './RibbonBlock.tsx';
 import { ribbonScale } from './scale.ts';
+import { isMovable, useBlockMove } from './useBlockMove.ts';
 
 /** Sizes in px: on narrow screens the ribbon shrinks to a line. */
 const WIDE_SIZE = { height: 64, top: 10, block: 26, foot: 16 };
@@ -99,6 +101,12 @@ export function DayRibbon() {
     [takes, day, now, scale, top, blockHeight],
   );
 
+  const { me } = usePlanned();
+  // Where the day is ordered its blocks are pulled; elsewhere they lead there.
+  const mayMove = useLocation().pathname.endsWith('/day') && me.role === 'owner';
+  const middleOf = (b: DayBlock) => scale.x((b.startMin + b.endMin) / 2);
+  const { held, drag, onKeyDown } = useBlockMove(plan, blocks, middleOf, mayMove);
+
   if (!day) return <Box ref={ref} h={`${height}px`} />;
   const nowMin = msToMinute(day.date, day.timeZone, now);
   const isToday = nowMin >= scale.fromMin && nowMin <= scale.toMin;
@@ -144,10 +152,14 @@ export function DayRibbon() {
             const x = scale.x(block.startMin);
             const w = Math.max(1, scale.x(block.endMin) - x - 1);
             const isWork = (b: DayBlock) => b.kind === 'work';
+            const pulled = held?.block.rows[0]?.itemId === block.rows[0]?.itemId && isWork(block) ? held : null;
             return (
               <RibbonBlock
-                key={`${block.kind}${block.startMin}${block.rows[0]?.itemId ?? ''}`}
+                // A line that is moved stays the same block, and keeps the focus.
+                key={isWork(block) ? block.rows[0]?.itemId : `${block.kind}${block.startMin}`}
                 {...{ block, x, width: w, top, height: blockHeight, words: words(block) }}
+                pulledPx={pulled?.dx ?? null}
+                hand={mayMove && isMovable(block) ? { ...drag(block), onKeyDown: (e) => onKeyDown(e, block) } : null}
                 // Of lines of a programme that lie over each other the later ones are drawn lower.
                 over={isWork(block) && blocks.slice(0, i).some((b) => isWork(b) && b.endMin > block.startMin)}
                 point={(at) => setPointed(at === null ? null : { block, x: at })}
@@ -157,6 +169,16 @@ export function DayRibbon() {
               />
             );
           })}
+          {held ? (
+            <rect
+              x={held.before ? scale.x(held.before.startMin) - 2 : scale.x(plan?.wrapMin ?? last)}
+              y={2}
+              width={3}
+              height={height - foot - 4}
+              fill="var(--chakra-colors-accent)"
+              data-lands
+            />
+          ) : null}
           <path d={happened.kept} fill="var(--chakra-colors-text)" />
           <path d={happened.noGood} fill="var(--chakra-colors-text)" opacity={0.45} />
           <path d={happened.rolling} fill="var(--chakra-colors-rolling)" />
@@ -183,7 +205,8 @@ export function DayRibbon() {
           ) : null}
         </svg>
       ) : null}
-      {pointed ? (
+      {held?.price ? <PriceBar price={held.price} /> : null}
+      {pointed && !held ? (
         <Box
           position="absolute"
           bottom="0"

@@ -1,3 +1,4 @@
+import type { DOMAttributes } from 'react';
 import { codesOf, isOnce, type DayBlock } from '@kavrell/core/day';
 
 const CHAR_PX = 6.6;
@@ -29,10 +30,26 @@ interface Props {
   /** Its middle is pointed at, or nothing any more. */
   point: (x: number | null) => void;
   open: () => void;
+  /** How far it is pulled just now, px; null: it is not. */
+  pulledPx: number | null;
+  /** What pulls it, where it may be moved. */
+  hand: DOMAttributes<SVGGElement> | null;
 }
 
 /** One stretch of the day in the ribbon: work, a change-over, load-in or wrap. */
-export function RibbonBlock({ block, x, width, top, height: blockHeight, over, words, point, open }: Props) {
+export function RibbonBlock({
+  block,
+  x,
+  width,
+  top,
+  height: blockHeight,
+  over,
+  words,
+  point,
+  open,
+  pulledPx,
+  hand,
+}: Props) {
   const work = block.kind === 'work';
   const once = block.rows.some((r) => r.pinnedStartMin !== null || isOnce(r));
   const label = labelsOf(block).find((l) => width > l.length * CHAR_PX + 8);
@@ -42,12 +59,19 @@ export function RibbonBlock({ block, x, width, top, height: blockHeight, over, w
       role="link"
       tabIndex={work ? 0 : -1}
       aria-label={words}
-      style={{ cursor: 'pointer' }}
+      {...hand}
+      {...(hand ? { 'aria-keyshortcuts': 'Alt+ArrowLeft Alt+ArrowRight' } : {})}
+      data-ribbon-block={block.rows[0]?.itemId}
+      transform={pulledPx === null ? undefined : `translate(${pulledPx} 0)`}
+      style={{ cursor: hand ? 'grab' : 'pointer', touchAction: hand ? 'pan-y' : undefined }}
       onPointerEnter={() => point(x + width / 2)}
       onFocus={() => point(x + width / 2)}
       onBlur={() => point(null)}
       onClick={open}
-      onKeyDown={(e) => e.key === 'Enter' && open()}
+      onKeyDown={(e) => {
+        hand?.onKeyDown?.(e);
+        if (e.key === 'Enter') open();
+      }}
     >
       <rect
         x={x}
