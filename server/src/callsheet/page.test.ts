@@ -7,7 +7,7 @@ import { newId } from '../platform/ids.ts';
 import { personCalendar } from './calendar.ts';
 import { personalPage, type PersonalSheet } from './page.ts';
 import { messageOf } from './send.ts';
-import { sketchOf } from './sketch.ts';
+import { bandSvg, placesSvg } from './sketch.ts';
 
 const demo = ninthBell(newId, '/media');
 const rows = { ...demo, clips: [], copyJobs: [], copyFiles: [], releases: [], takeEvents: [], sheetReads: [] };
@@ -122,24 +122,51 @@ describe('a message', () => {
 });
 
 describe('the sketch of places', () => {
-  const at = (name: string, latitude: number, longitude: number) => ({ name, latitude, longitude });
-  it('is to scale with north up', () => {
-    const s = sketchOf([at('south', 50, 0), at('north', 50.01, 0), at('east', 50, 0.02)]);
-    const [south, north, east] = s?.points ?? [];
-    expect(north?.y).toBeLessThan(south?.y ?? 0);
-    expect(east?.x).toBeGreaterThan(south?.x ?? 0);
-    // A hundredth of a degree of latitude is 1.11 km; the bar has the same scale.
-    const pxPerM = ((south?.y ?? 0) - (north?.y ?? 0)) / 1113.2;
-    expect((s?.scale.px ?? 0) / (s?.scale.metres ?? 1)).toBeCloseTo(pxPerM, 6);
-    for (const p of s?.points ?? []) {
-      expect(p.x).toBeGreaterThanOrEqual(0);
-      expect(p.x).toBeLessThanOrEqual(s?.width ?? 0);
-    }
+  const at = (name: string, latitude: number, longitude: number) => ({
+    ...content.places[0]!,
+    id: name,
+    name,
+    latitude,
+    longitude,
+  });
+  const draw = (...places: ReturnType<typeof at>[]) => placesSvg(places, { ink: '#111', soft: '#888' });
+  /** The spots of a drawing and its rings, by what is written. */
+  const spots = (svg: string) =>
+    [...svg.matchAll(/<circle cx="([\d.]+)" cy="([\d.]+)" r="4"[^>]*><text[^>]*>([^<]*)</g)].map(([, x, y, name]) => ({
+      name,
+      x: Number(x),
+      y: Number(y),
+    }));
+  it('is to scale with north up, and its rings are at the distances they say', () => {
+    const svg = draw(at('south', 50, 0), at('north', 50.01, 0), at('east', 50, 0.02)) ?? '';
+    const of = (name: string) => spots(svg).find((s) => s.name === name)!;
+    expect(of('north').y).toBeLessThan(of('south').y);
+    expect(of('east').x).toBeGreaterThan(of('south').x);
+    // A hundredth of a degree of latitude is 1.11 km.
+    const pxPerM = (of('south').y - of('north').y) / 1112;
+    const rings = [...svg.matchAll(/r="([\d.]+)" fill="none"[^>]*\/><text[^>]*>([\d.]+) (k?m)</g)];
+    expect(rings.length).toBeGreaterThan(0);
+    for (const [, radius, figure, unit] of rings)
+      expect(Number(radius) / (Number(figure) * (unit === 'km' ? 1000 : 1))).toBeCloseTo(pxPerM, 3);
   });
   it('is none for one place, or for places at one spot', () => {
-    expect(sketchOf([at('a', 50, 0)])).toBeNull();
-    expect(sketchOf([at('a', 50, 0), at('b', 50, 0)])).toBeNull();
+    expect(draw(at('a', 50, 0))).toBeNull();
+    expect(draw(at('a', 50, 0), at('b', 50, 0))).toBeNull();
   });
+  it('a name is written, not run', () => {
+    expect(draw(at('<script>', 50, 0), at('b', 50.1, 0))).toContain('&lt;script&gt;');
+  });
+});
+
+describe('the day as a strip on paper', () => {
+  it('has a box for each work and meal of the day, and its hours', () => {
+    const svg = bandSvg(content) ?? '';
+    const filled = (colour: string) => svg.split(`fill="${colour}" stroke="#111"`).length - 1;
+    expect(filled('#111111')).toBe(content.lines.filter((l) => l.kind === 'work').length);
+    expect(filled('#ffffff')).toBe(content.lines.filter((l) => l.kind === 'meal').length);
+    expect(svg).toContain('>07:00<');
+  });
+  it('is none for a day with nothing on it', () => expect(bandSvg({ ...content, lines: [] })).toBeNull());
 });
 
 describe('the calendar', () => {

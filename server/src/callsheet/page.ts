@@ -9,7 +9,7 @@ import {
 import { formatCount, formatDate, formatMinuteOfDay, formatMinutes } from '@kavrell/core/units';
 import { spotOf } from '@kavrell/core/places';
 import { esc, plainPage, said } from '../platform/documents/plainPage.ts';
-import { sketchOf } from './sketch.ts';
+import { placesSvg } from './sketch.ts';
 
 /** What a personal page is made of. */
 export interface PersonalSheet {
@@ -106,17 +106,12 @@ function place(at: SheetContent['places'][number] | undefined, main: boolean): s
 function otherPlaces(c: SheetContent, firstId: string | undefined): string {
   const rest = c.places.filter((x) => x.id !== firstId);
   if (rest.length === 0) return '';
-  const s = sketchOf(c.places);
-  const svg = s
-    ? `<svg viewBox="0 0 ${s.width} ${s.height}" width="${s.width}" role="img" aria-label="Where the places lie, north up"><g font-size="11" fill="currentColor">${s.points
-        .map(
-          (pt, i) =>
-            `<circle cx="${pt.x.toFixed(1)}" cy="${pt.y.toFixed(1)}" r="4"/><text x="${pt.x.toFixed(1)}" y="${(pt.y + (i % 2 ? 16 : -8)).toFixed(1)}" text-anchor="middle">${esc(pt.name)}</text>`,
-        )
-        .join(
-          '',
-        )}<path d="M8 ${s.height - 8}h${s.scale.px.toFixed(1)}" stroke="currentColor"/><text x="8" y="${s.height - 12}">${s.scale.metres >= 1000 ? `${s.scale.metres / 1000} km` : `${s.scale.metres} m`}</text><text x="${s.width - 8}" y="14" text-anchor="end">N up</text></g></svg>`
-    : '';
+  const svg =
+    placesSvg(c.places, {
+      ink: 'currentColor',
+      soft: 'currentColor',
+      on: ' role="img" aria-label="Where the places lie, north up"',
+    }) ?? '';
   return `<h2>Other places</h2>${svg}<ul>${rest.map((x) => place(x, false)).join('')}</ul>`;
 }
 

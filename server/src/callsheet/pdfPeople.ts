@@ -2,9 +2,9 @@ import type { Content, TableCell } from 'pdfmake/interfaces.js';
 import { type SheetContent, type SheetPerson } from '@kavrell/core/callsheet';
 import { formatMinutes } from '@kavrell/core/units';
 import { spotOf } from '@kavrell/core/places';
-import { HAIR, SOFT, head, heading } from '../platform/documents/index.ts';
-import { sketchOf } from './sketch.ts';
-import { type Dense, tight } from './pdfOrder.ts';
+import { INK, SOFT, head } from '../platform/documents/index.ts';
+import { placesSvg } from './sketch.ts';
+import { type Dense, heading, tight } from './pdfOrder.ts';
 
 export function peopleTable(
   c: SheetContent,
@@ -56,7 +56,7 @@ export function peopleTable(
   });
   const middle = Math.ceil(c.people.length / 2);
   return [
-    heading('People and their calls'),
+    heading('People and their calls', dense),
     dense === 0 || c.people.length < 6
       ? roomy(c.people)
       : { columns: [narrow(c.people.slice(0, middle)), narrow(c.people.slice(middle))], columnGap: 14 },
@@ -69,8 +69,6 @@ function spotWords(p: SheetContent['places'][number]): string {
 }
 
 export function places(c: SheetContent, dense: Dense): Content[] {
-  // A sketch with a row of its own is left out where room is short.
-  const sketch = dense > 0 && c.places.length % 3 === 0 ? null : sketchOf(c.places);
   const one = (p: SheetContent['places'][number]): Content => ({
     unbreakable: true,
     margin: [0, 2, 0, 3],
@@ -91,36 +89,26 @@ export function places(c: SheetContent, dense: Dense): Content[] {
         p.confirmed ? '' : 'Not confirmed yet.',
       ]
         .filter(Boolean)
-        .map((text) => ({ text: String(text), fontSize: 8 })),
+        .map((text) => ({ text: String(text), fontSize: dense === 2 ? 7.5 : 8 })),
     ],
   });
   if (c.places.length === 0) return [];
-  const drawn: Content[] = sketch
-    ? [
-        {
-          stack: [
-            {
-              svg: `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${sketch.width} ${sketch.height}"><rect x="1" y="1" width="${sketch.width - 2}" height="${sketch.height - 2}" fill="none" stroke="${HAIR}"/>${sketch.points
-                .map((p) => `<circle cx="${p.x.toFixed(1)}" cy="${p.y.toFixed(1)}" r="4" fill="#111"/>`)
-                .join(
-                  '',
-                )}<path d="M10 ${sketch.height - 10}h${sketch.scale.px.toFixed(1)}" stroke="#111" fill="none"/></svg>`,
-              width: 150,
-            },
-            {
-              text: `North up, the bar is ${sketch.scale.metres >= 1000 ? `${sketch.scale.metres / 1000} km` : `${sketch.scale.metres} m`}.`,
-              fontSize: 7,
-              color: SOFT,
-            },
-          ],
-        },
-      ]
-    : [];
-  const cells = [...c.places.map(one), ...drawn];
+  const cells = c.places.map((p) => ({ stack: [one(p)], length: wordsOf(p) }));
   const across = Math.min(3, cells.length);
-  const lines = Array.from({ length: Math.ceil(cells.length / across) }, (_, i): Content => ({
-    columns: Array.from({ length: across }, (_, k) => cells[i * across + k] ?? { text: '' }),
+  const lines = Array.from({ length: Math.ceil(cells.length / across) }, (_, i) =>
+    cells.slice(i * across, (i + 1) * across),
+  );
+  // Where the places lie stands under the one of the last row that says the least.
+  const map = placesSvg(c.places, { ink: INK, soft: '#888888' });
+  const shortest = lines.at(-1)?.reduce((a, b) => (b.length < a.length ? b : a));
+  if (map && shortest) shortest.stack.push({ svg: map, fit: [160, 85] });
+  const drawn = lines.map((line): Content => ({
+    columns: Array.from({ length: across }, (_, k): Content => (line[k] ? { stack: line[k].stack } : { text: '' })),
     columnGap: 12,
   }));
-  return [{ stack: [heading('Places'), ...lines], unbreakable: lines.length === 1 }];
+  return [{ stack: [heading('Places', dense), ...drawn], unbreakable: lines.length === 1 }];
 }
+
+/** How much is said of a place, by its letters. */
+const wordsOf = (p: SheetContent['places'][number]): number =>
+  [p.address, p.directions, p.parking, p.hospital, p.contact, ...p.facts].join().length;

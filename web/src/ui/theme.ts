@@ -1,5 +1,6 @@
 import { createSystem, defaultBaseConfig, defineConfig } from '@chakra-ui/react';
 import { COLOURS } from './colours.ts';
+import { coverageCss } from './coverageCss.ts';
 import { lanesCss } from './lanesCss.ts';
 import { recipes, slotRecipes } from './recipes/index.ts';
 
@@ -246,7 +247,9 @@ const config = defineConfig({
       borderRadius: '3px',
       color: 'transparent',
     },
+    '.thumb': { width: '44px', height: '28px', flex: 'none', display: 'inline-block', marginRight: '8px' },
     ...lanesCss,
+    ...coverageCss,
     '.narrow-off': { mdDown: { display: 'none' } },
   },
 });

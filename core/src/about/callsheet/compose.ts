@@ -2,7 +2,9 @@ import type { Production } from '../brief/index.ts';
 import { dayBlocks, isOnce, type DayBlock, type DayPlan } from '../../plan/day/index.ts';
 import { type Engagement, type Person } from '../../rooms/people/index.ts';
 import { callsOfDay, sharedAccess, type Call, type SharedSpan } from '../crew/index.ts';
-import { detailOf, sunPlaceOf, type Place, type PlaceFact } from '../../rooms/places/index.ts';
+import { smallPlanSvg } from '../../rooms/light/index.ts';
+import { scribbleSvg, type Picture } from '../../rooms/look/index.ts';
+import { detailOf, sunPlaceOf, type Place, type PlaceFact, type Room } from '../../rooms/places/index.ts';
 import { SIZE_WORDS, shotMinutes, type Scene, type Shot, type Slot } from '../../rooms/scenes/index.ts';
 import { sunTimes } from '../../physics/sun/index.ts';
 import { formatCount } from '../../base/units/index.ts';
@@ -19,6 +21,8 @@ export interface CallSheetSources {
   placeFacts: readonly PlaceFact[];
   scenes: readonly Scene[];
   slots: readonly Slot[];
+  rooms: readonly Room[];
+  pictures: readonly Picture[];
   /** What light plans and risks add to the cautions of the day. */
   safety: readonly string[];
 }
@@ -151,6 +155,8 @@ export function composeCallSheet(s: CallSheetSources): SheetContent {
     soundNotes: soundOf(plan),
     quiet: quietOf(sharedAccess(plan, s.slots, s.scenes, people).quiet),
     safety: [...new Set([...s.safety, ...cautionsOf(plan, calls)])],
+    plans: plansOf(plan, s.rooms),
+    boards: boardsOf(plan, s.pictures),
     gaps: gapsOf(plan, visited, calls),
   };
 
@@ -174,6 +180,36 @@ export function composeCallSheet(s: CallSheetSources): SheetContent {
       ...(block.rows.some((r) => r.programme === 'about') ? { about: true } : {}),
     };
   }
+}
+
+/** A sheet is sent and kept whole: drawings larger than this, and more than so many, stay in Kavrell. */
+const MOST_DRAWING = 24_000;
+const MOST_DRAWINGS = 12;
+
+/** Each setup of the day once, in the order in which it is lit. */
+function plansOf(plan: DayPlan, rooms: readonly Room[]): NonNullable<SheetContent['plans']> {
+  const setups = [...new Map(plan.rows.flatMap((r) => (r.setup ? [[r.setup.id, r.setup] as const] : []))).values()];
+  return setups
+    .filter((x) => x.plan.items.length > 0)
+    .map((x) => ({
+      code: x.code,
+      name: x.name,
+      svg: smallPlanSvg(x.plan, rooms.find((r) => r.id === x.plan.roomId) ?? null),
+    }))
+    .filter((x) => x.svg.length <= MOST_DRAWING)
+    .slice(0, MOST_DRAWINGS);
+}
+
+/** Of each shot the newest board, where it is a scribble. */
+function boardsOf(plan: DayPlan, pictures: readonly Picture[]): NonNullable<SheetContent['boards']> {
+  return plan.rows
+    .flatMap((r) => r.shots)
+    .flatMap((shot) => {
+      const board = pictures.findLast((p) => p.role === 'board' && p.shotId === shot.id);
+      return board && !board.fileHash && board.strokes.length ? [{ code: shot.code, svg: scribbleSvg(board) }] : [];
+    })
+    .filter((x) => x.svg.length <= MOST_DRAWING)
+    .slice(0, MOST_DRAWINGS);
 }
 
 /** Quiet stretches with less than a turnaround between are told as one. */

@@ -125,6 +125,10 @@ export const sheetContent = z.object({
   soundNotes: z.array(z.string()),
   quiet: z.array(z.object({ ...span, words: z.string() })),
   safety: z.array(z.string()),
+  /** The light of the day’s setups as small plans; sheets from before them have none. */
+  plans: z.array(z.object({ code: z.string(), name: z.string(), svg: z.string() })).optional(),
+  /** Boards of its shots that were scribbled; photographs stay in Kavrell. */
+  boards: z.array(z.object({ code: z.string(), svg: z.string() })).optional(),
   /** What is missing or was assumed, in words. */
   gaps: z.array(z.string()),
 });

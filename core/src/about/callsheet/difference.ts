@@ -116,6 +116,16 @@ const listDifference = (was: readonly string[], now: readonly string[]) => [
   ...was.filter((x) => !now.includes(x)).map((words) => ({ words, isNew: false })),
 ];
 
+type Drawn = readonly { code: string; name?: string; svg: string }[];
+
+/** Which drawings are others, new or gone; none where one of the sheets is from before there were any. */
+function drawnAnew(before: Drawn | undefined, after: Drawn | undefined): string[] {
+  if (!before || !after) return [];
+  const of = (list: Drawn) => new Map(list.map((d) => [d.code, `${d.name ?? ''} ${d.svg}`]));
+  const [old, now] = [of(before), of(after)];
+  return [...new Set([...now.keys(), ...old.keys()])].filter((code) => old.get(code) !== now.get(code));
+}
+
 function notesDifference(was: SheetContent, now: SheetContent, say: Say): void {
   for (const { words, isNew } of listDifference(was.safety, now.safety))
     say('note', isNew ? `New caution: ${words}` : `No longer said: ${words}`);
@@ -125,6 +135,11 @@ function notesDifference(was: SheetContent, now: SheetContent, say: Say): void {
   ] as [string, [string[], string[]]][])
     for (const { words, isNew } of listDifference(...lists))
       say('note', isNew ? `${name}: ${words}` : `${name}, no longer: ${words}`);
+  for (const [what, before, after] of [
+    ['light of', was.plans, now.plans],
+    ['board of', was.boards, now.boards],
+  ] as const)
+    for (const code of drawnAnew(before, after)) say('note', `The ${what} ${code} is drawn anew.`);
   const weather = sheetWeather(now);
   if (weather !== sheetWeather(was)) say('note', weather ? `Weather: ${weather}.` : 'The weather is no longer said.');
   if (was.notes !== now.notes) say('note', now.notes ? `Note: ${now.notes}` : 'The day’s note is gone.');

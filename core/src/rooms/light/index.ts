@@ -26,5 +26,6 @@ export * from './feasible.ts';
 export * from './needs.ts';
 export * from './kitFile.ts';
 export * from './drawing.ts';
+export * from './smallPlan.ts';
 export * from './exact.ts';
 export * from './readingError.ts';

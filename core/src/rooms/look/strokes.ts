@@ -16,3 +16,16 @@ export function strokePaths(
     return [{ d: `M${at(0)}${rest || 'h0.01'}`, strokeWidth: WEIGHTS[weight] * width }];
   });
 }
+
+/** A frame’s width in the units of a picture on a sheet. */
+const FRAME = 160;
+
+/** A scribble as a picture of its own, black on white. */
+export function scribbleSvg({ strokes, widthPx, heightPx }: Pick<Picture, 'strokes' | 'widthPx' | 'heightPx'>): string {
+  const height = Math.round((FRAME * heightPx) / widthPx);
+  const paths = strokePaths(strokes, FRAME, height).map(
+    (p) =>
+      `<path d="${p.d}" fill="none" stroke="#111" stroke-width="${p.strokeWidth.toFixed(2)}" stroke-linecap="round" stroke-linejoin="round"/>`,
+  );
+  return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${FRAME} ${height}"><rect width="${FRAME}" height="${height}" fill="#fff" stroke="#777"/>${paths.join('')}</svg>`;
+}

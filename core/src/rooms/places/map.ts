@@ -1,5 +1,8 @@
 import { moveMin, spotOf, type Move, type Place } from './model.ts';
 
+/** What of a place a map draws. */
+export type MapPlace = Pick<Place, 'id' | 'name' | 'latitude' | 'longitude'>;
+
 /** Mean radius of the earth, m (IUGG). */
 const EARTH_M = 6_371_009;
 const RAD = Math.PI / 180;
@@ -68,7 +71,7 @@ const LEAST_REACH_M = 60;
  * typed and rings around one of them (`fromId`, else the first). Where a pair has moves both ways, the longer is told.
  * Null while no place has a position.
  */
-export function placeMap(places: readonly Place[], moves: readonly Move[], fromId?: string | null): PlaceMap | null {
+export function placeMap(places: readonly MapPlace[], moves: readonly Move[], fromId?: string | null): PlaceMap | null {
   const known = places.flatMap((p) => {
     const spot = spotOf(p);
     return spot ? [{ id: p.id, name: p.name, ...spot }] : [];

@@ -35,6 +35,7 @@ const WIDE = new Set<Shot['size']>(['ews', 'ws', 'fs']);
 const CLOSE = new Set<Shot['size']>(['mcu', 'cu', 'ecu']);
 /** A side that sees along the line belongs to both. */
 const NEUTRAL = new Set(['', 'line', 'on the line', 'neutral', 'axis', 'front', 'top']);
+export const isNeutralSide = (side: string): boolean => NEUTRAL.has(side.toLowerCase());
 const CROSSES = new Set<Shot['movement']>(['track', 'follow']);
 /** A take of at least this long is speech or a whole action: it will be cut into. */
 const LONG_TAKE_MIN = 2;
@@ -198,7 +199,7 @@ function lineHoles(shots: readonly Shot[], cast: Named, say: Say): void {
     const before = ordered[i - 1];
     if (!before || CROSSES.has(before.movement) || CROSSES.has(next.movement)) return;
     const [a, b] = [before.side.toLowerCase(), next.side.toLowerCase()];
-    if (NEUTRAL.has(a) || NEUTRAL.has(b) || a === b) return;
+    if (isNeutralSide(a) || isNeutralSide(b) || a === b) return;
     const shared = before.personIds.filter((id) => next.personIds.includes(id));
     if (shared.length === 0) return;
     const names = shared.flatMap((id) => cast.find((p) => p.id === id)?.shortName ?? []).join(', ');

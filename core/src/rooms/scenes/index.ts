@@ -7,6 +7,7 @@ export * from './order.ts';
 export * from './placing.ts';
 export * from './quickline.ts';
 export * from './coverage.ts';
+export * from './coveragePicture.ts';
 export * from './gates.ts';
 export * from './rollup.ts';
 export * from './links.ts';

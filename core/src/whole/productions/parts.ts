@@ -19,7 +19,7 @@ export const PATCH_PARTS = parts(
 /** Takes don’t change a sheet. */
 export const SHEET_PARTS = parts(
   ...LIGHT_PARTS,
-  ...(['people', 'engagements', 'slots', 'risks', 'dayItems', 'relights', 'moves'] as const),
+  ...(['people', 'engagements', 'slots', 'risks', 'dayItems', 'relights', 'moves', 'pictures'] as const),
 );
 export const RISK_PARTS = parts(
   ...LIGHT_PARTS,

@@ -12,6 +12,7 @@ import {
   sideSaid,
   written,
 } from '../../testing/screen.tsx';
+import { minuteToMs } from '@kavrell/core/time';
 import { CallSheetScreen } from './CallSheetScreen.tsx';
 
 beforeEach(() => preparePage());
@@ -68,5 +69,37 @@ describe('Call sheet', () => {
     expect(screen.getByText('No day yet')).toBeTruthy();
     press('Add a day');
     expect(written()).toEqual([]);
+  });
+});
+
+describe('the sheet on its day', () => {
+  /** The demo with its clock at a minute of its first day. */
+  const at = (minute: number) => {
+    const plan = demoPlan();
+    const [day] = plan.days;
+    const simulatedNowOffsetMs = minuteToMs(day!.date, day!.timeZone, minute) - Date.now();
+    return { ...plan, production: { ...plan.production, simulatedNowOffsetMs } };
+  };
+  it('is led by what is due by it, and marks that line', () => {
+    openScreen(<CallSheetScreen />, { plan: at(11 * 60 + 6) });
+    const lead = document.querySelector('[data-sheet-now]');
+    expect(lead?.textContent).toContain('By the sheet now: 7C Metal meets the mould, until 11:17');
+    expect(lead?.textContent).toMatch(/then 7D.* at 11:32/);
+    expect(document.querySelector('li[aria-current=time]')?.textContent).toContain('7C Metal meets the mould');
+    // What is missing stands below it.
+    const missing = screen.getByLabelText('Still missing for a call sheet');
+    expect(lead!.compareDocumentPosition(missing)).toBe(Node.DOCUMENT_POSITION_FOLLOWING);
+  });
+  it('on other days nothing is due', () => {
+    openScreen(<CallSheetScreen />, { plan: at(-3 * 1440) });
+    expect(document.querySelector('[data-sheet-now]')).toBeNull();
+    expect(document.querySelector('li[aria-current=time]')).toBeNull();
+  });
+  it('shows its light, its boards, the day as a strip and where the places lie', () => {
+    openScreen(<CallSheetScreen />);
+    const pictures = screen.getAllByRole('img').map((i) => i.getAttribute('alt') ?? i.getAttribute('aria-label'));
+    for (const name of ['Plan of the light of L4 Pour floor', 'Board of 7B', 'The day as a strip, 06:00 to 19:00'])
+      expect(pictures).toContain(name);
+    expect(screen.getByLabelText(/^A plan of .*Sea-mark tower.*, north up$/)).toBeTruthy();
   });
 });

@@ -10,6 +10,8 @@ import { formatCount, formatDate } from '@kavrell/core/units';
 import { StalePart } from '../../app/Stale.tsx';
 import { NoDay } from '../../app/NoDay.tsx';
 import { useProduction } from '../../app/production.tsx';
+import { msToMinute } from '@kavrell/core/time';
+import { useNow } from '../../platform/clock.ts';
 import { useKept } from '../../platform/kept.ts';
 import { Button, LinkButton } from '../../ui/Button.tsx';
 import { Facts, Look, Part, ScreenHead, Why } from '../../ui/parts.tsx';
@@ -23,6 +25,8 @@ import { ReadersView } from './ReadersView.tsx';
 import { WeatherPart } from './WeatherPart.tsx';
 import { SheetFace } from './SheetFace.tsx';
 
+const BEAT_MS = 30_000;
+
 type View = 'sheet' | 'changes' | 'readers' | 'move' | 'paper';
 
 /** The day’s sheet: as it reads, what changed since it went out, who has read it, moved to another date, and ticks from paper. */
@@ -30,6 +34,7 @@ export function CallSheetScreen() {
   const { me, production, rows, day, facts, stale } = useProduction();
   const navigate = useNavigate();
   const { draft, sheets, last } = useSheets();
+  const now = useNow(production, BEAT_MS);
   const [view, setView] = useKept<View>('callsheet', ['sheet', 'changes', 'readers', 'move', 'paper']);
   const changed = useMemo(
     () => (draft && last?.content ? sheetDifference(last.content, draft) : []),
@@ -107,37 +112,38 @@ export function CallSheetScreen() {
               ) : null}
             </Box>
           ) : null}
-          {owner && !last && missing.some((m) => !m.done) ? (
-            <Box mb={6} maxW="760px">
-              <StillMissing
-                list={missing}
-                press={(m) =>
-                  m.key === 'frozen' ? (
-                    <Button size="small" onClick={() => setView('changes')}>
-                      Freeze it
-                    </Button>
-                  ) : m.key === 'weather' ? (
-                    <Button size="small" onClick={() => openSheet(true)}>
-                      Type it
-                    </Button>
-                  ) : (
-                    <Button
-                      size="small"
-                      onClick={() => {
-                        openSheet(true);
-                        void navigate(
-                          `${screenLink(production.id, day.number, m.screen)}${m.rowId ? `#${m.rowId}` : ''}`,
-                        );
-                      }}
-                    >
-                      Say it
-                    </Button>
-                  )
-                }
-              />
-            </Box>
-          ) : null}
-          <SheetFace sheet={shown} />
+          <SheetFace sheet={shown} nowMin={msToMinute(day.date, day.timeZone, now)}>
+            {owner && !last && missing.some((m) => !m.done) ? (
+              <Box mb={6} maxW="760px">
+                <StillMissing
+                  list={missing}
+                  press={(m) =>
+                    m.key === 'frozen' ? (
+                      <Button size="small" onClick={() => setView('changes')}>
+                        Freeze it
+                      </Button>
+                    ) : m.key === 'weather' ? (
+                      <Button size="small" onClick={() => openSheet(true)}>
+                        Type it
+                      </Button>
+                    ) : (
+                      <Button
+                        size="small"
+                        onClick={() => {
+                          openSheet(true);
+                          void navigate(
+                            `${screenLink(production.id, day.number, m.screen)}${m.rowId ? `#${m.rowId}` : ''}`,
+                          );
+                        }}
+                      >
+                        Say it
+                      </Button>
+                    )
+                  }
+                />
+              </Box>
+            ) : null}
+          </SheetFace>
           <Sheet>
             {last ? <StalePart table="frozenSheets" id={last.id} /> : null}
             {owner ? <WeatherPart day={day} /> : null}

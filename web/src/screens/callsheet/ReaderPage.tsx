@@ -3,8 +3,10 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { callSheetPdf, frozenSheetPdf, pathOf, readSheets } from '@kavrell/contract';
+import { msToMinute } from '@kavrell/core/time';
 import { formatDate } from '@kavrell/core/units';
 import { call } from '../../platform/api.ts';
+import { useNow } from '../../platform/clock.ts';
 import { useLive } from '../../platform/live.ts';
 import { useOutbox } from '../../platform/outbox.ts';
 import { forget } from '../../platform/session.ts';
@@ -15,6 +17,8 @@ import { Empty, Loading } from '../../ui/parts.tsx';
 import { SheetFace } from './SheetFace.tsx';
 
 const MINUTE_MS = 60_000;
+/** A reader’s sheet goes by the real clock. */
+const REAL = { simulatedNowOffsetMs: null };
 
 /** What a reader of the call sheet has: the sheet of each day, and nothing of the plan behind it. */
 export function ReaderPage({ productionId }: { productionId: string }) {
@@ -24,6 +28,7 @@ export function ReaderPage({ productionId }: { productionId: string }) {
   useLive(productionId);
   // With no network the sheet comes from this device's keeping, without an error.
   const online = useOutbox((s) => s.online);
+  const now = useNow(REAL, MINUTE_MS);
   const { data, error, isPending, refetch } = useQuery({
     queryKey: ['rows', productionId, 'sheets'],
     queryFn: () => call(readSheets, { params: { productionId } }),
@@ -86,7 +91,7 @@ export function ReaderPage({ productionId }: { productionId: string }) {
               ? 'Nothing has gone out for this day yet: this is a draft, and will change.'
               : `Version ${day.revision}.`}
           </Box>
-          <SheetFace sheet={day.content} />
+          <SheetFace sheet={day.content} nowMin={msToMinute(day.content.date, day.content.timeZone, now)} />
         </>
       )}
     </Box>

@@ -1,10 +1,12 @@
 import { Box } from '@chakra-ui/react';
 import type { ReactNode } from 'react';
-import { sheetWeather, type SheetContent, type SheetLine } from '@kavrell/core/callsheet';
+import { sheetPresent, sheetWeather, type SheetContent, type SheetLine } from '@kavrell/core/callsheet';
 import { formatMinuteOfDay, formatMinutes, formatTemperature } from '@kavrell/core/units';
 import { usePreferences } from '../../platform/preferences.ts';
 import { Tapes } from '../../ui/icons.tsx';
+import { PlacesMap } from '../../shared/places/PlacesMap.tsx';
 import { Unfold } from '../../ui/Unfold.tsx';
+import { PresentOf, SheetBandStrip, SheetPictures } from './SheetDrawn.tsx';
 
 const H = ({ children }: { children: ReactNode }) => (
   <Box as="h2" fontSize="l" mt={5} mb={2}>
@@ -12,8 +14,8 @@ const H = ({ children }: { children: ReactNode }) => (
   </Box>
 );
 
-/** A sheet as everybody reads it, first on the phone. */
-export function SheetFace({ sheet }: { sheet: SheetContent }) {
+/** A sheet as everybody reads it, first on the phone: what is due leads it on its day, then what else is to be said (`children`). */
+export function SheetFace({ sheet, nowMin, children }: { sheet: SheetContent; nowMin: number; children?: ReactNode }) {
   const { clock, lengths } = usePreferences();
   const day = { date: sheet.date, timeZone: sheet.timeZone };
   const say = (m: number | null | undefined) =>
@@ -30,8 +32,11 @@ export function SheetFace({ sheet }: { sheet: SheetContent }) {
   ] as const;
   const units = new Set(sheet.lines.map((l) => l.unit)).size > 1;
   const weather = sheetWeather(sheet, (c) => formatTemperature(c, lengths));
+  const present = sheetPresent(sheet, nowMin);
   return (
     <>
+      {present ? <PresentOf present={present} say={say} /> : null}
+      {children}
       <Box display="grid" gridTemplateColumns="repeat(auto-fit, minmax(104px, 1fr))" gap={4} mb={4}>
         {figures.map(([name, minute], i) => (
           <div key={name}>
@@ -44,6 +49,7 @@ export function SheetFace({ sheet }: { sheet: SheetContent }) {
           </div>
         ))}
       </Box>
+      <SheetBandStrip sheet={sheet} nowMin={nowMin} say={say} />
       {weather ? (
         <Box mb={4} data-weather>
           {weather}
@@ -58,9 +64,17 @@ export function SheetFace({ sheet }: { sheet: SheetContent }) {
           {sheet.lines.length === 0 ? <Box color="soft">Nothing on this day yet.</Box> : null}
           <ol>
             {sheet.lines.map((l) => (
-              <Line key={`${l.unit}${l.kind}${l.startMin}`} line={l} units={units} say={say} who={short(l.personIds)} />
+              <Line
+                key={`${l.unit}${l.kind}${l.startMin}`}
+                line={l}
+                units={units}
+                say={say}
+                who={short(l.personIds)}
+                isPresent={l === present?.on}
+              />
             ))}
           </ol>
+          <SheetPictures sheet={sheet} />
           <Unfold words={`Shots, ${sheet.shots.length}`}>
             <ol>
               {sheet.shots.map((s) => (
@@ -141,6 +155,7 @@ export function SheetFace({ sheet }: { sheet: SheetContent }) {
               </Box>
             </Box>
           ))}
+          <PlacesMap places={sheet.places} moves={[]} selectedId={null} select={null} />
           <H>Good to know</H>
           <Box as="ul" display="grid" gap={2}>
             {sheet.diets.length ? (
@@ -176,11 +191,13 @@ function Line({
   units,
   say,
   who,
+  isPresent,
 }: {
   line: SheetLine;
   units: boolean;
   say: (m: number) => string;
   who: string;
+  isPresent: boolean;
 }) {
   const work = l.kind === 'work';
   return (
@@ -190,8 +207,10 @@ function Line({
       gridTemplateColumns="60px minmax(0, 1fr) auto"
       columnGap={3}
       py={work ? 2 : 1}
+      {...(isPresent ? { 'aria-current': 'time' as const, pl: 2, borderLeft: '3px solid' } : {})}
       borderBottom="1px solid"
       borderColor="hairline"
+      borderLeftColor="accent"
       color={work ? 'text' : 'soft'}
       fontSize={work ? 'm' : 's'}
     >

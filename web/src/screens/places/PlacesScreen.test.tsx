@@ -62,3 +62,35 @@ describe('Places', () => {
     expect(cellOf(grid!, from, 'all').textContent).not.toBe(before);
   });
 });
+
+describe('photographs of places', () => {
+  const photographed = () => {
+    const plan = demoPlan();
+    const [fact] = plan.placeFacts.filter((f) => f.placeId === plan.places[0]!.id);
+    const picture = {
+      ...plan.pictures[0]!,
+      id: fact!.id.replace(/.$/, 'f'),
+      role: 'place' as const,
+      shotId: null,
+      fileHash: 'a'.repeat(64),
+      strokes: [],
+      caption: 'The door as it is',
+    };
+    return {
+      ...plan,
+      pictures: [...plan.pictures, picture],
+      placeFacts: plan.placeFacts.map((f) => (f === fact ? { ...f, pictureId: picture.id } : f)),
+    };
+  };
+  it('stand beside the name in the table, and large with what was found in the side sheet', () => {
+    const plan = photographed();
+    const { side } = openScreen(<PlacesScreen />, { plan });
+    const grid = screen.getByRole('grid');
+    expect(cellOf(grid, plan.places[0]!.name, 'name').querySelector('img')?.src).toContain('a'.repeat(64));
+    expect(cellOf(grid, plan.places[1]!.name, 'name').querySelector('img')).toBeNull();
+    fireEvent.click(within(grid).getByText(plan.places[0]!.name));
+    expect(side().getByAltText('The door as it is')).toBeTruthy();
+    fireEvent.click(within(grid).getByText(plan.places[1]!.name));
+    expect(side().queryByText('Photographs')).toBeNull();
+  });
+});

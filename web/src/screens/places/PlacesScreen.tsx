@@ -19,7 +19,8 @@ import { RowFields } from '../../ui/RowFields.tsx';
 import { Empty, Facts, Part } from '../../ui/parts.tsx';
 import { Sheet, openSheet } from '../../ui/sheet.tsx';
 import { Tabbed, Views } from '../../ui/Views.tsx';
-import { PlacesMap } from './PlacesMap.tsx';
+import { PlacesMap } from '../../shared/places/PlacesMap.tsx';
+import { PlacePhotos, photosOf } from './PlacePhotos.tsx';
 import { PlacesSummary } from './PlacesSummary.tsx';
 import { MovesView } from './MovesView.tsx';
 import { placeColumns } from './placeColumns.tsx';
@@ -58,7 +59,10 @@ export function PlacesScreen() {
     }
     return of;
   }, [rows.places, rows.placeFacts, date]);
-  const columns = useMemo(() => placeColumns(rows.places, known), [known, rows.places]);
+  const columns = useMemo(
+    () => placeColumns(rows.places, known, (id) => photosOf(id, rows.placeFacts, rows.pictures)[0]?.picture),
+    [known, rows.places, rows.placeFacts, rows.pictures],
+  );
   const edits = tableEdits<Place>(
     production.id,
     'places',
@@ -172,6 +176,7 @@ export function PlacesScreen() {
                   ]}
                 />
               </Part>
+              <PlacePhotos photos={photosOf(place.id, rows.placeFacts, rows.pictures)} />
               <RowFields row={place} columns={columns} fields={placeFields} onEdit={onEdit} />
             </>
           ) : (

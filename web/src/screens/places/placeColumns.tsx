@@ -1,7 +1,9 @@
+import type { Picture } from '@kavrell/core/look';
 import { TOPICS, parsePosition, spotOf, type Place } from '@kavrell/core/places';
 import type { Column } from '../../ui/column.ts';
 import { choiceColumn, flagColumn, minutesColumn, textColumn } from '../../ui/columns.tsx';
 import { Look } from '../../ui/parts.tsx';
+import { Photo } from './PlacePhotos.tsx';
 
 const positionWords = (p: Place): string => {
   const spot = spotOf(p);
@@ -12,8 +14,25 @@ const positionWords = (p: Place): string => {
 export const placeColumns = (
   places: readonly Place[],
   known: ReadonlyMap<string, { known: number; again: number }>,
+  /** What it looks like, where somebody has photographed it. */
+  photoOf: (placeId: string) => Picture | undefined,
 ): Column<Place>[] => [
-  textColumn('name', 'Place', 'minmax(96px, 1.2fr)'),
+  {
+    ...textColumn<Place>('name', 'Place', 'minmax(96px, 1.2fr)'),
+    render: (p) => {
+      const photo = photoOf(p.id);
+      return (
+        <>
+          {photo ? (
+            <span className="thumb">
+              <Photo picture={photo} alt="" />
+            </span>
+          ) : null}
+          <span>{p.name}</span>
+        </>
+      );
+    },
+  },
   {
     ...flagColumn<Place>('confirmed', 'Agreed', '110px', 'confirmed', 'not confirmed'),
     render: (p) => (p.confirmed ? <span>confirmed</span> : <Look>not confirmed</Look>),

@@ -166,7 +166,13 @@ export function ScenesScreen() {
           onBeyond={() => setView('import')}
         />
       ) : view === 'coverage' ? (
-        <CoverageView onOpen={openScene} />
+        <CoverageView
+          onOpen={openScene}
+          select={(id) => {
+            select(id);
+            openSheet(true);
+          }}
+        />
       ) : view === 'script' ? (
         <ScriptView key={scene.id} scene={scene} />
       ) : view === 'track' ? (

@@ -28,7 +28,9 @@ export function Suggestions({ scenes, onAdded }: { scenes: readonly Scene[]; onA
     const all = scenes.map((s) => sceneCoverage(s, shots.get(s.id) ?? [], rows.people, rows.waivers));
     return { found: all.flatMap((c) => c.suggestions), waived: all.reduce((t, c) => t + c.waived, 0) };
   }, [scenes, rows.shots, rows.people, rows.waivers]);
-  useCommand('scenes.missing', () => list.current?.querySelector<HTMLElement>('[data-suggestion]')?.focus(), { enabled: found.length > 0 });
+  useCommand('scenes.missing', () => list.current?.querySelector<HTMLElement>('[data-suggestion]')?.focus(), {
+    enabled: found.length > 0,
+  });
 
   const add = (s: Suggestion) => {
     const scene = rows.scenes.find((x) => x.id === s.sceneId);

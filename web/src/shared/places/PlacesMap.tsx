@@ -1,6 +1,6 @@
 import { Box } from '@chakra-ui/react';
-import { useMemo } from 'react';
-import { placeMap, type MapSpot, type Move, type Place } from '@kavrell/core/places';
+import { useMemo, type KeyboardEvent } from 'react';
+import { placeMap, type MapSpot, type MapPlace, type Move } from '@kavrell/core/places';
 import { formatDistance, formatMinutes } from '@kavrell/core/units';
 import { usePreferences } from '../../platform/preferences.ts';
 
@@ -28,10 +28,11 @@ function namesApart(names: readonly { id: string; y: number }[]): Map<string, nu
 }
 
 interface Props {
-  places: readonly Place[];
+  places: readonly MapPlace[];
   moves: readonly Move[];
   selectedId: string | null;
-  select: (id: string) => void;
+  /** Takes a place in hand; null where they are only looked at. */
+  select: ((id: string) => void) | null;
 }
 
 /** Where the places of a job lie to each other: drawn from their positions alone, with rings of distance and the moves as typed. No coast, no roads: nobody has said them. */
@@ -100,11 +101,15 @@ export function PlacesMap({ places, moves, selectedId, select }: Props) {
                   y={a.y + (b.y - a.y) * along + (i % 2 ? 14 : -6)}
                   textAnchor={i % 2 ? 'start' : 'end'}
                   fontSize={12}
-                  fill={w.minutes === null ? 'var(--chakra-colors-look)' : 'var(--chakra-colors-soft)'}
+                  fill={w.minutes === null && select ? 'var(--chakra-colors-look)' : 'var(--chakra-colors-soft)'}
                   data-way={w.key}
                 >
-                  {w.minutes === null ? 'no move typed' : formatMinutes(w.minutes)},{' '}
-                  {formatDistance(w.distanceM, lengths)}
+                  {[
+                    w.minutes !== null ? formatMinutes(w.minutes) : select ? 'no move typed' : '',
+                    formatDistance(w.distanceM, lengths),
+                  ]
+                    .filter(Boolean)
+                    .join(', ')}
                 </text>
               )}
             </g>
@@ -116,17 +121,21 @@ export function PlacesMap({ places, moves, selectedId, select }: Props) {
           return (
             <g
               key={s.id}
-              role="button"
-              tabIndex={0}
               aria-label={s.name}
-              aria-pressed={chosen}
-              style={{ cursor: 'pointer' }}
-              onClick={() => select(s.id)}
-              onKeyDown={(e) => {
-                if (e.key !== 'Enter' && e.key !== ' ') return;
-                e.preventDefault();
-                select(s.id);
-              }}
+              {...(select
+                ? {
+                    role: 'button',
+                    tabIndex: 0,
+                    'aria-pressed': chosen,
+                    style: { cursor: 'pointer' },
+                    onClick: () => select(s.id),
+                    onKeyDown: (e: KeyboardEvent) => {
+                      if (e.key !== 'Enter' && e.key !== ' ') return;
+                      e.preventDefault();
+                      select(s.id);
+                    },
+                  }
+                : {})}
             >
               <circle cx={x} cy={y} r={22} fill="transparent" />
               <circle
@@ -155,8 +164,8 @@ export function PlacesMap({ places, moves, selectedId, select }: Props) {
         })}
       </svg>
       <Box color="soft" fontSize="s">
-        From the positions as given; lines are the moves as typed with the distance as the crow flies. No roads and no
-        coast: nobody has said them.
+        From the positions as given; lines are {select ? 'the moves as typed with ' : ''}the distance as the crow flies.
+        No roads and no coast: nobody has said them.
         {map.unknown.length > 0 ? ` Nobody has said where ${map.unknown.map((u) => u.name).join(', ')} is.` : ''}
       </Box>
     </Box>
