@@ -175,7 +175,7 @@ test('the day goes a week later: what breaks is named with its price, moved with
   const windows = async () => (await rowsOf(request, id, 'shots')).find((s) => s.code === '9B')?.windows;
   await expect.poll(windows).toEqual(plan.shots.find((s) => s.code === '9B')?.windows);
   await view(page, 'Move the day');
-  await page.getByLabel('Move the day to').fill('2027-03-19');
+  await page.getByRole('textbox', { name: 'Move the day to' }).fill('2027-03-19');
   await expect(breaks).toContainText('Day 2 is on Friday 19 March already.');
 });
 

@@ -4,6 +4,7 @@ import { parseDate } from '@kavrell/core/dates';
 import { wordsOf } from '../platform/api.ts';
 import { Button } from './Button.tsx';
 import { FormField } from './FormField.tsx';
+import { PickDate } from './PickDate.tsx';
 
 /** Asks for a date, typed as people write it (`3 Dec`, `next Friday`) or picked. */
 export function DateField({
@@ -47,13 +48,7 @@ export function DateField({
               e.stopPropagation();
             }}
           />
-          <input
-            type="date"
-            className="pick-date"
-            aria-label={`Pick: ${label}`}
-            value={/^\d{4}-\d{2}-\d{2}$/.test(text) ? text : ''}
-            onChange={(e) => setText(e.target.value)}
-          />
+          <PickDate label={label} value={text} take={setText} />
           <Button look="primary" onClick={done}>
             Add
           </Button>

@@ -4,6 +4,7 @@ import type { z } from 'zod';
 import { someOf } from '@kavrell/core/records';
 import { wordsOf } from '../platform/api.ts';
 import { FormField } from './FormField.tsx';
+import { PickDate } from './PickDate.tsx';
 import { Choice } from './Choice.tsx';
 
 interface Props {
@@ -66,15 +67,7 @@ export function FieldEdit({ label, value, set, fields, save, whole, options, hin
                 e.stopPropagation();
               }}
             />
-            {date ? (
-              <input
-                type="date"
-                className="pick-date"
-                aria-label={`Pick: ${label}`}
-                value={value}
-                onChange={(e) => e.target.value && take(e.target.value)}
-              />
-            ) : null}
+            {date ? <PickDate label={label} value={value} take={take} /> : null}
           </Flex>
         )
       }

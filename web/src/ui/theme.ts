@@ -235,18 +235,6 @@ const config = defineConfig({
       whiteSpace: 'nowrap',
       display: 'inline-block',
     },
-    // The machine’s own calendar, as one square press: the date itself stands beside it.
-    '.pick-date': {
-      width: '40px',
-      flex: 'none',
-      padding: '6px 10px',
-      minHeight: '36px',
-      background: 'raised',
-      border: '1px solid',
-      borderColor: 'edge',
-      borderRadius: '3px',
-      color: 'transparent',
-    },
     '.thumb': { width: '44px', height: '28px', flex: 'none', display: 'inline-block', marginRight: '8px' },
     ...lanesCss,
     ...coverageCss,

@@ -103,6 +103,12 @@ describe('what is due', () => {
     expect(found?.on).toBe(plan.rows[at + 1]);
     expect(found?.overMin).toBe(Math.max(0, row('6C').endMin + 30 - (plan.rows[at + 1] as DayRow).endMin));
   });
+  it('what was had early does not cancel what was to come before it', () => {
+    const early = got('6A', '6B', '6C', '7A', '7B', '4A', '4B', '9A');
+    const r = row('7C');
+    expect(presentOf(plan, early, r.startMin - 2)?.on).toBe(r);
+    expect(presentOf(plan, early, r.startMin - 2)?.next?.shot?.code).toBe('7D');
+  });
   it('a block without shots is over with its time, or once work has gone past it', () => {
     const block = plan.rows.findIndex((r) => r.shots.length === 0);
     const r = plan.rows[block] as DayRow;

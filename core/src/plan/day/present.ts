@@ -19,7 +19,8 @@ const isOpen = (state: ShotState | undefined) => state !== 'got' && state !== 'd
 
 /**
  * What is due on a day at `nowMin` (minutes of the day): the first line that is not done from where work stands, which
- * is the last line anything was taken of. Lines passed over before it are not due again by themselves; lines without
+ * is the last line anything was taken of. Lines passed over before it are not due again by themselves, but for those whose
+ * time is yet to come: what was had early does not cancel what was to be before it. Lines without
  * shots are done when their time is over, or when work has gone past them. Null: the day is not on, or nothing is left.
  */
 export function presentOf(plan: DayPlan, states: ReadonlyMap<string, ShotState>, nowMin: number): Present | null {
@@ -32,7 +33,7 @@ export function presentOf(plan: DayPlan, states: ReadonlyMap<string, ShotState>,
     row.shots.length > 0 && !row.programme
       ? row.shots.every((s) => !isOpen(stateOf(s.id)))
       : row.endMin <= nowMin || i < touched;
-  const due = plan.rows.filter((row, i) => i >= touched && !isDone(row, i));
+  const due = plan.rows.filter((row, i) => (i >= touched || row.endMin > nowMin) && !isDone(row, i));
   const [on, next = null] = due;
   if (!on) return null;
   return { on, next, sinceMin: nowMin - on.startMin, overMin: Math.max(0, nowMin - on.endMin) };

@@ -1,4 +1,4 @@
-import { Box, Flex, Input } from '@chakra-ui/react';
+import { Box, Flex } from '@chakra-ui/react';
 import { useMemo, useState } from 'react';
 import { rentalFields, type Rental } from '@kavrell/core/kit';
 import { movingBreaks } from '@kavrell/core/productions';
@@ -13,6 +13,7 @@ import { change, type Op } from '../../platform/rows.ts';
 import { Button } from '../../ui/Button.tsx';
 import { choiceColumn, dateColumn, textColumn } from '../../ui/columns.tsx';
 import type { Column } from '../../ui/column.ts';
+import { DateInput } from '../../ui/DateInput.tsx';
 import { FormField } from '../../ui/FormField.tsx';
 import { Look, Part, Why } from '../../ui/parts.tsx';
 import { Sheet } from '../../ui/sheet.tsx';
@@ -59,7 +60,7 @@ export function MoveView() {
           error={valid ? undefined : 'Write a date that exists, as 2027-03-25.'}
           hint={`Now ${formatDate(day.date, { long: true, year: true })}`}
         >
-          {(props) => <Input {...props} type="date" value={date} onChange={(e) => setTo(e.target.value)} />}
+          {(props) => <DateInput {...props} label="Move the day to" value={date} onChange={setTo} />}
         </FormField>
         {[-1, 1, 7].map((n) => (
           <Button key={n} size="small" mb={6} onClick={() => setTo(plusDays(day.date, n))}>

@@ -17,6 +17,7 @@ import { DayLine, SideLine } from './DayLine.tsx';
 import { linesOfDay } from './lineFacts.ts';
 import { NowBar } from './NowBar.tsx';
 import { usePresent } from './present.ts';
+import { useLineMenu } from './useLineMenu.tsx';
 import { useOrderDrag } from './useOrderDrag.ts';
 import { useOrderEdits } from './useOrderEdits.ts';
 import { useOrderKeys } from './useOrderKeys.ts';
@@ -25,6 +26,7 @@ const KEYS = [
   { keys: '↑ ↓', does: 'go through the day' },
   { keys: 'Alt ↑ ↓', does: 'move the line; times follow' },
   { keys: 'Delete', does: 'take it off the day (Ctrl Z brings it back)' },
+  { keys: 'menu key', does: 'all that can be done with it; on a screen under the hand a long press' },
 ];
 
 interface Props {
@@ -51,6 +53,7 @@ export function InOrder({ day, facts, unit, tabs }: Props) {
   const say = (m: number) => formatMinuteOfDay(m, day, clock);
   const { price, context } = useOrderDrag(plan, edits, select, list);
   const onKeyDown = useOrderKeys(plan, edits, { selectedId, select }, ['ArrowUp', 'ArrowDown']);
+  const press = useLineMenu(day, plan, edits, select, list, ['↑', '↓']);
   const { nowMin, present } = usePresent(day, facts, unit);
   const presentId = present?.on.itemId;
   // On the day it opens where one is; afterwards nobody is moved who reads elsewhere.
@@ -81,6 +84,7 @@ export function InOrder({ day, facts, unit, tabs }: Props) {
           tabIndex={0}
           aria-activedescendant={selectedId ? `line-${selectedId}` : undefined}
           onKeyDown={onKeyDown}
+          {...press.on}
           minW={0}
         >
           {price ? <PriceBar price={price} /> : null}
@@ -107,6 +111,7 @@ export function InOrder({ day, facts, unit, tabs }: Props) {
           </Box>
         </Box>
       )}
+      {press.menu}
       <DayFoot {...{ plan, items, selectedId, remove }} />
     </>
   );

@@ -19,6 +19,7 @@ import { laneScale } from './laneScale.ts';
 import { NowBar } from './NowBar.tsx';
 import { usePresent } from './present.ts';
 import { PriceBar } from '../../shared/day/PriceBar.tsx';
+import { useLineMenu } from './useLineMenu.tsx';
 import { useOrderDrag } from './useOrderDrag.ts';
 import { useOrderEdits } from './useOrderEdits.ts';
 import { useOrderKeys } from './useOrderKeys.ts';
@@ -27,6 +28,7 @@ const KEYS = [
   { keys: '← →', does: 'go through the day' },
   { keys: 'Alt ← →', does: 'move the line; times follow' },
   { keys: 'Delete', does: 'take it off the day (Ctrl Z brings it back)' },
+  { keys: 'menu key', does: 'all that can be done with it; on a screen under the hand a long press' },
 ];
 
 const GROUPS: readonly (readonly [DayLane['group'], string])[] = [
@@ -60,6 +62,7 @@ export function LanesView({ day, facts, unit, tabs }: Props) {
   const say = (m: number) => formatMinuteOfDay(m, day, clock);
   const { price, context } = useOrderDrag(plan, edits, select, band);
   const onKeyDown = useOrderKeys(plan, edits, { selectedId, select }, ['ArrowLeft', 'ArrowRight']);
+  const press = useLineMenu(day, plan, edits, select, band, ['←', '→']);
   const { nowMin, present } = usePresent(day, facts, unit);
   const { people, cameras, places } = rows;
   const lanes = useMemo(() => lanesOf(plan, { people, cameras, places }), [plan, people, cameras, places]);
@@ -98,6 +101,7 @@ export function LanesView({ day, facts, unit, tabs }: Props) {
           tabIndex={0}
           aria-activedescendant={selectedId ? `line-${selectedId}` : undefined}
           onKeyDown={onKeyDown}
+          {...press.on}
           overflowX="auto"
           data-lanes
         >
@@ -188,6 +192,7 @@ export function LanesView({ day, facts, unit, tabs }: Props) {
           {say(wrap.p95)}. Dashes behind somebody’s last work: let go by then on four days of five.
         </Box>
       ) : null}
+      {press.menu}
       <DayFoot {...{ plan, items, selectedId, remove }} />
     </>
   );

@@ -1,12 +1,15 @@
 import { Box, Flex } from '@chakra-ui/react';
-import { useMemo, useState } from 'react';
+import { useMemo, useRef, useState } from 'react';
 import { doubledTakes, type Take } from '@kavrell/core/roll';
 import { VERDICT_WORDS } from '@kavrell/core/wrap';
 import { formatRunning } from '@kavrell/core/units';
 import { usePlanned } from '../../app/production.tsx';
+import { keyWords, keysOf } from '../../platform/commands.ts';
+import { usePreferences } from '../../platform/preferences.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Tapes } from '../../ui/icons.tsx';
 import { Empty, Look } from '../../ui/parts.tsx';
+import { usePressMenu } from '../../ui/PressMenu.tsx';
 import { rollConsole, useConsole } from '../../shared/roll/console.ts';
 
 const FIRST = 12;
@@ -27,6 +30,34 @@ export function TakeList({ takes, aboutId }: { takes: readonly Take[]; aboutId: 
     [rows.shots, rows.scenes],
   );
   const doubled = useMemo(() => doubledTakes(takes), [takes]);
+  const table = useRef<HTMLDivElement>(null);
+  const press = usePressMenu((element) => {
+    const id = element.closest<HTMLElement>('[data-take]')?.dataset.take;
+    const take = takes.find((t) => t.id === id);
+    if (!take) return null;
+    useConsole.setState({ takeId: take.id });
+    const name = `${codes.get(take.shotId ?? take.sceneId ?? '') ?? 'Free'}-${take.number}`;
+    const log = (words: string, event: Parameters<typeof rollConsole.log>[3]) => () =>
+      rollConsole.log(production, take.id, `Take ${take.number}: ${words}`, event);
+    return {
+      label: `What can be done with take ${name}`,
+      actions: [
+        ...(['good', 'maybe', 'noGood'] as const).map((verdict) => ({
+          key: verdict,
+          words: `${VERDICT_WORDS[verdict]}${take.verdict === verdict ? ', as it is' : ''}`,
+          keys: keyWords(keysOf(`roll.${verdict}`, usePreferences.getState().keys)),
+          disabled: take.verdict === verdict,
+          run: log(VERDICT_WORDS[verdict], { kind: 'marked', verdict }),
+        })),
+        {
+          key: 'struck',
+          words: 'False start',
+          disabled: take.cutAtMs === null,
+          run: log('false start', { kind: 'struck', struck: true }),
+        },
+      ],
+    };
+  }, table);
   if (takes.length === 0)
     return (
       <Empty title="No take yet today">
@@ -37,7 +68,7 @@ export function TakeList({ takes, aboutId }: { takes: readonly Take[]; aboutId: 
   const shown = all ? newest : newest.slice(0, FIRST);
   return (
     <>
-      <Box role="table" aria-label="Takes of the day" fontSize="s">
+      <Box ref={table} role="table" tabIndex={-1} aria-label="Takes of the day" fontSize="s" {...press.on}>
         <Box
           role="row"
           display="grid"
@@ -76,7 +107,7 @@ export function TakeList({ takes, aboutId }: { takes: readonly Take[]; aboutId: 
             bg={t.id === aboutId ? 'raised' : 'transparent'}
             cursor="pointer"
             onClick={() => useConsole.setState({ takeId: t.id })}
-            data-take
+            data-take={t.id}
           >
             <strong role="cell">
               {codes.get(t.shotId ?? t.sceneId ?? '') ?? (t.shotId ? '?' : 'Free')}
@@ -120,6 +151,7 @@ export function TakeList({ takes, aboutId }: { takes: readonly Take[]; aboutId: 
           </Box>
         ))}
       </Box>
+      {press.menu}
       {newest.length > FIRST ? (
         <Flex mt={2}>
           <Button size="small" onClick={() => setAll(!all)}>

@@ -1,5 +1,5 @@
 import { asTyped } from '@kavrell/core/productions';
-import { Box, Flex, Input } from '@chakra-ui/react';
+import { Box, Flex } from '@chakra-ui/react';
 import { useMemo, useState } from 'react';
 import { momentFields, planProgramme, programmeWords, readMoments, type ProgrammeChange } from '@kavrell/core/scenes';
 import { formatCount, formatWallMinute, formatMinutes } from '@kavrell/core/units';
@@ -8,6 +8,7 @@ import { usePlanned } from '../../app/production.tsx';
 import { newId } from '../../platform/id.ts';
 import { change, type Op } from '../../platform/rows.ts';
 import { Button } from '../../ui/Button.tsx';
+import { DateInput } from '../../ui/DateInput.tsx';
 import { FormField } from '../../ui/FormField.tsx';
 import { Look } from '../../ui/parts.tsx';
 import type { ImportProps } from './importProps.ts';
@@ -76,7 +77,7 @@ export function ImportMoments({ text, onTaken, as }: ImportProps & { as: 'moment
         </FormField>
         {day ? null : (
           <FormField label="Its date" hint="Without one they are kept, on no day yet">
-            {(props) => <Input type="date" {...props} value={date} onChange={(e) => setDate(e.target.value)} />}
+            {(props) => <DateInput {...props} label="Its date" value={date} onChange={setDate} />}
           </FormField>
         )}
       </Flex>

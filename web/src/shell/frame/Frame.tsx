@@ -21,6 +21,7 @@ import { Ledger } from './Ledger.tsx';
 import { PhoneRail, Rail } from './Rail.tsx';
 import { useWide } from '../../ui/wide.ts';
 import { useShrinking } from './shrinking.ts';
+import { PhoneSheet } from './PhoneSheet.tsx';
 import { FoldButton, FoldedSheet, SheetEdge, useSheetEdge } from './SheetEdge.tsx';
 
 function Clock() {
@@ -186,37 +187,28 @@ export function Frame({ path, title, children }: { path: string; title: string; 
       </Box>
       {wide && !sheetShown ? <FoldedSheet unfold={() => setPreferences({ sheetFolded: false })} /> : null}
       {wide && sheetShown ? <SheetEdge edge={edge} /> : null}
-      <Box
-        as="aside"
-        aria-label="Side sheet"
-        display={sheetShown ? 'block' : 'none'}
-        bg="panel"
-        borderLeft="1px solid"
-        borderColor="hairline"
-        p={4}
-        overflowY="auto"
-        overflowWrap="anywhere"
-        {...(wide
-          ? { gridColumn: 3, gridRow: 2 }
-          : {
-              position: 'fixed',
-              inset: '20% 0 0 0',
-              zIndex: 12,
-              borderTop: '1px solid',
-              boxShadow: '0 -8px 24px rgba(0,0,0,0.4)',
-            })}
-      >
-        {wide && held === null ? <FoldButton fold={() => setPreferences({ sheetFolded: true })} /> : null}
-        <Guard name={`sheet ${held}`} what="This sheet">
-          <HeldSheet />
-        </Guard>
-        {!wide && held === null && open ? (
-          <Button size="small" look="quiet" onClick={() => openSheet(false)} float="right">
-            Close
-          </Button>
-        ) : null}
-        <Box ref={setPlace} display={held ? 'none' : 'block'} />
-      </Box>
+      {wide ? (
+        <Box
+          as="aside"
+          aria-label="Side sheet"
+          display={sheetShown ? 'block' : 'none'}
+          bg="panel"
+          borderLeft="1px solid"
+          borderColor="hairline"
+          p={4}
+          overflowY="auto"
+          overflowWrap="anywhere"
+          gridColumn={3}
+          gridRow={2}
+        >
+          {held === null ? <FoldButton fold={() => setPreferences({ sheetFolded: true })} /> : null}
+          <SheetInside setPlace={setPlace} />
+        </Box>
+      ) : (
+        <PhoneSheet open={sheetShown}>
+          <SheetInside setPlace={setPlace} />
+        </PhoneSheet>
+      )}
       <Box gridColumn="1 / -1" minW={0}>
         <Guard name="ledger" what="The ledger" small>
           <Ledger />
@@ -225,5 +217,18 @@ export function Frame({ path, title, children }: { path: string; title: string; 
       {wide ? null : <PhoneRail path={path} shrunk={bars.shrunk} />}
       {finding ? <Finder close={() => setFinding(false)} /> : null}
     </Box>
+  );
+}
+
+/** What is held over the screen’s sheet, or the place for that. */
+function SheetInside({ setPlace }: { setPlace: (place: HTMLElement | null) => void }) {
+  const held = useSheet((s) => s.held);
+  return (
+    <>
+      <Guard name={`sheet ${held}`} what="This sheet">
+        <HeldSheet />
+      </Guard>
+      <Box ref={setPlace} display={held ? 'none' : 'block'} />
+    </>
   );
 }
