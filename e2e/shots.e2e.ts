@@ -141,14 +141,26 @@ test('half a text stays with its scene: it is never shown, nor saved, under anot
     .fill('INT. BENCH - DAY #1#\n\nIlse sits.\n\nEXT. TOWER - DUSK #2#\n\nIlse climbs.\n');
   await page.getByRole('button', { name: /^Take 2/ }).click();
   await view(page, 'Script');
+  // The editor itself, which comes after its screen.
+  const textOf = (scene: number) => page.locator(`.cm-content[aria-label="Text of scene ${scene}"]`);
   await page.getByRole('tab', { name: /^1\s*0\/0/ }).click();
-  await page.getByLabel('Text of scene 1').fill('Ilse stands up.');
+  await textOf(1).fill('Ilse stands up.');
   await page.getByRole('tab', { name: /^2\s*0\/0/ }).click();
-  await expect(page.getByLabel('Text of scene 2')).toHaveValue('Ilse climbs.');
+  await expect(textOf(2)).toHaveText('Ilse climbs.');
   await expect(page.getByRole('button', { name: 'Save the text' })).toBeDisabled();
   await page.getByRole('tab', { name: /^1\s*0\/0/ }).click();
-  await expect(page.getByLabel('Text of scene 1')).toHaveValue('Ilse stands up.');
-  await page.getByRole('button', { name: 'Save the text' }).click();
+  await expect(textOf(1)).toHaveText('Ilse stands up.');
+  // What a plain field can’t: find, save and go on by keys.
+  await textOf(1).click();
+  await page.keyboard.press('Control+f');
+  await expect(page.locator('.cm-search')).toBeVisible();
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('Alt+PageDown');
+  await expect(textOf(2)).toBeFocused();
+  await page.keyboard.press('Alt+PageUp');
+  await expect(textOf(1)).toBeFocused();
+  await page.keyboard.press('Control+Enter');
+  await expect(page.getByRole('button', { name: 'Save the text' })).toBeDisabled();
   await saved(page);
   expect((await rowsOf(request, id, 'scenes')).map((s) => s.script).sort()).toEqual([
     'Ilse climbs.',

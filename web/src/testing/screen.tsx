@@ -12,6 +12,7 @@ import { ProductionProvider } from '../app/production.tsx';
 import { outbox } from '../platform/outbox.ts';
 import { queries } from '../platform/rows.ts';
 import { SheetPlace, openSheet } from '../ui/sheet.tsx';
+import { editorSource } from '../ui/TextEditor.tsx';
 import { ROW_PX } from '../ui/TableBody.tsx';
 import { system } from '../ui/theme.ts';
 
@@ -44,6 +45,8 @@ export function preparePage({ wide = true } = {}): void {
     unobserve() {}
     disconnect() {}
   }
+  // Only a browser has what it measures: here the plain field stays.
+  editorSource.load = () => new Promise(() => undefined);
   vi.stubGlobal('CSS', { escape: (name: string) => name });
   vi.stubGlobal('ResizeObserver', Still);
   vi.stubGlobal('IntersectionObserver', Still);

@@ -1,4 +1,4 @@
-import { Box, Flex, Input, Textarea } from '@chakra-ui/react';
+import { Box, Flex, Input } from '@chakra-ui/react';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { positionAfter } from '@kavrell/core/records';
 import { draftDiff, measuredWpm, promptFields, readingSeconds, wordsIn, type Prompt } from '@kavrell/core/sound';
@@ -13,6 +13,7 @@ import { saveAs } from '../../platform/save.ts';
 import { Button } from '../../ui/Button.tsx';
 import { FieldEdit } from '../../ui/FieldEdit.tsx';
 import { Empty, Facts, Part } from '../../ui/parts.tsx';
+import { TextEditor } from '../../ui/TextEditor.tsx';
 import { Sheet } from '../../ui/sheet.tsx';
 import { Tabbed } from '../../ui/Views.tsx';
 import { Whole } from '../../ui/Whole.tsx';
@@ -121,16 +122,8 @@ function Bench({ prompt, next }: { prompt: Prompt; next: () => void }) {
   return (
     <>
       {running ? <Running text={text} wpm={prompt.wpm} stop={() => setRunning(false)} /> : null}
-      <label>
-        The text
-        <Textarea
-          rows={14}
-          style={{ lineHeight: 1.5 }}
-          value={text}
-          onChange={(e) => setDraft(e.target.value)}
-          onBlur={keep}
-        />
-      </label>
+      <Box>The text</Box>
+      <TextEditor label="The text" rows={14} value={text} onChange={setDraft} onBlur={keep} />
       <Flex gap={2} wrap="wrap" mt={3}>
         <Button look="primary" onClick={() => setRunning(true)}>
           Run it

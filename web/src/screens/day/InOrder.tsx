@@ -53,7 +53,7 @@ export function InOrder({ day, facts, unit, tabs }: Props) {
   const say = (m: number) => formatMinuteOfDay(m, day, clock);
   const { price, context } = useOrderDrag(plan, edits, select, list);
   const onKeyDown = useOrderKeys(plan, edits, { selectedId, select }, ['ArrowUp', 'ArrowDown']);
-  const press = useLineMenu(day, plan, edits, select, list, ['↑', '↓']);
+  const press = useLineMenu({ day, plan, edits }, select, list, ['↑', '↓']);
   const { nowMin, present } = usePresent(day, facts, unit);
   const presentId = present?.on.itemId;
   // On the day it opens where one is; afterwards nobody is moved who reads elsewhere.

@@ -62,7 +62,7 @@ export function LanesView({ day, facts, unit, tabs }: Props) {
   const say = (m: number) => formatMinuteOfDay(m, day, clock);
   const { price, context } = useOrderDrag(plan, edits, select, band);
   const onKeyDown = useOrderKeys(plan, edits, { selectedId, select }, ['ArrowLeft', 'ArrowRight']);
-  const press = useLineMenu(day, plan, edits, select, band, ['←', '→']);
+  const press = useLineMenu({ day, plan, edits }, select, band, ['←', '→']);
   const { nowMin, present } = usePresent(day, facts, unit);
   const { people, cameras, places } = rows;
   const lanes = useMemo(() => lanesOf(plan, { people, cameras, places }), [plan, people, cameras, places]);

@@ -11,9 +11,7 @@ import type { useOrderEdits } from './useOrderEdits.ts';
 
 /** What can be done with a line of the day by a long press or the other mouse button, in the list and in its lanes. */
 export function useLineMenu(
-  day: Day,
-  plan: DayPlan,
-  { items, move, remove }: ReturnType<typeof useOrderEdits>,
+  { day, plan, edits: { items, move, remove } }: { day: Day; plan: DayPlan; edits: ReturnType<typeof useOrderEdits> },
   select: (id: string) => void,
   list: RefObject<HTMLElement | null>,
   [back, on]: readonly [string, string],

@@ -31,6 +31,7 @@ const KEYS = [
   { keys: 'Space', does: 'select a row; an edit then changes all selected' },
   { keys: 'Ctrl V', does: 'paste cells of a spreadsheet from the active cell on' },
   { keys: 'Alt ↑ ↓', does: 'move the shot' },
+  { keys: 'Ctrl Enter', does: 'in a text: save it; Ctrl F finds, Alt PageUp PageDown to the scene before, after' },
   { keys: 'Delete', does: 'empty the cells, or delete the rows chosen with Space' },
   { keys: 'Ctrl Delete', does: 'delete the row (Ctrl Z brings it back)' },
   { keys: 'Shift ↓', does: 'choose cells; Ctrl C copies, Ctrl D fills down' },
@@ -174,7 +175,15 @@ export function ScenesScreen() {
           }}
         />
       ) : view === 'script' ? (
-        <ScriptView key={scene.id} scene={scene} />
+        <ScriptView
+          key={scene.id}
+          scene={scene}
+          toScene={(by) => {
+            const to = rows.scenes[rows.scenes.indexOf(scene) + by];
+            openScene(to);
+            return to !== undefined;
+          }}
+        />
       ) : view === 'track' ? (
         <TrackView scene={scene} />
       ) : view === 'boards' ? (

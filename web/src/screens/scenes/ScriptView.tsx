@@ -1,4 +1,4 @@
-import { Box, Flex, Textarea } from '@chakra-ui/react';
+import { Box, Flex } from '@chakra-ui/react';
 import { useEffect, useMemo, useState } from 'react';
 import { countWords, sceneFields, scriptTimes, type Scene } from '@kavrell/core/scenes';
 import { toFountain } from '@kavrell/core/script';
@@ -10,13 +10,38 @@ import { saveAs } from '../../platform/save.ts';
 import { checkSome } from '@kavrell/core/records';
 import { Button } from '../../ui/Button.tsx';
 import { Facts } from '../../ui/parts.tsx';
+import { TextEditor } from '../../ui/TextEditor.tsx';
 import { Problem } from '../../ui/Problem.tsx';
 
+/** Whoever goes to another scene by a key of the editor writes on there. */
+const steppedByKey = {
+  is: false,
+  take(): boolean {
+    const was = steppedByKey.is;
+    steppedByKey.is = false;
+    return was;
+  },
+};
+
 /** The text of a scene, kept while typing; how long it plays and reads. */
-export function ScriptView({ scene }: { scene: Scene }) {
+export function ScriptView({
+  scene,
+  toScene,
+}: {
+  scene: Scene;
+  /** Opens the scene so many before or after; false: there is none. */
+  toScene: (by: number) => boolean;
+}) {
   const { production, rows } = usePlanned();
   const [draft, setDraft] = useDraft(`script:${scene.id}`);
   const [problem, setProblem] = useState('');
+  const [cameByKey] = useState(() => steppedByKey.take());
+  const step = (by: number) => {
+    steppedByKey.is = true;
+    if (toScene(by)) return true;
+    steppedByKey.is = false;
+    return false;
+  };
   const text = draft === '' ? scene.script : draft === '\u0000' ? '' : draft;
   const dirty = text !== scene.script;
   useEffect(() => setProblem(''), [scene.id]);
@@ -45,21 +70,23 @@ export function ScriptView({ scene }: { scene: Scene }) {
   return (
     <Box display="grid" gridTemplateColumns={{ base: '1fr', lg: 'minmax(0, 1fr) 220px' }} gap={5}>
       <div>
-        <Textarea
-          fontFamily="mono"
-          aria-label={`Text of scene ${scene.number}`}
-          aria-invalid={problem !== ''}
+        <TextEditor
+          label={`Text of scene ${scene.number}`}
+          script
+          invalid={problem !== ''}
           rows={18}
           value={text}
-          placeholder={'Type the scene as it is written:\n\nILSE\nMy mother drew nine.'}
-          onChange={(e) =>
-            setDraft(e.target.value === scene.script ? '' : e.target.value === '' ? '\u0000' : e.target.value)
-          }
-          onKeyDown={(e) => {
-            if (e.key === 'Enter' && (e.ctrlKey || e.metaKey)) save();
-            e.stopPropagation();
+          hint={'Type the scene as it is written:\n\nILSE\nMy mother drew nine.'}
+          onChange={(typed) => setDraft(typed === scene.script ? '' : typed === '' ? '\u0000' : typed)}
+          keys={{
+            'Mod-Enter': () => {
+              save();
+              return true;
+            },
+            'Alt-PageUp': () => step(-1),
+            'Alt-PageDown': () => step(1),
           }}
-          style={{ lineHeight: 1.45, resize: 'vertical' }}
+          focused={cameByKey}
         />
         {problem ? <Problem>{problem}</Problem> : null}
         <Flex gap={2} mt={2} align="center" wrap="wrap">

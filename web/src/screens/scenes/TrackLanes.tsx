@@ -2,8 +2,9 @@ import { Box } from '@chakra-ui/react';
 import { useMemo } from 'react';
 import { beats, isPass, type Track } from '@kavrell/core/scenes';
 import { formatTrackTime } from '@kavrell/core/units';
-import { laneOf, wave } from './trackDrawing.ts';
+import { laneOf } from './trackDrawing.ts';
 import type { PinRow } from './trackPins.tsx';
+import { Waveform } from './Waveform.tsx';
 
 const HEIGHT = 96;
 /** Beats closer than this on the screen are drawn by bars only. */
@@ -61,14 +62,7 @@ export function TrackLanes({
       }}
       data-track
     >
-      <svg
-        viewBox={`0 0 ${Math.max(1, track.peaks.length)} 100`}
-        preserveAspectRatio="none"
-        style={{ position: 'absolute', left: 0, top: 0, width: '100%', height: HEIGHT }}
-        aria-hidden="true"
-      >
-        <path d={wave(track.peaks)} fill="currentColor" opacity="0.55" />
-      </svg>
+      <Waveform peaks={track.peaks} durationS={track.durationS} heightPx={HEIGHT} />
       {drawn.map((b) => (
         <div
           key={b.atS}

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { cuesSaid, laneOf, readCues, wave } from './trackDrawing.ts';
+import { cuesSaid, laneOf, readCues } from './trackDrawing.ts';
 
 describe('cues as they are typed', () => {
   it('are read in the order of their times, whatever order they stand in', () => {
@@ -16,13 +16,6 @@ describe('cues as they are typed', () => {
   });
   it('what is no time is refused in words', () => {
     expect(() => readCues('soon verse')).toThrow(/soon/);
-  });
-});
-
-describe('loudness', () => {
-  it('is drawn above and below the middle alike, from no height to nearly all', () => {
-    expect(wave([0, 255])).toBe('M0 50.0L1 2.0L1 98.0L0 50.0Z');
-    expect(wave([])).toBe('M0 50h1');
   });
 });
 

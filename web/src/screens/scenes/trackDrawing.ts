@@ -18,17 +18,6 @@ export function readCues(text: string): { atS: number; name: string }[] {
     .sort((a, b) => a.atS - b.atS);
 }
 
-/** A mirrored outline of the peaks. */
-export function wave(peaks: readonly number[]): string {
-  if (peaks.length === 0) return 'M0 50h1';
-  const up = peaks.map((p, i) => `${i === 0 ? 'M' : 'L'}${i} ${(50 - (p / 255) * 48).toFixed(1)}`).join('');
-  const down = [...peaks]
-    .reverse()
-    .map((p, i) => `L${peaks.length - 1 - i} ${(50 + (p / 255) * 48).toFixed(1)}`)
-    .join('');
-  return `${up}${down}Z`;
-}
-
 /** Which row each pin is drawn in, so that none lies over another. */
 export function laneOf(pins: readonly Pick<Pin, 'id' | 'fromS' | 'toS'>[]): Map<string, number> {
   const ends: number[] = [];
