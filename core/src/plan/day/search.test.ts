@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { seeded, solveOrder, timeOrder, type Order, type OrderPlan, type OrderShot } from './index.ts';
+import { seeded, solveOrder, splitOrder, timeOrder, type Order, type OrderPlan, type OrderShot } from './index.ts';
 
 const CHANGE: OrderPlan['change'] = {
   ...{ repositionMin: 4, lensMin: 3, rigMin: 6, turnaroundMin: 15, relightDefaultMin: 30 },
@@ -163,5 +163,34 @@ describe('whoever watches the search', () => {
     const ended = solveOrder(plan, null, () => (looks += 1) < 3);
     expect(looks).toBe(3);
     expect(ended.wrapMin).toBeLessThanOrEqual(listed(plan).wrapMin);
+  });
+});
+
+describe('how far a search is', () => {
+  it('grows from none to all, and the order is the same whether anybody watches', () => {
+    const plan = dealt(24);
+    const shares: number[] = [];
+    const watched = solveOrder({ ...plan, budgetMs: 200 }, null, (_, share) => shares.push(share) > 0);
+    expect(shares[0]).toBe(0);
+    expect(shares.at(-1)).toBe(1);
+    expect(shares).toEqual([...shares].sort((a, b) => a - b));
+    expect(shares.length).toBeGreaterThan(4);
+    expect(watched.order).toEqual(solveOrder({ ...plan, budgetMs: 200 }).order);
+  });
+  it('who says no ends it, with the best so far', () => {
+    const plan = dealt(24);
+    let asked = 0;
+    const ended = solveOrder({ ...plan, budgetMs: 200 }, null, () => (asked += 1) < 2);
+    expect(asked).toBe(2);
+    expect(ended.order.map((x) => x.id).sort()).toEqual(plan.shots.map((s) => s.id).sort());
+  });
+  it('sharing out tells its steps too', () => {
+    const { shots, ...plan } = dealt(12);
+    const lanes = [1, 2].map((n) => ({ name: `day ${n}`, startMin: 420, byMin: 900 }));
+    const shares: number[] = [];
+    splitOrder({ ...plan, shots }, lanes, { budgetMs: 200, onShare: (share) => shares.push(share) });
+    expect(shares[0]).toBe(0);
+    expect(shares.length).toBeGreaterThan(3);
+    expect(shares.every((x, k) => x < 1 && (k === 0 || x > shares[k - 1]!))).toBe(true);
   });
 });

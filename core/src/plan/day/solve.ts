@@ -44,7 +44,10 @@ function cost(s: Score, school: School): number {
   return rules + s.wrapMin + 0.08 * s.changeMin + 0.002 * s.waitingMin;
 }
 
-/** How far a search is: the best order so far, and whether it should go on. */
+/** So often a search says how far it is. */
+const WATCH_STEPS = 512;
+
+/** How far a search is (the best order so far, and the share of its steps), and whether it should go on. */
 export type Watch = (best: { ids: string[]; score: Score }, share: number) => boolean;
 
 /**
@@ -138,6 +141,7 @@ function search(c: Compiled, plan: OrderPlan, known: number[] | null, watch: Wat
     let heat = round === 0 ? 16 : 6;
     const cool = (0.05 / heat) ** (1 / Math.max(1, perRound));
     for (let step = 0; step < perRound; step += 1) {
+      if (watch && step % WATCH_STEPS === 0 && !report(best, (round + step / perRound) / rounds)) return best;
       heat *= cool;
       propose(order, next, random, c, blocks);
       const s = rate(next);
@@ -153,7 +157,6 @@ function search(c: Compiled, plan: OrderPlan, known: number[] | null, watch: Wat
         best = Array.from(order);
         bestJudged = j;
       }
-      if (watch && step % 512 === 0 && !report(best)) return best;
     }
     best = polish(c, best, whole);
     bestJudged = whole(best);
@@ -161,7 +164,7 @@ function search(c: Compiled, plan: OrderPlan, known: number[] | null, watch: Wat
   }
   return best;
 
-  function report(o: readonly number[], share = 0): boolean {
+  function report(o: readonly number[], share: number): boolean {
     const score = { ...timer.time(o) };
     return watch ? watch({ ids: o.map((i) => plan.shots[i]?.id ?? ''), score }, share) : true;
   }

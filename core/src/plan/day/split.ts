@@ -24,6 +24,8 @@ export interface Split {
 }
 
 const STEPS_PER_MS = 700;
+/** So often it says how far it is. */
+const SHARE_STEPS = 4096;
 /** A minute over the wanted wrap against a minute of change-overs. */
 const OVER_WEIGHT = 8;
 
@@ -35,7 +37,16 @@ const OVER_WEIGHT = 8;
 export function splitOrder(
   plan: OrderPlan,
   lanes: readonly Lane[],
-  { budgetMs = 3000, oneAfterTheOther = true }: { budgetMs?: number; oneAfterTheOther?: boolean } = {},
+  {
+    budgetMs = 3000,
+    oneAfterTheOther = true,
+    onShare,
+  }: {
+    budgetMs?: number;
+    oneAfterTheOther?: boolean;
+    /** Hears how far it is, as a share of its steps. */
+    onShare?: (share: number) => void;
+  } = {},
 ): Split {
   checkPlan(plan);
   if (lanes.length === 0) throw new InputError('split.lanes', 'There is no day to put shots on.', ['lanes']);
@@ -95,6 +106,7 @@ export function splitOrder(
   let heat = 40;
   const cool = (0.2 / heat) ** (1 / Math.max(1, steps));
   for (let step = 0; step < steps; step += 1) {
+    if (step % SHARE_STEPS === 0) onShare?.(step / steps);
     heat *= cool;
     const from = Math.floor(random() * lanes.length);
     const source = orders[from] as number[];

@@ -6,6 +6,7 @@ import { useProduction } from '../../app/production.tsx';
 import { tell } from '../../platform/notices.ts';
 import { usePreferences } from '../../platform/preferences.ts';
 import { change } from '../../platform/rows.ts';
+import { Working } from '../../ui/Working.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { Empty, Look } from '../../ui/parts.tsx';
 import { useBase } from './base.ts';
@@ -95,11 +96,10 @@ export function OrdersView() {
             const order = f?.state === 'done' ? f.order : null;
             const more =
               f?.state === 'seeking' ? (
-                f.wrapMin === null ? (
-                  'seeking …'
-                ) : (
-                  `seeking …, ${say(f.wrapMin + strike)} so far`
-                )
+                <>
+                  {f.wrapMin === null ? 'seeking …' : `seeking …, ${say(f.wrapMin + strike)} so far`}
+                  <Working label={`Seeking: ${title}`} way={f} />
+                </>
               ) : f?.state === 'failed' ? (
                 <Look>{f.words}</Look>
               ) : f?.state === 'stopped' ? (

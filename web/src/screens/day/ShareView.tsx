@@ -1,24 +1,21 @@
-import { Box } from '@chakra-ui/react';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { Box, Flex } from '@chakra-ui/react';
+import { useMemo, useState } from 'react';
 import { DAY_ITEM_DEFAULTS, type DayItem, type Split } from '@kavrell/core/day';
 import { planOf, shareBetweenUnits, shareOverDays } from '@kavrell/core/productions';
 import { msToMinute } from '@kavrell/core/time';
 import { formatMinuteOfDay } from '@kavrell/core/units';
 import { usePlanned } from '../../app/production.tsx';
-import { wordsOf } from '../../platform/api.ts';
 import { productionNow } from '../../platform/clock.ts';
 import { tell } from '../../platform/notices.ts';
 import { usePreferences } from '../../platform/preferences.ts';
 import { change, type Op } from '../../platform/rows.ts';
-import { seekSplit } from '../../workers/order.ts';
+import { Working } from '../../ui/Working.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { Empty, Look, Part, Why } from '../../ui/parts.tsx';
 import { Sheet } from '../../ui/sheet.tsx';
 import { ShareAsk } from './ShareAsk.tsx';
+import { useSeekSplit } from './useSeekSplit.ts';
 import { SplitLane } from './SplitLane.tsx';
-
-type Found =
-  { state: 'seeking' } | { state: 'done'; split: Split; units: boolean } | { state: 'failed'; words: string };
 
 /** Which shots on which day, or which a second unit takes: shared out, set against what is, taken with one press. */
 export function ShareView() {
@@ -27,8 +24,6 @@ export function ShareView() {
   const [by, setBy] = useState<'days' | 'units'>('days');
   const [letter, setLetter] = useState('');
   const [withFree, setWithFree] = useState(true);
-  const [found, setFound] = useState<Found | null>(null);
-  const turn = useRef(0);
   // What was shared out of other rows is none; the same rows read again are the same.
   const key = useMemo(
     () =>
@@ -39,10 +34,13 @@ export function ShareView() {
       ]),
     [rows.dayItems, rows.shots, rows.days],
   );
-  useEffect(() => {
-    turn.current += 1;
-    setFound(null);
-  }, [key, by, letter, withFree]);
+  const nameOf = (id: string) => {
+    const item = rows.dayItems.find((i) => i.id === id);
+    return rows.shots.find((s) => s.id === (item?.shotId ?? id))?.code ?? item?.title ?? '';
+  };
+  const { found, seek, stop } = useSeekSplit(`${key} ${by} ${letter} ${withFree}`, (words) =>
+    rows.dayItems.reduce((t, i) => t.replaceAll(i.id, nameOf(i.id)), words),
+  );
   if (!day || !timed) return null;
   const nowMs = productionNow(production);
   const ahead = rows.days.filter((d) => msToMinute(d.date, d.timeZone, nowMs) < d.callMin);
@@ -72,25 +70,10 @@ export function ShareView() {
         : !camera
           ? 'A second unit needs a second camera: add one under Camera.'
           : '';
-  const seek = async () => {
-    const own = (turn.current += 1);
-    setFound({ state: 'seeking' });
-    try {
-      const share =
-        by === 'days'
-          ? shareOverDays(rows, ahead, withFree ? free : [])
-          : shareBetweenUnits(rows, day, camera ?? { letter: '' });
-      const split = await seekSplit({ ...share.plan, seed: 1 }, share.lanes, by === 'days');
-      if (turn.current === own) setFound({ state: 'done', split, units: by === 'units' });
-    } catch (error) {
-      const words = rows.dayItems.reduce((t, i) => t.replaceAll(i.id, nameOf(i.id)), wordsOf(error));
-      if (turn.current === own) setFound({ state: 'failed', words });
-    }
-  };
-  const nameOf = (id: string) => {
-    const item = rows.dayItems.find((i) => i.id === id);
-    return rows.shots.find((s) => s.id === (item?.shotId ?? id))?.code ?? item?.title ?? '';
-  };
+  const share = () =>
+    by === 'days'
+      ? shareOverDays(rows, ahead, withFree ? free : [])
+      : shareBetweenUnits(rows, day, camera ?? { letter: '' });
   const take = (split: Split, units: boolean) => {
     const ops: Op[] = split.lanes.flatMap((lane, k) =>
       lane.ids.flatMap((id, i): Op[] => {
@@ -130,8 +113,14 @@ export function ShareView() {
         freeCount={free.length}
         canSeek={trouble === ''}
         isSeeking={found?.state === 'seeking'}
-        seek={() => void seek()}
+        seek={() => seek(share, by === 'units')}
       />
+      {found?.state === 'seeking' ? (
+        <Flex gap={3} align="center" mb={4}>
+          <Working label="Sharing out" way={found} />
+          <Button onClick={stop}>Stop</Button>
+        </Flex>
+      ) : null}
       {trouble ? <Empty title="Nothing to share out">{trouble}</Empty> : null}
       {found?.state === 'failed' ? (
         <Box role="alert">

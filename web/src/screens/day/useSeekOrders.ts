@@ -2,6 +2,7 @@ import { useEffect, useRef, useState } from 'react';
 import type { Order, OrderPlan } from '@kavrell/core/day';
 import { wordsOf } from '../../platform/api.ts';
 import { seekOrder } from '../../workers/order.ts';
+import type { Way } from '../../ui/Working.tsx';
 import type { useBase } from './base.ts';
 
 export type School = OrderPlan['school'];
@@ -12,7 +13,7 @@ export const SCHOOLS: readonly (readonly [School, string, string])[] = [
 ];
 
 export type Found =
-  | { state: 'seeking'; wrapMin: number | null; changeMin: number | null }
+  | ({ state: 'seeking'; wrapMin: number | null; changeMin: number | null } & Way)
   | { state: 'done'; order: Order }
   | { state: 'failed'; words: string }
   | { state: 'stopped' };
@@ -38,12 +39,16 @@ export function useSeekOrders(base: ReturnType<typeof useBase>, plan: unknown, n
   const seek = () => {
     if (!base) return;
     stop();
+    const startedMs = Date.now();
     for (const [school] of SCHOOLS) {
-      setFound((f) => ({ ...f, [school]: { state: 'seeking', wrapMin: null, changeMin: null } }));
+      setFound((f) => ({ ...f, [school]: { state: 'seeking', wrapMin: null, changeMin: null, share: 0, startedMs } }));
       const { done, cancel } = seekOrder({ ...base.order, school, seed: 1 }, base.before, (b) =>
         setFound((f) =>
           f[school]?.state === 'seeking'
-            ? { ...f, [school]: { state: 'seeking', wrapMin: b.wrapMin, changeMin: b.changeMin } }
+            ? {
+                ...f,
+                [school]: { state: 'seeking', wrapMin: b.wrapMin, changeMin: b.changeMin, share: b.share, startedMs },
+              }
             : f,
         ),
       );
