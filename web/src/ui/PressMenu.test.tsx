@@ -27,10 +27,10 @@ function List() {
     };
   }, list);
   return (
-    <div ref={list} tabIndex={-1} data-testid="list" {...press.on}>
+    <div ref={list} role="listbox" tabIndex={-1} data-testid="list" aria-activedescendant="in-hand" {...press.on}>
       <ul>
         <li onClick={() => done.push('pressed')}>7C</li>
-        <li>Meal</li>
+        <li id="in-hand">Meal</li>
       </ul>
       <p>nothing</p>
       {press.menu}
@@ -81,6 +81,14 @@ describe('what can be done with a thing of a list', () => {
     expect(fireEvent.contextMenu(screen.getByText('nothing'))).toBe(true);
     expect(screen.queryByRole('menu')).toBeNull();
   });
+  it.each([{ key: 'ContextMenu' }, { key: 'F10', shiftKey: true }])(
+    'comes by $key for what is in hand',
+    async (key) => {
+      expect(fireEvent.keyDown(screen.getByTestId('list'), key)).toBe(false);
+      await answered();
+      expect(screen.getByRole('menu', { name: 'With Meal' })).toBeTruthy();
+    },
+  );
   it('what can’t be done just now is there and dead, with its key', async () => {
     fireEvent.contextMenu(screen.getByText('Meal'));
     await answered();

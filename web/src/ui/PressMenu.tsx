@@ -1,5 +1,13 @@
 import { Menu, Portal } from '@chakra-ui/react';
-import { useRef, useState, type MouseEvent, type PointerEvent, type ReactNode, type RefObject } from 'react';
+import {
+  useRef,
+  useState,
+  type KeyboardEvent,
+  type MouseEvent,
+  type PointerEvent,
+  type ReactNode,
+  type RefObject,
+} from 'react';
 
 export interface PressAction {
   key: string;
@@ -46,10 +54,15 @@ export function usePressMenu(
   const on = {
     onContextMenu: (e: MouseEvent) => {
       stop();
-      const box = (e.target as Element).getBoundingClientRect();
-      // The menu key has no place of its own.
-      const [x, y] = e.clientX || e.clientY ? [e.clientX, e.clientY] : [box.left + 24, box.bottom];
-      if (show(e.target as Element, x, y)) e.preventDefault();
+      if (show(e.target as Element, e.clientX, e.clientY)) e.preventDefault();
+    },
+    // The menu key means what is in hand, wherever the focus’s own box is.
+    onKeyDownCapture: (e: KeyboardEvent) => {
+      if (e.key !== 'ContextMenu' && !(e.key === 'F10' && e.shiftKey)) return;
+      const inHand = document.getElementById(e.currentTarget.getAttribute('aria-activedescendant') ?? '');
+      const element = inHand ?? (e.target as Element);
+      const box = element.getBoundingClientRect();
+      if (show(element, box.left + 24, box.bottom)) e.preventDefault();
     },
     onPointerDown: (e: PointerEvent) => {
       swallow.current = false;
