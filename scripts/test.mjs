@@ -89,7 +89,7 @@ const { freePort } = await import('./lib/postgres.mjs');
 /** Tests of the interface that passed at the second try only. */
 let again = 0;
 /** The tests of one half, about as long as all others. Each half has a whole Kavrell of its own, since tests of one share its demo. */
-const FIRST = /(camera|copies|house|look|roll|scout|trust)\.e2e\.ts$/;
+const FIRST = /(bell|camera|copies|handover|house|keyboard|look|roll|scout|trust)\.e2e\.ts$/;
 const files = readdirSync(path.join(ROOT, 'e2e')).filter((f) => f.endsWith('.e2e.ts'));
 async function half(name, own) {
   const dir = mkdtempSync(path.join(os.tmpdir(), 'kavrell-e2e-'));

@@ -212,15 +212,30 @@ function laidIn(table: TableName, rows: AnyRow[], { id, version, row }: LiveChan
 const isOtherCopy = (known: AnyRow | undefined, row: AnyRow): boolean =>
   known?.state !== row.state || known?.totalFiles !== row.totalFiles;
 
+/** A change that this window did not make, with the row as it was here before; undefined: it was not here. */
+export interface Heard {
+  change: LiveChange;
+  before: AnyRow | undefined;
+}
+type Hearer = (productionId: string, heard: readonly Heard[]) => void;
+const hearers = new Set<Hearer>();
+/** Hears of what others, and the machinery, do; ends with what it gives. */
+export function onHeard(hearer: Hearer): () => void {
+  hearers.add(hearer);
+  return () => void hearers.delete(hearer);
+}
+
 /** What the server tells of changed rows: each is laid in where it stands; only a table that it tells too much of is read again. */
 export function hearChanges(productionId: string, changes: readonly LiveChange[]): void {
   const old = new Set<TableName>();
   const changed = new Set<TableName>();
+  const heard: Heard[] = [];
   for (const change of changes) {
     const { table, id, version, changeSet } = change;
     if (outbox.isOwn(changeSet ?? id)) continue;
     const rows = queries.getQueryData<AnyRow[]>(keyOf(productionId, table));
     const known = rows?.find((r) => r[rowKey(table)] === id);
+    heard.push({ change, before: known });
     if (change.row === undefined) {
       if (!queries.getQueryCache().find({ queryKey: keyOf(productionId, table) })) continue;
       if (!known || (typeof known.version === 'number' && known.version < version)) old.add(table);
@@ -237,6 +252,7 @@ export function hearChanges(productionId: string, changes: readonly LiveChange[]
   if ([...old, ...changed].some((table) => LEANED_ON.has(table)))
     void queries.invalidateQueries({ queryKey: facetKey(productionId) });
   for (const table of old) void readAgain(keyOf(productionId, table));
+  if (heard.length > 0) for (const hearer of hearers) hearer(productionId, heard);
 }
 
 /** What is to be read once more when the reading under way has ended. */

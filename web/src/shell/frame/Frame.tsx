@@ -20,6 +20,7 @@ import { HeldSheet } from './HeldSheet.tsx';
 import { Ledger } from './Ledger.tsx';
 import { PhoneRail, Rail } from './Rail.tsx';
 import { useWide } from '../../ui/wide.ts';
+import { useOthers } from './useOthers.ts';
 import { useShrinking } from './shrinking.ts';
 import { PhoneSheet } from './PhoneSheet.tsx';
 import { FoldButton, FoldedSheet, SheetEdge, useSheetEdge } from './SheetEdge.tsx';
@@ -103,7 +104,7 @@ function Chooser() {
 
 /** Ribbon, rail, screen, side sheet, ledger: what stands around every screen. */
 export function Frame({ path, title, children }: { path: string; title: string; children: ReactNode }) {
-  const { production, me } = usePlanned();
+  const { production, me, rows } = usePlanned();
   const wide = useWide();
   const [finding, setFinding] = useState(false);
   const [place, setPlace] = useState<HTMLElement | null>(null);
@@ -132,6 +133,8 @@ export function Frame({ path, title, children }: { path: string; title: string; 
   );
   useCommand('frame.undo', () => void undo.run(production.id, me.name), { enabled: me.role === 'owner' });
   useCommand('frame.redo', () => void undo.run(production.id, me.name, true), { enabled: me.role === 'owner' });
+
+  useOthers(production.id, me, rows.cards);
 
   const folded = usePreferences((s) => s.sheetFolded);
   const setPreferences = usePreferences((s) => s.set);
