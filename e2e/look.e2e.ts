@@ -134,6 +134,14 @@ test('no screen scrolls sideways on the phone', async ({ page, request }) => {
   await everyView(page, SCREENS, async (screen) => expect(await scrollsSideways(page), screen).toBe(false));
 });
 
+test('at 200 % zoom half of the height is left to what the screen shows', async ({ page, request }) => {
+  await page.setViewportSize({ width: 640, height: 400 });
+  await open(page, await ninthBell(request), 'day');
+  const shown = await page.locator('main').evaluate((main) => main.clientHeight);
+  expect(shown).toBeGreaterThanOrEqual(200);
+  expect(await scrollsSideways(page)).toBe(false);
+});
+
 test('on the phone, Roll is one thumb away and its buttons are big enough', async ({ page, request }) => {
   const id = await ninthBell(request);
   await page.setViewportSize({ width: 390, height: 844 });

@@ -63,7 +63,11 @@ export function preparePage({ wide = true } = {}): void {
       terminate() {}
     },
   );
-  vi.stubGlobal('matchMedia', () => ({ matches: wide, addEventListener() {}, removeEventListener() {} }));
+  vi.stubGlobal('matchMedia', (query: string) => ({
+    matches: wide && !query.includes('max-height'),
+    addEventListener() {},
+    removeEventListener() {},
+  }));
   vi.stubGlobal('fetch', () => new Promise(() => undefined));
 }
 

@@ -269,11 +269,11 @@ describe('the picture for a sheet', () => {
   });
   it('has numbers on sources, letters on cameras, names on people, all escaped', () => {
     expect(texts).toEqual([
-      'Bay &lt;east&gt; &amp; &quot;north&quot;',
       '1',
       '2',
       'A',
       'Ilse',
+      'Bay &lt;east&gt; &amp; &quot;north&quot;',
       'N',
       'one square is 1 m',
     ]);

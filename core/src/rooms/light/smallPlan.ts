@@ -1,5 +1,5 @@
 import type { Room } from '../places/index.ts';
-import { featureMarks, itemMarks, sizeOf, sourceNumbers, type Mark } from './drawing.ts';
+import { featureMarks, itemMarks, n, sizeOf, sourceNumbers, type Mark } from './drawing.ts';
 import type { LightPlan } from './plan.ts';
 
 /** Symbols are drawn this large against the plan’s width: in a small picture they must be told apart, not measured. */
@@ -52,9 +52,6 @@ export function smallPlan(plan: LightPlan, room: Room | null): SmallPlan {
     ],
   };
 }
-
-/** Hundredths of a metre are finer than such a picture shows. */
-const n = (value: number) => String(Math.round(value * 1000) / 1000);
 
 /** The same as a picture of its own, black on white: for sheets on paper and pages without script. */
 export function smallPlanSvg(plan: LightPlan, room: Room | null): string {

@@ -19,7 +19,7 @@ import { Finder } from './Finder.tsx';
 import { HeldSheet } from './HeldSheet.tsx';
 import { Ledger } from './Ledger.tsx';
 import { PhoneRail, Rail } from './Rail.tsx';
-import { useWide } from '../../ui/wide.ts';
+import { useLow, useWide } from '../../ui/wide.ts';
 import { useOthers } from './useOthers.ts';
 import { useShrinking } from './shrinking.ts';
 import { PhoneSheet } from './PhoneSheet.tsx';
@@ -106,6 +106,7 @@ function Chooser() {
 export function Frame({ path, title, children }: { path: string; title: string; children: ReactNode }) {
   const { production, me, rows } = usePlanned();
   const wide = useWide();
+  const low = useLow();
   const [finding, setFinding] = useState(false);
   const [place, setPlace] = useState<HTMLElement | null>(null);
   const held = useSheet((s) => s.held);
@@ -157,10 +158,10 @@ export function Frame({ path, title, children }: { path: string; title: string; 
         bg="panel"
         align="center"
         minW={0}
-        wrap={wide ? 'nowrap' : 'wrap'}
+        wrap={wide || low ? 'nowrap' : 'wrap'}
       >
         <Chooser />
-        <Box flex="1" minW={0} order={wide ? 0 : 3} flexBasis={wide ? 'auto' : '100%'}>
+        <Box flex="1" minW={0} order={wide || low ? 0 : 3} flexBasis={wide || low ? 'auto' : '100%'}>
           <Guard name="ribbon" what="The ribbon" small>
             <DayRibbon />
           </Guard>

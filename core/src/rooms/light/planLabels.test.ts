@@ -1,0 +1,57 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { ninthBell } from '@kavrell/demo';
+import { around, labelBox, placeLabels, shared, type Box, type PlacedLabel } from './planLabels.ts';
+import { labelsOf, symbolsOf } from './planSvg.ts';
+
+const ask = (words: string, x: number, y: number) => ({ words, size: 20, bold: false, at: around(x, y, 24, 20) });
+const symbol = (x: number, y: number): Box => ({ left: x - 20, right: x + 20, top: y - 20, bottom: y + 20 });
+const pairs = (labels: readonly PlacedLabel[]) =>
+  labels.flatMap((a, i) => labels.slice(i + 1).map((b) => shared(labelBox(a), labelBox(b))));
+
+describe('words on a plan', () => {
+  it('one alone stands above its thing', () => {
+    const [label] = placeLabels([ask('Ilse', 300, 300)], [symbol(300, 300)]);
+    expect(label).toMatchObject({ x: 300, anchor: 'middle' });
+    expect(label?.y).toBeLessThan(280);
+  });
+  it('two whose things stand side by side step apart, and over no thing', () => {
+    const things = [symbol(300, 300), symbol(345, 300)];
+    const labels = placeLabels([ask('Ilse Tregarrow', 300, 300), ask('Dov Marsh', 345, 300)], things);
+    expect(pairs(labels)).toEqual([0]);
+    for (const l of labels) for (const t of things) expect(shared(labelBox(l), t)).toBe(0);
+  });
+  it('of a dozen people anywhere in a room no two names lie over each other', () =>
+    fc.assert(
+      fc.property(
+        fc.array(fc.record({ x: fc.integer({ min: 0, max: 900 }), y: fc.integer({ min: 0, max: 700 }) }), {
+          minLength: 2,
+          maxLength: 12,
+        }),
+        (spots) => {
+          const labels = placeLabels(
+            spots.map((s, i) => ask(`Person ${i}`, s.x, s.y)),
+            spots.map((s) => symbol(s.x, s.y)),
+          );
+          expect(labels).toHaveLength(spots.length);
+          expect(Math.max(...pairs(labels))).toBe(0);
+        },
+      ),
+    ));
+  it('where there is no room at all a word is written all the same, where it hides least', () => {
+    const full: Box = { left: -1000, right: 1000, top: -1000, bottom: 1000 };
+    expect(placeLabels([ask('Ilse', 0, 0)], [full])).toHaveLength(1);
+  });
+  it('on no plan of the demo does a name lie over another, or over what it is the name of', () => {
+    let count = 0;
+    const demo = ninthBell(() => `0190a000-0000-7000-8000-${String((count += 1)).padStart(12, '0')}`, '/media');
+    for (const setup of demo.setups) {
+      const room = demo.rooms.find((r) => r.id === setup.plan.roomId) ?? null;
+      const [unitM, symbols] = [0.2, symbolsOf(setup.plan, 0.2)];
+      const labels = placeLabels(labelsOf(setup.plan, room, unitM), symbols);
+      expect(Math.max(0, ...pairs(labels)), setup.code).toBe(0);
+      const over = labels.flatMap((l) => symbols.map((s) => shared(labelBox(l), s)));
+      expect(Math.max(0, ...over), setup.code).toBe(0);
+    }
+  });
+});
