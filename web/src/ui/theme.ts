@@ -213,6 +213,7 @@ const config = defineConfig({
     '.soft': { color: 'soft' },
     // Drawn by its attribute, so that it is no part of the name it stands beside.
     '.initials': { flex: 'none', display: 'inline-grid', placeItems: 'center', width: '24px', height: '24px' },
+    '.face': { flex: 'none', width: '28px', height: '28px', borderRadius: '50%', objectFit: 'cover' },
     '.initials::before': {
       content: 'attr(data-initials)',
       display: 'grid',

@@ -10,6 +10,9 @@ const escape = (text: string) =>
   text.replace(/[&<>"]/g, (c) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' })[c] ?? c);
 /** Pixels to a metre in the sheet’s picture. */
 const PX = 100;
+/** Words keep a size that can be read however large the room is: so many of them would stand across it. */
+const WORDS_ACROSS = 62;
+const emOf = (widthM: number) => Math.max(20, (widthM * PX) / WORDS_ACROSS);
 
 /** The plan as a picture for a sheet: black on white, to scale, numbers on sources, letters on cameras, a metre rule and north. */
 export function planSvg(plan: LightPlan, room: Room | null, cameras: readonly Sensor[]): string {
@@ -30,7 +33,7 @@ export function planSvg(plan: LightPlan, room: Room | null, cameras: readonly Se
     { size = 22, fill = '#111', anchor = 'middle', bold = true } = {},
   ) =>
     out.push(
-      `<text x="${n(x * PX)}" y="${n(y * PX)}" font-size="${size}" fill="${fill}" text-anchor="${anchor}" font-weight="${bold ? 700 : 400}">${escape(words)}</text>`,
+      `<text x="${n(x * PX)}" y="${n(y * PX)}" font-size="${n(size)}" fill="${fill}" text-anchor="${anchor}" font-weight="${bold ? 700 : 400}">${escape(words)}</text>`,
     );
   for (let x = 1; x < w; x += 1)
     out.push(`<path d="M${x * PX} 0V${n(d * PX)}" stroke="#ddd" stroke-width="1" fill="none"/>`);
@@ -72,18 +75,19 @@ export function planSvg(plan: LightPlan, room: Room | null, cameras: readonly Se
 /** The words of a sheet’s picture: names of what has no number, then of the room; where two would lie over each other one steps aside. */
 export function labelsOf(plan: LightPlan, room: Room | null, unitM: number): LabelAsk[] {
   const [w, d] = sizeOf(plan, room);
+  const em = emOf(w);
   return [
     ...plan.items
       .filter((i) => i.kind !== 'source' && i.kind !== 'camera')
       .map((i) => ({
-        ...{ words: nameOf(i), size: 20, bold: true },
-        at: around(i.xM * PX, i.yM * PX, unitM * 1.3 * PX, 20),
+        ...{ words: nameOf(i), size: em, bold: true },
+        at: around(i.xM * PX, i.yM * PX, unitM * 1.3 * PX, em),
       })),
     ...(room?.features ?? []).map((f) => {
       const at = featureLabel(f, w, d, 0.2);
       const [x, y] = [at.x * PX, at.y * PX];
-      const steps = [0, 1, -1, 2, -2, 3, -3, 4, -4].map((k) => ({ x, y: y + k * 20, anchor: at.anchor }));
-      return { words: f.name || FEATURE_WORDS[f.kind], size: 18, bold: false, at: steps };
+      const steps = [0, 1, -1, 2, -2, 3, -3, 4, -4].map((k) => ({ x, y: y + k * em, anchor: at.anchor }));
+      return { words: f.name || FEATURE_WORDS[f.kind], size: em * 0.9, bold: false, at: steps };
     }),
   ];
 }

@@ -58,6 +58,11 @@ export const personFields = z.object({
     sees: z.enum(SEES, { error: 'Choose what their sheet shows of others.' }),
     /** What they may: drive, fly, climb, handle, and until when. */
     permits: line('What they may', 200),
+    /** What they look like, by the address of the stored picture: for whoever plans, and nobody else. */
+    photoHash: z
+      .string()
+      .regex(/^[0-9a-f]{64}$/, 'That is not the address of a stored file.')
+      .nullable(),
   }),
 });
 /** A new person's values beside the names. */
@@ -74,6 +79,7 @@ export const PERSON_DEFAULTS: Omit<z.infer<typeof personFields>, 'name' | 'short
   travelMin: 0,
   away: [],
   permits: '',
+  photoHash: null,
   email: '',
   comms: '',
   sees: 'own',

@@ -51,8 +51,8 @@ describe('the database', () => {
       ((await server.context.db.query(sql))[0] as { said: string }[]).map((x) => x.said);
     const links = await read(
       `SELECT c.conrelid::regclass || '.' || a.attname || ' → ' || c.confrelid::regclass AS said FROM pg_constraint c
-       JOIN pg_attribute a ON a.attrelid = c.conrelid AND a.attnum = ANY (c.conkey) AND a.attname NOT IN ('production_id', 'file_hash')
-       WHERE c.contype = 'f' AND c.connamespace = 'public'::regnamespace`,
+       JOIN pg_attribute a ON a.attrelid = c.conrelid AND a.attnum = ANY (c.conkey) AND a.attname <> 'production_id'
+       WHERE c.contype = 'f' AND c.confrelid NOT IN ('files'::regclass, 'production_files'::regclass) AND c.connamespace = 'public'::regnamespace`,
     );
     const listed = await read(
       `SELECT c.table_name || '.' || c.column_name AS said FROM information_schema.triggered_update_columns t

@@ -13,6 +13,7 @@ import { sheets } from './migrations/0009-sheets.ts';
 import { trust } from './migrations/0010-trust.ts';
 import { jobs } from './migrations/0011-jobs.ts';
 import { hours } from './migrations/0012-hours.ts';
+import { faces } from './migrations/0013-faces.ts';
 
 const MIGRATIONS: readonly Migration[] = [
   house,
@@ -27,6 +28,7 @@ const MIGRATIONS: readonly Migration[] = [
   trust,
   jobs,
   hours,
+  faces,
 ];
 
 /** The migrations, each in its own transaction, forward and back. */

@@ -80,3 +80,32 @@ describe('People', () => {
     ).toBe('false');
   });
 });
+
+describe('faces', () => {
+  const withFace = () => {
+    const plan = demoPlan();
+    return { ...plan, people: plan.people.map((p, i) => (i === 0 ? { ...p, photoHash: 'b'.repeat(64) } : p)) };
+  };
+  it('stand beside the name; who has no photograph has initials', () => {
+    const plan = withFace();
+    openScreen(<PeopleScreen />, { plan });
+    const cell = (n: number) => cellOf(screen.getByRole('grid'), plan.people[n]!.name, 'name');
+    expect(cell(0).querySelector('img')?.src).toContain('b'.repeat(64));
+    expect(cell(0).querySelector('.initials')).toBeNull();
+    expect(cell(1).querySelector('img')).toBeNull();
+    expect(cell(1).querySelector<HTMLElement>('.initials')?.dataset.initials).toMatch(/^\p{Lu}{1,2}$/u);
+  });
+  it('is large in the side sheet, and one press takes it away', () => {
+    const plan = withFace();
+    const { side } = openScreen(<PeopleScreen />, { plan });
+    fireEvent.click(within(screen.getByRole('grid')).getByText(plan.people[0]!.name));
+    expect(side().getByAltText(`Photograph of ${plan.people[0]!.name}`)).toBeTruthy();
+    fireEvent.click(side().getByRole('button', { name: 'Take it away' }));
+    expect(written().at(-1)?.ops).toMatchObject([{ op: 'update', table: 'people', values: { photoHash: null } }]);
+  });
+  it('without one the sheet asks for it, if they agree', () => {
+    const { side, plan } = openScreen(<PeopleScreen />);
+    fireEvent.click(within(screen.getByRole('grid')).getByText(plan.people[0]!.name));
+    expect(side().getByText(/A photograph of them, if they agree/)).toBeTruthy();
+  });
+});

@@ -11,6 +11,7 @@ import { Button } from '../../ui/Button.tsx';
 import type { Column } from '../../ui/column.ts';
 import { Facts, Look, Part } from '../../ui/parts.tsx';
 import { RowFields } from '../../ui/RowFields.tsx';
+import { FacePhoto } from './FacePhoto.tsx';
 import type { usePeopleEdits } from './usePeopleEdits.ts';
 
 interface Props {
@@ -43,6 +44,7 @@ export function PersonSheet({ person, call, columns, onEdit }: Props) {
       <Part>
         <h2>{person.name}</h2>
         <div>{person.role}</div>
+        <FacePhoto person={person} />
       </Part>
       <Part title="Days">
         <Flex gap={2} wrap="wrap">
@@ -109,8 +111,8 @@ export function PersonSheet({ person, call, columns, onEdit }: Props) {
       ) : null}
       <RowFields row={person} columns={columns} fields={personFields} onEdit={onEdit} />
       <Part>
-        Mail, notes, rates and whom to call are shown to you only. Phones and diets of others stand on the personal
-        sheets of those for whom you say so (“Their sheet shows”).
+        Mail, notes, rates, the photograph and whom to call are shown to you only. Phones and diets of others stand on
+        the personal sheets of those for whom you say so (“Their sheet shows”).
       </Part>
     </>
   );

@@ -1,4 +1,5 @@
 import type { Person } from '@kavrell/core/people';
+import { useFileUrl } from '../../platform/files.ts';
 import { formatMoney, parseMoney } from '@kavrell/core/units';
 import type { Column } from '../../ui/column.ts';
 import { choiceColumn, flagColumn, minutesColumn, textColumn } from '../../ui/columns.tsx';
@@ -9,6 +10,16 @@ const KINDS = [
   ['client', 'client'],
   ['guest', 'guest, not called'],
 ] as const;
+
+/** Who it is, at a glance: their face where there is a photograph, else their initials. */
+function FaceMark({ person }: { person: Person }) {
+  const url = useFileUrl(person.productionId, person.photoHash);
+  return url ? (
+    <img className="face" src={url} alt="" loading="lazy" />
+  ) : (
+    <span className="initials" data-initials={initialsOf(person.name)} aria-hidden="true" />
+  );
+}
 
 /** First letters of the first and last name, for a mark beside it. */
 export const initialsOf = (name: string): string => {
@@ -33,7 +44,7 @@ export const peopleColumns = ({ callMin, called, currency }: Said): Column<Perso
     ...textColumn<Person>('name', 'Name', 'minmax(170px, 1fr)'),
     render: (p) => (
       <>
-        <span className="initials" data-initials={initialsOf(p.name)} aria-hidden="true" />
+        <FaceMark person={p} />
         <span>{p.name}</span>
       </>
     ),
