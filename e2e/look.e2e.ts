@@ -134,6 +134,27 @@ test('no screen scrolls sideways on the phone', async ({ page, request }) => {
   await everyView(page, SCREENS, async (screen) => expect(await scrollsSideways(page), screen).toBe(false));
 });
 
+test('the frame stands where it always stands, whatever is in it', async ({ page, request }) => {
+  await open(page, await ninthBell(request), 'day');
+  const box = async (selector: string) => {
+    const found = await page.locator(selector).first().boundingBox();
+    if (!found) throw new Error(`${selector} is not in view`);
+    return found;
+  };
+  for (const screen of ['Day', 'Light', 'Wrap']) {
+    await visit(page, screen);
+    const [head, rail, main, sheet] = [await box('header'), await box('nav'), await box('main'), await box('aside')];
+    expect(head, screen).toEqual({ x: 0, y: 0, width: 1280, height: 64 });
+    expect([rail.x, rail.y, rail.width], screen).toEqual([0, 64, 168]);
+    expect([main.x, main.y, main.height], screen).toEqual([168, 64, 800 - 64 - 36]);
+    // Nothing lies between the screen and its sheet, and nothing is left over.
+    expect(sheet.x, screen).toBeCloseTo(main.x + main.width, 0);
+    expect(sheet.x + sheet.width, screen).toBeCloseTo(1280, 0);
+    const ledger = await box('[data-answer=make]');
+    expect(ledger.y, screen).toBeGreaterThanOrEqual(800 - 36);
+  }
+});
+
 test('at 200 % zoom half of the height is left to what the screen shows', async ({ page, request }) => {
   await page.setViewportSize({ width: 640, height: 400 });
   await open(page, await ninthBell(request), 'day');
