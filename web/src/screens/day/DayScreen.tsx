@@ -1,16 +1,19 @@
+import { Suspense, lazy } from 'react';
 import { formatDate } from '@kavrell/core/units';
 import { NoDay } from '../../app/NoDay.tsx';
 import { useProduction } from '../../app/production.tsx';
 import { useKept } from '../../platform/kept.ts';
-import { ScreenHead } from '../../ui/parts.tsx';
+import { Loading, ScreenHead } from '../../ui/parts.tsx';
 import { Views } from '../../ui/Views.tsx';
 import { InOrder } from './InOrder.tsx';
 import { LanesView } from './LanesView.tsx';
 import { LeftView } from './LeftView.tsx';
-import { OddsView } from './OddsView.tsx';
 import { OrdersView } from './OrdersView.tsx';
 import { ShareView } from './ShareView.tsx';
 import { UnitPick, useUnit } from './unit.tsx';
+
+// Its charts are most of what Day would weigh: they come with their view.
+const OddsView = lazy(() => import('./OddsView.tsx').then((m) => ({ default: m.OddsView })));
 
 const VIEWS = [
   ['order', 'In order'],
@@ -44,7 +47,9 @@ export function DayScreen() {
   return (
     <>
       <ScreenHead title={formatDate(day.date, { long: true })}>{tabs}</ScreenHead>
-      <Open key={unit} />
+      <Suspense fallback={<Loading what="the view" />}>
+        <Open key={unit} />
+      </Suspense>
     </>
   );
 }
