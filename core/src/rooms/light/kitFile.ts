@@ -15,6 +15,7 @@ const FIGURES: Readonly<Record<KitData['kind'], readonly string[]>> = {
   gel: ['transmission', 'shiftMired'],
   cloth: ['transmission', 'reflectance', 'mirrorShare'],
   stand: ['topM', 'loadKg', 'baseRadiusM', 'massKg'],
+  measured: ['stops'],
 };
 /** What stands where a line says nothing. */
 const UNSAID: Readonly<Record<string, number | null>> = {
@@ -32,6 +33,8 @@ export const KIT_COLUMNS = [
   'key',
   'name',
   ...new Set(Object.values(FIGURES).flat()),
+  'of',
+  'withKeys',
   'hot',
   'control',
   'notes',
@@ -96,7 +99,10 @@ function collect(lines: { line: number; said: Record<string, string> }[]): ReadK
     const kind = (said.kind ?? '').trim().toLowerCase();
     const wanted = FIGURES[kind as KitData['kind']];
     if (!wanted) {
-      result.problems.push({ line, words: `“${said.kind ?? ''}” is no kind: fixture, modifier, gel, cloth or stand.` });
+      result.problems.push({
+        line,
+        words: `“${said.kind ?? ''}” is no kind: fixture, modifier, gel, cloth, stand or measured.`,
+      });
       continue;
     }
     const data: Record<string, unknown> = { kind };
@@ -117,6 +123,8 @@ function collect(lines: { line: number; said: Record<string, string> }[]): ReadK
     }
     if (kind === 'fixture')
       Object.assign(data, { hot: /^(true|yes|1|hot)$/i.test(said.hot ?? ''), control: said.control ?? '' });
+    if (kind === 'measured')
+      Object.assign(data, { of: (said.of ?? '').trim(), withKeys: (said.withKeys ?? '').trim() });
     const name = (said.name ?? '').trim();
     const checked = lightKitFields.safeParse({
       key: (said.key ?? '').trim() || keyFrom(name),

@@ -1,5 +1,5 @@
 import { beamShare, lightAtDistance, type Emitter } from './falloff.ts';
-import { entryOf, type Catalogue, type Fixture } from './library.ts';
+import { entryOf, measuredKey, type Catalogue, type Fixture } from './library.ts';
 import type { SourceItem } from './plan.ts';
 
 /** A lamp with what is put on it, at full level. */
@@ -19,6 +19,8 @@ export interface Lamp {
   gelShare: number;
   /** Its light leaves through cloth or dome: gains when taken off, in stops. */
   modifierStops: number;
+  /** How far it is off its figures by one’s own meter, in stops; null: nobody has measured it like this. */
+  measuredStops: number | null;
 }
 
 /**
@@ -51,11 +53,13 @@ export function lampOf(item: SourceItem, catalogue: Catalogue): Lamp | null {
     gelShare *= g.data.transmission;
     mired += g.data.shiftMired;
   }
+  const measured = entryOf(catalogue, measuredKey(item.fixtureKey, item.modifierKeys), 'measured');
+  const measuredStops = measured?.data.stops ?? null;
   return {
     fixture,
     fixtureName: entry.name,
     words: names.join(', '),
-    luxAt1m: fixture.luxAt1m * modifierShare * gelShare,
+    luxAt1m: fixture.luxAt1m * modifierShare * gelShare * 2 ** (measuredStops ?? 0),
     beamDeg,
     emitter: heightM > 0 ? { widthM, heightM } : { radiusM: widthM / 2 },
     halfM: Math.max(widthM, heightM) / 2,
@@ -63,6 +67,7 @@ export function lampOf(item: SourceItem, catalogue: Catalogue): Lamp | null {
     colourK: 1e6 / Math.max(40, mired),
     gelShare,
     modifierStops: -Math.log2(modifierShare),
+    measuredStops,
   };
 }
 

@@ -77,7 +77,27 @@ export const standData = z.object({
   baseRadiusM: from0('The base’s radius', 'm', 10),
   massKg: from0('The weight', 'kg', 500),
 });
-export const kitData = z.discriminatedUnion('kind', [fixtureData, modifierData, gelData, clothData, standData]);
+/** How far one’s own lamp is off its figures, with what is put on it, by one’s own meter. */
+export const measuredData = z.object({
+  kind: z.literal('measured'),
+  /** The lamp’s key. */
+  of: z.string().min(1, 'Which lamp was measured is missing.').max(48),
+  /** The keys of what is on it, in order and joined by +; empty: bare. */
+  withKeys: z.string().max(200),
+  /** Above its figures, in stops; under them negative. */
+  stops: z
+    .number({ error: 'The difference is a number of stops.' })
+    .min(-4, 'More than four stops under its figures is not believable.')
+    .max(4, 'More than four stops over its figures is not believable.'),
+});
+export const kitData = z.discriminatedUnion('kind', [
+  fixtureData,
+  modifierData,
+  gelData,
+  clothData,
+  standData,
+  measuredData,
+]);
 export type KitData = z.infer<typeof kitData>;
 export type Fixture = z.infer<typeof fixtureData>;
 export type Modifier = z.infer<typeof modifierData>;
@@ -265,9 +285,19 @@ const TYPICAL: readonly Row[] = [
 /** Typical equipment with one’s own put over it, by key; own rows of a key that is not typical come after. */
 export function catalogueOf(own: readonly Pick<LightKit, 'key' | 'name' | 'data'>[] = []): Catalogue {
   const all = new Map<string, KitEntry>(TYPICAL.map(([key, name, data]) => [key, { key, name, data, own: false }]));
-  for (const { key, name, data } of own) all.set(key, { key, name, data, own: true });
+  for (const { key, name, data } of own)
+    all.set(data.kind === 'measured' ? measuredKey(data.of, data.withKeys.split('+')) : key, {
+      key,
+      name,
+      data,
+      own: true,
+    });
   return all;
 }
+
+/** Where the catalogue holds what was measured of a lamp with what is on it. No key of a row looks like it. */
+export const measuredKey = (fixtureKey: string, modifierKeys: readonly string[]): string =>
+  `measured ${fixtureKey} ${modifierKeys.filter(Boolean).sort().join('+')}`;
 
 /** An entry of the catalogue of one kind; null when it is not there, or of another kind. */
 export function entryOf<K extends KitData['kind']>(

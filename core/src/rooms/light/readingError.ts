@@ -2,6 +2,7 @@ import { distance } from '../../base/geometry/index.ts';
 import { AMBIENT, SKY, SUN } from './emitters.ts';
 import { EXACT_STOPS } from './exact.ts';
 import { entryOf, type Catalogue } from './library.ts';
+import { lampOf } from './lamp.ts';
 import type { LightPlan } from './plan.ts';
 import type { FaceReading } from './reading.ts';
 import { placeOf } from './space.ts';
@@ -55,7 +56,8 @@ export function readingError(
     else {
       const item = plan.items.find((i) => i.id === part.id);
       if (item?.kind !== 'source') continue;
-      const own = entryOf(catalogue, item.fixtureKey, 'fixture')?.own ?? false;
+      const lamp = lampOf(item, catalogue);
+      const own = lamp?.measuredStops != null || (entryOf(catalogue, item.fixtureKey, 'fixture')?.own ?? false);
       add('kit', part.keyLux, own ? KIT_STOPS.own : KIT_STOPS.typical);
       const farM = Math.max(PLACING_M * 2, distance(placeOf(item), placeOf(face)));
       add('placing', part.keyLux, 2 * Math.log2(farM / (farM - PLACING_M)));

@@ -1,6 +1,15 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { useMemo, useState } from 'react';
-import { catalogueOf, KIT_COLUMNS, kitData, kitRows, readKit, type KitData, type KitEntry } from '@kavrell/core/light';
+import {
+  catalogueOf,
+  KIT_COLUMNS,
+  kitData,
+  kitRows,
+  measuredWords,
+  readKit,
+  type KitData,
+  type KitEntry,
+} from '@kavrell/core/light';
 import { isText, toCsv } from '@kavrell/core/formats';
 import { usePlanned } from '../../app/production.tsx';
 import { change } from '../../platform/rows.ts';
@@ -19,6 +28,7 @@ const KIND_WORDS: Readonly<Record<KitData['kind'], string>> = {
   gel: 'gel',
   cloth: 'cloth or board',
   stand: 'stand',
+  measured: 'measured',
 };
 /** What each figure is called, and in what. */
 const FIGURE_WORDS: Readonly<Record<string, string>> = {
@@ -39,6 +49,7 @@ const FIGURE_WORDS: Readonly<Record<string, string>> = {
   topM: 'Top, m',
   loadKg: 'Carries, kg',
   baseRadiusM: 'Base radius, m',
+  stops: 'Off its figures, stops',
 };
 type Row = KitEntry & { id: string };
 const short = (d: KitData) =>
@@ -52,7 +63,9 @@ const short = (d: KitData) =>
           ? d.transmission > 0
             ? `lets ${Math.round(d.transmission * 100)} % through`
             : `throws ${Math.round(d.reflectance * 100)} % back`
-          : `${d.topM} m, ${d.loadKg} kg, base ${d.baseRadiusM} m`;
+          : d.kind === 'measured'
+            ? measuredWords(d.stops)
+            : `${d.topM} m, ${d.loadKg} kg, base ${d.baseRadiusM} m`;
 
 /** Typical equipment and one’s own: every figure can be put right, and one’s own reading wins everywhere. */
 export function KitView() {

@@ -17,6 +17,7 @@ import { lightsOf, readPlan, type Exact } from '@kavrell/core/light';
 import { surroundingsOf } from '@kavrell/core/productions';
 import { HowNear } from './HowNear.tsx';
 import { LightScreen } from './LightScreen.tsx';
+import { MeterPart } from './MeterPart.tsx';
 
 beforeEach(() => preparePage());
 afterEach(clearPage);
@@ -119,5 +120,41 @@ describe('how near a reading is', () => {
   it('in the dark nothing is said', () => {
     openPage(<HowNear reading={{ ...reading!, keyLux: 0 }} s={s} exact={null} />);
     expect(document.querySelector('[data-near]')).toBeNull();
+  });
+});
+
+describe('a meter beside the plan', () => {
+  const draw = (isExact: boolean) => {
+    const plan = demoPlan();
+    const setup = plan.setups.find((x) => x.code === 'L1')!;
+    const s = surroundingsOf(plan, setup, plan.days[0]!);
+    const [reading] = readPlan(lightsOf({ ...s }), setup.plan, s.settings);
+    openScreen(<MeterPart reading={reading!} plan={setup.plan} s={s} isExact={isExact} />, { plan });
+    return reading!;
+  };
+  const write = (lux: number) => {
+    fireEvent.change(screen.getByLabelText(/It says on the key side/), { target: { value: String(Math.round(lux)) } });
+    press('Keep it');
+  };
+  it('puts the lamp right that gives most, for this lamp with what is on it', () => {
+    const { keyLux } = draw(true);
+    write(keyLux * 0.8);
+    const [op] = written()[0]!.ops;
+    expect(op).toMatchObject({ op: 'insert', table: 'lightKit', values: { data: { kind: 'measured' } } });
+    const { data } = (op as { values: Record<string, unknown> }).values as { data: { stops: number } };
+    expect(data.stops).toBeLessThan(0);
+  });
+  it('what can’t be is refused in words, and what was typed stays', () => {
+    const { keyLux } = draw(true);
+    write(keyLux * 50);
+    expect(screen.getByText(/stops over what the plan says/)).toBeTruthy();
+    expect(written()).toEqual([]);
+    expect(screen.getByLabelText<HTMLInputElement>(/It says on the key side/).value).not.toBe('');
+  });
+  it('a plan that is read quickly is no measure for a lamp', () => {
+    const { keyLux } = draw(false);
+    write(keyLux * 0.8);
+    expect(written()).toEqual([]);
+    expect(said()).toContain('read quickly');
   });
 });

@@ -1,5 +1,14 @@
 import { Box, Flex } from '@chakra-ui/react';
-import { CAUSE_WORDS, nameOf, type FaceReading, type LightPlan } from '@kavrell/core/light';
+import {
+  CAUSE_WORDS,
+  lampOf,
+  measuredWords,
+  nameOf,
+  type FaceReading,
+  type LightPlan,
+  type SourceItem,
+  type Surroundings,
+} from '@kavrell/core/light';
 import { formatLux } from '@kavrell/core/units';
 import { Button } from '../../ui/Button.tsx';
 import { Part } from '../../ui/parts.tsx';
@@ -10,11 +19,13 @@ interface Props {
   plan: LightPlan;
   editing: PlanEditing;
   names: ReadonlyMap<string, string>;
+  s: Surroundings;
 }
 
 /** What each source adds to the two sides of a face, switched on and off where it stands, and what flags keep away. */
-export function PartsPart({ reading, plan, editing, names }: Props) {
-  const source = (id: string) => plan.items.find((i) => i.id === id && i.kind === 'source');
+export function PartsPart({ reading, plan, editing, names, s }: Props) {
+  const source = (id: string) => plan.items.find((i): i is SourceItem => i.id === id && i.kind === 'source');
+  const measured = (item: SourceItem) => lampOf(item, s.catalogue)?.measuredStops ?? null;
   const off = plan.items.filter((i) => i.kind === 'source' && !i.on);
   return (
     <Part title="Each source: key side, shadow side">
@@ -22,6 +33,7 @@ export function PartsPart({ reading, plan, editing, names }: Props) {
         .sort((a, b) => b.keyLux + b.shadowLux - a.keyLux - a.shadowLux)
         .map((p) => {
           const item = source(p.id);
+          const stops = item ? measured(item) : null;
           return (
             <Flex key={p.id} align="center" gap={2} minH="30px">
               {item ? (
@@ -39,6 +51,11 @@ export function PartsPart({ reading, plan, editing, names }: Props) {
               )}
               <Box flex="1" minW={0} overflow="hidden" textOverflow="ellipsis" whiteSpace="nowrap">
                 {names.get(p.id) ?? CAUSE_WORDS[p.id] ?? p.id}
+                {stops === null ? null : (
+                  <Box color="soft" fontSize="s" whiteSpace="normal">
+                    {measuredWords(stops)}
+                  </Box>
+                )}
               </Box>
               <Box whiteSpace="nowrap" fontWeight="600">
                 {formatLux(p.keyLux)}

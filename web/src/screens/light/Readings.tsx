@@ -11,6 +11,7 @@ import { formatKelvin, formatLux, formatStop } from '@kavrell/core/units';
 import type { Production } from '@kavrell/core/brief';
 import { Figure, Part } from '../../ui/parts.tsx';
 import { HowNear } from './HowNear.tsx';
+import { MeterPart } from './MeterPart.tsx';
 import { PartsPart } from './PartsPart.tsx';
 import { WantedPart } from './WantedPart.tsx';
 import type { PlanEditing } from './usePlan.ts';
@@ -91,7 +92,8 @@ export function Readings({
         ) : null}
       </Part>
       <WantedPart {...{ reading, plan, editing, s, names, alone }} />
-      <PartsPart {...{ reading, plan, editing, names }} />
+      <PartsPart {...{ reading, plan, editing, names, s }} />
+      <MeterPart key={reading.id} {...{ reading, plan, s }} isExact={exact !== null && 'readings' in exact} />
     </>
   );
 }
