@@ -5,6 +5,7 @@ import type { ChildReply, ChildWork } from './platform/pool/work.ts';
 
 async function perform(work: ChildWork): Promise<unknown> {
   if (work.kind === 'tracks') return (await import('./platform/pool/tracks.ts')).readTracks(work.file);
+  if (work.kind === 'light') return (await import('./platform/pool/light.ts')).readLight(work.asked);
   if (work.kind === 'picture') return (await import('./platform/pool/picture.ts')).makeSmall(work.file, work.small);
   const calcs = await import('./platform/pool/calcs.ts');
   return work.kind === 'calc' ? calcs.compute(work.name, work.input, work.timeMs) : calcs.described();

@@ -5,9 +5,22 @@ import { fileName, sendDocument } from '../platform/documents/index.ts';
 import { HttpProblem } from '../platform/problems.ts';
 import type { Router } from '../platform/routing.ts';
 import { loadRows } from '../productions/load.ts';
-import { setupPdf } from './pdf.ts';
+import type { LightRead } from '../platform/pool/work.ts';
+import { setupPdf, type ReadLight } from './pdf.ts';
+
+/** A large plan takes a second or two; a page that waits longer is not worth the figures. */
+const LIGHT_BUDGET = { timeMs: 8000, memoryMB: 512 };
 
 export function serveLight(router: Router, context: Context): void {
+  const read: ReadLight = async (asked) => {
+    try {
+      return await context.pool.run<LightRead>({ kind: 'light', asked }, LIGHT_BUDGET);
+    } catch (error) {
+      // The page says that it was read quickly, and how far that may be off.
+      context.log.warn({ err: error }, 'a plan of light was read quickly');
+      return null;
+    }
+  };
   const found = async (productionId: string, setupId: string) => {
     const rows = await loadRows(context, productionId);
     const setup = rows.setups.find((s) => s.id === setupId);
@@ -16,7 +29,7 @@ export function serveLight(router: Router, context: Context): void {
   };
   router.serve(lightPlanPdf, async ({ params, res }) => {
     const { rows, setup, name } = await found(params.productionId, params.setupId);
-    sendDocument(res, await setupPdf(rows, setup), 'application/pdf', name);
+    sendDocument(res, await setupPdf(rows, setup, read), 'application/pdf', name);
     return undefined;
   });
   router.serve(lightPlanSvg, async ({ params, res }) => {

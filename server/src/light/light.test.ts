@@ -3,6 +3,9 @@ import { afterAll, beforeAll, expect, it } from 'vitest';
 import type request from 'supertest';
 import type { DemoPlan } from '@kavrell/demo';
 import { PLAN_DEFAULTS, SETUP_DEFAULTS, type LightPlan } from '@kavrell/core/light';
+import { catalogueOf, readExactly } from '@kavrell/core/light';
+import { loadRows } from '../productions/load.ts';
+import { setupPdf, type ReadLight } from './pdf.ts';
 import { startTestServer, storeNinthBell, type TestServer } from '../testing/harness.ts';
 
 let server: TestServer;
@@ -49,6 +52,24 @@ it('every setup of the demo is one page as PDF', async () => {
     expect(name).toContain('.pdf');
     expect(body.toString('latin1').match(/\/Type\s*\/Page\b/g)).toHaveLength(1);
   }
+});
+
+it('is read by the light kernel in a child; where that can’t be, quickly, and the page says which', async () => {
+  const rows = await loadRows(server.context, plan.production.id);
+  const pageWith = async (read: ReadLight) => (await setupPdf(rows, setupOf('L2'), read)).length;
+  let asked: Parameters<ReadLight>[0] | null = null;
+  const quick = await pageWith((what) => {
+    asked = what;
+    return Promise.resolve(null);
+  });
+  expect(asked).toMatchObject({ plan: { items: setupOf('L2').plan.items }, kit: rows.lightKit });
+  const named = await pageWith(() => Promise.resolve({ why: 'A mirror is read the quick way.' }));
+  const exact = await pageWith((what) =>
+    Promise.resolve(readExactly({ ...what, catalogue: catalogueOf(what.kit) }, what.plan, what.settings)),
+  );
+  // Why it was read quickly is written too, and other figures are.
+  expect(named).toBeGreaterThan(quick);
+  expect(exact).not.toBe(quick);
 });
 
 it('a plan of 120 things is still one page', async () => {

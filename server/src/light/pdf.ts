@@ -6,14 +6,17 @@ import {
   nameOf,
   planCautions,
   planSvg,
+  readingError,
   readPlan,
   rigTime,
   setupNeeds,
   sourceNumbers,
+  type FaceReading,
   type Setup,
 } from '@kavrell/core/light';
 import { surroundingsOf, type ProductionRows } from '@kavrell/core/productions';
 import { formatLux, formatMinutes, formatWallMinute, formatStop } from '@kavrell/core/units';
+import type { LightAsked, LightRead } from '../platform/pool/work.ts';
 import { SOFT, head, heading, renderWithin, rows as rowLayout } from '../platform/documents/index.ts';
 
 /** How tightly the page is set: type size, legend columns, room for the drawing, findings and legend lines at the most. */
@@ -33,8 +36,11 @@ const DENSITIES: readonly Density[] = [
   { typePt: 4.8, columns: 4, planPt: [380, 230], findings: 3, lines: 60 },
 ];
 
-/** A light setup on one landscape page. */
-export async function setupPdf(rows: ProductionRows, setup: Setup): Promise<Buffer> {
+/** Reads the faces of a plan by the light kernel; null where that can’t be done in time. */
+export type ReadLight = (asked: LightAsked) => Promise<LightRead | null>;
+
+/** A light setup on one landscape page. Its faces are read exactly where that can be done, else quickly; each says how far it may be off. */
+export async function setupPdf(rows: ProductionRows, setup: Setup, read: ReadLight): Promise<Buffer> {
   const day =
     rows.days.find((d) =>
       rows.dayItems.some(
@@ -45,11 +51,14 @@ export async function setupPdf(rows: ProductionRows, setup: Setup): Promise<Buff
     null;
   const s = surroundingsOf(rows, setup, day);
   const { plan } = setup;
-  const readings = readPlan(
-    lightsOf({ plan, room: s.room, catalogue: s.catalogue, daylight: s.daylight }),
-    plan,
-    s.settings,
-  );
+  const { room, daylight, settings } = s;
+  const exact = await read({ plan, room, daylight, kit: rows.lightKit, settings });
+  const isExact = exact !== null && 'readings' in exact;
+  const readings = isExact
+    ? exact.readings
+    : readPlan(lightsOf({ plan, room, catalogue: s.catalogue, daylight }), plan, settings);
+  const around = room && !room.outside ? 'room' : 'open';
+  const offBy = (r: FaceReading) => readingError(r, plan, s.catalogue, { isExact, around });
   const findings = checkPlan(s);
   const numbers = sourceNumbers(plan);
   const named = new Map(plan.items.map((i) => [i.id, nameOf(i)]));
@@ -102,7 +111,7 @@ export async function setupPdf(rows: ProductionRows, setup: Setup): Promise<Buff
                       fontSize: 8,
                       table: {
                         headerRows: 1,
-                        widths: ['*', 'auto', 'auto', 'auto', 'auto', 'auto'],
+                        widths: ['*', 'auto', 'auto', 'auto', 'auto', 'auto', 'auto'],
                         body: [
                           [
                             head('At'),
@@ -111,6 +120,7 @@ export async function setupPdf(rows: ProductionRows, setup: Setup): Promise<Buff
                             head('Back', 'right'),
                             head('Ratio', 'right'),
                             head('Stop', 'right'),
+                            head('±', 'right'),
                           ],
                           ...readings.map((r) => [
                             named.get(r.id) ?? '',
@@ -119,9 +129,19 @@ export async function setupPdf(rows: ProductionRows, setup: Setup): Promise<Buff
                             { text: formatLux(r.backLux), alignment: 'right' as const },
                             { text: r.ratio === null ? '–' : `${r.ratio.toFixed(1)} : 1`, alignment: 'right' as const },
                             { text: r.tStop === null ? '–' : formatStop(r.tStop), alignment: 'right' as const },
+                            { text: offBy(r)?.stops.toFixed(1) ?? '–', alignment: 'right' as const, color: SOFT },
                           ]),
                         ],
                       },
+                    } as Content,
+                  ]
+                : []),
+              ...(readings.length > 0
+                ? [
+                    {
+                      text: `± in stops, ${isExact ? 'read exactly' : `read quickly${exact ? `: ${exact.why}` : ''}`}`,
+                      color: SOFT,
+                      fontSize: small,
                     } as Content,
                   ]
                 : []),

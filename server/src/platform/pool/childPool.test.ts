@@ -3,6 +3,9 @@ import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import sharp from 'sharp';
+import { readExactly } from '@kavrell/core/light';
+import { surroundingsOf } from '@kavrell/core/productions';
+import { ninthBell } from '@kavrell/demo';
 import { ChildLost, ChildPool, OverBudget, TooManyAtOnce, WorkFailed, type PictureFacts } from './index.ts';
 
 const ROOMY = { timeMs: 60_000, memoryMB: 1000 };
@@ -39,6 +42,16 @@ describe('work in children', () => {
     const refused = own.run({ kind: 'calc', name: 'nothing', input: {}, timeMs: 5000 }, ROOMY);
     await expect(refused).rejects.toThrow(WorkFailed);
     await expect(refused).rejects.toMatchObject({ code: 'calc.unknown' });
+  });
+  it('reads a plan of light as the page itself would', async () => {
+    let n = 0;
+    const demo = ninthBell(() => `0190a000-0000-7000-8000-${String((n += 1)).padStart(12, '0')}`, '/media');
+    const setup = demo.setups.find((s) => s.code === 'L6')!;
+    const { plan, room, catalogue, daylight, settings } = surroundingsOf(demo, setup, demo.days[0]!);
+    const asked = { plan, room, daylight, kit: demo.lightKit, settings };
+    const read = await open().run({ kind: 'light', asked }, ROOMY);
+    const here = readExactly({ plan, room, daylight, catalogue }, plan, settings);
+    expect(read).toEqual(JSON.parse(JSON.stringify(here)));
   });
   it('beyond its time or memory is ended, and the next goes on in another child', async () => {
     const own = open({ file: unruly(), size: 1 });
