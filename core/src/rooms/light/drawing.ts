@@ -3,7 +3,7 @@ import { type Feature, type Room } from '../places/index.ts';
 import { entryOf, type Catalogue } from './library.ts';
 import { nameOf, type Sensor } from './finding.ts';
 import { lampOf } from './lamp.ts';
-import { sensorOf } from './framed.ts';
+import { seenWidthMm, sensorOf } from './framed.ts';
 import type { CameraItem, LightPlan, PlanItem } from './plan.ts';
 
 /** A stroke of the plan in metres: drawn with ink, filled with ink, or laid out as paper. */
@@ -93,7 +93,7 @@ export function itemMarks(item: PlanItem, unitM: number): Mark[] {
 
 /** The two edges of what a camera sees, `farM` long, from its own place. */
 export function wedge(camera: CameraItem, cameras: readonly Sensor[], farM: number): [Mark, Mark] {
-  const half = (Math.atan(sensorOf(camera, cameras).sensorWidthMm / (2 * camera.focalMm)) * 180) / Math.PI;
+  const half = (Math.atan(seenWidthMm(camera, sensorOf(camera, cameras)) / (2 * camera.focalMm)) * 180) / Math.PI;
   const edge = (turn: number): Mark => {
     const to = direction(camera.turnDeg + turn);
     return {
@@ -226,7 +226,7 @@ export function itemLine(item: PlanItem, catalogue: Catalogue): string {
       return `${nameOf(item)} (${item.role}): ${lamp?.words ?? item.fixtureKey}, ${item.on ? `${Math.round(item.level * 100)}\u00a0%` : 'off'}, ${Math.round(lamp?.colourK ?? 0)}\u00a0K; ${where}, tilted ${Math.round(item.tiltDeg)}°${stand}`;
     }
     case 'camera':
-      return `Camera ${item.letter}: ${item.focalMm}\u00a0mm; ${where}`;
+      return `Camera ${item.letter}: ${item.focalMm}\u00a0mm${(item.squeeze ?? 1) > 1 ? `, squeezed ${item.squeeze}` : ''}; ${where}`;
     case 'person':
       return `${nameOf(item)}${item.spectacles ? ', with spectacles' : ''}; ${where}`;
     case 'meter':

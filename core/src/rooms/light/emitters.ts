@@ -134,9 +134,10 @@ export function directLux(space: Space, d: Direct, at: Vec, normal: Vec | null, 
     }
     const { through } = d;
     const clearThere = isSeen(sight, s, () => {
-      // An image in a mirror lies behind it: only what is this side of it can stand in the way.
-      const from = through ? crossing(s, at, through) : s;
-      return from !== null && clear(space, from, at);
+      if (!through) return clear(space, s, at);
+      // An image lies behind its mirror: what can stand in the way is between the lamp and the glass, and between the glass and here.
+      const glass = crossing(s, at, through);
+      return glass !== null && clear(space, reflect(s, through), glass) && clear(space, glass, at);
     });
     if (!clearThere) continue;
     seen += 1;
@@ -159,6 +160,16 @@ export function patchShare(space: Space, p: Patch, at: Vec, normal: Vec, sight: 
 }
 
 type ClothItem = Extract<PlanItem, { clothKey: string }>;
+
+/** What a mirror throws back of what falls on it; silvered glass. */
+const MIRROR_SHARE = 0.9;
+
+/** The share of light that a thing throws back as an image. */
+function mirrorShareOf(item: PlanItem, catalogue: Catalogue): number {
+  if (item.kind === 'mirror') return MIRROR_SHARE;
+  const cloth = item.kind === 'bounce' ? entryOf(catalogue, item.clothKey, 'cloth')?.data : null;
+  return cloth ? cloth.reflectance * cloth.mirrorShare : 0;
+}
 
 /** Lamps, glowing cloth and boards, windows, sky and what the room throws back: everything on the plan that lights. */
 export function lightsOf({ plan, room, catalogue, daylight }: LightScene): Lights {
@@ -245,21 +256,19 @@ export function lightsOf({ plan, room, catalogue, daylight }: LightScene): Light
   for (const item of cloths) if (item.kind === 'bounce') patches.push(...glowFrom(item, windows));
   const upstream = [...patches];
   for (const item of cloths) if (item.kind === 'frame') patches.push(...glowFrom(item, upstream));
-  const images = cloths.flatMap((item): Direct[] => {
-    const mirror = item.kind === 'bounce' ? entryOf(catalogue, item.clothKey, 'cloth')?.data : null;
-    if (!mirror || mirror.mirrorShare === 0) return [];
+  const images = plan.items.flatMap((item): Direct[] => {
+    const share = mirrorShareOf(item, catalogue);
+    if (share === 0 || !('widthM' in item)) return [];
     const through = paneOf(item);
     const turned = (v: Vec) => minus(v, times(through.normal, 2 * dot(v, through.normal)));
-    return directs.flatMap((d): Direct[] => [
-      {
-        ...d,
-        level: d.level * mirror.reflectance * mirror.mirrorShare,
-        at: reflect(d.at, through),
-        axis: turned(d.axis),
-        samples: d.samples.map((s) => reflect(s, through)),
-        through,
-      },
-    ]);
+    return directs.map((d): Direct => ({
+      ...d,
+      level: d.level * share,
+      at: reflect(d.at, through),
+      axis: turned(d.axis),
+      samples: d.samples.map((s) => reflect(s, through)),
+      through,
+    }));
   });
   return { space: { ...space }, directs: [...directs, ...images], patches, around, sun, sky, colourK };
 }

@@ -10,6 +10,10 @@ export interface Framed {
   depthM: number;
 }
 
+/** The width of the sensor as a lens fills it: a squeezed picture is as wide as what it becomes. */
+export const seenWidthMm = (camera: Pick<CameraItem, 'squeeze'>, sensor: Pick<Sensor, 'sensorWidthMm'>): number =>
+  sensor.sensorWidthMm * (camera.squeeze ?? 1);
+
 /** Where a place comes to lie in a camera's picture; null when it is behind. Pinhole, focused far. */
 export function framed(camera: CameraItem, sensor: Sensor, at: Vec): Framed | null {
   const forward = direction(camera.turnDeg, camera.tiltDeg);
@@ -21,7 +25,7 @@ export function framed(camera: CameraItem, sensor: Sensor, at: Vec): Framed | nu
   const scale = (2 * camera.focalMm) / depthM;
   const upright = up.z < 0 ? -1 : 1;
   return {
-    across: (dot(way, right) * scale) / sensor.sensorWidthMm,
+    across: (dot(way, right) * scale) / seenWidthMm(camera, sensor),
     up: (upright * dot(way, up) * scale) / sensor.sensorHeightMm,
     depthM,
   };

@@ -14,7 +14,9 @@ import {
 } from '../../base/geometry/index.ts';
 import { listed, metresText, nameOf, type LightFinding, type Sensor, type Surroundings } from './finding.ts';
 import { clear, featurePane, paneOf, placeOf, type Space } from './space.ts';
-import type { CameraItem, PersonItem, PlanItem } from './plan.ts';
+import { edgesOf } from './emitters.ts';
+import { lampOf } from './lamp.ts';
+import type { CameraItem, PersonItem, PlanItem, SourceItem } from './plan.ts';
 import { framed, outness, sensorOf } from './framed.ts';
 
 export const round = (m: number) => Math.round(m * 100) / 100;
@@ -36,6 +38,25 @@ const cameraBody = (c: CameraItem): Vec[] => {
   const behind = add(placeOf(c), times(direction(c.turnDeg), -0.45));
   return [placeOf(c), { ...behind, z: Math.max(placeOf(c).z, 1.3) }, { ...behind, z: 1.65 }];
 };
+
+/** Round a lamp’s face it is looked at in so many places. */
+const RIM = 12;
+
+/** The whole face of a lamp with what is on it: its middle and its rim, as it looks. */
+export function facePoints(item: SourceItem, s: Pick<Surroundings, 'catalogue'>): Vec[] {
+  const at = placeOf(item);
+  const emitter = lampOf(item, s.catalogue)?.emitter ?? { radiusM: 0.1 };
+  const { right, up } = edgesOf(direction(item.turnDeg, item.tiltDeg));
+  const [w, h] = 'radiusM' in emitter ? [emitter.radiusM, emitter.radiusM] : [emitter.widthM / 2, emitter.heightM / 2];
+  const rim = Array.from({ length: RIM }, (_, n) => {
+    const turn = (2 * Math.PI * n) / RIM;
+    // Of a rectangle the rim goes through its corners.
+    const [c, si] = [Math.cos(turn), Math.sin(turn)];
+    const out = 'radiusM' in emitter ? 1 : 1 / Math.max(Math.abs(c), Math.abs(si));
+    return add(add(at, times(right, w * c * out)), times(up, h * si * out));
+  });
+  return [at, ...rim];
+}
 
 /** Whether a camera sees any of the points in a mirror: the image behind the glass, cut to the pane, inside the picture, nothing between. */
 export function seenIn(
@@ -70,7 +91,8 @@ export function inMirrors(s: Surroundings, space: Space): LightFinding[] {
   for (const m of mirrors) {
     for (const camera of cameras) {
       const sensor = sensorOf(camera, s.cameras);
-      const pointsAt = (at: PlanItem) => (at.kind === 'camera' ? cameraBody(at) : [placeOf(at)]);
+      const pointsAt = (at: PlanItem) =>
+        at.kind === 'camera' ? cameraBody(at) : at.kind === 'source' ? facePoints(at, s) : [placeOf(at)];
       const shown = s.plan.items.filter(
         (other) =>
           (other.kind === 'camera' || (other.kind === 'source' && other.role !== 'practical')) &&

@@ -49,6 +49,8 @@ export const planCamera = z.object({
   letter: z.string().regex(/^[A-Z]$/, 'A camera is called by one capital letter.'),
   tiltDeg: number('The tilt', '°', -90, 90),
   focalMm: number('The focal length', 'mm', 2, 2000),
+  /** How much wider an anamorphic lens sees than its focal length says; left out: 1, a spherical one. */
+  squeeze: number('The squeeze', '', 1, 2).optional(),
 });
 export const source = z.object({
   ...standing,

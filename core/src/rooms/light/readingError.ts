@@ -57,7 +57,9 @@ export function readingError(
       const item = plan.items.find((i) => i.id === part.id);
       if (item?.kind !== 'source') continue;
       const lamp = lampOf(item, catalogue);
-      const own = lamp?.measuredStops != null || (entryOf(catalogue, item.fixtureKey, 'fixture')?.own ?? false);
+      const own =
+        (lamp !== null && lamp.measuredStops !== null) ||
+        (entryOf(catalogue, item.fixtureKey, 'fixture')?.own ?? false);
       add('kit', part.keyLux, own ? KIT_STOPS.own : KIT_STOPS.typical);
       const farM = Math.max(PLACING_M * 2, distance(placeOf(item), placeOf(face)));
       add('placing', part.keyLux, 2 * Math.log2(farM / (farM - PLACING_M)));

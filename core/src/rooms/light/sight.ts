@@ -1,7 +1,6 @@
 import {
   add,
   angleBetween,
-  corners,
   crossing,
   direction,
   distance,
@@ -20,25 +19,28 @@ import { capital, metresText, nameOf, type LightFinding, type Surroundings } fro
 import { lampOf } from './lamp.ts';
 import { clear, paneOf, placeOf, spaceOf, standPoints, type Space } from './space.ts';
 import type { CameraItem, PersonItem, PlanItem, SourceItem } from './plan.ts';
-import { framed, outness, sensorOf } from './framed.ts';
-import { STEP_M, inMirrors, round } from './mirrors.ts';
+import { framed, outness, seenWidthMm, sensorOf } from './framed.ts';
+import { STEP_M, facePoints, inMirrors, round } from './mirrors.ts';
 
-/** Points that stand for a thing's body in a picture, and those of its stand. */
+/** Points this near to each other stand for all between them, m: no edge slips through a picture unseen. */
+const STEP_ALONG_M = 0.12;
+const MOST_ALONG = 24;
+
+/** Points of a thing’s body: its edges and what lies within them, so that it is seen too where no corner of it is. */
 function bodyOf(item: PlanItem, s: Surroundings): Vec[] {
-  const at = placeOf(item);
-  if (item.kind === 'source') {
-    const half = Math.max(0.08, lampOf(item, s.catalogue)?.halfM ?? 0.1);
-    const side = direction(item.turnDeg + 90);
-    return [
-      at,
-      add(at, times(side, half)),
-      add(at, times(side, -half)),
-      { ...at, z: at.z + half },
-      { ...at, z: at.z - half },
-    ];
-  }
-  return 'widthM' in item ? [at, ...corners(paneOf(item))] : [at];
+  if (item.kind === 'source') return facePoints(item, s);
+  if (!('widthM' in item)) return [placeOf(item)];
+  const p = paneOf(item);
+  const along = (sizeM: number) => Math.min(MOST_ALONG, Math.max(2, Math.ceil(sizeM / STEP_ALONG_M)));
+  const [columns, rows] = [along(item.widthM), along(item.heightM)];
+  return Array.from({ length: (columns + 1) * (rows + 1) }, (_, n) => {
+    const [c, r] = [n % (columns + 1), Math.floor(n / (columns + 1))];
+    return add(add(p.at, times(p.across, (2 * c) / columns - 1)), times(p.up, (2 * r) / rows - 1));
+  });
 }
+
+/** A stand is looked at in so many places. */
+const STAND_POINTS = 25;
 
 /** A little more than the edge, so that it isn't grazed. */
 const SAFE = 1.04;
@@ -57,13 +59,13 @@ export function inFrame(s: Surroundings, space: Space): LightFinding[] {
           const f = framed(camera, sensor, p);
           return f && outness(f) < 1 && clear(space, eye, p, item.id) ? [f] : [];
         });
-      const [body, stand] = [seen(bodyOf(item, s)), seen(standPoints(item))];
+      const [body, stand] = [seen(bodyOf(item, s)), seen(standPoints(item, STAND_POINTS))];
       const all = [...body, ...stand];
       if (all.length === 0) continue;
       const nearest = all.reduce((a, b) => (outness(a) < outness(b) ? a : b));
       const clearMm = camera.focalMm / outness(nearest);
       // Out over the nearer side edge.
-      const halfM = (nearest.depthM * sensor.sensorWidthMm) / (2 * camera.focalMm);
+      const halfM = (nearest.depthM * seenWidthMm(camera, sensor)) / (2 * camera.focalMm);
       const inwards = all.map((f) => f.across * halfM * (f.depthM / nearest.depthM));
       const [toRight, toLeft] = [halfM * SAFE - Math.min(...inwards), halfM * SAFE + Math.max(...inwards)];
       const way = toRight <= toLeft ? toRight : -toLeft;

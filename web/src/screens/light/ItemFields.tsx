@@ -113,6 +113,7 @@ export function ItemFields({
             save={save('letter')}
           />
           {field('focalMm', 'Focal length, mm', item.focalMm)}
+          {field('squeeze', 'Squeeze (1: spherical)', item.squeeze ?? 1)}
         </>
       ) : null}
       {'clothKey' in item
