@@ -60,10 +60,14 @@ export async function open(page: Page, productionId: string, screen: string, day
   await expect(page.locator('main h1, main h2').first()).toBeVisible();
 }
 
+/** From here on a window has rail and side sheet. */
+const WIDE_PX = 900;
+
 /** Goes to a screen by the rail, without loading the page anew; on the phone by way of its three tabs. */
 export async function visit(page: Page, title: string): Promise<void> {
   const link = page.locator(`nav .rail-link[href$="/${title.toLowerCase().replace(' ', '-')}"]`);
-  if (!(await link.isVisible())) {
+  // Which of the two rails there will be is the window’s to say: one that is about to go must not be looked at.
+  if ((page.viewportSize()?.width ?? WIDE_PX) < WIDE_PX) {
     for (const group of ['Prepare', 'On the day', 'After']) {
       const tab = page.getByRole('navigation').getByRole('link', { name: group, exact: true });
       await tab.click();

@@ -1,5 +1,3 @@
-import { usePreferences } from './preferences.ts';
-
 interface Declared {
   /** The screen it belongs to; `Everywhere` is the frame’s. */
   screen: string;
@@ -88,10 +86,6 @@ export function keyWords(keys: string): string {
     .map((part) => WORDS[part] ?? part.toUpperCase())
     .join(' ');
 }
-
-/** The keys of a command as they are now, in words; '' where it has none. */
-export const useKeyWords = (id: CommandId | undefined): string =>
-  usePreferences((s) => (id && (s.letterKeys || !COMMANDS[id].letter) ? keyWords(keysOf(id, s.keys)) : ''));
 
 /** A key press as the one key that a command may have, or why it can’t be one. */
 export function readKeyPress(

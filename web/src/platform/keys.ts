@@ -1,7 +1,7 @@
 import { useEffect, useRef } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { create } from 'zustand';
-import { declared, keysOf, type CommandId } from './commands.ts';
+import { COMMANDS, declared, keyWords, keysOf, type CommandId } from './commands.ts';
 import { usePreferences } from './preferences.ts';
 
 export interface KeyHelp {
@@ -39,6 +39,10 @@ const setRunning = (id: CommandId, running: Running | null) =>
     else next.delete(id);
     return { commands: next };
   });
+
+/** The keys of a command as they are now, in words; '' where it has none. */
+export const useKeyWords = (id: CommandId | undefined): string =>
+  usePreferences((s) => (id && (s.letterKeys || !COMMANDS[id].letter) ? keyWords(keysOf(id, s.keys)) : ''));
 
 /** Does a command by its key: the one this reader chose, else ours. Single letters are dead while typing and can be switched off. */
 export function useCommand(

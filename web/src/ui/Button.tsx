@@ -1,6 +1,7 @@
 import { chakra, defineRecipe } from '@chakra-ui/react';
 import type { ComponentProps } from 'react';
-import { useKeyWords, type CommandId } from '../platform/commands.ts';
+import type { CommandId } from '../platform/commands.ts';
+import { useKeyWords } from '../platform/keys.ts';
 import { pressed, reversed } from './recipes/shapes.ts';
 
 const recipe = defineRecipe({

@@ -12,7 +12,7 @@ import {
 } from '@codemirror/view';
 import { useEffect, useRef } from 'react';
 import { lineKinds, type LineKind } from './scriptLines.ts';
-import type { EditorProps } from './TextEditor.tsx';
+import type { EditorProps } from './editorProps.ts';
 
 const LINES: Readonly<Record<LineKind, Decoration>> = {
   heading: Decoration.line({ class: 'script-heading' }),

@@ -1,23 +1,7 @@
 import { Textarea } from '@chakra-ui/react';
 import { useEffect, useRef, type ComponentType, type RefObject } from 'react';
 import { create } from 'zustand';
-
-export interface EditorProps {
-  label: string;
-  value: string;
-  onChange: (text: string) => void;
-  onBlur?: () => void;
-  rows: number;
-  /** What stands there while it is empty. */
-  hint?: string;
-  /** It is the text of a scene: who speaks and what is said are drawn apart. */
-  script?: boolean;
-  invalid?: boolean;
-  /** Keys of its own, such as `Mod-Enter`; true: the key is dealt with. */
-  keys?: Readonly<Record<string, () => boolean>>;
-  /** It takes the focus as soon as it stands. */
-  focused?: boolean;
-}
+import type { EditorProps } from './editorProps.ts';
 
 /** Where the editor comes from, after the screen. */
 export const editorSource = {
