@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { expect, type APIRequestContext, type BrowserContext, type Locator, type Page } from '@playwright/test';
+import { expect, type APIRequestContext, type Locator, type Page } from '@playwright/test';
 import { PLAN_TABLES } from '@kavrell/core/tables';
 import { PRODUCTION_DEFAULTS } from '@kavrell/core/brief';
 import { ninthBell as demoNinthBell, type DemoPlan } from '@kavrell/demo';
@@ -149,12 +149,18 @@ export function scrollsSideways(page: Page): Promise<boolean> {
 export const pressable = (page: Page): Promise<void> =>
   expect(page.locator('[data-press]')).toHaveAttribute('data-press', 'ready');
 
-const CHANGES = '**/api/productions/*/changes';
 /**
- * Holds what is edited here back from the server until it is let go. Switching the network off would not do: what has just begun may still
- * arrive, and only its answer be lost.
+ * Holds what is edited here back from the server until it is let go. Done in the page itself: of requests that are stopped on their way one in
+ * some thirty still arrived, and with the network switched off what has just begun may arrive and only its answer be lost.
  */
-export async function holdChanges(context: BrowserContext): Promise<() => Promise<void>> {
-  await context.route(CHANGES, (route) => route.abort());
-  return () => context.unroute(CHANGES);
+export async function holdChanges(page: Page): Promise<() => Promise<void>> {
+  await page.evaluate(() => {
+    const { fetch: real } = window;
+    const isChange = (path: unknown, method: string | undefined) =>
+      method === 'POST' && /\/changes$/.test(String(path));
+    window.fetch = (path, init) =>
+      isChange(path, init?.method) ? Promise.reject(new TypeError('held back')) : real(path, init);
+    Object.assign(window, { letChangesGo: () => (window.fetch = real) });
+  });
+  return () => page.evaluate(() => (window as unknown as { letChangesGo: () => void }).letChangesGo());
 }

@@ -5,7 +5,6 @@ import { cell, freshProduction, holdChanges, ninthBell, open, rowsOf, saved, vis
 test('two windows at one field: the second is told, sees both and decides; other fields both stand', async ({
   page,
   request,
-  context,
 }) => {
   const id = await ninthBell(request);
   await open(page, id, 'people');
@@ -13,7 +12,7 @@ test('two windows at one field: the second is told, sees both and decides; other
   const piet = async () => (await rowsOf(request, id, 'people')).find((p) => p.name === 'Piet Lam');
 
   // Another field: both stand, nobody is asked.
-  let letGo = await holdChanges(context);
+  let letGo = await holdChanges(page);
   await cell(page, 'Piet Lam', 'role').dblclick();
   await page.keyboard.type('Sound');
   await page.keyboard.press('Enter');
@@ -32,7 +31,7 @@ test('two windows at one field: the second is told, sees both and decides; other
   expect(await piet()).toMatchObject({ role: 'Sound', department: 'Noise' });
 
   // The same field.
-  letGo = await holdChanges(context);
+  letGo = await holdChanges(page);
   await cell(page, 'Piet Lam', 'role').dblclick();
   await page.keyboard.type('Recordist');
   await page.keyboard.press('Enter');

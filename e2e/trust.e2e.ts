@@ -42,11 +42,10 @@ async function linked(browser: Browser, request: APIRequestContext, productionId
 test('somebody else’s change of the same field is asked about, both are shown, and the question outlives a reload', async ({
   page,
   request,
-  context,
 }) => {
   const { id, shotId } = await withShot(request, 'Asked');
   await open(page, id, 'scenes');
-  const letGo = await holdChanges(context);
+  const letGo = await holdChanges(page);
   await cell(page, '1A', 'description').dblclick();
   await page.keyboard.type('mine');
   await page.keyboard.press('Enter');
