@@ -1,5 +1,5 @@
 import { useMemo } from 'react';
-import type { Odds } from '@kavrell/core/day';
+import type { Day, Odds } from '@kavrell/core/day';
 import { oddsOf, type UnitOdds } from '@kavrell/core/productions';
 import { useSteady } from '../platform/some.ts';
 import { useHeavy } from '../workers/useHeavy.ts';
@@ -22,6 +22,13 @@ export function useDayOdds(): Odds | null {
   const asked = useAskedOdds();
   return useHeavy(asked, asked.length > 0 ? (work) => work.odds(asked) : null, facts?.plan ?? null);
 }
+
+/** When such days wrap: what is played ends with the last shot, and then all is struck. */
+export const wrapsOf = ({ wrap }: Pick<Odds, 'wrap'>, { strikeMin }: Pick<Day, 'strikeMin'>): Odds['wrap'] => ({
+  p50: wrap.p50 + strikeMin,
+  p80: wrap.p80 + strikeMin,
+  p95: wrap.p95 + strikeMin,
+});
 
 /** A share as people say odds: never quite none, never quite all. */
 export const shareSaid = (share: number): string =>

@@ -199,11 +199,13 @@ function shotOps(
   let line = Math.max(0, ...rows.dayItems.filter((i) => i.dayId === dayId).map((i) => i.position));
   for (const s of read.shots) {
     position += 1;
+    const said = saidOf(s.description);
     let sceneId = scenes.get(s.scene);
     if (!sceneId) {
       sceneId = newId();
       scenes.set(s.scene, sceneId);
-      const title = s.description.slice(0, 60);
+      // Called by what happens in it, not by how its first shot is taken.
+      const title = (said.description || s.description).slice(0, 60);
       ops.push({
         op: 'insert',
         table: 'scenes',
@@ -218,7 +220,7 @@ function shotOps(
       op: 'insert',
       table: 'shots',
       id: shotId,
-      values: { ...SHOT_DEFAULTS, description: s.description, ...saidOf(s.description), sceneId, code, position },
+      values: { ...SHOT_DEFAULTS, description: s.description, ...said, sceneId, code, position },
     });
     line += 1;
     if (dayId)

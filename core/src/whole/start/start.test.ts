@@ -161,6 +161,9 @@ describe('a programme in a message', () => {
       { size: 'ws', description: 'the boats leave', minutesOverride: 10, priority: 'must' },
       { size: null, description: 'Dec leaves the quay' },
     ]);
+    // A scene made of its first shot is called by what happens in it, not by how that is taken.
+    const scenes = inserted(planStart(short, nothing, { kind: 'shots', newId, timeZone: 'UTC' }), 'scenes');
+    expect(scenes.map((x) => ('title' in x ? x.title : ''))).toEqual(['the boats leave', 'Dec leaves the quay']);
   });
   it('what one says of such a line counts', () => {
     const told = (kind: 'wish' | 'note' | 'moment' | 'crew' | 'guest' | 'shot') =>

@@ -7,7 +7,7 @@ import { sunPlaceOf } from '@kavrell/core/places';
 import type { DayFacts } from '@kavrell/core/productions';
 import { sunTimes } from '@kavrell/core/sun';
 import { formatDate, formatMinuteOfDay, formatMinutes } from '@kavrell/core/units';
-import { shareSaid, useDayOdds } from '../../app/odds.ts';
+import { shareSaid, useDayOdds, wrapsOf } from '../../app/odds.ts';
 import { usePlanned } from '../../app/production.tsx';
 import { useKeysOf } from '../../platform/keys.ts';
 import { usePreferences } from '../../platform/preferences.ts';
@@ -78,7 +78,7 @@ export function LanesView({ day, facts, unit, tabs }: Props) {
   }, [day, place]);
   const scale = laneScale(day.callMin, Math.max(plan.wrapMin, day.wantedWrapMin));
   const odds = useDayOdds();
-  const wrap = odds?.wrap ?? null;
+  const wrap = odds && wrapsOf(odds, day);
   /** Of what has this window, the one kept least often. */
   const keptShare = (l: DayLane) => {
     const of = odds?.windows.filter((w) => l.bars.some((b) => b.itemIds.includes(w.id))) ?? [];

@@ -2,7 +2,7 @@ import { Box, Flex } from '@chakra-ui/react';
 import { useEffect, useState } from 'react';
 import { unitName, type Drop } from '@kavrell/core/day';
 import { formatCount, formatMinuteOfDay } from '@kavrell/core/units';
-import { shareSaid, useAskedOdds, useDayOdds } from '../../app/odds.ts';
+import { shareSaid, useAskedOdds, useDayOdds, wrapsOf } from '../../app/odds.ts';
 import { useProduction } from '../../app/production.tsx';
 import { wordsOf } from '../../platform/api.ts';
 import { tell } from '../../platform/notices.ts';
@@ -42,6 +42,7 @@ export function OddsView() {
     );
   const say = (m: number) => formatMinuteOfDay(m, day, clock);
   const strike = day.strikeMin;
+  const wraps = wrapsOf(odds, day);
   const nameOf = (id: string) => {
     const r = facts.plan.rows.find((x) => x.itemId === id);
     return r?.shot?.code ?? r?.title ?? id;
@@ -82,9 +83,9 @@ export function OddsView() {
         <Figure name={`Wrapped by ${say(day.wantedWrapMin)}`} look={odds.byShare < 0.8}>
           {shareSaid(odds.byShare)}
         </Figure>
-        <Figure name="Half of days by">{say(odds.wrap.p50 + strike)}</Figure>
-        <Figure name="80 % by">{say(odds.wrap.p80 + strike)}</Figure>
-        <Figure name="95 % by">{say(odds.wrap.p95 + strike)}</Figure>
+        <Figure name="Half of days by">{say(wraps.p50)}</Figure>
+        <Figure name="80 % by">{say(wraps.p80)}</Figure>
+        <Figure name="95 % by">{say(wraps.p95)}</Figure>
       </Box>
       <OddsChart curve={odds.curve.map((m) => m + strike)} byMin={day.wantedWrapMin} say={say} />
       <Flex gap={2} align="center" wrap="wrap" mt={4} mb={2}>

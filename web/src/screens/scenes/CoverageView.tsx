@@ -27,7 +27,7 @@ export function CoverageView({
       const coverage = sceneCoverage(scene, own, rows.people, rows.waivers);
       return { scene, coverage, picture: coveragePicture(scene, own, coverage) };
     });
-    return all.filter((p) => p.coverage.people.length > 0 || p.coverage.suggestions.length > 0);
+    return all.filter((p) => p.picture.rows.length > 0 || p.picture.unsized.length > 0);
   }, [rows.scenes, rows.shots, rows.people, rows.waivers]);
   const names = new Map(rows.people.map((p) => [p.id, p.shortName]));
   if (parts.length === 0)

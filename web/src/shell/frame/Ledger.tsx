@@ -5,7 +5,7 @@ import { clockWords, useHouse } from '../../platform/house.ts';
 import { useDisk } from '../../platform/health.ts';
 import { useOutbox } from '../../platform/outbox.ts';
 import { hold, useSheet } from '../../ui/sheet.tsx';
-import { shareSaid, useDayOdds } from '../../app/odds.ts';
+import { shareSaid, useDayOdds, wrapsOf } from '../../app/odds.ts';
 import { useProduction } from '../../app/production.tsx';
 
 /** The three answers, always; each opens its reasons. Then what has been saved. */
@@ -15,7 +15,7 @@ export function Ledger() {
   const clock = usePreferences((s) => s.clock);
   const likely =
     odds && day
-      ? `${shareSaid(odds.byShare)} in time, 95\u00a0% by ${formatMinuteOfDay(odds.wrap.p95 + day.strikeMin, day, clock)}`
+      ? `${shareSaid(odds.byShare)} in time, 95\u00a0% by ${formatMinuteOfDay(wrapsOf(odds, day).p95, day, clock)}`
       : '';
   const held = useSheet((s) => s.held);
   const waiting = useOutbox((s) => s.entries.length);
