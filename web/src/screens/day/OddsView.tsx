@@ -42,7 +42,6 @@ export function OddsView() {
     );
   const say = (m: number) => formatMinuteOfDay(m, day, clock);
   const strike = day.strikeMin;
-  const wraps = wrapsOf(odds, day);
   const nameOf = (id: string) => {
     const r = facts.plan.rows.find((x) => x.itemId === id);
     return r?.shot?.code ?? r?.title ?? id;
@@ -70,6 +69,7 @@ export function OddsView() {
     tell(`${formatCount(shots.length, 'shot')} dropped from the day. Ctrl+Z brings them back.`);
   };
   if (!odds) return <Box role="status">Playing 10,000 days …</Box>;
+  const wraps = wrapsOf(odds, day);
   const meals = asked.flatMap(({ unit }, part) =>
     odds.meals
       .filter((m) => m.part === part)
