@@ -303,7 +303,9 @@ describe('one’s own kit', () => {
       ]),
     );
     expect(rows).toHaveLength(1);
-    expect(problems).toEqual([{ line: 2, words: '“nothing” is no kind: fixture, modifier, gel, cloth, stand or measured.' }]);
+    expect(problems).toEqual([
+      { line: 2, words: '“nothing” is no kind: fixture, modifier, gel, cloth, stand or measured.' },
+    ]);
     expect(readKit('{').problems[0]?.words).toMatch(/no JSON/);
   });
   it('tables: what is missing or no number is named with its line', () => {
