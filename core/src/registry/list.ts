@@ -3,6 +3,7 @@ import { briefCalcs } from '../about/brief/calc.ts';
 import { mediaCalcs } from '../rooms/camera/calc.ts';
 import { clockCalcs } from '../rooms/clocks/calc.ts';
 import { colourCalcs } from '../physics/colour/calc.ts';
+import { coverCalcs } from '../rooms/cover/calc.ts';
 import { dayCalcs } from '../plan/day/calc.ts';
 import { exposureCalcs } from '../physics/exposure/calc.ts';
 import { illuminationCalcs } from '../physics/illumination/calc.ts';
@@ -36,4 +37,5 @@ export const CALCS: readonly Calc[] = Object.freeze([
   ...lookCalcs,
   ...sceneCalcs,
   ...soundCalcs,
+  ...coverCalcs,
 ] as unknown as Calc[]);

@@ -27,7 +27,7 @@ export const TRUST: readonly Trust[] = [
   },
   {
     group: 'Light',
-    figure: 'Light at a face, read quickly: while something is moved, with mirrors, under the open sky, on paper',
+    figure: 'Light at a face, read quickly: while something is moved, with mirrors, under the open sky',
     against: 'the exact reading, on 160 made-up plans of a lamp, a board and a flag, a quarter of them in a room',
     within:
       '0.3 stop on nine of ten in the open, 1.1 in rooms. A wide frame close to its lamp is read over half a stop too bright',

@@ -1,0 +1,2 @@
+export * from './cuts.ts';
+export * from './restarts.ts';
