@@ -41,6 +41,9 @@ const GROUPS: readonly (readonly [DayLane['group'], string])[] = [
 /** Lines of one scene with no more than this between are named together: one alone is too narrow for its name. */
 const JOINED_MIN = 45;
 
+/** So far past the plan late days are drawn. */
+const MOST_LATE_MIN = 90;
+
 interface Props {
   day: Day;
   facts: DayFacts;
@@ -76,9 +79,11 @@ export function LanesView({ day, facts, unit, tabs }: Props) {
     const at = sunPlaceOf(day, place);
     return at && sunTimes(at);
   }, [day, place]);
-  const scale = laneScale(day.callMin, Math.max(plan.wrapMin, day.wantedWrapMin));
   const odds = useDayOdds();
   const wrap = odds && wrapsOf(odds, day);
+  const planned = Math.max(plan.wrapMin, day.wantedWrapMin);
+  // Late days lie in the band as far as they don’t squeeze the plan.
+  const scale = laneScale(day.callMin, Math.max(planned, Math.min(wrap?.p80 ?? 0, planned + MOST_LATE_MIN)));
   /** Of what has this window, the one kept least often. */
   const keptShare = (l: DayLane) => {
     const of = odds?.windows.filter((w) => l.bars.some((b) => b.itemIds.includes(w.id))) ?? [];
