@@ -1,3 +1,4 @@
+import { Hint } from './Hint.tsx';
 import { Box, EmptyState, Flex, Skeleton, Tag as ChakraTag } from '@chakra-ui/react';
 import type { ReactNode } from 'react';
 
@@ -48,13 +49,15 @@ export function Part({ title, children }: { title?: string; children: ReactNode 
 }
 
 /** Facts as name and figure, figures aligned. */
-export function Facts({ rows }: { rows: readonly (readonly [string, ReactNode])[] }) {
+/** Names with what they are; the third of a row says what its name means. */
+export function Facts({ rows }: { rows: readonly (readonly [string, ReactNode, string?])[] }) {
   return (
     <Box as="dl" display="grid" gridTemplateColumns="auto 1fr" rowGap={1} columnGap={4}>
-      {rows.map(([name, value]) => (
+      {rows.map(([name, value, hint]) => (
         <Box key={name} display="contents">
           <Box as="dt" color="soft">
             {name}
+            {hint ? <Hint of={name}>{hint}</Hint> : null}
           </Box>
           <Box as="dd" textAlign="right" fontWeight="600" minW={0} overflowWrap="anywhere">
             {value}
@@ -109,11 +112,23 @@ export function Loading({ what }: { what: string }) {
 }
 
 /** One large figure under its name. */
-export function Figure({ name, children, look = false }: { name: string; children: ReactNode; look?: boolean }) {
+export function Figure({
+  name,
+  children,
+  look = false,
+  hint,
+}: {
+  name: string;
+  children: ReactNode;
+  look?: boolean;
+  /** What it means, in a sentence. */
+  hint?: string;
+}) {
   return (
     <Box minW={0}>
       <Box color="soft" fontSize="s">
         {name}
+        {hint ? <Hint of={name}>{hint}</Hint> : null}
       </Box>
       <Box fontSize="l" fontWeight="700" color={look ? 'look' : 'text'} whiteSpace="nowrap" data-figure={name}>
         {children}

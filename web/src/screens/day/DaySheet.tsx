@@ -101,9 +101,21 @@ export function DaySheet({
               ),
             ],
             ...(projection ? ([['Projected wrap', say(projection.wrapMin)]] as const) : []),
-            ['Change-overs', formatMinutes(plan.changeMin)],
-            ['Waiting, all people', formatMinutes(plan.waitingMin)],
-            ['Empty minutes', formatMinutes(plan.idleMin)],
+            [
+              'Change-overs',
+              formatMinutes(plan.changeMin),
+              'Minutes between shots: moves, relights, turnarounds, lenses.',
+            ],
+            [
+              'Waiting, all people',
+              formatMinutes(plan.waitingMin),
+              'What everybody in the picture waits between their own shots, meals left out, added up.',
+            ],
+            [
+              'Empty minutes',
+              formatMinutes(plan.idleMin),
+              'Nobody shoots and nothing is changed: the order waits for a window or a fixed start.',
+            ],
           ]}
         />
       </Part>

@@ -83,9 +83,15 @@ export function OddsView() {
         <Figure name={`Wrapped by ${say(day.wantedWrapMin)}`} look={odds.byShare < 0.8}>
           {shareSaid(odds.byShare)}
         </Figure>
-        <Figure name="Half of days by">{say(wraps.p50)}</Figure>
-        <Figure name="80 % by">{say(wraps.p80)}</Figure>
-        <Figure name="95 % by">{say(wraps.p95)}</Figure>
+        <Figure name="Half of days by" hint="Of 10,000 such days, each with its own luck, half wrap by then.">
+          {say(wraps.p50)}
+        </Figure>
+        <Figure name="80 % by" hint="Four such days of five wrap by then: a promise that mostly holds.">
+          {say(wraps.p80)}
+        </Figure>
+        <Figure name="95 % by" hint="Nineteen of twenty wrap by then: what to tell whoever must not be kept waiting.">
+          {say(wraps.p95)}
+        </Figure>
       </Box>
       <OddsChart curve={odds.curve.map((m) => m + strike)} byMin={day.wantedWrapMin} say={say} />
       <Flex gap={2} align="center" wrap="wrap" mt={4} mb={2}>

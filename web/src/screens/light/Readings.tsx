@@ -63,14 +63,27 @@ export function Readings({
         <Box display="grid" gridTemplateColumns="1fr 1fr" columnGap={4} rowGap={2} data-reading={reading.id}>
           <Figure name="Key side">{formatLux(reading.keyLux)}</Figure>
           <Figure name="Shadow side">{formatLux(reading.shadowLux)}</Figure>
-          <Figure name={alone ? 'Key alone : fill' : 'Ratio'} look={Math.abs(offRatio) > 0.3}>
+          <Figure
+            name={alone ? 'Key alone : fill' : 'Ratio'}
+            look={Math.abs(offRatio) > 0.3}
+            hint={
+              alone
+                ? 'How many times more the key alone gives the bright side than the fill gives the other.'
+                : 'How many times more light the bright side of the face has than the other.'
+            }
+          >
             {ratio === null ? 'no fill' : `${ratio.toFixed(1)} : 1`}
           </Figure>
           <Figure name="In stops">{reading.ratioStops === null ? '–' : reading.ratioStops.toFixed(1)}</Figure>
           <Figure name={`Stop, EI ${s.settings.ei}, ${s.settings.shutterDeg}°`} look={Math.abs(offStop) > 0.3}>
             {reading.tStop === null ? 'dark' : formatStop(reading.tStop)}
           </Figure>
-          <Figure name="From behind">{formatLux(reading.backLux)}</Figure>
+          <Figure
+            name="From behind"
+            hint="Light on the back of the head and the shoulders: what parts them from the wall."
+          >
+            {formatLux(reading.backLux)}
+          </Figure>
           <Figure name="Key colour" look={Math.abs(reading.miredOff ?? 0) > 30}>
             {reading.colourK === null ? '–' : formatKelvin(reading.colourK)}
           </Figure>
@@ -79,7 +92,10 @@ export function Readings({
               {glare ? 'glare' : 'no glare'}
             </Figure>
           ) : (
-            <Figure name="Off the white">
+            <Figure
+              name="Off the white"
+              hint="How far the key’s colour is from the white that is set; 30 mired begin to show, positive is warm."
+            >
               {reading.miredOff === null ? '–' : `${Math.round(reading.miredOff)} mired`}
             </Figure>
           )}
