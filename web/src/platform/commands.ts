@@ -4,8 +4,6 @@ interface Declared {
   does: string;
   /** As long as this reader has chosen no other; '' for none. */
   keys: string;
-  /** A letter or figure alone: dead while typing, and off where the reader switched such keys off. */
-  letter: boolean;
   /** Stays as it is: a way out, a row of keys, or what the reader would look for under no other key. */
   fixed?: boolean;
 }
@@ -14,7 +12,6 @@ const of = (screen: string, keys: string, does: string, more: Partial<Declared> 
   screen,
   does,
   keys,
-  letter: /^([a-z0-9]|space)$/.test(keys),
   ...more,
 });
 
@@ -36,7 +33,7 @@ export const COMMANDS = {
   'scenes.missing': of('Scenes', 's', 'to what an editor will miss: Enter adds the shot, Delete says not needed'),
   'scenes.beat': of('Scenes', 'b', 'on Track: tap the beat'),
   'roll.press': of('Roll', 'space', 'roll, cut'),
-  'roll.cameras': of('Roll', 'a,b,c,d,e,f', 'camera in or out of the take', { letter: true, fixed: true }),
+  'roll.cameras': of('Roll', 'a,b,c,d,e,f', 'camera in or out of the take', { fixed: true }),
   'roll.good': of('Roll', 'g', 'verdict: good'),
   'roll.maybe': of('Roll', 'm', 'verdict: maybe'),
   'roll.noGood': of('Roll', 'x', 'verdict: no good'),
@@ -63,6 +60,9 @@ export type ChosenKeys = Partial<Record<CommandId, string>>;
 
 export const declared = (id: CommandId): Declared => COMMANDS[id];
 export const keysOf = (id: CommandId, chosen: ChosenKeys): string => chosen[id] ?? COMMANDS[id].keys;
+
+/** Letters, figures or Space alone, which a reader can switch off: of the keys as they are now, ours or chosen. */
+export const areLetters = (keys: string): boolean => keys.split(',').every((key) => /^([a-z0-9]|space)$/.test(key));
 
 const WORDS: Readonly<Record<string, string>> = {
   mod: 'Ctrl',

@@ -1,7 +1,7 @@
 import { useEffect, useRef } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { create } from 'zustand';
-import { COMMANDS, declared, keyWords, keysOf, type CommandId } from './commands.ts';
+import { areLetters, keyWords, keysOf, type CommandId } from './commands.ts';
 import { usePreferences } from './preferences.ts';
 
 export interface KeyHelp {
@@ -42,7 +42,10 @@ const setRunning = (id: CommandId, running: Running | null) =>
 
 /** The keys of a command as they are now, in words; '' where it has none. */
 export const useKeyWords = (id: CommandId | undefined): string =>
-  usePreferences((s) => (id && (s.letterKeys || !COMMANDS[id].letter) ? keyWords(keysOf(id, s.keys)) : ''));
+  usePreferences(({ letterKeys, keys: chosen }) => {
+    const keys = id ? keysOf(id, chosen) : '';
+    return letterKeys || !areLetters(keys) ? keyWords(keys) : '';
+  });
 
 /** Does a command by its key: the one this reader chose, else ours. Single letters are dead while typing and can be switched off. */
 export function useCommand(
@@ -67,7 +70,7 @@ export function useCommand(
       run(event);
     },
     {
-      enabled: on && keys !== '' && (letterKeys || !declared(id).letter),
+      enabled: on && keys !== '' && (letterKeys || !areLetters(keys)),
       enableOnFormTags: true,
       ignoreEventWhen: (event) => !options.typing && isTaken(event),
       useKey: /^[/?.,]$/.test(keys),

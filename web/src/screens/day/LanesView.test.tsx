@@ -126,6 +126,13 @@ describe('what leads the day', () => {
     expect(lead()?.textContent).toMatch(new RegExp(`not got: ${codes.length}`));
     expect(codes).toContain('9E');
   });
+  it('with every shot had or dropped: that nothing is left, and not that all was got', () => {
+    const plan = at(36 * 60);
+    plan.shots = plan.shots.map((s) => ({ ...s, dropped: true }));
+    openScreen(<DayScreen />, { plan });
+    expect(lead()?.textContent).toContain('Nothing on this day is left to get.');
+    expect(lead()?.textContent).not.toMatch(/was got|not got/);
+  });
   it('on it: what is due', () => {
     openScreen(<DayScreen />, { plan: at(11 * 60) });
     expect(lead()).toBeNull();

@@ -65,7 +65,7 @@ function AheadBar({ day, facts }: Pick<Props, 'day' | 'facts'>) {
   );
 }
 
-/** After the day: what of it was not got. */
+/** After the day, or when all on it is got or dropped: what of it was not got. */
 function OverBar({ facts }: Pick<Props, 'facts'>) {
   const { production, day } = usePlanned();
   const open = facts.plan.rows
@@ -74,7 +74,7 @@ function OverBar({ facts }: Pick<Props, 'facts'>) {
   return (
     <Leading
       kind="over"
-      lead={open.length ? `The day is over, not got: ${open.length}` : 'The day is over, every shot on it was got.'}
+      lead={open.length ? `The day is over, not got: ${open.length}` : 'Nothing on this day is left to get.'}
       more={open.map((s) => s.code).join(', ')}
       to={screenLink(production.id, day?.number ?? null, 'wrap')}
       press="What is missing, in Wrap"

@@ -65,6 +65,17 @@ describe('keys that are chosen', () => {
     press('All keys as they came');
     expect(usePreferences.getState().keys).toEqual({});
   });
+  it('single letters switched off: a key chosen with Shift still does it, a letter chosen does not', () => {
+    act(() => usePreferences.setState({ letterKeys: false, keys: { 'roll.good': 'shift+g' } }));
+    fireEvent.keyDown(document.body, { key: 'G', code: 'KeyG', shiftKey: true });
+    fireEvent.keyUp(document.body, { key: 'G', code: 'KeyG' });
+    expect(good).toBe(1);
+    expect(screen.getByText('Good', { selector: 'button' }).title).toBe('Key: Shift G');
+    act(() => usePreferences.setState({ keys: { 'roll.good': 'q' } }));
+    strike('q', 'KeyQ');
+    expect(good).toBe(1);
+    expect(screen.getByText('Good', { selector: 'button' }).title).toBe('');
+  });
   it('those one must always find can’t be changed', () => {
     expect(screen.queryByRole('button', { name: /find a screen/ })).toBeNull();
     expect(screen.getByText(/find a screen/)).toBeTruthy();
