@@ -113,7 +113,7 @@ test('without network takes are kept on the device, through a reload, and go out
   await expect.poll(async () => (await rowsOf(request, id, 'takeEvents')).length).toBeGreaterThanOrEqual(before + 3);
 });
 
-test('a cut is taken back within five seconds; a false start leaves the list', async ({ page, request }) => {
+test('a cut is taken back within five seconds; a false start counts no more, and is brought back', async ({ page, request }) => {
   const id = await ninthBell(request);
   await open(page, id, 'roll');
   const count = await page.locator('[data-take]').count();
@@ -127,8 +127,13 @@ test('a cut is taken back within five seconds; a false start leaves the list', a
   await pressable(page);
   await page.keyboard.press('Space');
   await expect(state(page)).toHaveAttribute('data-roll-state', 'standing');
+  await page.keyboard.press('r');
   await page.getByRole('button', { name: 'False start' }).click();
-  await expect(page.locator('[data-take]')).toHaveCount(count);
+  const first = page.locator('[data-take]').first();
+  await expect(first).toContainText('false start');
+  await page.getByRole('button', { name: 'bring it back' }).click();
+  await expect(first).not.toContainText('false start');
+  await expect(page.locator('[data-take]')).toHaveCount(count + 1);
 });
 
 test('cameras go in and out of the take by letter, and letters are dead while typing', async ({ page, request }) => {

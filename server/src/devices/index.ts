@@ -1,6 +1,6 @@
 import type { Camera } from '@kavrell/core/camera';
 import { cameraFrames, type Clock, type Jam } from '@kavrell/core/clocks';
-import { timeOf, type TakeEvent } from '@kavrell/core/roll';
+import { foldTakes, timeOf, type Take, type TakeEvent } from '@kavrell/core/roll';
 import { cutDevice, rollDevice, type DeviceState } from '@kavrell/core/camera';
 import { dateOf, midnightMs, zoneAt } from '@kavrell/core/time';
 import { formatLabel, parseRate } from '@kavrell/core/timecode';
@@ -12,8 +12,9 @@ import { appendTakeEvents } from '../roll/append.ts';
 /** A logged roll or cut older than this is history (a replayed outbox): no camera is commanded by it. */
 const FRESH_MS = 15000;
 
-type Commanding = TakeEvent & { payload: { kind: 'rolled' } | { kind: 'cut' } };
-const isCommand = (e: TakeEvent): e is Commanding => e.payload.kind === 'rolled' || e.payload.kind === 'cut';
+type Commanding = TakeEvent & { payload: { kind: 'rolled' } | { kind: 'cut' } | { kind: 'camera' } };
+const COMMANDS: readonly string[] = ['rolled', 'cut', 'camera'];
+const isCommand = (e: TakeEvent): e is Commanding => COMMANDS.includes(e.payload.kind);
 
 /**
  * Simulated cameras obey fresh roll and cut events and report back as events of their own. This is the place where
@@ -39,17 +40,22 @@ export async function commandDevices(
   const stateOf = new Map(states.map((s) => [s.cameraId, s]));
   for (const event of fresh) {
     const reports: TakeEvent[] = [];
+    const take = event.payload.kind === 'rolled' ? undefined : await takeOf(context, event.takeId);
     for (const camera of cameras) {
       const state = stateOf.get(camera.id);
       if (!state) continue;
-      if (event.payload.kind === 'rolled') {
-        if (!event.payload.cameras.some((c) => c.cameraId === camera.id)) continue;
+      const wanted = commandOf(event, take, camera);
+      if (wanted === 'stay') {
+        // One roll, many takes: what rolls already says so of the next one too.
+        if (state.rollingSinceMs !== null && state.card && state.clip)
+          reports.push(reportOf(event, camera, state.card, state.clip));
+      } else if (wanted === 'roll') {
         const next = rollDevice(state, timeOf(event));
         if (next === state || !next.card || !next.clip) continue;
         await save(context, next);
         stateOf.set(camera.id, next);
         reports.push(reportOf(event, camera, next.card, next.clip));
-      } else if (state.rollingSinceMs !== null) {
+      } else if (wanted === 'cut' && state.rollingSinceMs !== null) {
         const { state: next, clipMs } = cutDevice(state, camera, timeOf(event));
         await save(context, next);
         stateOf.set(camera.id, next);
@@ -59,6 +65,26 @@ export async function commandDevices(
     if (reports.length) await appendTakeEvents(context, productionId, reports);
   }
 }
+
+/** What an event asks of a camera, `take` being all that is known of its take; null: nothing. */
+function commandOf({ payload }: Commanding, take: Take | undefined, camera: Camera): 'roll' | 'cut' | 'stay' | null {
+  switch (payload.kind) {
+    case 'rolled':
+      if (!payload.cameras.some((c) => c.cameraId === camera.id)) return null;
+      return payload.continuesTakeId ? 'stay' : 'roll';
+    case 'cut':
+      if (payload.on) return null;
+      // A camera of another unit’s take rolls on.
+      return take && !take.cameras.some((c) => c.cameraId === camera.id) ? null : 'cut';
+    case 'camera':
+      // Put right afterwards it commands nothing: only a take that runs does.
+      if (payload.cameraId !== camera.id || !take || take.cutAtMs !== null) return null;
+      return payload.in ? 'roll' : 'cut';
+  }
+}
+
+const takeOf = async ({ models }: Context, takeId: string): Promise<Take | undefined> =>
+  foldTakes(await models.takeEvents.findAll({ where: { takeId } }))[0];
 
 function reportOf(event: TakeEvent, camera: Camera, card: string, clip: string): TakeEvent {
   return {

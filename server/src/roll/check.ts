@@ -15,13 +15,18 @@ function refuseVoices(events: readonly TakeEvent[]): void {
   });
 }
 
+const ONE = { shots: 'shot', scenes: 'moment', days: 'day', cameras: 'camera', soundBoxes: 'recorder' } as const;
+type NamedTable = keyof typeof ONE;
+const NAMED_TABLES = Object.keys(ONE) as NamedTable[];
+
 /** The rows that events name, by table. */
-function named(events: readonly TakeEvent[]): Record<'shots' | 'scenes' | 'days' | 'cameras', Map<string, number>> {
+function named(events: readonly TakeEvent[]): Record<NamedTable, Map<string, number>> {
   const found = {
     shots: new Map<string, number>(),
     scenes: new Map<string, number>(),
     days: new Map<string, number>(),
     cameras: new Map<string, number>(),
+    soundBoxes: new Map<string, number>(),
   };
   events.forEach(({ payload: p }, at) => {
     if (p.kind === 'rolled') {
@@ -29,23 +34,28 @@ function named(events: readonly TakeEvent[]): Record<'shots' | 'scenes' | 'days'
       if (p.sceneId) found.scenes.set(p.sceneId, at);
       found.days.set(p.dayId, at);
       for (const c of p.cameras) found.cameras.set(c.cameraId, at);
-    } else if (p.kind === 'camera') found.cameras.set(p.cameraId, at);
+      for (const boxId of p.boxIds ?? []) found.soundBoxes.set(boxId, at);
+    } else if (p.kind === 'aimed') {
+      if (p.shotId !== null) found.shots.set(p.shotId, at);
+      if (p.sceneId !== null) found.scenes.set(p.sceneId, at);
+    } else if (p.kind === 'recorder') found.soundBoxes.set(p.boxId, at);
+    else if (p.kind === 'camera') found.cameras.set(p.cameraId, at);
   });
   return found;
 }
 
-const ONE = { shots: 'shot', scenes: 'moment', days: 'day', cameras: 'camera' } as const;
-
-/** Refuses events that speak as a camera, that are out of all time, or that name what is not in this production; four queries at most. */
+/** Refuses events that speak as a camera, that are out of all time, or that name what is not in this production; five queries at most. */
 export async function checkEvents(context: Context, productionId: string, events: readonly TakeEvent[]): Promise<void> {
   refuseVoices(events);
   const now = nowOf(await productionOf(context, productionId));
   for (const event of events) {
     believableTime(event.atMs, now);
     believableTime(timeOf(event), now);
+    if (event.payload.kind === 'timed')
+      for (const ms of [event.payload.rolledAtMs, event.payload.cutAtMs]) if (ms !== null) believableTime(ms, now);
   }
   const wanted = named(events);
-  for (const table of ['shots', 'scenes', 'days', 'cameras'] as const) {
+  for (const table of NAMED_TABLES) {
     const ids = [...wanted[table].keys()];
     if (ids.length === 0) continue;
     // One that was deleted meanwhile was there when the take was made.

@@ -80,6 +80,44 @@ describe('take events', () => {
     ).toEqual(['A002_C001', 'C001_C001']);
   });
 
+  it('one roll, many takes: nothing stops between them, and the camera says its clip of both', async () => {
+    const [first, second] = [randomUUID(), randomUUID()];
+    await post([rolled(first, ['A'])]).expect(200);
+    const rolling = await device('A');
+    const next = rolled(second, ['A']);
+    await post([
+      event(first, { kind: 'cut', timecode: '10:00:05:00', on: true }),
+      { ...next, payload: { ...next.payload, continuesTakeId: first } as TakePayload },
+    ]).expect(200);
+    expect(await device('A')).toMatchObject({ clip: rolling!.clip, rollingSinceMs: rolling!.rollingSinceMs });
+    const takes = foldTakes(await read()).filter((t) => t.id === first || t.id === second);
+    expect(takes.map((t) => t.cameras[0]?.clip)).toEqual([rolling!.clip, rolling!.clip]);
+    await post([event(second, { kind: 'cut', timecode: '10:00:09:00' })]).expect(200);
+    expect((await device('A'))?.rollingSinceMs).toBeNull();
+  });
+  it('a camera joins and leaves in mid-take; put right afterwards it commands nothing', async () => {
+    const takeId = randomUUID();
+    const b = plan.cameras.find((c) => c.letter === 'B')!;
+    const join = (isIn: boolean) => event(takeId, { kind: 'camera', letter: 'B', cameraId: b.id, in: isIn });
+    await post([rolled(takeId, ['A'])]).expect(200);
+    await post([join(true)]).expect(200);
+    expect((await device('B'))?.rollingSinceMs).not.toBeNull();
+    await post([join(false)]).expect(200);
+    expect((await device('B'))?.rollingSinceMs).toBeNull();
+    expect((await device('A'))?.rollingSinceMs).not.toBeNull();
+    await post([event(takeId, { kind: 'cut', timecode: '10:00:09:00' })]).expect(200);
+    await post([join(true)]).expect(200);
+    expect((await device('B'))?.rollingSinceMs).toBeNull();
+  });
+  it('a cut stops the cameras of its own take, not of another unit’s', async () => {
+    const [ours, theirs] = [randomUUID(), randomUUID()];
+    await post([rolled(ours, ['A']), rolled(theirs, ['B'])]).expect(200);
+    await post([event(ours, { kind: 'cut', timecode: '10:00:09:00' })]).expect(200);
+    expect((await device('A'))?.rollingSinceMs).toBeNull();
+    expect((await device('B'))?.rollingSinceMs).not.toBeNull();
+    await post([event(theirs, { kind: 'cut', timecode: '10:00:09:00' })]).expect(200);
+  });
+
   it('sent twice are one, and command nothing twice', async () => {
     const takeId = randomUUID();
     const events = [rolled(takeId, ['B'])];
@@ -164,6 +202,8 @@ describe('what a logger may not', () => {
     const year = 366 * 86_400_000;
     expect((await refused({ ...fine(), atMs: Date.now() + 2 * year })).code).toBe('time');
     expect((await refused({ ...fine(), productionAtMs: Date.now() - 2 * year })).code).toBe('time');
+    const never = { rolledAtMs: Date.now() - 2 * year, timecodeIn: null, cutAtMs: null, timecodeOut: null };
+    expect((await refused(event(randomUUID(), { kind: 'timed', ...never }))).code).toBe('time');
     // A clock that is hours wrong is told to its user, and its takes are taken.
     await post([{ ...fine(), atMs: Date.now() - 5 * 3_600_000, productionAtMs: Date.now() }]).expect(200);
   });
@@ -172,6 +212,10 @@ describe('what a logger may not', () => {
     await refused({ ...nowhere, payload: { ...nowhere.payload, shotId: randomUUID() } as TakePayload });
     await refused({ ...nowhere, payload: { ...nowhere.payload, dayId: randomUUID() } as TakePayload });
     await refused(event(randomUUID(), { kind: 'camera', letter: 'A', cameraId: randomUUID(), in: true }));
+    await refused(event(randomUUID(), { kind: 'recorder', boxId: randomUUID(), in: true }));
+    await refused(event(randomUUID(), { kind: 'aimed', shotId: randomUUID(), sceneId: null }));
+    await refused(event(randomUUID(), { kind: 'aimed', shotId: null, sceneId: randomUUID() }));
+    await refused({ ...nowhere, payload: { ...nowhere.payload, boxIds: [randomUUID()] } as TakePayload });
   });
   it('and one that is wrong takes nothing of the others with it into the log', async () => {
     const before = (await read()).length;

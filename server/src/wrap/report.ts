@@ -3,6 +3,7 @@ import { toCsv } from '@kavrell/core/formats';
 import { factsOf, wrapOf, type DayFacts, type ProductionRows } from '@kavrell/core/productions';
 import type { Day } from '@kavrell/core/day';
 import { MEDIA_WORDS, STATE_WORDS, VERDICT_WORDS, wrapCode, wrapWhat, type WrapRow } from '@kavrell/core/wrap';
+import { remarksOf } from '@kavrell/core/roll';
 import { formatBytes, formatDate, formatRunning } from '@kavrell/core/units';
 import { SOFT, head, heading, renderPdf, rows as rowLines } from '../platform/documents/index.ts';
 
@@ -22,7 +23,7 @@ export function dayReport(rows: ProductionRows, day: Day, nowMs: number): DayRep
 const length = (row: WrapRow) => (row.take?.cutAtMs ? formatRunning(row.take.cutAtMs - row.take.rolledAtMs) : '');
 const takeName = (row: WrapRow) => (row.take ? `${row.take.wild ? 'wild ' : ''}${row.take.number}` : '');
 const noteOf = (row: WrapRow) =>
-  [row.shot ? '' : wrapWhat(row), ...(row.take?.notes.map((n) => n.text) ?? []), row.trouble]
+  [row.shot ? '' : wrapWhat(row), ...(row.take ? remarksOf(row.take) : []), row.trouble]
     .filter(Boolean)
     .join('; ');
 

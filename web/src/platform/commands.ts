@@ -44,6 +44,8 @@ export const COMMANDS = {
   'roll.before': of('Roll', 'p', 'the one before'),
   'roll.list': of('Roll', 'l', 'choose from the list'),
   'roll.jam': of('Roll', 'j', 'then a camera’s letter: its clock was jammed just now'),
+  'roll.series': of('Roll', 'k', 'while it rolls: this take is over, the next is in the same roll'),
+  'roll.mend': of('Roll', 'r', 'put the chosen take right'),
   'roll.takeBack': of('Roll', 'u', 'take the cut back, within five seconds'),
   'clocks.before': of('Clocks', 'up', 'the clock before', { fixed: true }),
   'clocks.after': of('Clocks', 'down', 'the clock after', { fixed: true }),

@@ -113,13 +113,15 @@ export function wrapRows(s: WrapSources): WrapRow[] {
         rows.push({ ...NOTHING, ...base, id: `${take.id}/${camera.letter}`, letter: camera.letter, trouble, missing });
       }
     }
+    // Of sound alone, wild or with a recorder in it, no camera is missed.
+    const soundOnly = take.wild || take.recorders.length > 0;
     if (take.cameras.length === 0)
       rows.push({
         ...NOTHING,
         ...base,
         id: take.id,
-        trouble: take.wild ? '' : 'No camera was in this take.',
-        missing: take.wild ? null : 'noClip',
+        trouble: soundOnly ? '' : 'No camera was in this take.',
+        missing: soundOnly ? null : 'noClip',
       });
   };
 

@@ -1,4 +1,13 @@
-import { timeOf, type TakeEvent, type TakePayload, type Verdict } from './events.ts';
+import {
+  TAKE_FAULTS,
+  TAKE_FLAGS,
+  timeOf,
+  type TakeEvent,
+  type TakeFault,
+  type TakeFlag,
+  type TakePayload,
+  type Verdict,
+} from './events.ts';
 
 type Rolled = Extract<TakePayload, { kind: 'rolled' }>;
 export type TakeCamera = Rolled['cameras'][number] & { outAtMs: number | null };
@@ -22,6 +31,16 @@ export interface Take {
   verdict: Verdict | null;
   notes: { atMs: number; text: string }[];
   stars: { atMs: number; timecode: string }[];
+  /** Sound recorders in it; assumed, for none is heard. */
+  recorders: { boxId: string; outAtMs: number | null }[];
+  flags: TakeFlag[];
+  faults: TakeFault[];
+  /** The take before it in one roll that never stopped. */
+  continuesTakeId: string | null;
+  /** Its roll went on when it was over. */
+  rollsOn: boolean;
+  /** A false start, or one that now stands in another take. */
+  struck: { into: string | null } | null;
 }
 
 /** One order for all readers: by time, then logger, then its own count, then id. */
@@ -39,26 +58,27 @@ export function compareEvents(a: TakeEvent, b: TakeEvent): number {
  * answer is the same. Events of a take whose `rolled` has not arrived are left out until it does; struck takes
  * (false starts) are left out.
  */
-export function foldTakes(events: readonly TakeEvent[]): Take[] {
-  const unique = [...new Map(events.map((e) => [e.id, e])).values()].sort(compareEvents);
+export const foldTakes = (events: readonly TakeEvent[]): Take[] =>
+  foldEveryTake(events).filter((t) => t.struck === null);
+
+/** The same with the struck ones among them. */
+export function foldEveryTake(events: readonly TakeEvent[]): Take[] {
+  const unique = inOrder(events);
   const takes = new Map<string, Take>();
   for (const event of unique) {
     if (event.payload.kind === 'rolled' && !takes.has(event.takeId))
       takes.set(event.takeId, begin(event, event.payload));
   }
-  const struck = new Set<string>();
   for (const event of unique) {
     const take = takes.get(event.takeId);
-    if (!take) continue;
-    if (event.payload.kind === 'struck') {
-      if (event.payload.struck) struck.add(take.id);
-      else struck.delete(take.id);
-    } else apply(take, event);
+    if (take) apply(take, event);
   }
-  return [...takes.values()]
-    .filter((t) => !struck.has(t.id))
-    .sort((a, b) => a.rolledAtMs - b.rolledAtMs || (a.id < b.id ? -1 : 1));
+  return [...takes.values()].sort((a, b) => a.rolledAtMs - b.rolledAtMs || (a.id < b.id ? -1 : 1));
 }
+
+/** Each event once, in the one order for all readers. */
+export const inOrder = (events: readonly TakeEvent[]): TakeEvent[] =>
+  [...new Map(events.map((e) => [e.id, e])).values()].sort(compareEvents);
 
 function begin(event: TakeEvent, p: Rolled): Take {
   return {
@@ -77,6 +97,12 @@ function begin(event: TakeEvent, p: Rolled): Take {
     verdict: null,
     notes: [],
     stars: [],
+    recorders: (p.boxIds ?? []).map((boxId) => ({ boxId, outAtMs: null })),
+    flags: [],
+    faults: [],
+    continuesTakeId: p.continuesTakeId ?? null,
+    rollsOn: false,
+    struck: null,
   };
 }
 
@@ -87,10 +113,12 @@ function apply(take: Take, event: TakeEvent): void {
     case 'cut':
       take.cutAtMs = atMs;
       take.timecodeOut = p.timecode;
+      take.rollsOn = p.on ?? false;
       return;
     case 'uncut':
       take.cutAtMs = null;
       take.timecodeOut = null;
+      take.rollsOn = false;
       return;
     case 'marked':
       take.verdict = p.verdict;
@@ -123,8 +151,35 @@ function apply(take: Take, event: TakeEvent): void {
         });
       return;
     }
-    case 'rolled':
     case 'struck':
+      take.struck = p.struck ? { into: p.into ?? null } : null;
+      return;
+    case 'aimed':
+      take.shotId = p.shotId;
+      take.sceneId = p.shotId === null ? p.sceneId : null;
+      return;
+    case 'timed':
+      take.rolledAtMs = p.rolledAtMs ?? take.rolledAtMs;
+      take.timecodeIn = p.timecodeIn ?? take.timecodeIn;
+      take.cutAtMs = p.cutAtMs ?? take.cutAtMs;
+      take.timecodeOut = p.timecodeOut ?? take.timecodeOut;
+      return;
+    case 'flagged':
+      take.flags = TAKE_FLAGS.filter((f) => (f === p.flag ? p.on : take.flags.includes(f)));
+      return;
+    case 'faulted':
+      take.faults = TAKE_FAULTS.filter((f) => (f === p.fault ? p.on : take.faults.includes(f)));
+      return;
+    case 'recorder': {
+      const known = take.recorders.find((r) => r.boxId === p.boxId);
+      if (known) known.outAtMs = p.in ? null : atMs;
+      else if (p.in) take.recorders.push({ boxId: p.boxId, outAtMs: null });
+      return;
+    }
+    case 'set':
+      for (const camera of take.cameras) if (camera.letter === p.letter) camera.set = p.set;
+      return;
+    case 'rolled':
       return;
   }
 }

@@ -13,3 +13,4 @@ export * from './targets.ts';
 export * from './copy.ts';
 export * from './moving.ts';
 export * from './wrap.ts';
+export * from './takeSets.ts';

@@ -1,6 +1,7 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { useDrag } from '@use-gesture/react';
-import { useCallback, useState } from 'react';
+import { useCallback, useMemo, useState } from 'react';
+import { foldEveryTake } from '@kavrell/core/roll';
 import { msToMinute } from '@kavrell/core/time';
 import { formatMinuteOfDay, formatMinutes } from '@kavrell/core/units';
 import type { Target } from '@kavrell/core/productions';
@@ -20,6 +21,8 @@ import { NowHead } from './NowHead.tsx';
 import { OtherDate } from './OtherDate.tsx';
 import { TargetPicker } from './TargetPicker.tsx';
 import { DueRisks } from './DueRisks.tsx';
+import { MendTake } from './MendTake.tsx';
+import { Recorders } from './Recorders.tsx';
 import { RollSheet } from './RollSheet.tsx';
 import { StatePanel } from './StatePanel.tsx';
 import { TakeActions } from './TakeActions.tsx';
@@ -32,16 +35,21 @@ export function RollScreen() {
   const clock = usePreferences((s) => s.clock);
   const now = useNow(production, 1000);
   const [noting, setNoting] = useState(false);
+  const [mending, setMending] = useState(false);
 
   const hand = useShotInHand();
-  const { takes, rolling, shot, target, targets, letters: inTake } = hand;
+  const { rolling, shot, target, targets, letters: inTake } = hand;
   const [picking, setPicking] = useState(false);
   const timecode = useCallback(
     () => (day ? timecodeAt(production, day, productionNow(production)) : ''),
     [production, day],
   );
   const row = target?.row;
-  const actions = useConsoleActions(hand, now);
+  const everyTake = useMemo(
+    () => foldEveryTake(rows.takeEvents).filter((t) => t.dayId === day?.id),
+    [rows.takeEvents, day?.id],
+  );
+  const actions = useConsoleActions(hand, everyTake, now);
   const { about, jamming, setJamming, otherDay, press, wild, mark, star, takeBack, toggle, jamCamera } = actions;
 
   const choose = (t: Target) => {
@@ -65,6 +73,8 @@ export function RollScreen() {
   useCommand('roll.star', star, free);
   useCommand('roll.wild', wild, free);
   useCommand('roll.takeBack', takeBack, free);
+  useCommand('roll.series', actions.series, free);
+  useCommand('roll.mend', () => setMending(!mending), free);
   useCommand('roll.jam', () => setJamming(true), free);
   useCommand('roll.list', () => setPicking(!picking), free);
   useCommand('roll.next', () => step(1), free);
@@ -112,6 +122,7 @@ export function RollScreen() {
             />
           ))}
         </Box>
+        <Recorders actions={actions} rolling={rolling !== undefined} />
         <TakeActions actions={actions} rolling={rolling !== undefined} note={() => setNoting(true)} />
       </Flex>
       {otherDay ? <OtherDate {...otherDay} /> : null}
@@ -121,7 +132,12 @@ export function RollScreen() {
           Which camera was jammed? Press its letter.
         </Box>
       ) : null}
-      <TakeList takes={takes} aboutId={about?.id ?? null} />
+      <TakeList
+        takes={everyTake}
+        aboutId={about?.id ?? null}
+        mend={() => setMending(true)}
+        mending={mending ? <MendTake key={about?.id} take={about ?? null} close={() => setMending(false)} /> : null}
+      />
       <Sheet>
         <RollSheet
           shot={shot}

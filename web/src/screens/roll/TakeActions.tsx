@@ -10,7 +10,11 @@ interface Props {
 }
 
 /** What is done with the take in hand: verdict, note, star, taking the cut back. */
-export function TakeActions({ actions: { about, canTakeBack, mark, star, wild, takeBack }, rolling, note }: Props) {
+export function TakeActions({
+  actions: { about, canTakeBack, mark, star, wild, takeBack, series },
+  rolling,
+  note,
+}: Props) {
   const buttons: { word: string; command: CommandId; run: () => void; on?: boolean; off?: boolean }[] = [
     { word: 'Good', command: 'roll.good', run: () => mark('good'), on: about?.verdict === 'good', off: !about },
     { word: 'Maybe', command: 'roll.maybe', run: () => mark('maybe'), on: about?.verdict === 'maybe', off: !about },
@@ -25,7 +29,9 @@ export function TakeActions({ actions: { about, canTakeBack, mark, star, wild, t
     rolling
       ? { word: 'Star', command: 'roll.star', run: star }
       : { word: 'Wild sound', command: 'roll.wild', run: wild },
-    { word: 'Take back cut', command: 'roll.takeBack', run: takeBack, off: !canTakeBack },
+    rolling
+      ? { word: 'Next in this roll', command: 'roll.series', run: series }
+      : { word: 'Take back cut', command: 'roll.takeBack', run: takeBack, off: !canTakeBack },
   ];
 
   return (

@@ -1,6 +1,6 @@
 import { Box, Flex } from '@chakra-ui/react';
-import { useMemo, useRef, useState } from 'react';
-import { doubledTakes, type Take } from '@kavrell/core/roll';
+import { Fragment, useMemo, useRef, useState, type ReactNode } from 'react';
+import { doubledTakes, remarksOf, type Take } from '@kavrell/core/roll';
 import { VERDICT_WORDS } from '@kavrell/core/wrap';
 import { formatRunning } from '@kavrell/core/units';
 import { usePlanned } from '../../app/production.tsx';
@@ -20,8 +20,17 @@ const GRID = {
   xl: '76px 96px 118px 60px 76px minmax(0, 1fr) auto',
 };
 
+interface Props {
+  /** All of the day, false starts too. */
+  takes: readonly Take[];
+  aboutId: string | null;
+  mend: () => void;
+  /** What puts the chosen take right, below its line. */
+  mending: ReactNode;
+}
+
 /** The takes of the day, newest first. A press chooses the one that verdict and note go to. */
-export function TakeList({ takes, aboutId }: { takes: readonly Take[]; aboutId: string | null }) {
+export function TakeList({ takes, aboutId, mend, mending }: Props) {
   const { production, rows } = usePlanned();
   const [all, setAll] = useState(false);
   const codes = useMemo(
@@ -29,7 +38,7 @@ export function TakeList({ takes, aboutId }: { takes: readonly Take[]; aboutId: 
       new Map([...rows.scenes.map((s) => [s.id, s.title] as const), ...rows.shots.map((s) => [s.id, s.code] as const)]),
     [rows.shots, rows.scenes],
   );
-  const doubled = useMemo(() => doubledTakes(takes), [takes]);
+  const doubled = useMemo(() => doubledTakes(takes.filter((t) => t.struck === null)), [takes]);
   const table = useRef<HTMLDivElement>(null);
   const press = usePressMenu((element) => {
     const id = element.closest<HTMLElement>('[data-take]')?.dataset.take;
@@ -49,11 +58,19 @@ export function TakeList({ takes, aboutId }: { takes: readonly Take[]; aboutId: 
           disabled: take.verdict === verdict,
           run: log(VERDICT_WORDS[verdict], { kind: 'marked', verdict }),
         })),
+        take.struck
+          ? { key: 'back', words: 'Bring it back', run: log('brought back', { kind: 'struck', struck: false }) }
+          : {
+              key: 'struck',
+              words: 'False start',
+              disabled: take.cutAtMs === null,
+              run: log('false start', { kind: 'struck', struck: true }),
+            },
         {
-          key: 'struck',
-          words: 'False start',
-          disabled: take.cutAtMs === null,
-          run: log('false start', { kind: 'struck', struck: true }),
+          key: 'mend',
+          words: 'Put right…',
+          keys: keyWords(keysOf('roll.mend', usePreferences.getState().keys)),
+          run: mend,
         },
       ],
     };
@@ -93,62 +110,16 @@ export function TakeList({ takes, aboutId }: { takes: readonly Take[]; aboutId: 
           <span />
         </Box>
         {shown.map((t) => (
-          <Box
-            role="row"
-            key={t.id}
-            display="grid"
-            gridTemplateColumns={GRID}
-            columnGap={3}
-            px={2}
-            minH="34px"
-            alignItems="center"
-            borderBottom="1px solid"
-            borderColor="hairline"
-            bg={t.id === aboutId ? 'raised' : 'transparent'}
-            cursor="pointer"
-            onClick={() => useConsole.setState({ takeId: t.id })}
-            data-take={t.id}
-          >
-            <strong role="cell">
-              {codes.get(t.shotId ?? t.sceneId ?? '') ?? (t.shotId ? '?' : 'Free')}
-              {t.wild ? ' wild ' : '-'}
-              {t.number}
-            </strong>
-            <span role="cell">
-              <Tapes letters={t.cameras.filter((c) => c.outAtMs === null).map((c) => c.letter)} size={18} />
-            </span>
-            <Box as="span" role="cell" className="mono" hideBelow="xl">
-              {t.timecodeIn}
-            </Box>
-            <span role="cell">{t.cutAtMs === null ? 'rolling' : formatRunning(t.cutAtMs - t.rolledAtMs)}</span>
-            <strong role="cell">{t.verdict ? VERDICT_WORDS[t.verdict] : '–'}</strong>
-            <Box
-              as="span"
-              role="cell"
-              overflow="hidden"
-              textOverflow="ellipsis"
-              whiteSpace="nowrap"
-              gridColumn={{ base: '1 / -1', md: 'auto' }}
-              title={t.notes.map((n) => n.text).join('; ')}
-            >
-              {doubled.has(t.id) ? <Look>this number was said twice </Look> : null}
-              {t.stars.length ? `${'★'.repeat(Math.min(3, t.stars.length))} ` : ''}
-              {t.notes.map((n) => n.text).join('; ')}
-            </Box>
-            <Box as="span" role="cell" hideBelow="md">
-              {t.id === aboutId && t.cutAtMs !== null ? (
-                <Button
-                  size="small"
-                  look="quiet"
-                  onClick={() =>
-                    rollConsole.log(production, t.id, `Take ${t.number}: false start`, { kind: 'struck', struck: true })
-                  }
-                >
-                  False start
-                </Button>
-              ) : null}
-            </Box>
-          </Box>
+          <Fragment key={t.id}>
+            <TakeRow
+              take={t}
+              name={codes.get(t.shotId ?? t.sceneId ?? '') ?? (t.shotId ? '?' : 'Free')}
+              chosen={t.id === aboutId}
+              doubled={doubled.has(t.id)}
+              mend={mend}
+            />
+            {t.id === aboutId ? mending : null}
+          </Fragment>
         ))}
       </Box>
       {press.menu}
@@ -160,5 +131,76 @@ export function TakeList({ takes, aboutId }: { takes: readonly Take[]; aboutId: 
         </Flex>
       ) : null}
     </>
+  );
+}
+
+/** One take on its line. */
+function TakeRow({
+  take: t,
+  name,
+  chosen,
+  doubled,
+  mend,
+}: {
+  take: Take;
+  name: string;
+  chosen: boolean;
+  doubled: boolean;
+  mend: () => void;
+}) {
+  const remarks = remarksOf(t).join('; ');
+  return (
+    <Box
+      role="row"
+      display="grid"
+      gridTemplateColumns={GRID}
+      columnGap={3}
+      px={2}
+      minH="34px"
+      alignItems="center"
+      borderBottom="1px solid"
+      borderColor="hairline"
+      bg={chosen ? 'raised' : 'transparent'}
+      color={t.struck ? 'soft' : undefined}
+      cursor="pointer"
+      onClick={() => useConsole.setState({ takeId: t.id })}
+      data-take={t.id}
+    >
+      <strong role="cell">
+        {name}
+        {t.wild ? ' wild ' : '-'}
+        {t.number}
+      </strong>
+      <span role="cell">
+        <Tapes letters={t.cameras.filter((c) => c.outAtMs === null).map((c) => c.letter)} size={18} />
+      </span>
+      <Box as="span" role="cell" className="mono" hideBelow="xl">
+        {t.timecodeIn}
+      </Box>
+      <span role="cell">{t.cutAtMs === null ? 'rolling' : formatRunning(t.cutAtMs - t.rolledAtMs)}</span>
+      <strong role="cell">
+        {t.struck ? (t.struck.into ? 'in another' : 'false start') : t.verdict ? VERDICT_WORDS[t.verdict] : '–'}
+      </strong>
+      <Box
+        as="span"
+        role="cell"
+        overflow="hidden"
+        textOverflow="ellipsis"
+        whiteSpace="nowrap"
+        gridColumn={{ base: '1 / -1', md: 'auto' }}
+        title={remarks}
+      >
+        {doubled ? <Look>this number was said twice </Look> : null}
+        {t.stars.length ? `${'★'.repeat(Math.min(3, t.stars.length))} ` : ''}
+        {remarks}
+      </Box>
+      <Box as="span" role="cell" gridColumn={{ base: '1 / -1', md: 'auto' }}>
+        {chosen ? (
+          <Button size="small" look="quiet" command="roll.mend" onClick={mend}>
+            Put right
+          </Button>
+        ) : null}
+      </Box>
+    </Box>
   );
 }

@@ -1,6 +1,15 @@
 import { create } from 'zustand';
 import type { Day } from '@kavrell/core/day';
-import { nextTakeNumber, type Take, type TakeEvent, type TakePayload } from '@kavrell/core/roll';
+import {
+  boxesNow,
+  camerasNow,
+  nextTakeNumber,
+  type CameraSet,
+  type Said,
+  type Take,
+  type TakeEvent,
+  type TakePayload,
+} from '@kavrell/core/roll';
 import type { Camera } from '@kavrell/core/camera';
 import type { Production } from '@kavrell/core/brief';
 import { dateOf, midnightMs } from '@kavrell/core/time';
@@ -17,6 +26,8 @@ interface ConsoleState {
   targetId: string | null;
   /** Cameras put in or taken out by hand for the next take. */
   letters: string[] | null;
+  /** Recorders chosen by hand for the next take; null: all of them. */
+  boxIds: string[] | null;
   /** The take that verdicts and notes go to; null: the newest. */
   takeId: string | null;
   /** When the last cut was logged (real clock), for taking it back. */
@@ -27,6 +38,7 @@ interface ConsoleState {
 export const useConsole = create<ConsoleState>(() => ({
   targetId: localStorage.getItem(CHOSEN_KEY),
   letters: null,
+  boxIds: null,
   takeId: null,
   cutAt: null,
 }));
@@ -64,6 +76,10 @@ export interface RollInput {
   /** The moment it is of, when it is of no shot in particular. */
   moment: { id: string; number: string } | null;
   cameras: readonly Camera[];
+  /** How each of these cameras is set, by letter; missing: nobody said. */
+  sets?: ReadonlyMap<string, CameraSet>;
+  /** Recorders that roll with it. */
+  boxIds?: readonly string[];
   wild: boolean;
 }
 
@@ -93,7 +109,7 @@ export class RollConsole {
   }
 
   /** Begins a take. Who really rolls is reported by the cameras themselves; until then it is assumed. */
-  roll({ production, day, takes, shot, moment, cameras, wild }: RollInput): void {
+  roll({ production, day, takes, shot, moment, cameras, sets, boxIds = [], wild }: RollInput): void {
     const takeId = this.parts.newId();
     const at = this.parts.now(production);
     const of = { shotId: shot?.id ?? null, sceneId: shot ? null : (moment?.id ?? null) };
@@ -106,7 +122,12 @@ export class RollConsole {
       wild,
       cameras: wild
         ? []
-        : cameras.map((c) => ({ letter: c.letter, cameraId: c.id, evidence: 'assumed', card: null, clip: null })),
+        : cameras.map((c) => {
+            const set = sets?.get(c.letter);
+            const camera = { letter: c.letter, cameraId: c.id, evidence: 'assumed' as const, card: null, clip: null };
+            return set ? { ...camera, set } : camera;
+          }),
+      ...(boxIds.length > 0 ? { boxIds: [...boxIds] } : {}),
       timecode: timecodeAt(production, day, at),
     });
     useConsole.setState({ takeId, cutAt: null });
@@ -116,6 +137,38 @@ export class RollConsole {
     const timecode = timecodeAt(production, day, this.parts.now(production));
     this.log(production, take.id, `Take ${take.number}: cut`, { kind: 'cut', timecode });
     useConsole.setState({ cutAt: { takeId: take.id, at: Date.now() }, takeId: take.id });
+  }
+
+  /** One roll, many takes: the running one is over, the next of the same begins, and nothing stops. */
+  nextInRoll(production: Production, day: Day, takes: readonly Take[], take: Take): void {
+    const takeId = this.parts.newId();
+    const timecode = timecodeAt(production, day, this.parts.now(production));
+    const number = nextTakeNumber(takes, take, take.wild);
+    const { shotId, sceneId, dayId, wild } = take;
+    const cameras = camerasNow(take).map((c) => ({ ...c, evidence: 'assumed' as const, card: null, clip: null }));
+    this.say(production, `Take ${take.number} over, take ${number} in the same roll`, [
+      { takeId: take.id, payload: { kind: 'cut', timecode, on: true } },
+      {
+        takeId,
+        payload: {
+          kind: 'rolled',
+          ...{ shotId, sceneId, dayId, number, wild, cameras, timecode },
+          boxIds: boxesNow(take),
+          continuesTakeId: take.id,
+        },
+      },
+    ]);
+    useConsole.setState({ takeId, cutAt: null });
+  }
+
+  /** Says several things of takes at once: all of them are sent, or none. */
+  say(production: Production, label: string, said: readonly Said[]): void {
+    const at = this.parts.now(production);
+    void this.parts.send(
+      production.id,
+      label,
+      said.map(({ takeId, payload }) => this.event(takeId, payload, at)),
+    );
   }
 
   /** A shot ticked on paper: one take, good, said to come from paper; no camera reported it. */
@@ -130,10 +183,10 @@ export class RollConsole {
       { kind: 'marked', verdict: 'good' },
       { kind: 'noted', text: 'Ticked on paper' },
     ];
-    void this.parts.send(
-      production.id,
+    this.say(
+      production,
       `${shot.code}: got, from paper`,
-      said.map((payload) => this.event(takeId, payload, at)),
+      said.map((payload) => ({ takeId, payload })),
     );
   }
 }
