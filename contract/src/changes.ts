@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { unstorableIn } from '@kavrell/core/records';
-import { EDITABLE_NAMES } from '@kavrell/core/tables';
+import { EDITABLE_NAMES, LOGGED_NAMES } from '@kavrell/core/tables';
 import { route } from './route.ts';
 
 const values = z.record(z.string(), z.unknown());
@@ -38,8 +38,8 @@ export const changeSet = z
   .superRefine(storable);
 export type ChangeSet = z.infer<typeof changeSet>;
 
-/** What a logger may write and take back besides takes: that a clock was jammed. */
-export const LOGGED_TABLES: readonly string[] = ['jams'];
+/** What a logger may write and take back besides takes, as each table says it: that a clock was jammed, what happened on the day. */
+export const LOGGED_TABLES: readonly string[] = LOGGED_NAMES;
 
 export const changeReply = z.object({ id: z.uuid(), versions: z.record(z.string(), z.int()) });
 

@@ -12,6 +12,7 @@ import { useSome } from '../platform/some.ts';
 const MINUTE_MS = 60000;
 const NO_SHOTS: ProductionRows['shots'] = [];
 const NO_EVENTS: ProductionRows['takeEvents'] = [];
+const NO_LOG: ProductionRows['logEntries'] = [];
 
 /** What follows from a production’s rows for one day, each part worked out anew only when its own rows change. */
 export function useFacts(
@@ -31,9 +32,10 @@ export function useFacts(
   const media = useSome(rows, CARD_PARTS);
   const cards = useMemo(() => (media ? cardsOf(media) : []), [media]);
   const shots = rows?.shots ?? null;
+  const log = rows?.logEntries ?? NO_LOG;
   const facts = useMemo<DayFacts | null>(
-    () => (shots && plan ? factsFrom({ plan, takes, states, cards }, shots, now, clock) : null),
-    [shots, plan, takes, states, cards, now, clock],
+    () => (shots && plan ? factsFrom({ plan, takes, states, cards, log }, shots, now, clock) : null),
+    [shots, plan, takes, states, cards, log, now, clock],
   );
 
   const answers = useMemo<readonly Answer[]>(() => {

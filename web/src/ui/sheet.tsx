@@ -5,7 +5,7 @@ import { create } from 'zustand';
 /** Where a screen's side sheet is put; null while another thing (an answer, the settings) is shown there. */
 export const SheetPlace = createContext<HTMLElement | null>(null);
 
-export type Held = 'make' | 'got' | 'kept' | 'settings' | 'keys' | 'trust' | 'waiting' | 'clock';
+export type Held = 'make' | 'got' | 'kept' | 'settings' | 'keys' | 'trust' | 'waiting' | 'clock' | 'emergency';
 
 interface SheetState {
   /** What of the frame's own is held over the screen's sheet. */

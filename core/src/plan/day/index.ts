@@ -39,3 +39,4 @@ export * from './lanes.ts';
 export * from './levers.ts';
 export * from './present.ts';
 export * from './project.ts';
+export * from './underWay.ts';

@@ -1,6 +1,7 @@
 import { cardStatus, type CardStatus } from '../../rooms/copies/index.ts';
-import { planDay, projectDay, type Day, type DayPlan, type Pace, type Projection } from '../../plan/day/index.ts';
+import { planDay, programmeNow, projectDay, type Day, type DayPlan, type Pace, type Projection } from '../../plan/day/index.ts';
 import { ledger, type Answer } from '../../about/ledger/index.ts';
+import type { LogEntry } from '../../rooms/log/index.ts';
 import { foldTakes, shotStates, type Take } from '../../rooms/roll/index.ts';
 import { type ShotState } from '../../rooms/scenes/index.ts';
 import { minuteToMs, msToMinute } from '../../base/time/index.ts';
@@ -81,6 +82,7 @@ export function projectionOf(
   takes: readonly Take[],
   states: ReadonlyMap<string, ShotState>,
   nowMs: number,
+  log: readonly LogEntry[] = [],
 ): Projection | null {
   const { day } = plan;
   const nowMin = msToMinute(day.date, day.timeZone, nowMs);
@@ -92,9 +94,10 @@ export function projectionOf(
     plan.rows.find((r) => (t.shotId ? r.shots.some((s) => s.id === t.shotId) : r.programme && r.itemId === t.sceneId));
   const tried = new Set(ownTakes.map((t) => rowOf(t)?.itemId));
   const lastTried = plan.rows.findLastIndex((r) => r.shot && tried.has(r.itemId));
-  // A moment is over when its time is, whatever was had of it; before that it goes on, though all of it may be had.
+  // A moment is over when somebody said so or its time is, whatever was had of it; before that it goes on, though all of it may be had.
+  const going = new Map(programmeNow(plan, log, nowMin).moments.map((m) => [m.row.itemId, m.state]));
   const isOver = (row: DayPlan['rows'][number], i: number) => {
-    if (row.programme) return row.endMin <= nowMin;
+    if (row.programme) return going.get(row.itemId) === 'over';
     return row.shot ? isDone(row.shot.id) : i <= lastTried || row.endMin <= nowMin;
   };
   const done = new Set(plan.rows.filter(isOver).map((row) => row.itemId));
@@ -109,14 +112,14 @@ export function projectionOf(
 
 /** What follows for a day from its plan, the takes and the cards, each worked out before, at the instant `nowMs` (production time). */
 export function factsFrom(
-  parts: Pick<DayFacts, 'plan' | 'takes' | 'states' | 'cards'>,
+  { log, ...parts }: Pick<DayFacts, 'plan' | 'takes' | 'states' | 'cards'> & { log: readonly LogEntry[] },
   shots: ProductionRows['shots'],
   nowMs: number,
   clock: Preferences['clock'],
 ): DayFacts {
   const { plan, takes, states, cards } = parts;
   const dayShotIds = shotIdsOf(plan);
-  const projection = projectionOf(plan, takes, states, nowMs);
+  const projection = projectionOf(plan, takes, states, nowMs, log);
   const answers = ledger({ plan, projection, shots, states, dayShotIds, cards, takes: takes.length, clock });
   return { ...parts, dayShotIds, projection, answers };
 }
@@ -124,6 +127,7 @@ export function factsFrom(
 /** One day with all that follows from the rows at the instant `nowMs` (production time). */
 export function factsOf(rows: ProductionRows, day: Day, nowMs: number, clock: Preferences['clock'] = '24'): DayFacts {
   const takes = foldTakes(rows.takeEvents);
-  const parts = { plan: planOf(rows, day), takes, states: shotStates(rows.shots, takes), cards: cardsOf(rows) };
+  const states = shotStates(rows.shots, takes);
+  const parts = { plan: planOf(rows, day), takes, states, cards: cardsOf(rows), log: rows.logEntries };
   return factsFrom(parts, rows.shots, nowMs, clock);
 }

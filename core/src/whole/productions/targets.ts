@@ -1,4 +1,5 @@
-import type { DayPlan, DayRow } from '../../plan/day/index.ts';
+import { programmeNow, type DayPlan, type DayRow } from '../../plan/day/index.ts';
+import type { LogEntry } from '../../rooms/log/index.ts';
 import type { ShotState } from '../../rooms/scenes/index.ts';
 import type { Scene, Shot } from '../../rooms/scenes/index.ts';
 
@@ -29,10 +30,17 @@ export interface Targets {
 const isOpen = (t: Target) => t.state !== 'got' && t.state !== 'dropped';
 
 /**
- * What of a day can be rolled on at `nowMin` (minutes of the day; null: before or after it). While a moment goes on, what is to be had in
+ * What of a day can be rolled on at `nowMin` (minutes of the day; null: before or after it), moments as the log says they go. While a moment goes on, what is to be had in
  * it comes first, whatever was passed over; otherwise the order of the day from what was had last.
  */
-export function targetsOf(plan: DayPlan, states: ReadonlyMap<string, ShotState>, nowMin: number | null): Targets {
+export function targetsOf(
+  plan: DayPlan,
+  states: ReadonlyMap<string, ShotState>,
+  nowMin: number | null,
+  log: readonly LogEntry[] = [],
+): Targets {
+  const going = nowMin === null ? [] : programmeNow(plan, log, nowMin).moments;
+  const goes = new Map(going.map((m) => [m.row.itemId, m.state]));
   const of = (id: string, row: DayRow, shot: Shot | null): Target => ({
     id,
     shot,
@@ -45,8 +53,8 @@ export function targetsOf(plan: DayPlan, states: ReadonlyMap<string, ShotState>,
     return row.programme ? [of(row.itemId, row, null)] : [];
   });
   const moments = plan.rows.filter((r) => r.programme).map((r) => of(r.itemId, r, null));
-  const isOver = (t: Target) => t.row.programme !== null && nowMin !== null && t.row.endMin <= nowMin;
-  const isOn = (t: Target) => t.row.programme !== null && nowMin !== null && t.row.startMin <= nowMin && !isOver(t);
+  const isOver = (t: Target) => goes.get(t.row.itemId) === 'over';
+  const isOn = (t: Target) => goes.get(t.row.itemId) === 'on';
   const lastHad = all.findLastIndex((t) => !isOpen(t) && t.state === 'got' && !t.row.programme);
   const behind = all.filter((t, i) => isOpen(t) && (isOver(t) || (i < lastHad && !t.row.programme)));
   const passed = new Set(behind);

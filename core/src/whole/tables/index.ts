@@ -26,6 +26,9 @@ export const PLAN_TABLES = inStoringOrder(EDITED)
   .map((t) => t.name)
   .filter((name): name is PlanTable => name !== 'productions');
 
+/** Tables that whoever logs may write too. */
+export const LOGGED_NAMES: readonly string[] = ALL.filter((t: Table) => t.logged).map((t) => t.name);
+
 /** Tables of the job as it was shot, not of its plan: their rows do not go along into a copy of the plan. */
 export const OF_THE_SHOOT: ReadonlySet<string> = new Set(ALL.filter((t) => t.ofTheShoot).map((t) => t.name));
 

@@ -15,6 +15,7 @@ import {
 } from '../../rooms/copies/index.ts';
 import { rentalTable } from '../../rooms/kit/index.ts';
 import { lightKitTable, setupTable, relightTable } from '../../rooms/light/index.ts';
+import { logTable } from '../../rooms/log/index.ts';
 import { pictureTable, paletteTable } from '../../rooms/look/index.ts';
 import { personTable, engagementTable, consentTable } from '../../rooms/people/index.ts';
 import { placeTable, moveTable, roomTable, circuitTable, placeFactTable, cartTable } from '../../rooms/places/index.ts';
@@ -86,6 +87,7 @@ export const ALL = [
   riskTable,
   rehearsalNoteTable,
   takeEventTable,
+  logTable,
   deviceStateTable,
   clipTable,
   copyJobTable,

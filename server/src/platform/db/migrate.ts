@@ -14,6 +14,7 @@ import { trust } from './migrations/0010-trust.ts';
 import { jobs } from './migrations/0011-jobs.ts';
 import { hours } from './migrations/0012-hours.ts';
 import { faces } from './migrations/0013-faces.ts';
+import { dayLog } from './migrations/0014-day-log.ts';
 
 const MIGRATIONS: readonly Migration[] = [
   house,
@@ -29,6 +30,7 @@ const MIGRATIONS: readonly Migration[] = [
   jobs,
   hours,
   faces,
+  dayLog,
 ];
 
 /** The migrations, each in its own transaction, forward and back. */

@@ -22,7 +22,8 @@ export function CameraCard({ camera, state, taken, rolling, now, toggle }: Props
   const reading = state ? readDevice(state, camera, now) : null;
   const limit = reading?.clipLimitMinLeft ?? null;
   const limitFirst = reading?.rolling === true && limit !== null && limit < reading.cardMinLeft;
-  const left = reading ? (limitFirst ? (limit ?? 0) : reading.cardMinLeft) : null;
+  const noCard = state !== undefined && state.card === null;
+  const left = reading && !noCard ? (limitFirst ? (limit ?? 0) : reading.cardMinLeft) : null;
   const low = left !== null && left < (limitFirst ? LIMIT_LOW_MIN : CARD_LOW_MIN);
   const word = reading?.rolling
     ? 'reports rolling'

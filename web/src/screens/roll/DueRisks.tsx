@@ -15,7 +15,7 @@ const plain = (words: string) => words.replace(/\.$/, '');
 const MOST = { wide: 3, narrow: 1 } as const;
 
 /** What was foreseen and is there now: its trigger, and the remedy that was chosen. */
-export function DueRisks() {
+export function DueRisks({ most }: { most: number | null }) {
   const { production, rows, day, facts } = useProduction();
   const clock = usePreferences((s) => s.clock);
   const now = useNow(production, MINUTE_MS);
@@ -25,7 +25,7 @@ export function DueRisks() {
   const nowMin = msToMinute(day.date, day.timeZone, now);
   if (nowMin < day.callMin - 120 || nowMin > facts.plan.wrapMin + 120) return null;
   const all = dueRisks(risks, facts.plan, rows.places, facts.projection, nowMin);
-  const due = all.slice(0, wide ? MOST.wide : MOST.narrow);
+  const due = all.slice(0, most ?? (wide ? MOST.wide : MOST.narrow));
   if (due.length === 0) return null;
   const more = all.length - due.length;
   return (

@@ -27,6 +27,8 @@ import { Tick } from '../../ui/Tick.tsx';
 import { Unfold } from '../../ui/Unfold.tsx';
 import { CameraSets } from './CameraSets.tsx';
 
+/** Under a thumb it must be larger than under a mouse. */
+const THUMB = { base: '44px', md: '28px' };
 const STEPS_S = [-10, -1, 1, 10] as const;
 const said = (s: number) => `${s < 0 ? '−' : '+'}${Math.abs(s)} s`;
 
@@ -66,7 +68,7 @@ export function MendTake({ take, close }: { take: Take | null; close: () => void
         <Box as="h2" fontWeight="700">
           Put take {take.number} right
         </Box>
-        <Button size="small" look="quiet" onClick={close}>
+        <Button size="small" minH={THUMB} look="quiet" onClick={close}>
           Done
         </Button>
       </Flex>
@@ -91,6 +93,7 @@ export function MendTake({ take, close }: { take: Take | null; close: () => void
             <Button
               key={fault}
               size="small"
+              minH={THUMB}
               aria-pressed={on}
               look={on ? 'on' : 'plain'}
               onClick={() =>
@@ -106,6 +109,7 @@ export function MendTake({ take, close }: { take: Take | null; close: () => void
       <Flex gap={2} wrap="wrap" mt={3}>
         <Button
           size="small"
+          minH={THUMB}
           onClick={() =>
             log(take.struck ? 'brought back' : 'false start', { kind: 'struck', struck: take.struck === null })
           }
@@ -114,6 +118,7 @@ export function MendTake({ take, close }: { take: Take | null; close: () => void
         </Button>
         <Button
           size="small"
+          minH={THUMB}
           disabled={take.cutAtMs === null}
           onClick={() =>
             say(
@@ -132,6 +137,7 @@ export function MendTake({ take, close }: { take: Take | null; close: () => void
         </Button>
         <Button
           size="small"
+          minH={THUMB}
           disabled={!before || take.cutAtMs === null}
           onClick={() => {
             if (!before) return;
@@ -245,6 +251,7 @@ function Times({ take, move }: { take: Take; move: (which: 'rolled' | 'cut', s: 
             <Button
               key={s}
               size="small"
+              minH={THUMB}
               disabled={!can}
               aria-label={`${which === 'rolled' ? 'Began' : 'Cut'} ${said(s)}`}
               onClick={() => move(which, s)}

@@ -12,13 +12,21 @@ export function Recorders({
 }) {
   if (recorders.length === 0) return null;
   return (
-    <Flex as="ul" gap={2} wrap="wrap" mb={3} listStyleType="none" aria-label="Sound recorders">
+    <Flex
+      as="ul"
+      order={{ base: 2, md: 1 }}
+      gap={2}
+      wrap="wrap"
+      mb={3}
+      listStyleType="none"
+      aria-label="Sound recorders"
+    >
       {recorders.map((box) => {
         const isIn = boxIds.includes(box.id);
         return (
           <li key={box.id}>
             <Button
-              size="act"
+              minH="48px"
               fontSize="m"
               aria-pressed={isIn}
               look={isIn ? 'on' : 'plain'}

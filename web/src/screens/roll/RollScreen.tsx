@@ -22,6 +22,8 @@ import { OtherDate } from './OtherDate.tsx';
 import { TargetPicker } from './TargetPicker.tsx';
 import { DueRisks } from './DueRisks.tsx';
 import { MendTake } from './MendTake.tsx';
+import { MomentPanel } from './MomentPanel.tsx';
+import { OnsetBar } from './OnsetBar.tsx';
 import { Recorders } from './Recorders.tsx';
 import { RollSheet } from './RollSheet.tsx';
 import { StatePanel } from './StatePanel.tsx';
@@ -45,6 +47,8 @@ export function RollScreen() {
     [production, day],
   );
   const row = target?.row;
+  // Where a programme goes, it leads, and what was foreseen stands below what is pressed.
+  const hasProgramme = targets.moments.length > 0;
   const everyTake = useMemo(
     () => foldEveryTake(rows.takeEvents).filter((t) => t.dayId === day?.id),
     [rows.takeEvents, day?.id],
@@ -85,7 +89,8 @@ export function RollScreen() {
 
   return (
     <>
-      <DueRisks />
+      <MomentPanel />
+      {hasProgramme ? null : <DueRisks most={null} />}
       <NowHead
         hand={hand}
         planned={row ? formatMinuteOfDay(row.startMin, day, clock) : null}
@@ -125,6 +130,8 @@ export function RollScreen() {
         <Recorders actions={actions} rolling={rolling !== undefined} />
         <TakeActions actions={actions} rolling={rolling !== undefined} note={() => setNoting(true)} />
       </Flex>
+      {hasProgramme ? <DueRisks most={1} /> : null}
+      <OnsetBar free={!noting} hand={hand} />
       {otherDay ? <OtherDate {...otherDay} /> : null}
       {noting && about ? <NoteLine take={about} close={() => setNoting(false)} /> : null}
       {jamming ? (

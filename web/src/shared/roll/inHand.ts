@@ -47,8 +47,10 @@ export function useShotInHand(): InHand {
   const { targetId, letters: chosenLetters } = useConsole();
   const now = useNow(production, MINUTE_MS);
   const targets = useMemo(
-    () => (facts && day ? targetsOf(facts.plan, facts.states, msToMinute(day.date, day.timeZone, now)) : NO_TARGETS),
-    [facts, day, now],
+    () => facts && day
+        ? targetsOf(facts.plan, facts.states, msToMinute(day.date, day.timeZone, now), rows.logEntries)
+        : NO_TARGETS,
+    [facts, day, rows.logEntries, now],
   );
   return useMemo(() => {
     const takes = facts?.takes.filter((t) => t.dayId === day?.id) ?? [];

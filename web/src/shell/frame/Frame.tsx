@@ -121,6 +121,7 @@ export function Frame({ path, title, children }: { path: string; title: string; 
   useCommand('frame.find', () => setFinding(true));
   useCommand('frame.keys', () => hold('keys'));
   useCommand('frame.settings', () => hold('settings'));
+  useCommand('frame.emergency', () => hold('emergency'));
   useCommand('frame.make', () => hold('make'));
   useCommand('frame.got', () => hold('got'));
   useCommand('frame.kept', () => hold('kept'));
@@ -166,6 +167,9 @@ export function Frame({ path, title, children }: { path: string; title: string; 
             <DayRibbon />
           </Guard>
         </Box>
+        <Button look="quiet" command="frame.emergency" onClick={() => hold('emergency')} minH="44px" px={2}>
+          Emergency
+        </Button>
         <Clock />
         {wide ? null : (
           <Button look="quiet" onClick={() => hold('settings')} minH="44px">

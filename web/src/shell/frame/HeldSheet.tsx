@@ -16,6 +16,7 @@ import { hold, useSheet, type Held } from '../../ui/sheet.tsx';
 import { usePlanned, useProduction } from '../../app/production.tsx';
 import { THEMES } from '../../platform/theme.ts';
 import { THEME_WORDS } from './actions.ts';
+import { Emergency } from './Emergency.tsx';
 import { Keys } from './Keys.tsx';
 import { Backups, Sessions } from './Keeping.tsx';
 import { MediaFolders } from './MediaFolders.tsx';
@@ -33,6 +34,7 @@ const TITLES: Record<Held, string> = {
   trust: 'How far to trust this',
   waiting: 'Saved and waiting',
   clock: 'Simulated time',
+  emergency: 'Emergency',
 };
 
 /** The frame's own sheet: an answer with its reasons, settings, keys, what waits. */
@@ -59,6 +61,8 @@ export function HeldSheet() {
         </Suspense>
       ) : held === 'waiting' ? (
         <Waiting />
+      ) : held === 'emergency' ? (
+        <Emergency />
       ) : held === 'clock' ? (
         <SimulatedClock />
       ) : (

@@ -1,0 +1,3 @@
+export * from './lastLook.ts';
+export * from './leaving.ts';
+export * from './emergency.ts';

@@ -1,0 +1,96 @@
+import type { DayPlan, DayRow } from '../../plan/day/index.ts';
+import { entriesOf, type LogEntry } from '../../rooms/log/index.ts';
+import type { Take } from '../../rooms/roll/index.ts';
+import type { Shot, ShotState } from '../../rooms/scenes/index.ts';
+
+/** One thing at the gate of a place. */
+export interface GateItem {
+  /** What a tick of the log names; of a shot its id. */
+  key: string;
+  words: string;
+  /** Worked out from what was logged, or only somebody can say. */
+  by: 'log' | 'hand';
+  done: boolean;
+  /** Leaving without it loses something that was to be had. */
+  must: boolean;
+  shotId: string | null;
+}
+
+export interface Gate {
+  placeId: string;
+  items: GateItem[];
+  /** The place the day goes to next; null: it is the last. */
+  nextPlaceId: string | null;
+}
+
+/** What only somebody there can say, asked at every place. */
+export const HAND_ITEMS = [
+  { key: 'tone', words: 'Room tone, half a minute of nobody moving' },
+  { key: 'asBuilt', words: 'The light as built: photographs, levels and distances noted' },
+  { key: 'switchedOff', words: 'Everything switched off: lamps, recorders, transmitters, monitors' },
+  { key: 'givenBack', words: 'Borrowed things given back, keys too' },
+  { key: 'asLeft', words: 'Photographed as left, beside as found' },
+  { key: 'count', words: 'Counted: what came in goes out' },
+] as const;
+
+const OPEN: readonly (ShotState | undefined)[] = [undefined, 'planned', 'setUp'];
+
+/** The place where a day stands at `nowMin`: of the line that is on, else the last that was. Null before the first line of a day without any. */
+export function placeNow(plan: Pick<DayPlan, 'rows'>, nowMin: number): string | null {
+  const rows = byStart(plan.rows);
+  return (rows.findLast((r) => r.startMin - r.changeMin <= nowMin) ?? rows[0])?.placeId ?? null;
+}
+
+const byStart = (rows: readonly DayRow[]) => [...rows].sort((a, b) => a.startMin - b.startMin);
+
+/**
+ * What stands between a day and leaving one of its places: shots not had there (musts and plates first), sound without picture, and what only a look round tells. A take of
+ * wild sound of the place’s scenes counts as its tone. Ticked by hand it is done.
+ */
+export function leavingGate(
+  plan: Pick<DayPlan, 'rows' | 'day'>,
+  placeId: string,
+  states: ReadonlyMap<string, ShotState>,
+  takes: readonly Take[],
+  log: readonly LogEntry[],
+): Gate {
+  const rows = byStart(plan.rows).filter((r) => r.placeId === placeId);
+  const last = rows.at(-1);
+  const next = last && byStart(plan.rows).find((r) => r.startMin > last.startMin && r.placeId !== placeId);
+  const ticked = new Set(
+    entriesOf(log, 'ticked')
+      .filter((e) => e.dayId === plan.day.id && e.payload.placeId === placeId)
+      .map((e) => e.payload.what),
+  );
+  const sceneIds = new Set(rows.flatMap((r) => (r.scene ? [r.scene.id] : [])));
+  const shotIds = new Set(rows.flatMap((r) => r.shots.map((x) => x.id)));
+  const hasTone = takes.some(
+    (t) => t.wild && (sceneIds.has(t.sceneId ?? '') || shotIds.has(t.shotId ?? '') || (!t.shotId && !t.sceneId)),
+  );
+  const open = rows.flatMap((r) => r.shots).filter((x) => OPEN.includes(states.get(x.id)));
+  const weight = (x: Shot) => (x.priority === 'must' ? 0 : x.role === 'plate' ? 1 : x.priority === 'should' ? 2 : 3);
+  return {
+    placeId,
+    nextPlaceId: next?.placeId ?? null,
+    items: [
+      ...open
+        .sort((a, b) => weight(a) - weight(b) || a.position - b.position)
+        .map((x): GateItem => ({
+          ...{ key: x.id, shotId: x.id, by: 'log', done: false },
+          words: `${x.code} ${x.description || 'not described'}`,
+          must: x.priority === 'must' || x.role === 'plate',
+        })),
+      ...HAND_ITEMS.map(({ key, words }): GateItem => {
+        const logged = key === 'tone' && hasTone;
+        return { key, words, by: logged ? 'log' : 'hand', done: logged || ticked.has(key), must: false, shotId: null };
+      }),
+    ],
+  };
+}
+
+/** What is left undone at a gate, in words, as the log keeps it. */
+export const undoneAt = (gate: Gate): string[] => gate.items.filter((i) => !i.done).map((i) => i.words.slice(0, 200));
+
+/** When a place was last left on a day, ms; null: not yet. */
+export const leftAtMs = (log: readonly LogEntry[], dayId: string, placeId: string): number | null =>
+  entriesOf(log, 'left').findLast((e) => e.dayId === dayId && e.payload.placeId === placeId)?.atMs ?? null;

@@ -1,0 +1,3 @@
+export * from './model.ts';
+export * from './delays.ts';
+export * from './loads.ts';

@@ -1,0 +1,80 @@
+import { z } from 'zod';
+import { defineTable, id, line, minutes, readBy, recordBase, requiredLine } from '../../base/records/index.ts';
+
+export const DELAY_CAUSES = ['weather', 'waiting', 'equipment', 'place', 'ours'] as const;
+export type DelayCause = (typeof DELAY_CAUSES)[number];
+export const DELAY_WORDS: Readonly<Record<DelayCause, string>> = {
+  weather: 'weather',
+  waiting: 'waiting for somebody',
+  equipment: 'equipment',
+  place: 'the place',
+  ours: 'ours',
+};
+
+const label = line('The label', 24);
+/** What happened on a day, beside the takes. Who puts it right changes the entry; the history keeps what it was. */
+export const logPayload = z.discriminatedUnion('kind', [
+  /** A moment or cue began, and was over. */
+  z.object({ kind: z.literal('began'), sceneId: id }),
+  z.object({ kind: z.literal('over'), sceneId: id }),
+  /** Somebody looked before a moment; what was still not as it should be. */
+  z.object({ kind: z.literal('looked'), sceneId: id.nullable(), red: z.array(line('What was red', 200)).max(60) }),
+  /** A place was left; what was not done there, and why. */
+  z.object({
+    kind: z.literal('left'),
+    placeId: id.nullable(),
+    undone: z.array(line('What is left', 200)).max(200),
+    reason: line('The reason', 300),
+  }),
+  /** Something said of a place at its gate: done, or does not apply. */
+  z.object({ kind: z.literal('ticked'), placeId: id.nullable(), what: line('What was done', 80) }),
+  z.object({
+    kind: z.literal('delay'),
+    cause: z.enum(DELAY_CAUSES, { error: 'Choose what caused it.' }),
+    /** Until when it lasted, as minutes; null: it still lasts. */
+    lostMin: minutes('The delay', 1440).nullable(),
+    words: line('What happened', 400),
+  }),
+  /** An accident, or one that nearly was. */
+  z.object({
+    kind: z.literal('incident'),
+    near: z.boolean(),
+    words: requiredLine('What happened', 1000),
+    /** Who was told. */
+    told: line('Who was told', 200),
+  }),
+  /** A card was put in or came out of a camera that nobody hears, or a fresh pack went in. */
+  z.object({ kind: z.literal('cardIn'), cameraId: id, label }),
+  z.object({ kind: z.literal('cardOut'), cameraId: id, label }),
+  z.object({ kind: z.literal('packIn'), cameraId: id }),
+]);
+export type LogPayload = z.infer<typeof logPayload>;
+
+export const logFields = z.object(
+  readBy('work', {
+    dayId: id,
+    /** When it happened, by the production’s clock. */
+    atMs: z.number({ error: 'The time is missing.' }).int(),
+    /** Who said it. */
+    by: line('Who said it', 80),
+    payload: logPayload,
+  }),
+);
+export const logEntry = logFields.extend(recordBase);
+export type LogEntry = z.infer<typeof logEntry>;
+export type LogEntryOf<K extends LogPayload['kind']> = LogEntry & { payload: Extract<LogPayload, { kind: K }> };
+/** The table of the day’s log. */
+export const logTable = defineTable({
+  name: 'logEntries',
+  one: 'entry of the log',
+  row: logEntry,
+  fields: logFields,
+  sortedBy: 'atMs',
+  points: { dayId: 'days' },
+  ofTheShoot: true,
+  logged: true,
+});
+
+/** The entries of one kind, as they happened. */
+export const entriesOf = <K extends LogPayload['kind']>(log: readonly LogEntry[], ...kinds: K[]): LogEntryOf<K>[] =>
+  log.filter((e): e is LogEntryOf<K> => (kinds as string[]).includes(e.payload.kind)).sort((a, b) => a.atMs - b.atMs);

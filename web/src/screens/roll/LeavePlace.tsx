@@ -1,0 +1,176 @@
+import { Box, Flex, Input } from '@chakra-ui/react';
+import { useMemo, useState } from 'react';
+import { leavingGate, leftAtMs, placeNow, undoneAt, type GateItem } from '@kavrell/core/onset';
+import { entriesOf } from '@kavrell/core/log';
+import { setupNeeds, catalogueOf } from '@kavrell/core/light';
+import { formatCount, formatMinuteOfDay } from '@kavrell/core/units';
+import { msToMinute } from '@kavrell/core/time';
+import { useProduction } from '../../app/production.tsx';
+import { usePreferences } from '../../platform/preferences.ts';
+import { dropEntry } from '../../shared/log/log.ts';
+import { chooseTarget } from '../../shared/roll/console.ts';
+import { Button } from '../../ui/Button.tsx';
+import { Choice } from '../../ui/Choice.tsx';
+import { Look } from '../../ui/parts.tsx';
+import { Tick } from '../../ui/Tick.tsx';
+import { Unfold } from '../../ui/Unfold.tsx';
+import type { Onset } from './useOnset.ts';
+
+/** One gate before a move: what was to be had here, what is to be looked round for, what the next place can’t do without. One press leaves all the same. */
+export function LeavePlace({ onset }: { onset: Onset }) {
+  const { rows, day, facts } = useProduction();
+  const clock = usePreferences((s) => s.clock);
+  const [chosen, setChosen] = useState<string | null>(null);
+  const [reason, setReason] = useState('');
+  const here = facts ? placeNow(facts.plan, onset.nowMin) : null;
+  const placeId = chosen ?? here;
+  const gate = useMemo(
+    () => (facts && placeId ? leavingGate(facts.plan, placeId, facts.states, facts.takes, rows.logEntries) : null),
+    [facts, placeId, rows.logEntries],
+  );
+  if (!day || !facts || !gate || !placeId) return <Box>No line of this day has a place yet.</Box>;
+  const places = rows.places.filter((p) => facts.plan.rows.some((r) => r.placeId === p.id));
+  const name = (id: string | null) => rows.places.find((p) => p.id === id)?.name ?? 'a place that is gone';
+  const undone = undoneAt(gate);
+  const musts = gate.items.filter((i) => i.must && !i.done).length;
+  const left = leftAtMs(rows.logEntries, day.id, placeId);
+  const tick = (item: GateItem, on: boolean) => {
+    const said = entriesOf(rows.logEntries, 'ticked').find(
+      (e) => e.dayId === day.id && e.payload.placeId === placeId && e.payload.what === item.key,
+    );
+    if (on) onset.log(`${name(placeId)}: ${item.words}`, { kind: 'ticked', placeId, what: item.key });
+    else if (said) dropEntry(said, `${name(placeId)}: not done after all`);
+  };
+  return (
+    <Box
+      as="section"
+      aria-label="Leave this place?"
+      border="1px solid"
+      borderColor="edge"
+      borderRadius="r"
+      p={3}
+      mb={4}
+      data-gate
+    >
+      <Flex gap={3} align="baseline" wrap="wrap" mb={2}>
+        <Box as="h2" fontSize="xl" fontWeight="700">
+          Leave {name(placeId)}?
+        </Box>
+        {places.length > 1 ? (
+          <Choice
+            aria-label="The place"
+            value={placeId}
+            onChange={(e) => setChosen(e.target.value)}
+            style={{ width: 'auto' }}
+          >
+            {places.map((p) => (
+              <option key={p.id} value={p.id}>
+                {p.name}
+              </option>
+            ))}
+          </Choice>
+        ) : null}
+      </Flex>
+      <Open items={gate.items.filter((i) => i.shotId)} />
+      <Box as="ul" listStyleType="none" display="grid" gap={1} my={3}>
+        {gate.items
+          .filter((i) => i.shotId === null)
+          .map((i) => (
+            <li key={i.key}>
+              <Tick checked={i.done} disabled={i.by === 'log'} onChange={(on) => tick(i, on)}>
+                {i.words}
+                {i.by === 'log' ? ' (logged)' : ''}
+              </Tick>
+            </li>
+          ))}
+      </Box>
+      <NextNeeds placeId={gate.nextPlaceId} name={name(gate.nextPlaceId)} />
+      <Flex gap={2} align="end" wrap="wrap" mt={3}>
+        <Box flex="1 1 200px">
+          <Input
+            aria-label="Why it is left as it is (can wait)"
+            placeholder="Why it is left as it is (can wait)"
+            maxLength={300}
+            value={reason}
+            onChange={(e) => setReason(e.target.value)}
+          />
+        </Box>
+        <Button
+          size="act"
+          fontSize="m"
+          look={musts > 0 ? 'plain' : 'primary'}
+          onClick={() => {
+            onset.log(`Left ${name(placeId)}`, { kind: 'left', placeId, undone, reason: reason.trim() });
+            setReason('');
+          }}
+        >
+          {undone.length > 0 ? `Leave all the same: ${undone.length} left` : 'Leave'}
+        </Button>
+      </Flex>
+      {left !== null ? (
+        <Box fontSize="s" mt={2} role="status">
+          Left at {formatMinuteOfDay(msToMinute(day.date, day.timeZone, left), day, clock)}. What was left stays on the
+          list as not got.
+        </Box>
+      ) : null}
+    </Box>
+  );
+}
+
+/** Shots of the place that were not had; a press takes one in hand. */
+function Open({ items }: { items: readonly GateItem[] }) {
+  if (items.length === 0) return <Box>Everything that was to be had here is had.</Box>;
+  const musts = items.filter((i) => i.must);
+  const line = (i: GateItem) => (
+    <li key={i.key}>
+      <Button size="small" look="quiet" textAlign="left" onClick={() => i.shotId && chooseTarget(i.shotId)}>
+        {i.words}
+      </Button>
+    </li>
+  );
+  return (
+    <>
+      {musts.length > 0 ? (
+        <>
+          <Look>{formatCount(musts.length, 'must or plate', 'musts and plates')} not had here:</Look>
+          <Box as="ul" listStyleType="none">
+            {musts.map(line)}
+          </Box>
+        </>
+      ) : (
+        <Box>Every must of this place is had.</Box>
+      )}
+      {items.length > musts.length ? (
+        <Unfold words={`${formatCount(items.length - musts.length, 'other shot', 'other shots')} not had here`}>
+          <Box as="ul" listStyleType="none">
+            {items.filter((i) => !i.must).map(line)}
+          </Box>
+        </Unfold>
+      ) : null}
+    </>
+  );
+}
+
+/** What the setups of the next place can’t do without. */
+function NextNeeds({ placeId, name }: { placeId: string | null; name: string }) {
+  const { rows } = useProduction();
+  const needs = useMemo(() => {
+    const catalogue = catalogueOf(rows.lightKit);
+    return rows.setups
+      .filter((s) => placeId !== null && s.placeId === placeId)
+      .flatMap((s) => setupNeeds(s.plan, rows.rooms.find((r) => r.id === s.plan.roomId) ?? null, catalogue));
+  }, [rows.setups, rows.rooms, rows.lightKit, placeId]);
+  if (placeId === null) return <Box color="soft">No other place comes after it today.</Box>;
+  if (needs.length === 0) return <Box color="soft">Next: {name}. No setup there asks for anything by its plan.</Box>;
+  return (
+    <Unfold words={`${name} can’t do without (${needs.length})`}>
+      <Box as="ul" listStyleType="none">
+        {needs.map((n, i) => (
+          <li key={`${n.group} ${n.key} ${i}`}>
+            {n.count} × {n.name}
+          </li>
+        ))}
+      </Box>
+    </Unfold>
+  );
+}

@@ -1,0 +1,226 @@
+import { act, screen, within } from '@testing-library/react';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { minuteToMs } from '@kavrell/core/time';
+import { lifeboat, type DemoPlan } from '@kavrell/demo';
+import { useConsole } from '../../shared/roll/console.ts';
+import {
+  clearPage,
+  key,
+  openScreen,
+  preparePage,
+  press,
+  pressPart,
+  testId,
+  type,
+  written,
+} from '../../testing/screen.tsx';
+import { Emergency } from '../../shell/frame/Emergency.tsx';
+import { RollScreen } from './RollScreen.tsx';
+
+const MINUTE_MS = 60_000;
+/** The lifeboat’s day, nobody’s camera heard, at a minute of it. */
+function at(minute: number, more: (plan: DemoPlan) => Partial<DemoPlan> = () => ({})) {
+  const boat = lifeboat(testId);
+  const [day] = boat.days;
+  vi.useFakeTimers({
+    now: minuteToMs(day!.date, day!.timeZone, minute),
+    toFake: ['Date', 'setTimeout', 'clearTimeout', 'setInterval', 'clearInterval'],
+  });
+  const plan: DemoPlan = {
+    ...boat,
+    production: { ...boat.production, simulatedNowOffsetMs: null },
+    cameras: boat.cameras.map((c) => ({ ...c, simulated: false })),
+  };
+  const shown = { ...plan, ...more(plan) };
+  openScreen(<RollScreen />, { plan: shown });
+  return shown;
+}
+const logged = () =>
+  written().flatMap((w) => w.ops.flatMap((op) => (op.table === 'logEntries' && 'values' in op ? [op.values] : [])));
+const last = () => logged().at(-1)!.payload;
+const part = (name: RegExp | string) => within(screen.getByRole('region', { name }));
+const launchOf = (plan: DemoPlan) => plan.scenes.find((s) => s.title === 'Launch')!;
+
+beforeEach(() => {
+  preparePage();
+  useConsole.setState({ targetId: null, letters: null, boxIds: null, takeId: null, cutAt: null });
+});
+afterEach(() => {
+  vi.useRealTimers();
+  clearPage();
+});
+
+describe('the programme on Roll', () => {
+  it('counts down to the next moment, second by second', () => {
+    at(854);
+    const down = () =>
+      part('The programme')
+        .getAllByRole('timer')
+        .map((t) => t.textContent);
+    expect(down().at(-1)).toBe('in 6:00');
+    act(() => vi.advanceTimersByTime(2100));
+    expect(down().at(-1)).toBe('in 5:58');
+  });
+  it('begins ten seconds before the press, is moved by a minute, and is over', () => {
+    const plan = at(861);
+    press('Launch begins');
+    const began = logged().at(-1)!;
+    expect(began.payload).toEqual({ kind: 'began', sceneId: launchOf(plan).id });
+    expect(Date.now() - Number(began.atMs)).toBe(10_000);
+    press('Launch began a minute earlier');
+    expect(Number(logged().at(-1)!.atMs)).toBe(Number(began.atMs) - MINUTE_MS);
+    press('Launch is over');
+    expect(last()).toEqual({ kind: 'over', sceneId: launchOf(plan).id });
+    expect(screen.queryByRole('button', { name: 'Launch is over' })).toBeNull();
+  });
+  it('says what must be had before it', () => {
+    at(806);
+    const blessing = part('The programme').getByText(/Before it:/);
+    expect(blessing.textContent).toBe('Before it: 3A, 3B, 3C, 3D, 3E, 3F, 3G, 3H, 3J, 3K, 3L');
+  });
+  it('behind, one press moves what is about its time, and nothing else', () => {
+    const plan = at(842, (p) => ({
+      scenes: p.scenes.map((s) => ({
+        ...s,
+        startKind: s.title === 'Thanks' ? ('about' as const) : ('fixed' as const),
+      })),
+    }));
+    act(() => vi.advanceTimersByTime(7 * MINUTE_MS));
+    press('Naming begins');
+    expect(part('The programme').getByRole('status').textContent).toContain('7\u00a0min behind');
+    press('Move what is about its time');
+    const { ops } = written().at(-1)!;
+    expect(ops).toMatchObject([
+      {
+        op: 'update',
+        table: 'scenes',
+        id: plan.scenes.find((s) => s.title === 'Thanks')!.id,
+        values: { plannedMin: 912 },
+      },
+    ]);
+  });
+  it('is not there where the day has none', () => {
+    at(854, () => ({ scenes: [], shots: [] }));
+    expect(screen.queryByRole('region', { name: 'The programme' })).toBeNull();
+  });
+});
+
+describe('the last look', () => {
+  it('says of each camera of the moment what is known, and logs who looked and what was red', () => {
+    const plan = at(854);
+    key('i');
+    const look = part('Last look');
+    expect(look.getByRole('heading').textContent).toBe('Launch');
+    expect(
+      look
+        .getAllByRole('listitem')
+        .slice(0, 4)
+        .map((l) => l.textContent),
+    ).toEqual([
+      expect.stringContaining('Bnot rolling by the log–'),
+      expect.stringContaining('C'),
+      expect.stringContaining('D'),
+      expect.stringContaining('E'),
+    ]);
+    press(/^Looked/);
+    expect(last()).toEqual({ kind: 'looked', sceneId: launchOf(plan).id, red: [] });
+    expect(look.getByRole('status').textContent).toMatch(/^Oda looked at 14:14, nothing was red/);
+  });
+  it('knows minutes once somebody taps card and pack, and asks for more where they are too few', () => {
+    at(854);
+    const taps = within(document.querySelector<HTMLElement>('[data-taps=E]')!);
+    act(() => taps.getByRole('button', { name: 'Card in' }).click());
+    expect(last()).toMatchObject({ kind: 'cardIn', label: 'E001' });
+    key('i');
+    const line = () =>
+      part('Last look')
+        .getAllByRole('listitem')
+        .find((l) => l.textContent!.startsWith('E'))!.textContent;
+    expect(line()).toMatch(/4\s+h\s+44/);
+  });
+});
+
+describe('cameras that nobody hears', () => {
+  it('card in, card out, pack in; the next label counts on', () => {
+    const plan = at(800);
+    const taps = () => within(document.querySelector<HTMLElement>('[data-taps=A]')!);
+    const a = plan.cameras.find((c) => c.letter === 'A')!.id;
+    act(() => taps().getByRole('button', { name: 'Card in' }).click());
+    expect(last()).toEqual({ kind: 'cardIn', cameraId: a, label: 'A001' });
+    act(() => taps().getByRole('button', { name: 'Card out' }).click());
+    expect(last()).toEqual({ kind: 'cardOut', cameraId: a, label: 'A001' });
+    expect(taps().getByLabelText<HTMLInputElement>('Label of the card for A').value).toBe('A002');
+    expect(taps().getByText('pack: nobody said')).toBeTruthy();
+    act(() => taps().getByRole('button', { name: 'Pack in' }).click());
+    expect(taps().getByText(/^pack, 1 h 50/)).toBeTruthy();
+  });
+});
+
+describe('leaving a place', () => {
+  it('names what is not had, ticks what was done, and leaves all the same in one press', async () => {
+    const plan = at(900);
+    key('v');
+    const gate = part('Leave this place?');
+    expect(gate.getByText(/20 musts and plates not had here/)).toBeTruthy();
+    await pressPart(gate.getByRole('checkbox', { name: /Borrowed things/ }));
+    expect(last()).toMatchObject({ kind: 'ticked', placeId: plan.places[0]!.id, what: 'givenBack' });
+    await pressPart(gate.getByRole('checkbox', { name: /Borrowed things/ }));
+    expect(written().at(-1)!.ops[0]).toMatchObject({ op: 'delete', table: 'logEntries' });
+    type(gate.getByLabelText(/^Why it is left/), 'the tide');
+    press(/^Leave all the same/);
+    const left = last() as { kind: string; undone: string[]; reason: string };
+    expect(left).toMatchObject({ kind: 'left', reason: 'the tide' });
+    expect(left.undone).toHaveLength(plan.shots.length + 6);
+    expect(gate.getByRole('status').textContent).toContain('Left at 15:00');
+  });
+});
+
+describe('delays and incidents', () => {
+  it('a delay is one press; its minutes come from the log', () => {
+    at(900);
+    key('y');
+    press('weather');
+    expect(last()).toMatchObject({ kind: 'delay', cause: 'weather', lostMin: null });
+    act(() => vi.advanceTimersByTime(12 * MINUTE_MS + 1000));
+    const delays = part('Delays');
+    expect(delays.getByRole('status').textContent).toContain('12\u00a0min so far');
+    type(delays.getByLabelText(/^What the delay/), 'gusts over the limit');
+    expect(last()).toMatchObject({ lostMin: null, words: 'gusts over the limit' });
+    press('Goes on again');
+    expect(last()).toMatchObject({ lostMin: 12, words: 'gusts over the limit' });
+    expect(delays.getByText(/Lost today: weather 12/)).toBeTruthy();
+    press('Take away');
+    expect(delays.queryByText(/Lost today/)).toBeNull();
+  });
+  it('an incident needs words; half typed it survives closing the panel', () => {
+    at(900);
+    key('q');
+    const button = () => screen.getByRole<HTMLButtonElement>('button', { name: 'Note it' });
+    expect(button().disabled).toBe(true);
+    type(screen.getByLabelText('What happened'), 'A sandbag slid off a stand');
+    press('Incident');
+    press('Incident');
+    expect(screen.getByLabelText<HTMLTextAreaElement>('What happened').value).toBe('A sandbag slid off a stand');
+    type(screen.getByLabelText('Who was told'), 'Slip master');
+    press('Note it');
+    expect(last()).toEqual({ kind: 'incident', near: true, words: 'A sandbag slid off a stand', told: 'Slip master' });
+    expect(part('Incidents').getByText(/near miss: A sandbag.*told: Slip master/)).toBeTruthy();
+  });
+  it('without a day there is none of it', () => {
+    at(900, () => ({ days: [], scenes: [], shots: [], engagements: [], slots: [] }));
+    expect(screen.queryByRole('button', { name: 'Last look' })).toBeNull();
+  });
+});
+
+describe('the emergency card', () => {
+  it('reads the place where the day stands, and says what nobody said', () => {
+    at(900);
+    clearPage();
+    preparePage();
+    openScreen(<Emergency />, { plan: lifeboat(testId) });
+    const words = document.querySelector('[data-emergency]')!.textContent!;
+    expect(words).toContain('Slipway, Lifeboat Slip, Port Ellery');
+    expect(words).toContain('Ellery Cottage Hospital');
+    expect(words).toContain('First aidnobody has said');
+  });
+});
