@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { expect, type APIRequestContext, type Locator, type Page } from '@playwright/test';
 import { PLAN_TABLES } from '@kavrell/core/tables';
 import { PRODUCTION_DEFAULTS } from '@kavrell/core/brief';
-import { ninthBell as demoNinthBell, type DemoPlan } from '@kavrell/demo';
+import { lifeboat as demoLifeboat, ninthBell as demoNinthBell, type DemoPlan } from '@kavrell/demo';
 
 interface Row extends Record<string, unknown> {
   id: string;
@@ -107,13 +107,16 @@ export async function freshProduction(request: APIRequestContext, title: string)
 
 const NOT_COPIED: readonly string[] = ['drives', 'cards', 'clocks', 'jams', 'looks', 'frozenSheets'];
 
-/** The Ninth Bell as planned, as a production of its own that a test may change; before its day, nothing shot yet. */
-export async function ownNinthBell(request: APIRequestContext): Promise<{ id: string; plan: DemoPlan }> {
-  const plan = demoNinthBell(randomUUID, '/nowhere');
+/** A demo’s plan as a production of its own that a test may change, nothing shot yet, its clock at an instant. */
+async function ownPlan(
+  request: APIRequestContext,
+  plan: DemoPlan,
+  at: string,
+): Promise<{ id: string; plan: DemoPlan }> {
   const { id, version: _v, deletedAt: _d, ...values } = plan.production;
-  const simulatedNowOffsetMs = Date.parse('2027-03-18T05:00:00Z') - Date.now();
+  const simulatedNowOffsetMs = Date.parse(at) - Date.now();
   const made = await request.post('/api/productions', {
-    data: { ...values, id, title: `Bell ${id.slice(0, 5)}`, simulatedNowOffsetMs },
+    data: { ...values, id, title: `${plan.production.title.slice(0, 20)} ${id.slice(0, 5)}`, simulatedNowOffsetMs },
   });
   expect(made.status(), await made.text()).toBe(200);
   const ops = PLAN_TABLES.filter((t) => !NOT_COPIED.includes(t)).flatMap((table) =>
@@ -122,6 +125,14 @@ export async function ownNinthBell(request: APIRequestContext): Promise<{ id: st
   await write(request, id, ops);
   return { id, plan };
 }
+
+/** The Ninth Bell as planned, before its day. */
+export const ownNinthBell = (request: APIRequestContext): Promise<{ id: string; plan: DemoPlan }> =>
+  ownPlan(request, demoNinthBell(randomUUID, '/nowhere'), '2027-03-18T05:00:00Z');
+
+/** Naming the Lifeboat as planned, at a time of its day as the clock on its wall shows it. */
+export const ownLifeboat = (request: APIRequestContext, time: string): Promise<{ id: string; plan: DemoPlan }> =>
+  ownPlan(request, demoLifeboat(randomUUID), `2027-06-12T${time}:00+01:00`);
 
 /** Opens a view of the Day screen. */
 export const dayView = (page: Page, name: string): Promise<void> =>

@@ -1,5 +1,13 @@
 import { cardStatus, type CardStatus } from '../../rooms/copies/index.ts';
-import { planDay, programmeNow, projectDay, type Day, type DayPlan, type Pace, type Projection } from '../../plan/day/index.ts';
+import {
+  planDay,
+  programmeNow,
+  projectDay,
+  type Day,
+  type DayPlan,
+  type Pace,
+  type Projection,
+} from '../../plan/day/index.ts';
 import { ledger, type Answer } from '../../about/ledger/index.ts';
 import type { LogEntry } from '../../rooms/log/index.ts';
 import { foldTakes, shotStates, type Take } from '../../rooms/roll/index.ts';

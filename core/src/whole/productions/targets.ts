@@ -41,6 +41,7 @@ export function targetsOf(
 ): Targets {
   const going = nowMin === null ? [] : programmeNow(plan, log, nowMin).moments;
   const goes = new Map(going.map((m) => [m.row.itemId, m.state]));
+  const begun = new Set(going.flatMap((m) => (m.state === 'on' && m.begunMin !== null ? [m.row.itemId] : [])));
   const of = (id: string, row: DayRow, shot: Shot | null): Target => ({
     id,
     shot,
@@ -59,5 +60,7 @@ export function targetsOf(
   const behind = all.filter((t, i) => isOpen(t) && (isOver(t) || (i < lastHad && !t.row.programme)));
   const passed = new Set(behind);
   const open = all.filter((t) => isOpen(t) && !passed.has(t));
-  return { all, next: [...open.filter(isOn), ...open.filter((t) => !isOn(t))], behind, moments };
+  // What somebody said has begun, then what is on by the plan, then the order.
+  const rank = (t: Target) => (begun.has(t.row.itemId) ? 0 : isOn(t) ? 1 : 2);
+  return { all, next: [0, 1, 2].flatMap((r) => open.filter((t) => rank(t) === r)), behind, moments };
 }

@@ -1,0 +1,89 @@
+import { expect, test } from '@playwright/test';
+import { open, ownLifeboat, ownNinthBell, pressable, rowsOf, saved, scrollsSideways, setClock } from './kavrell.ts';
+
+test.describe('one operator, a phone, and a boat that goes once', () => {
+  // Here the network goes away: the copy of the program is made.
+  test.use({ viewport: { width: 390, height: 844 }, serviceWorkers: 'allow' });
+
+  test('the launch: looked before, begun and rolled without network, put right, all of it there when the network is back', async ({
+    page,
+    request,
+    context,
+  }) => {
+    const { id } = await ownLifeboat(request, '14:15');
+    await open(page, id, 'roll');
+    await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
+    // Once with the worker in charge, so that it has seen the rows.
+    await page.reload();
+    await expect(page.locator('[data-programme]')).toContainText('Launch');
+    await page.waitForLoadState('networkidle').catch(() => undefined);
+    expect(await scrollsSideways(page)).toBe(false);
+
+    await context.setOffline(true);
+    await page.getByRole('button', { name: 'Last look' }).click();
+    const look = page.getByRole('region', { name: 'Last look' });
+    await expect(look.getByRole('heading')).toHaveText('Launch');
+    await look.getByRole('button', { name: /^Looked/ }).click();
+    await expect(look.getByRole('status')).toContainText('looked at 14:1');
+    await page.getByRole('button', { name: 'Launch begins' }).click();
+    await expect(page.getByRole('button', { name: 'Launch is over' })).toBeVisible();
+
+    // In hand is what goes on, not what was passed over.
+    await expect(page.locator('[data-now-code]')).toHaveText('8A');
+    await page.locator('[data-press]').click();
+    await expect(page.locator('[data-roll-state]')).toHaveAttribute('data-roll-state', 'rolling');
+    await pressable(page);
+    await page.locator('[data-press]').click();
+    await page.getByRole('button', { name: 'Put right' }).click();
+    await page.getByRole('button', { name: 'focus', exact: true }).click();
+    await page.getByRole('button', { name: 'Began −10 s' }).click();
+    await page.getByRole('button', { name: 'Launch is over' }).click();
+    await expect(page.locator('[data-status]')).toContainText('waiting');
+    await page.getByRole('button', { name: 'Emergency' }).click();
+    await expect(page.getByText('Lifeboat Slip, Port Ellery')).toBeVisible();
+    await page.getByRole('button', { name: 'Close' }).click();
+    expect(await rowsOf(request, id, 'logEntries')).toEqual([]);
+
+    await context.setOffline(false);
+    await saved(page);
+    const kinds = (rows: Record<string, unknown>[]) => rows.map((r) => (r.payload as { kind: string }).kind).sort();
+    expect(kinds(await rowsOf(request, id, 'logEntries'))).toEqual(['began', 'looked', 'over']);
+    expect(kinds(await rowsOf(request, id, 'takeEvents')).filter((k) => k !== 'reported')).toEqual([
+      'cut',
+      'faulted',
+      'rolled',
+      'timed',
+    ]);
+  });
+});
+
+test('leaving the tower: what is not had is named, a delay has its minutes, and one press leaves all the same', async ({
+  page,
+  request,
+}) => {
+  const { id, plan } = await ownNinthBell(request);
+  const tower = plan.places.find((p) => p.name === 'Sea-mark tower')!;
+  await setClock(request, id, '18:05');
+  await open(page, id, 'roll');
+  await page.keyboard.press('v');
+  const gate = page.getByRole('region', { name: 'Leave this place?' });
+  await expect(gate.getByRole('heading')).toHaveText(`Leave ${tower.name}?`);
+  await expect(gate).toContainText('9A Ilse on the stair');
+  await gate.getByRole('checkbox', { name: /Borrowed things/ }).check();
+  await page.keyboard.press('y');
+  await page.getByRole('button', { name: 'weather', exact: true }).click();
+  await page.getByRole('button', { name: 'Goes on again' }).click();
+  await expect(page.getByText('Lost today: weather 0')).toBeVisible();
+  await page.keyboard.press('v');
+  await expect(gate.getByRole('checkbox', { name: /Borrowed things/ })).toBeChecked();
+  await gate.getByRole('button', { name: /^Leave all the same/ }).click();
+  await expect(gate.getByRole('status')).toContainText('Left at 18:05');
+  await saved(page);
+  const [left] = (await rowsOf(request, id, 'logEntries')).filter(
+    (r) => (r.payload as { kind: string }).kind === 'left',
+  );
+  const { undone, placeId } = left!.payload as { undone: string[]; placeId: string };
+  expect(placeId).toBe(tower.id);
+  expect(undone).not.toContain('Borrowed things given back, keys too');
+  expect(undone.some((w) => w.startsWith('9A'))).toBe(true);
+});
