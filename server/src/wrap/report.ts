@@ -23,9 +23,7 @@ export function dayReport(rows: ProductionRows, day: Day, nowMs: number): DayRep
 const length = (row: WrapRow) => (row.take?.cutAtMs ? formatRunning(row.take.cutAtMs - row.take.rolledAtMs) : '');
 const takeName = (row: WrapRow) => (row.take ? `${row.take.wild ? 'wild ' : ''}${row.take.number}` : '');
 const noteOf = (row: WrapRow) =>
-  [row.shot ? '' : wrapWhat(row), ...(row.take ? remarksOf(row.take) : []), row.trouble]
-    .filter(Boolean)
-    .join('; ');
+  [row.shot ? '' : wrapWhat(row), ...(row.take ? remarksOf(row.take) : []), row.trouble].filter(Boolean).join('; ');
 
 export function reportCsv({ lines, facts, rows }: DayReport): string {
   const drives = new Map(rows.drives.map((d) => [d.id, d.name]));

@@ -1,3 +1,5 @@
 export * from './lastLook.ts';
 export * from './leaving.ts';
 export * from './emergency.ts';
+export * from './reports.ts';
+export * from './numbers.ts';

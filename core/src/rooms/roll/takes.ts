@@ -184,6 +184,14 @@ function apply(take: Take, event: TakeEvent): void {
   }
 }
 
+/** Minutes that all cameras of some takes rolled, together; what still rolls counts nothing yet. */
+export const takeMinutes = (takes: readonly Take[]): number =>
+  takes.reduce((sum, t) => {
+    const endMs = t.cutAtMs;
+    if (endMs === null) return sum;
+    return t.cameras.reduce((all, c) => all + Math.max(0, Math.min(c.outAtMs ?? endMs, endMs) - t.rolledAtMs), sum);
+  }, 0) / 60_000;
+
 /** The number to say on the next slate of a shot: one more than the highest said. */
 export function nextTakeNumber(takes: readonly Take[], of: TakeOf, wild: boolean): number {
   return takes.reduce((max, t) => (isTakeOf(t, of) && t.wild === wild ? Math.max(max, t.number) : max), 0) + 1;

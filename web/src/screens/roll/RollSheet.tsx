@@ -5,6 +5,8 @@ import { formatMinuteOfDay } from '@kavrell/core/units';
 import { useProduction } from '../../app/production.tsx';
 import { usePreferences } from '../../platform/preferences.ts';
 import { Look, Part, Why } from '../../ui/parts.tsx';
+import { SetReports } from '../../shared/log/SetReports.tsx';
+import { Numbers } from './Numbers.tsx';
 
 /** Against the plan, what comes next, and what was said about the shot. */
 export function RollSheet({
@@ -56,6 +58,8 @@ export function RollSheet({
           {shot.reason ? <div>Why: {shot.reason}</div> : null}
         </Part>
       ) : null}
+      <Numbers />
+      <SetReports />
       {shot?.happensOnce ? (
         <Part title="Care">
           Happens once. No picture is worth stepping past a barrier or a marked line; whoever is in charge of the floor

@@ -20,6 +20,7 @@ import { DataTable } from '../../ui/DataTable.tsx';
 import type { Column } from '../../ui/column.ts';
 import { MediaMark, ShotMark, Tape } from '../../ui/icons.tsx';
 import { Empty, Facts, Look, Part, ScreenHead, Why } from '../../ui/parts.tsx';
+import { SetReports } from '../../shared/log/SetReports.tsx';
 import { Sheet } from '../../ui/sheet.tsx';
 import { MissingPart } from './MissingPart.tsx';
 import { useSome } from '../../platform/some.ts';
@@ -192,6 +193,7 @@ export function WrapScreen() {
             <div>{a.rest}</div>
           </Part>
         ))}
+        <SetReports />
         <Part>
           <Facts
             rows={[

@@ -47,7 +47,8 @@ export function useShotInHand(): InHand {
   const { targetId, letters: chosenLetters } = useConsole();
   const now = useNow(production, MINUTE_MS);
   const targets = useMemo(
-    () => facts && day
+    () =>
+      facts && day
         ? targetsOf(facts.plan, facts.states, msToMinute(day.date, day.timeZone, now), rows.logEntries)
         : NO_TARGETS,
     [facts, day, rows.logEntries, now],
