@@ -49,6 +49,8 @@ export const COMMANDS = {
   'roll.mend': of('Roll', 'r', 'put the chosen take right'),
   'roll.look': of('Roll', 'i', 'last look before what happens once'),
   'roll.leave': of('Roll', 'v', 'leave this place?'),
+  'roll.stills': of('Roll', 'z', 'stills of the shot in hand'),
+  'roll.questions': of('Roll', 'h', 'questions of the interview in hand'),
   'roll.delay': of('Roll', 'y', 'a delay and its cause'),
   'roll.incident': of('Roll', 'q', 'an incident, or one that nearly was'),
   'roll.takeBack': of('Roll', 'u', 'take the cut back, within five seconds'),

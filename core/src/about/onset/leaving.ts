@@ -45,7 +45,7 @@ const byStart = (rows: readonly DayRow[]) => [...rows].sort((a, b) => a.startMin
 
 /**
  * What stands between a day and leaving one of its places: shots not had there (musts and plates first), sound without picture, and what only a look round tells. A take of
- * wild sound of the place’s scenes counts as its tone. Ticked by hand it is done.
+ * wild sound of the place’s scenes counts as its tone, photographs as what they show. Ticked by hand it is done.
  */
 export function leavingGate(
   plan: Pick<DayPlan, 'rows' | 'day'>,
@@ -67,6 +67,12 @@ export function leavingGate(
   const hasTone = takes.some(
     (t) => t.wild && (sceneIds.has(t.sceneId ?? '') || shotIds.has(t.shotId ?? '') || (!t.shotId && !t.sceneId)),
   );
+  const stills = entriesOf(log, 'still').filter((e) => e.dayId === plan.day.id && e.payload.placeId === placeId);
+  const isLogged: Readonly<Record<string, boolean>> = {
+    tone: hasTone,
+    asBuilt: stills.some((e) => e.payload.about === 'asBuilt'),
+    asLeft: stills.some((e) => e.payload.about === 'asLeft'),
+  };
   const open = rows.flatMap((r) => r.shots).filter((x) => OPEN.includes(states.get(x.id)));
   const weight = (x: Shot) => (x.priority === 'must' ? 0 : x.role === 'plate' ? 1 : x.priority === 'should' ? 2 : 3);
   return {
@@ -81,7 +87,7 @@ export function leavingGate(
           must: x.priority === 'must' || x.role === 'plate',
         })),
       ...HAND_ITEMS.map(({ key, words }): GateItem => {
-        const logged = key === 'tone' && hasTone;
+        const logged = isLogged[key] ?? false;
         return { key, words, by: logged ? 'log' : 'hand', done: logged || ticked.has(key), must: false, shotId: null };
       }),
     ],

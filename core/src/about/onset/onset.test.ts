@@ -212,6 +212,19 @@ describe('leaving a place', () => {
       expect(gate([], [other]).items.find((i) => i.key === 'givenBack')!.done).toBe(false);
     expect(undoneAt(gate([], [tick]))).not.toContain('Borrowed things given back, keys too');
   });
+  it('photographs of this place are what they show', () => {
+    const still = (about: 'asBuilt' | 'asLeft', placeId: string | null) =>
+      entry(NOW, {
+        ...{ kind: 'still', about, shotId: null, takeId: null, placeId, setupId: null },
+        ...{ hash: 'a'.repeat(64), widthPx: 10, heightPx: 10, watch: '' },
+      });
+    const done = (log: LogEntry[]) =>
+      gate([], log)
+        .items.filter((i) => i.done)
+        .map((i) => i.key);
+    expect(done([still('asBuilt', slip), still('asLeft', slip)])).toEqual(['asBuilt', 'asLeft']);
+    expect(done([still('asLeft', null)])).toEqual([]);
+  });
   it('knows where the day stands and where it goes next', () => {
     const at = (placeId: string, startMin: number, changeMin = 0) =>
       ({

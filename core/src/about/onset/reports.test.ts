@@ -51,6 +51,7 @@ const BOX = { id: '00000000-0000-7000-8000-00000000b0b0', name: 'Recorder' };
 const sources = (more: Partial<ReportSources> = {}): ReportSources => ({
   ...{ day, takes: foldEveryTake(EVENTS), log: [], shots: plan.shots, scenes: plan.scenes, cameras: plan.cameras },
   ...{ people: plan.people, places: plan.places, boxes: [BOX], nowMs: ms(900), personId: null },
+  questions: [{ id: plan.production.id, words: 'Who taught you?' }],
   routes: [
     { boxId: BOX.id, sourceId: 'pin', channel: 2 },
     { boxId: BOX.id, sourceId: 'desk', channel: 1 },
@@ -156,6 +157,8 @@ describe('reports of a day', () => {
       entry(867, { kind: 'cardIn', cameraId: b!.id, label: 'B001' }),
       entry(868, { kind: 'cardOut', cameraId: b!.id, label: 'B001' }),
       entry(869, { kind: 'ticked', placeId: slip, what: 'tone' }),
+      entry(871, { kind: 'asked', questionId: plan.production.id, takeId: null, starredAt: null }),
+      entry(872, { kind: 'asked', questionId: plan.production.id, takeId: null, starredAt: '14:32:00:00' }),
       { ...entry(870, { kind: 'packIn', cameraId: b!.id }), dayId: newId() },
     ];
     expect(reportOf('log', sources({ log })).lines).toEqual([
@@ -168,9 +171,11 @@ describe('reports of a day', () => {
       ['14:27', 'Card B001 into B', '', '', 'Ro'],
       ['14:28', 'Card B001 out of B', '', '', 'Ro'],
       ['14:29', 'Slipway: tone', '', '', 'Ro'],
+      ['14:31', 'A question asked', '', 'Who taught you?', 'Ro'],
+      ['14:32', 'Answer starred at 14:32:00:00', '', 'Who taught you?', 'Ro'],
       ['14:50', 'Left Slipway', '', 'left: 8C. the tide', 'Ro'],
     ]);
-    expect(reportOf('log', sources({ log, personId: ro.id })).lines).toHaveLength(9);
+    expect(reportOf('log', sources({ log, personId: ro.id })).lines).toHaveLength(11);
   });
   it('minutes lost by all causes', () => {
     expect(lostSaid([])).toBe('');

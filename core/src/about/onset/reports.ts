@@ -2,7 +2,8 @@ import { formatMinuteOfDay, formatMinutes, formatRunning } from '../../base/unit
 import { msToMinute } from '../../base/time/index.ts';
 import type { Day } from '../../plan/day/index.ts';
 import type { Camera } from '../../rooms/camera/index.ts';
-import { DELAY_WORDS, lostMinOf, type LogEntry } from '../../rooms/log/index.ts';
+import { DELAY_WORDS, lostMinOf, STILL_WORDS, type LogEntry } from '../../rooms/log/index.ts';
+import type { Question } from '../../rooms/interview/index.ts';
 import type { Person } from '../../rooms/people/index.ts';
 import type { Place } from '../../rooms/places/index.ts';
 import { remarksOf, type Take } from '../../rooms/roll/index.ts';
@@ -38,6 +39,7 @@ export interface ReportSources {
   places: readonly Place[];
   boxes: readonly Pick<SoundBox, 'id' | 'name'>[];
   routes: readonly Pick<SoundRoute, 'boxId' | 'sourceId' | 'channel'>[];
+  questions: readonly Pick<Question, 'id' | 'words'>[];
   sources: readonly Pick<SoundSource, 'id' | 'name'>[];
   nowMs: number;
   /** Only what this person did: takes of the cameras they operate, what they logged. Null: all. */
@@ -143,7 +145,7 @@ function logReport(s: ReportSources): Table {
 /** What an entry of the log is, its minutes, and what was said. */
 export function entryWords(
   entry: LogEntry,
-  s: Pick<ReportSources, 'scenes' | 'places' | 'cameras' | 'nowMs'>,
+  s: Pick<ReportSources, 'scenes' | 'places' | 'cameras' | 'questions' | 'nowMs'>,
 ): [string, string, string] {
   const { payload: p } = entry;
   const scene = (id: string | null) => s.scenes.find((x) => x.id === id)?.title ?? 'what came';
@@ -176,6 +178,14 @@ export function entryWords(
       return [`Card ${p.label} into ${camera(p.cameraId)}`, '', ''];
     case 'cardOut':
       return [`Card ${p.label} out of ${camera(p.cameraId)}`, '', ''];
+    case 'asked':
+      return [
+        p.starredAt ? `Answer starred at ${p.starredAt}` : 'A question asked',
+        '',
+        s.questions.find((q) => q.id === p.questionId)?.words ?? '',
+      ];
+    case 'still':
+      return [`Photograph, ${STILL_WORDS[p.about]}`, '', p.watch];
     case 'packIn':
       return [`Fresh pack into ${camera(p.cameraId)}`, '', ''];
   }

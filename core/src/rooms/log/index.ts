@@ -1,3 +1,4 @@
 export * from './model.ts';
 export * from './delays.ts';
 export * from './loads.ts';
+export * from './stills.ts';

@@ -1,7 +1,17 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { CAMERA_DEFAULTS, minutesOnCard, type Camera } from '../camera/index.ts';
-import { entriesOf, loadOf, logPayload, lostByCause, lostMinOf, type LogEntry, type LogPayload } from './index.ts';
+import {
+  cardsOut,
+  entriesOf,
+  loadOf,
+  logPayload,
+  lostByCause,
+  lostMinOf,
+  stillsOfShot,
+  type LogEntry,
+  type LogPayload,
+} from './index.ts';
 
 const uuid = (n: number) => `00000000-0000-7000-8000-${String(n).padStart(12, '0')}`;
 let n = 0;
@@ -101,5 +111,35 @@ describe('what is in a camera that nobody hears', () => {
         expect(left([...spans, more])).toBeLessThanOrEqual(before);
       }),
     );
+  });
+});
+
+describe('stills of a shot', () => {
+  const still = (atMin: number, more: object = {}) =>
+    entry(atMin, {
+      ...{ kind: 'still', about: 'continuity', shotId: uuid(1), takeId: null, placeId: null, setupId: null },
+      ...{ hash: 'a'.repeat(64), widthPx: 10, heightPx: 10, watch: '' },
+      ...more,
+    });
+  it('stand before or after the last good take, by the take they name or by their time', () => {
+    const named = still(60, { takeId: uuid(7) });
+    const log = [still(10), named, still(50), still(5, { shotId: uuid(2) }), still(6, { about: 'asLeft' })];
+    const { before, now } = stillsOfShot(log, uuid(1), { id: uuid(7), endMs: 20 * MIN });
+    expect(before.map((s) => s.atMs / MIN)).toEqual([10, 60]);
+    expect(now.map((s) => s.atMs / MIN)).toEqual([50]);
+  });
+  it('are all of now where no take is good yet', () =>
+    expect(stillsOfShot([still(10)], uuid(1), null)).toMatchObject({ before: [], now: [{}] }));
+});
+
+describe('cards that came out', () => {
+  it('wait until the job knows them by their label', () => {
+    const log = [
+      entry(20, { kind: 'cardOut', cameraId: camera.id, label: 'A002' }),
+      entry(10, { kind: 'cardOut', cameraId: camera.id, label: 'A001' }),
+      entry(5, { kind: 'cardIn', cameraId: camera.id, label: 'A001' }),
+    ];
+    expect(cardsOut(log, []).map((c) => c.label)).toEqual(['A001', 'A002']);
+    expect(cardsOut(log, ['A001']).map((c) => c.label)).toEqual(['A002']);
   });
 });

@@ -11,6 +11,17 @@ export const DELAY_WORDS: Readonly<Record<DelayCause, string>> = {
   ours: 'ours',
 };
 
+/** What a still from the set is for. */
+export const STILL_KINDS = ['continuity', 'asBuilt', 'asFound', 'asLeft', 'incident'] as const;
+export type StillKind = (typeof STILL_KINDS)[number];
+export const STILL_WORDS: Readonly<Record<StillKind, string>> = {
+  continuity: 'continuity',
+  asBuilt: 'the light as built',
+  asFound: 'as found',
+  asLeft: 'as left',
+  incident: 'of what happened',
+};
+
 const label = line('The label', 24);
 /** What happened on a day, beside the takes. Who puts it right changes the entry; the history keeps what it was. */
 export const logPayload = z.discriminatedUnion('kind', [
@@ -47,6 +58,26 @@ export const logPayload = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('cardIn'), cameraId: id, label }),
   z.object({ kind: z.literal('cardOut'), cameraId: id, label }),
   z.object({ kind: z.literal('packIn'), cameraId: id }),
+  /** A question was asked, or (`starredAt`, a timecode) its answer starred. */
+  z.object({
+    kind: z.literal('asked'),
+    questionId: id,
+    takeId: id.nullable(),
+    starredAt: z.string().max(16).nullable(),
+  }),
+  /** A photograph from the set, by the address of its stored file, and what is to be watched in it. */
+  z.object({
+    kind: z.literal('still'),
+    about: z.enum(STILL_KINDS),
+    shotId: id.nullable(),
+    takeId: id.nullable(),
+    placeId: id.nullable(),
+    setupId: id.nullable(),
+    hash: z.string().regex(/^[0-9a-f]{64}$/, 'That is not the address of a stored file.'),
+    widthPx: z.int().min(1).max(32_768),
+    heightPx: z.int().min(1).max(32_768),
+    watch: line('What to watch', 300),
+  }),
 ]);
 export type LogPayload = z.infer<typeof logPayload>;
 

@@ -13,6 +13,7 @@ import {
   copyFileTable,
   releaseTable,
 } from '../../rooms/copies/index.ts';
+import { questionTable } from '../../rooms/interview/index.ts';
 import { rentalTable } from '../../rooms/kit/index.ts';
 import { lightKitTable, setupTable, relightTable } from '../../rooms/light/index.ts';
 import { logTable } from '../../rooms/log/index.ts';
@@ -63,6 +64,7 @@ export const ALL = [
   relightTable,
   sceneTable,
   shotTable,
+  questionTable,
   dayItemTable,
   savedOrderTable,
   driveTable,

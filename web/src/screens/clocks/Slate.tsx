@@ -4,6 +4,7 @@ import type { Day } from '@kavrell/core/day';
 import { framesToMs, parseRate, rateSaid } from '@kavrell/core/timecode';
 import { formatDate } from '@kavrell/core/units';
 import { usePlanned } from '../../app/production.tsx';
+import { useAwake } from '../../platform/awake.ts';
 import { productionNow } from '../../platform/clock.ts';
 import { useCommand } from '../../platform/keys.ts';
 import { Button } from '../../ui/Button.tsx';
@@ -42,13 +43,12 @@ export function Slate({ day, close }: { day: Day; close: () => void }) {
   const scene = rows.scenes.find((s) => s.id === shot?.sceneId);
   const text = useCallback(() => timecodeAt(production, day, productionNow(production)), [production, day]);
 
+  useAwake(true);
   useEffect(() => {
-    // Full screen and a lit display are wishes: where the browser refuses, the slate still fills the window.
+    // Full screen is a wish: where the browser refuses it, the slate still fills the window.
     void document.documentElement.requestFullscreen?.().catch(() => undefined);
-    const lock = navigator.wakeLock?.request('screen').catch(() => null);
     return () => {
       if (document.fullscreenElement) void document.exitFullscreen().catch(() => undefined);
-      void lock?.then((l) => l?.release());
     };
   }, []);
   useEffect(() => {

@@ -16,6 +16,7 @@ import { CardTable } from './CardTable.tsx';
 import { DriveDevice } from './DriveDevice.tsx';
 import { FileList } from './FileList.tsx';
 import { JobBar } from './JobBar.tsx';
+import { CardsOut } from './CardsOut.tsx';
 import { ReadCard } from './ReadCard.tsx';
 import { Troubles } from './Troubles.tsx';
 import { copyWork } from './work.ts';
@@ -89,6 +90,7 @@ export function CopiesScreen() {
         ) : null}
         {drivesOpen ? <Button onClick={addDrive}>Add a drive</Button> : null}
       </ScreenHead>
+      <CardsOut />
       {view === 'read' ? (
         <ReadCard
           work={work}

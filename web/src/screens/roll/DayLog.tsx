@@ -9,6 +9,8 @@ import { usePreferences } from '../../platform/preferences.ts';
 import { dropEntry, mendEntry } from '../../shared/log/log.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Tick } from '../../ui/Tick.tsx';
+import { Photo } from './Continuity.tsx';
+import { TakePhoto } from './TakePhoto.tsx';
 import type { Onset } from './useOnset.ts';
 
 const MINUTE_MS = 60_000;
@@ -179,6 +181,16 @@ export function Incidents({ onset }: { onset: Onset }) {
           Note it
         </Button>
       </Flex>
+      <Box mt={2}>
+        <TakePhoto what="A photograph of it" of={{ about: 'incident' }} onset={onset} />
+      </Box>
+      <Box display="grid" gridTemplateColumns="repeat(auto-fill, minmax(140px, 1fr))" gap={3} mt={2}>
+        {entriesOf(rows.logEntries, 'still')
+          .filter((e) => e.dayId === day.id && e.payload.about === 'incident')
+          .map((e) => (
+            <Photo key={e.id} still={e} />
+          ))}
+      </Box>
       <Box as="ol" listStyleType="none" mt={2} fontSize="s">
         {all.map((e) => (
           <Flex as="li" key={e.id} gap={3} align="center">

@@ -1,7 +1,7 @@
 import { Box, Flex, Input } from '@chakra-ui/react';
 import { useMemo, useState } from 'react';
 import { leavingGate, leftAtMs, placeNow, undoneAt, type GateItem } from '@kavrell/core/onset';
-import { entriesOf } from '@kavrell/core/log';
+import { entriesOf, STILL_WORDS } from '@kavrell/core/log';
 import { setupNeeds, catalogueOf } from '@kavrell/core/light';
 import { formatCount, formatMinuteOfDay } from '@kavrell/core/units';
 import { msToMinute } from '@kavrell/core/time';
@@ -14,6 +14,8 @@ import { Choice } from '../../ui/Choice.tsx';
 import { Look } from '../../ui/parts.tsx';
 import { Tick } from '../../ui/Tick.tsx';
 import { Unfold } from '../../ui/Unfold.tsx';
+import { Photo } from './Continuity.tsx';
+import { TakePhoto } from './TakePhoto.tsx';
 import type { Onset } from './useOnset.ts';
 
 /** One gate before a move: what was to be had here, what is to be looked round for, what the next place can’t do without. One press leaves all the same. */
@@ -83,6 +85,18 @@ export function LeavePlace({ onset }: { onset: Onset }) {
               </Tick>
             </li>
           ))}
+      </Box>
+      <Box display="grid" gridTemplateColumns={{ base: '1fr', md: 'repeat(3, 1fr)' }} gap={3} mb={3}>
+        {(['asFound', 'asBuilt', 'asLeft'] as const).map((about) => (
+          <Box key={about} minW={0}>
+            <TakePhoto what={`Photograph ${STILL_WORDS[about]}`} of={{ about, placeId }} onset={onset} />
+            {entriesOf(rows.logEntries, 'still')
+              .filter((e) => e.payload.about === about && e.payload.placeId === placeId)
+              .map((e) => (
+                <Photo key={e.id} still={e} />
+              ))}
+          </Box>
+        ))}
       </Box>
       <NextNeeds placeId={gate.nextPlaceId} name={name(gate.nextPlaceId)} />
       <Flex gap={2} align="end" wrap="wrap" mt={3}>

@@ -1,4 +1,4 @@
-import { act, screen, within } from '@testing-library/react';
+import { act, fireEvent, screen, within } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { minuteToMs } from '@kavrell/core/time';
 import { lifeboat, type DemoPlan } from '@kavrell/demo';
@@ -6,6 +6,7 @@ import { useConsole } from '../../shared/roll/console.ts';
 import {
   clearPage,
   key,
+  logged as loggedTakes,
   openScreen,
   preparePage,
   press,
@@ -37,6 +38,7 @@ function at(minute: number, more: (plan: DemoPlan) => Partial<DemoPlan> = () => 
 }
 const logged = () =>
   written().flatMap((w) => w.ops.flatMap((op) => (op.table === 'logEntries' && 'values' in op ? [op.values] : [])));
+const takeKinds = () => loggedTakes().map((e) => e.payload.kind);
 const last = () => logged().at(-1)!.payload;
 const part = (name: RegExp | string) => within(screen.getByRole('region', { name }));
 const launchOf = (plan: DemoPlan) => plan.scenes.find((s) => s.title === 'Launch')!;
@@ -209,6 +211,116 @@ describe('delays and incidents', () => {
   it('without a day there is none of it', () => {
     at(900, () => ({ days: [], scenes: [], shots: [], engagements: [], slots: [] }));
     expect(screen.queryByRole('button', { name: 'Last look' })).toBeNull();
+  });
+});
+
+describe('stills', () => {
+  it('stand beside those of the last good take; what is to be watched is typed below', () => {
+    const still = (plan: DemoPlan, atMin: number, watch: string) => {
+      const shot = plan.shots.find((s) => s.code === '10A')!;
+      const day = plan.days[0]!;
+      return {
+        ...{ id: testId(), productionId: plan.production.id, version: 1, deletedAt: null },
+        ...{ dayId: day.id, atMs: minuteToMs(day.date, day.timeZone, atMin), by: 'Ro' },
+        payload: {
+          ...{ kind: 'still' as const, about: 'continuity' as const, shotId: shot.id, takeId: null, placeId: null },
+          ...{ setupId: null, hash: 'a'.repeat(64), widthPx: 16, heightPx: 9, watch },
+        },
+      };
+    };
+    const plan = at(864, (p) => ({ logEntries: [still(p, 863, 'wet collars')] }));
+    act(() => useConsole.setState({ targetId: plan.shots.find((s) => s.code === '10A')!.id }));
+    key('z');
+    const stills = part('Continuity');
+    expect(stills.getByText('No good take yet')).toBeTruthy();
+    const field = stills.getByLabelText<HTMLInputElement>('What to watch in the still at 14:23');
+    expect(field.value).toBe('wet collars');
+    type(field, 'wet collars, hats');
+    expect(last()).toMatchObject({ kind: 'still', watch: 'wet collars, hats' });
+    press('Take away');
+    expect(stills.getAllByText('no still')).toHaveLength(2);
+  });
+});
+
+describe('an interview', () => {
+  const withQuestions = () => {
+    const question = (plan: DemoPlan, words: string, position: number) => ({
+      ...{ id: testId(), productionId: plan.production.id, version: 1, deletedAt: null },
+      ...{ sceneId: plan.scenes.find((s) => s.title === 'Thanks')!.id, words, purpose: 'the end', silenceS: 4 },
+      ...{ followUp: false, position },
+    });
+    const plan = at(906, (p) => ({ questions: [question(p, 'Who gave?', 1), question(p, 'What for?', 2)] }));
+    key('h');
+    return plan;
+  };
+  it('says what is still unasked; asked and starred it is not any more', () => {
+    const plan = withQuestions();
+    const part2 = part('Questions');
+    expect(part2.getByText('2 questions still unasked')).toBeTruthy();
+    press('Asked: Who gave?');
+    expect(last()).toEqual({ kind: 'asked', questionId: plan.questions[0]!.id, takeId: null, starredAt: null });
+    expect(part2.getByText('1 question still unasked')).toBeTruthy();
+    press('Star the answer to: What for?');
+    expect(last()).toMatchObject({ questionId: plan.questions[1]!.id, starredAt: '15:06:00:00' });
+    expect(part2.getByText('everything asked')).toBeTruthy();
+  });
+  it('a star while it rolls stands in the take too', () => {
+    withQuestions();
+    key(' ');
+    press('Star the answer to: Who gave?');
+    expect(logged().at(-1)!.payload).toMatchObject({ kind: 'asked', starredAt: '15:06:00:00' });
+    expect(takeKinds().slice(-1)).toEqual(['starred']);
+  });
+  it('what an answer suggests becomes a question, or a shot of the scene', () => {
+    const plan = withQuestions();
+    const field = () => part('Questions').getByLabelText('What the answer suggests');
+    type(field(), 'And her mother?');
+    press('Ask it');
+    expect(written().at(-1)!.ops[0]).toMatchObject({
+      table: 'questions',
+      values: { words: 'And her mother?', followUp: true, position: 3 },
+    });
+    type(field(), 'The plaque with her name');
+    press('As a shot');
+    expect(written().at(-1)!.ops[0]).toMatchObject({
+      table: 'shots',
+      values: { code: '11B', description: 'The plaque with her name', role: 'cutaway' },
+    });
+    expect(plan.shots.some((s) => s.code === '11B')).toBe(false);
+  });
+});
+
+describe('the pocket lock', () => {
+  it('lets no thumb roll or cut until it is held', () => {
+    at(861);
+    press('Lock for the pocket');
+    key(' ');
+    expect(document.querySelector('[data-roll-state]')!.textContent).toBe('Take 1 next');
+    const hold = document.querySelector<HTMLElement>('[data-locked] button')!;
+    fireEvent.pointerDown(hold);
+    act(() => vi.advanceTimersByTime(600));
+    fireEvent.pointerUp(hold);
+    act(() => vi.advanceTimersByTime(2000));
+    expect(document.querySelector('[data-locked]')).toBeTruthy();
+    fireEvent.pointerDown(hold);
+    act(() => vi.advanceTimersByTime(1300));
+    expect(document.querySelector('[data-locked]')).toBeNull();
+    key(' ');
+    expect(document.querySelector('[data-roll-state]')!.textContent).toMatch(/^Rolling/);
+  });
+  it('the display stays lit while it rolls, and is let go after', async () => {
+    const release = vi.fn(() => Promise.resolve());
+    const request = vi.fn(() => Promise.resolve({ release }));
+    Object.defineProperty(navigator, 'wakeLock', { configurable: true, value: { request } });
+    at(861);
+    expect(request).not.toHaveBeenCalled();
+    key(' ');
+    expect(request).toHaveBeenCalledWith('screen');
+    act(() => vi.advanceTimersByTime(1500));
+    key(' ');
+    await act(() => Promise.resolve());
+    expect(release).toHaveBeenCalledOnce();
+    Reflect.deleteProperty(navigator, 'wakeLock');
   });
 });
 

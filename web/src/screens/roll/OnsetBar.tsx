@@ -7,15 +7,19 @@ import type { CommandId } from '../../platform/commands.ts';
 import type { InHand } from '../../shared/roll/inHand.ts';
 import { Button } from '../../ui/Button.tsx';
 import { CameraTaps } from './CameraTaps.tsx';
+import { Continuity } from './Continuity.tsx';
 import { Delays, Incidents } from './DayLog.tsx';
+import { Interview } from './Interview.tsx';
 import { LastLook } from './LastLook.tsx';
 import { LeavePlace } from './LeavePlace.tsx';
 import { useOnset } from './useOnset.ts';
 
-type Panel = 'look' | 'leave' | 'delay' | 'incident';
+type Panel = 'look' | 'leave' | 'stills' | 'questions' | 'delay' | 'incident';
 const PANELS: readonly { key: Panel; words: string; command: CommandId }[] = [
   { key: 'look', words: 'Last look', command: 'roll.look' },
   { key: 'leave', words: 'Leave this place', command: 'roll.leave' },
+  { key: 'stills', words: 'Stills', command: 'roll.stills' },
+  { key: 'questions', words: 'Questions', command: 'roll.questions' },
   { key: 'delay', words: 'Delay', command: 'roll.delay' },
   { key: 'incident', words: 'Incident', command: 'roll.incident' },
 ];
@@ -28,6 +32,8 @@ export function OnsetBar({ free, hand }: { free: boolean; hand: InHand }) {
   const toggle = (panel: Panel) => () => setOpen((was) => (was === panel ? null : panel));
   useCommand('roll.look', toggle('look'), { enabled: free });
   useCommand('roll.leave', toggle('leave'), { enabled: free });
+  useCommand('roll.stills', toggle('stills'), { enabled: free });
+  useCommand('roll.questions', toggle('questions'), { enabled: free });
   useCommand('roll.delay', toggle('delay'), { enabled: free });
   useCommand('roll.incident', toggle('incident'), { enabled: free });
   if (!onset || !day || !facts) return null;
@@ -41,7 +47,12 @@ export function OnsetBar({ free, hand }: { free: boolean; hand: InHand }) {
         labels={rows.cards.map((c) => c.label)}
         onset={onset}
       />
-      <Box display="grid" gridTemplateColumns={{ base: 'repeat(2, 1fr)', md: 'repeat(4, 1fr)' }} gap={2} mb={3}>
+      <Box
+        display="grid"
+        gridTemplateColumns={{ base: 'repeat(2, 1fr)', md: 'repeat(auto-fit, minmax(104px, 1fr))' }}
+        gap={2}
+        mb={3}
+      >
         {PANELS.map(({ key, words, command }) => (
           <Button
             key={key}
@@ -58,6 +69,8 @@ export function OnsetBar({ free, hand }: { free: boolean; hand: InHand }) {
       </Box>
       {open === 'look' ? <LastLook onset={onset} hand={hand} /> : null}
       {open === 'leave' ? <LeavePlace onset={onset} /> : null}
+      {open === 'stills' ? <Continuity onset={onset} hand={hand} /> : null}
+      {open === 'questions' ? <Interview onset={onset} hand={hand} /> : null}
       {open === 'delay' ? <Delays onset={onset} /> : null}
       {open === 'incident' ? <Incidents onset={onset} /> : null}
     </>

@@ -7,9 +7,11 @@ import { formatMinuteOfDay, formatMinutes } from '@kavrell/core/units';
 import type { Target } from '@kavrell/core/productions';
 import { NoDay } from '../../app/NoDay.tsx';
 import { useProduction } from '../../app/production.tsx';
+import { useAwake } from '../../platform/awake.ts';
 import { productionNow, useNow } from '../../platform/clock.ts';
 import { useCommand } from '../../platform/keys.ts';
 import { usePreferences } from '../../platform/preferences.ts';
+import { Button } from '../../ui/Button.tsx';
 import { Sheet } from '../../ui/sheet.tsx';
 import { CameraCard } from './CameraCard.tsx';
 import { chooseTarget, timecodeAt } from '../../shared/roll/console.ts';
@@ -25,6 +27,7 @@ import { MendTake } from './MendTake.tsx';
 import { MomentPanel } from './MomentPanel.tsx';
 import { OnsetBar } from './OnsetBar.tsx';
 import { Recorders } from './Recorders.tsx';
+import { PocketLock } from './PocketLock.tsx';
 import { RollSheet } from './RollSheet.tsx';
 import { StatePanel } from './StatePanel.tsx';
 import { TakeActions } from './TakeActions.tsx';
@@ -38,6 +41,7 @@ export function RollScreen() {
   const now = useNow(production, 1000);
   const [noting, setNoting] = useState(false);
   const [mending, setMending] = useState(false);
+  const [locked, setLocked] = useState(false);
 
   const hand = useShotInHand();
   const { rolling, shot, target, targets, letters: inTake } = hand;
@@ -68,7 +72,9 @@ export function RollScreen() {
   };
   const swipe = useDrag(({ swipe: [x] }) => x !== 0 && step(x < 0 ? 1 : -1), { axis: 'x', filterTaps: true });
 
-  const free = { enabled: !noting };
+  useAwake(rolling !== undefined || locked);
+  const free = { enabled: !noting && !locked };
+  const unlock = useCallback(() => setLocked(false), []);
   useCommand('roll.press', press, free);
   useCommand('roll.good', () => mark('good'), free);
   useCommand('roll.maybe', () => mark('maybe'), free);
@@ -131,7 +137,17 @@ export function RollScreen() {
         <TakeActions actions={actions} rolling={rolling !== undefined} note={() => setNoting(true)} />
       </Flex>
       {hasProgramme ? <DueRisks most={1} /> : null}
-      <OnsetBar free={!noting} hand={hand} />
+      <Button minH="44px" mb={3} hideFrom="md" onClick={() => setLocked(true)}>
+        Lock for the pocket
+      </Button>
+      {locked ? (
+        <PocketLock
+          says={rolling ? `${rolling.wild ? 'Wild' : 'Take'} ${rolling.number} rolls` : 'Nothing rolls'}
+          timecode={timecode}
+          unlock={unlock}
+        />
+      ) : null}
+      <OnsetBar free={!noting && !locked} hand={hand} />
       {otherDay ? <OtherDate {...otherDay} /> : null}
       {noting && about ? <NoteLine take={about} close={() => setNoting(false)} /> : null}
       {jamming ? (

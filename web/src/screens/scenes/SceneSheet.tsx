@@ -18,6 +18,7 @@ import { ProgrammeFields } from '../../shared/scenes/ProgrammeFields.tsx';
 import { FieldEdit } from '../../ui/FieldEdit.tsx';
 import { Facts, Part, Why } from '../../ui/parts.tsx';
 import { namesOf, peopleOf } from '../../shared/scenes/cells.ts';
+import { Questions } from './QuestionsPart.tsx';
 import { deletion } from './ShotsView.tsx';
 
 const TIMES = [
@@ -51,6 +52,9 @@ export function SceneSheet({ scene, onDeleted }: { scene: Scene; onDeleted: () =
       ...rows.slots
         .filter((w) => w.sceneId === scene.id)
         .map((row) => ({ op: 'delete' as const, table: 'slots' as const, row })),
+      ...rows.questions
+        .filter((q) => q.sceneId === scene.id)
+        .map((row) => ({ op: 'delete' as const, table: 'questions' as const, row })),
       { op: 'delete', table: 'scenes', row: scene },
     ]);
     onDeleted();
@@ -120,6 +124,7 @@ export function SceneSheet({ scene, onDeleted }: { scene: Scene; onDeleted: () =
           'A set-up is one light seen from one side.',
         ]}
       />
+      <Questions scene={scene} />
       <Part title="All of it">
         <FieldEdit
           label="Number"

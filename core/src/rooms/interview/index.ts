@@ -1,0 +1,2 @@
+export * from './model.ts';
+export * from './asked.ts';

@@ -1,0 +1,32 @@
+import { entriesOf, type LogEntry, type LogEntryOf } from './model.ts';
+
+export type Still = LogEntryOf<'still'>;
+
+/** What continuity is watched against: stills of the last take that was good, and those made since. */
+export interface StillsOfShot {
+  /** Of the good take looked back to; none: no take is good yet, or nobody photographed it. */
+  before: Still[];
+  now: Still[];
+}
+
+/** The stills of a shot beside each other: those of its last good take (or made before its end), and what was made after. */
+export function stillsOfShot(
+  log: readonly LogEntry[],
+  shotId: string,
+  lastGood: { id: string; endMs: number } | null,
+): StillsOfShot {
+  const own = entriesOf(log, 'still').filter((e) => e.payload.about === 'continuity' && e.payload.shotId === shotId);
+  const isBefore = (e: Still) => lastGood !== null && (e.payload.takeId === lastGood.id || e.atMs <= lastGood.endMs);
+  return { before: own.filter(isBefore), now: own.filter((e) => !isBefore(e)) };
+}
+
+/** Cards that came out of cameras nobody hears, oldest first, that the job has not met yet: they wait to be read. */
+export function cardsOut(
+  log: readonly LogEntry[],
+  known: readonly string[],
+): { label: string; cameraId: string; atMs: number }[] {
+  const met = new Set(known);
+  return entriesOf(log, 'cardOut').flatMap((e) =>
+    met.has(e.payload.label) ? [] : [{ label: e.payload.label, cameraId: e.payload.cameraId, atMs: e.atMs }],
+  );
+}
