@@ -78,10 +78,42 @@ function calc() {
   report('kavrell calc, memory', median(pairs.map((p) => p.calc.mb)), 60, 'MB');
 }
 
+/** Ten devices that were without network for a day, 2,000 events, merged into one log on each of them. */
+function merging({ foldEveryTake }) {
+  const id = (a, b) => `00000000-0000-7000-8000-${String(a).padStart(4, '0')}${String(b).padStart(8, '0')}`;
+  const events = Array.from({ length: 2000 }, (_, i) => {
+    const device = i % 10;
+    const n = Math.floor(i / 10);
+    const camera = { letter: 'A', cameraId: id(1, 1), evidence: 'assumed', card: null, clip: null };
+    const rolled = { shotId: id(2, n % 60), dayId: id(3, 1), number: 1, wild: false, cameras: [camera], timecode: 'x' };
+    const payloads = [
+      { kind: 'rolled', ...rolled },
+      { kind: 'cut', timecode: 'x' },
+      { kind: 'marked', verdict: 'good' },
+      { kind: 'noted', text: 'x' },
+    ];
+    return {
+      ...{
+        id: id(9, i),
+        takeId: id(100 + device, Math.floor(n / 4)),
+        atMs: i * 1000,
+        productionAtMs: i * 1000 + device,
+      },
+      ...{ seq: n, clientId: `device ${device}`, device: 'bench', payload: payloads[n % 4] },
+    };
+  });
+  const arrives = Array.from({ length: 10 }, (_, device) => [...events.slice(device * 150), ...events].reverse());
+  const at = cpuMs();
+  const logs = arrives.map((heap) => JSON.stringify(foldEveryTake(heap)));
+  report('2,000 events of ten devices merged on all ten', cpuMs() - at, 3000, 'ms');
+  if (new Set(logs).size !== 1) throw new Error('The devices do not agree.');
+}
+
 /** Benchmarks that need no server and no browser. */
 export async function benchCore() {
   const timecode = await loadSource('core/src/base/timecode/index.ts');
   ltc(await loadSource('core/src/base/ltc/index.ts'), timecode);
   labels(timecode);
+  merging(await loadSource('core/src/rooms/roll/index.ts'));
   calc();
 }

@@ -165,6 +165,21 @@ describe('take events', () => {
       .expect(400);
   });
 
+  it('ten devices that come back at once are all there, each thing once', async () => {
+    const batches = Array.from({ length: 10 }, (_, device) =>
+      Array.from({ length: 20 }, (_, i) => ({
+        ...event(randomUUID(), { kind: 'noted', text: `device ${device} note ${i}` }, Date.now() - 3_600_000),
+        clientId: `device ${device}`,
+      })),
+    );
+    // Each sends all of it twice: an answer was lost.
+    await Promise.all([...batches, ...batches].map((events) => post(events).expect(200)));
+    const texts = (await read()).flatMap((e) =>
+      e.payload.kind === 'noted' && e.payload.text.startsWith('device ') ? [e.payload.text] : [],
+    );
+    expect(texts).toHaveLength(200);
+    expect(new Set(texts).size).toBe(200);
+  });
   it('survive a server that is started anew in mid-take', async () => {
     const takeId = randomUUID();
     await post([rolled(takeId, ['D'])]).expect(200);
