@@ -23,9 +23,9 @@ const CREW = [
 
 /**
  * *Naming the Lifeboat*: a new lifeboat is named and goes down the slip. One operator, five cameras, half a day;
- * nothing waits. Everything in it is made up.
+ * nothing waits. Everything in it is made up. With a media root each simulated camera has a card in it.
  */
-export function lifeboat(newId: () => string): DemoPlan {
+export function lifeboat(newId: () => string, mediaRoot: string | null = null): DemoPlan {
   const productionId = newId();
   const row = rowMaker(newId, productionId);
   const plan = emptyPlan({
@@ -330,6 +330,17 @@ export function lifeboat(newId: () => string): DemoPlan {
     ...slipLight(row, slip.id, elin.id),
     days: [day],
     people: [ro, elin, priest, godmother, stills, ...crew],
+    cards:
+      mediaRoot === null
+        ? []
+        : cameras.map((c) =>
+            row({
+              label: `${c.letter}001`,
+              cameraId: c.id,
+              path: `${mediaRoot}/lifeboat/${c.letter}001`,
+              ...{ unloaded: false, faults: null, simulated: true, notCopied: [] },
+            }),
+          ),
     engagements: [ro, elin, stills].map((who) =>
       row({ dayId: day.id, personId: who.id, callOffsetMin: 0, callMin: null }),
     ),

@@ -1,4 +1,4 @@
-import { rm } from 'node:fs/promises';
+import { mkdir, rm } from 'node:fs/promises';
 import path from 'node:path';
 import { finalBoard, lifeboat, morningTakes, ninthBell, type DemoClip, type DemoPlan } from '@kavrell/demo';
 import { dateOf, midnightMs, minuteToMs } from '@kavrell/core/time';
@@ -26,7 +26,7 @@ const NOW_MIN = 10 * 60 + 58;
 async function load(context: Context, mediaRoot: string): Promise<string | null> {
   const said = [
     await loadNinthBell(context, mediaRoot),
-    await loadPlan(context, lifeboat(newId), 13 * 60 + 4),
+    await loadPlan(context, lifeboat(newId, mediaRoot), 13 * 60 + 4),
     await loadPlan(context, finalBoard(newId), 10 * 60 + 50),
   ].filter((words) => words !== null);
   return said.length ? said.join('; ') : null;
@@ -41,6 +41,7 @@ async function loadPlan(context: Context, plan: DemoPlan, nowMin: number): Promi
   if (await isThere(context, title)) return null;
   const day = plan.days[0];
   if (day) plan.production.simulatedNowOffsetMs = minuteToMs(day.date, day.timeZone, nowMin) - Date.now();
+  for (const card of plan.cards) await mkdir(card.path, { recursive: true });
   await inChangeSet(context.db, { changeSetId: null, actor: 'demo' }, async (transaction) => {
     await storePlan(context, plan, transaction);
     await context.models.deviceStates.bulkCreate(deviceStates(plan, []), { transaction });

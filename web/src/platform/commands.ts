@@ -52,7 +52,7 @@ export const COMMANDS = {
   'roll.stills': of('Roll', 'z', 'stills of the shot in hand'),
   'roll.questions': of('Roll', 'h', 'questions of the interview in hand'),
   'roll.delay': of('Roll', 'y', 'a delay and its cause'),
-  'roll.incident': of('Roll', 'q', 'an incident, or one that nearly was'),
+  'roll.incident': of('Roll', 'o', 'an incident, or one that nearly was'),
   'roll.takeBack': of('Roll', 'u', 'take the cut back, within five seconds'),
   'clocks.before': of('Clocks', 'up', 'the clock before', { fixed: true }),
   'clocks.after': of('Clocks', 'down', 'the clock after', { fixed: true }),

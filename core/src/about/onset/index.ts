@@ -3,3 +3,4 @@ export * from './leaving.ts';
 export * from './emergency.ts';
 export * from './reports.ts';
 export * from './numbers.ts';
+export * from './playing.ts';

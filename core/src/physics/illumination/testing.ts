@@ -1,24 +1,14 @@
+import { seeded } from '../../base/random/index.ts';
 import { add, crossing, length, minus, times, vec, type Vec } from '../../base/geometry/index.ts';
 import { onDisc } from './sight.ts';
 import type { Scene, Source } from './scene.ts';
-
-/** Numbers from 0 to 1, the same for the same seed (mulberry32). */
-function numbers(seed: number): () => number {
-  let a = seed >>> 0;
-  return () => {
-    a = (a + 0x6d2b79f5) >>> 0;
-    let t = Math.imul(a ^ (a >>> 15), a | 1);
-    t ^= t + Math.imul(t ^ (t >>> 7), t | 61);
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
-  };
-}
 
 /**
  * The slow reference that the kernel is held against: light followed backwards from a face, path by path, with every lamp asked at every
  * stop. Written without anything of the kernel but the shapes. No room. Answers lux by part, and how sure it is (one standard error of the sum).
  */
 export function traced(scene: Scene, face: { at: Vec; normal: Vec }, paths: number, seed: number) {
-  const next = numbers(seed);
+  const next = seeded(seed);
   const clear = (a: Vec, b: Vec, own: number) => scene.panes.every((p, i) => i === own || crossing(a, b, p) === null);
   const ambient = scene.sources.length;
   const sun = ambient + 1;

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { seeded, solveOrder, splitOrder, timeOrder, type Order, type OrderPlan, type OrderShot } from './index.ts';
+import { seeded } from '../../base/random/index.ts';
+import { solveOrder, splitOrder, timeOrder, type Order, type OrderPlan, type OrderShot } from './index.ts';
 
 const CHANGE: OrderPlan['change'] = {
   ...{ repositionMin: 4, lensMin: 3, rigMin: 6, turnaroundMin: 15, relightDefaultMin: 30 },

@@ -1,19 +1,9 @@
+import { seeded } from '../../base/random/index.ts';
 import { compile, Timer, type Compiled, type Score } from './compile.ts';
 import { MOST_EXACT, bestOf, earliestEnds, orderOf } from './exact.ts';
 import { timeOrder } from './order.ts';
 import { type Order, type OrderContext, type OrderPlan } from './orderModel.ts';
 import { checkPlan } from './checkOrder.ts';
-
-/** A small repeatable source of numbers from 0 to 1 (mulberry32). */
-export function seeded(seed: number): () => number {
-  let a = seed >>> 0;
-  return () => {
-    a = (a + 0x6d2b79f5) >>> 0;
-    let t = Math.imul(a ^ (a >>> 15), a | 1);
-    t ^= t + Math.imul(t ^ (t >>> 7), t | 61);
-    return ((t ^ (t >>> 14)) >>> 0) / 4_294_967_296;
-  };
-}
 
 type School = OrderPlan['school'];
 export const DEFAULT_BUDGET_MS = 1500;

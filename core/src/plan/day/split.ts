@@ -2,7 +2,8 @@ import { compile, Timer, type Compiled } from './compile.ts';
 import { type OrderPlan } from './orderModel.ts';
 import { checkPlan } from './checkOrder.ts';
 import { InputError } from '../../base/errors/index.ts';
-import { seeded, solveOrder } from './solve.ts';
+import { seeded } from '../../base/random/index.ts';
+import { solveOrder } from './solve.ts';
 
 /** One of several days, or one of several units that work apart: its own start, end and meals; which shots it may have. */
 export interface Lane {

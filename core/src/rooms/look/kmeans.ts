@@ -1,16 +1,6 @@
+import { seeded } from '../../base/random/index.ts';
 import type { Swatch } from './model.ts';
 import { hexOfLab, oklabOfPixels, type Oklab } from './oklab.ts';
-
-/** Repeatable numbers from 0 to 1 (mulberry32): the same picture gives the same palette. */
-function random(seed: number): () => number {
-  let state = seed >>> 0;
-  return () => {
-    state = (state + 0x6d2b79f5) >>> 0;
-    let t = Math.imul(state ^ (state >>> 15), 1 | state);
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
-  };
-}
 
 const distance2 = (p: Float32Array, i: number, c: Oklab) => {
   const l = (p[i] as number) - c.l;
@@ -63,7 +53,7 @@ export interface Cluster {
 export function kmeans(points: Float32Array, k: number, rounds = 24): Cluster[] {
   const count = points.length / 3;
   if (count === 0 || k < 1) return [];
-  const centres = seeds(points, k, random(count * 31 + k));
+  const centres = seeds(points, k, seeded(count * 31 + k));
   const sums = new Float64Array(centres.length * 4);
   for (let round = 0; round < rounds; round += 1) {
     sums.fill(0);

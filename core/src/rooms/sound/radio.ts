@@ -1,3 +1,4 @@
+import { seeded } from '../../base/random/index.ts';
 /** One product of two or three carriers that falls onto a channel. */
 export interface Clash {
   /** The channel that is hit, MHz. */
@@ -89,17 +90,6 @@ export interface CleanSetWish {
   tries: number;
 }
 
-/** A small repeatable source of numbers from 0 to 1 (mulberry32). */
-function randoms(seed: number): () => number {
-  let a = seed >>> 0;
-  return () => {
-    a = (a + 0x6d2b79f5) >>> 0;
-    let t = Math.imul(a ^ (a >>> 15), a | 1);
-    t ^= t + Math.imul(t ^ (t >>> 7), t | 61);
-    return ((t ^ (t >>> 14)) >>> 0) / 4_294_967_296;
-  };
-}
-
 /**
  * Carriers in a range so that no third-order product of any two or three (the fixed ones counted) falls within the guard of one, or null when none was found
  * in the tries given. Fixed carriers that disturb each other leave no such set. First Sidon sets after Ruzsa (1993), whose sums are all different,
@@ -108,7 +98,7 @@ function randoms(seed: number): () => number {
  */
 export function cleanSet(w: CleanSetWish): number[] | null {
   if (radioClashes(w.fixedMhz, w.guardKhz).length > 0) return null;
-  const random = randoms(w.seed);
+  const random = seeded(w.seed);
   const free = w.fixedMhz.length === 0 ? fromSidon(w) : null;
   if (free) return free;
   const slots = Math.floor((khz(w.highMhz) - khz(w.lowMhz)) / w.stepKhz + 1e-9) + 1;

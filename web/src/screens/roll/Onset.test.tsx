@@ -196,7 +196,7 @@ describe('delays and incidents', () => {
   });
   it('an incident needs words; half typed it survives closing the panel', () => {
     at(900);
-    key('q');
+    key('o');
     const button = () => screen.getByRole<HTMLButtonElement>('button', { name: 'Note it' });
     expect(button().disabled).toBe(true);
     type(screen.getByLabelText('What happened'), 'A sandbag slid off a stand');

@@ -23,6 +23,7 @@ import { useLow, useWide } from '../../ui/wide.ts';
 import { useOthers } from './useOthers.ts';
 import { useShrinking } from './shrinking.ts';
 import { PhoneSheet } from './PhoneSheet.tsx';
+import { Playing } from './PlayDay.tsx';
 import { FoldButton, FoldedSheet, SheetEdge, useSheetEdge } from './SheetEdge.tsx';
 
 function Clock() {
@@ -223,6 +224,7 @@ export function Frame({ path, title, children }: { path: string; title: string; 
         </Guard>
       </Box>
       {wide ? null : <PhoneRail path={path} shrunk={bars.shrunk} />}
+      {me.role === 'owner' ? <Playing /> : null}
       {finding ? <Finder close={() => setFinding(false)} /> : null}
     </Box>
   );

@@ -20,6 +20,7 @@ import { Emergency } from './Emergency.tsx';
 import { Keys } from './Keys.tsx';
 import { Backups, Sessions } from './Keeping.tsx';
 import { MediaFolders } from './MediaFolders.tsx';
+import { PlayPart } from './PlayDay.tsx';
 import { Waiting } from './Waiting.tsx';
 import { Problem } from '../../ui/Problem.tsx';
 
@@ -270,6 +271,7 @@ function SimulatedClock() {
           {problem ? <Problem mt={2}>{problem}</Problem> : null}
         </form>
       </Part>
+      <PlayPart />
       {production.simulatedNowOffsetMs === null ? null : (
         <Part>
           <Button onClick={() => set(null)}>Use the real clock</Button>
