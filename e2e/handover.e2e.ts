@@ -115,12 +115,12 @@ for (const job of JOBS)
     await expect(row).toContainText('Good');
     await expect(row).toContainText('kept');
     const report = await page.request.get(
-      (await page.getByRole('link', { name: 'Report as CSV' }).getAttribute('href')) ?? '',
+      (await page.getByRole('link', { name: 'Report as CSV', exact: true }).getAttribute('href')) ?? '',
     );
     const line = (await report.text()).split('\r\n').find((l) => l.includes('T001.wav'));
     expect(line).toContain('Good');
     expect(line).toContain(drive);
-    const sheet = page.getByRole('link', { name: 'Report as PDF' });
+    const sheet = page.getByRole('link', { name: 'Report as PDF', exact: true });
     expect((await page.request.get((await sheet.getAttribute('href')) ?? '')).headers()['content-type']).toContain(
       'pdf',
     );

@@ -183,6 +183,7 @@ test('forty people are pasted, one signs with a finger, and who lacks it before 
   await page.getByRole('button', { name: 'This is signed' }).click();
   await expect(page.getByText('39 of 40 not signed')).toBeVisible();
   await expect(first.getByRole('img', { name: /Signature of/ })).toBeVisible();
+  await saved(page);
   const [consent] = await rowsOf(request, id, 'consents');
   expect(consent).toMatchObject({ state: 'signed', signature: [expect.any(Array)] });
 
