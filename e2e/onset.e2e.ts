@@ -1,4 +1,5 @@
 import { expect, test } from '@playwright/test';
+import { greyPicture, photographedPage } from './paper.ts';
 import { open, ownLifeboat, ownNinthBell, pressable, rowsOf, saved, scrollsSideways, setClock } from './kavrell.ts';
 
 test.describe('one operator, a phone, and a boat that goes once', () => {
@@ -86,4 +87,33 @@ test('leaving the tower: what is not had is named, a delay has its minutes, and 
   expect(placeId).toBe(tower.id);
   expect(undone).not.toContain('Borrowed things given back, keys too');
   expect(undone.some((w) => w.startsWith('9A'))).toBe(true);
+});
+
+test('ticks by photograph: printed, ticked by pen, photographed askew, each confirmed before it counts', async ({
+  page,
+  request,
+}) => {
+  const { id, plan } = await ownNinthBell(request);
+  await setClock(request, id, '11:00');
+  const day = plan.days[0]!;
+  const pdf = await request.get(`/api/productions/${id}/days/${day.id}/tick-sheet.pdf`);
+  expect(pdf.status()).toBe(200);
+  const photo = await photographedPage(await pdf.body(), { gotRow: 0, droppedRow: 2 });
+
+  await open(page, id, 'call-sheet');
+  await page.getByRole('tab', { name: 'Paper' }).click();
+  const files = page.locator('input[type=file]').last();
+  await files.setInputFiles({ name: 'other.png', mimeType: 'image/png', buffer: await greyPicture() });
+  await expect(page.getByText(/No corner mark can be read/)).toBeVisible();
+  await files.setInputFiles({ name: 'page.jpg', mimeType: 'image/jpeg', buffer: photo });
+  const ticks = page.locator('[data-read-ticks] li');
+  await expect(ticks).toHaveCount(2);
+  // Nothing counts before somebody confirmed it.
+  await expect(page.getByRole('button', { name: 'Confirm each first' })).toBeDisabled();
+  await page.getByRole('button', { name: 'All that are clear are right' }).click();
+  await page.getByRole('button', { name: 'Take over 2 ticks' }).click();
+  await saved(page);
+  const kinds = (await rowsOf(request, id, 'takeEvents')).map((r) => (r.payload as { kind: string }).kind).sort();
+  expect(kinds).toEqual(['cut', 'marked', 'noted', 'rolled']);
+  expect((await rowsOf(request, id, 'shots')).filter((s) => s.dropped)).toHaveLength(1);
 });

@@ -11,7 +11,7 @@ const failures = [];
 const started = Date.now();
 
 // xxhash: the copy engine's work is checked by the system's own tool too.
-ensureDebian(['postgresql', 'ffmpeg', 'chromium-headless-shell', 'xxhash']);
+ensureDebian(['postgresql', 'ffmpeg', 'chromium-headless-shell', 'xxhash', 'poppler-utils']);
 ensureModules();
 
 /** Runs a program; true when it ended well. */

@@ -16,6 +16,15 @@ export const callSheetPdf = route({
   body: null,
   reply: null,
 });
+/** The shots of the day as boxes to be ticked by pen, with corner marks by which a photograph of it is read back. */
+export const tickSheetPdf = route({
+  method: 'GET',
+  path: '/api/productions/:productionId/days/:dayId/tick-sheet.pdf',
+  roles: ['owner', 'log'],
+  params: ofDay,
+  body: null,
+  reply: null,
+});
 /** A sheet as it went out. */
 export const frozenSheetPdf = route({
   method: 'GET',

@@ -13,6 +13,7 @@ import {
   readSheets,
   revokeSheetLink,
   sendSheet,
+  tickSheetPdf,
 } from '@kavrell/contract';
 import type { Context } from '../platform/context.ts';
 import { inChangeSet } from '../platform/db/index.ts';
@@ -25,6 +26,7 @@ import { readRows } from '../rows/index.ts';
 import { linkFor, linkPath } from '../people/links.ts';
 import { callSheetPdf } from './pdf.ts';
 import { recipients, sendTo } from './send.ts';
+import { tickSheet } from './tickSheet.ts';
 
 export type WholeSheet = FrozenSheet & { content: SheetContent };
 
@@ -107,6 +109,13 @@ export function serveCallSheet(router: Router, context: Context): void {
       latestUrl: null,
     });
     sendDocument(res, pdf, 'application/pdf', fileName(rows.production.title, 'day', String(day.number), 'call sheet'));
+    return undefined;
+  });
+  router.serve(tickSheetPdf, async ({ params, req, res }) => {
+    const rows = await loadRows(context, params.productionId);
+    const day = dayIn(rows, params.dayId);
+    const pdf = await tickSheet(rows, day, paperOf(req));
+    sendDocument(res, pdf, 'application/pdf', fileName(rows.production.title, 'day', String(day.number), 'tick sheet'));
     return undefined;
   });
   router.serve(frozenSheetPdf, async ({ params, req, res, me }) => {

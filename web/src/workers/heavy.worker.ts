@@ -31,6 +31,7 @@ import {
   type Settings,
 } from '@kavrell/core/light';
 import { paletteOf, type Swatch } from '@kavrell/core/look';
+import type { ExpectedSheet, ReadPage } from '@kavrell/core/paper';
 import { peaksOf } from '@kavrell/core/scenes';
 import { cleanSet, type CleanSetWish } from '@kavrell/core/sound';
 import { readFountain, type ReadScript } from '@kavrell/core/script';
@@ -66,6 +67,15 @@ export interface Contour {
   at: [number, number];
 }
 
+/** Enough for the corner marks of a page that fills the picture; finer ones only take longer. */
+const PAPER_PX = 1700;
+/** A page of a tick sheet as it was read, with the picture that it was read from. */
+export interface PhotographedPage extends ReadPage {
+  jpeg: Blob;
+  width: number;
+  height: number;
+}
+
 const work = {
   /** A picture’s palette, and the picture at most `longestPx` long, as JPEG. */
   async picture(file: Blob, colours: number, longestPx: number): Promise<ReadPicture> {
@@ -83,6 +93,25 @@ const work = {
     bitmap.close();
     const jpeg = await kept.convertToBlob({ type: 'image/jpeg', quality: 0.86 });
     return { swatches, jpeg, widthPx: kept.width, heightPx: kept.height };
+  },
+  /** The ticks on a photograph of a page of a tick sheet, where they lie on it, and the photograph made small enough to show. */
+  async tickPage(file: Blob, sheet: ExpectedSheet): Promise<PhotographedPage> {
+    let bitmap: ImageBitmap;
+    try {
+      bitmap = await createImageBitmap(file);
+    } catch {
+      throw new Error('This can’t be read as a picture. Use JPEG, PNG or WebP.');
+    }
+    const canvas = await drawn(bitmap, PAPER_PX);
+    bitmap.close();
+    const { width, height } = canvas;
+    const context = canvas.getContext('2d');
+    if (!context) throw new Error('This browser can’t read pictures outside the page.');
+    // Its code is fetched only where somebody photographs paper.
+    const { readTickPage } = await import('@kavrell/core/paper');
+    const { data } = context.getImageData(0, 0, width, height);
+    const read = readTickPage({ data, width, height }, sheet);
+    return { ...read, jpeg: await canvas.convertToBlob({ type: 'image/jpeg', quality: 0.7 }), width, height };
   },
   /** The faces of a plan read by the light kernel. */
   exact(scene: LightScene, plan: LightPlan, settings: Settings): Exact {

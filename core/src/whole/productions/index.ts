@@ -14,3 +14,4 @@ export * from './copy.ts';
 export * from './moving.ts';
 export * from './wrap.ts';
 export * from './takeSets.ts';
+export * from './tickRows.ts';

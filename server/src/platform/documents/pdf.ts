@@ -140,5 +140,17 @@ async function counted({
   return { pdf, pages: count };
 }
 
+/** Renders pages on which everything has a place of its own, to the edge of the paper: no margins, no footer. */
+export const renderPlaced = (title: string, content: Content[], paper: 'A4' | 'LETTER'): Promise<Buffer> =>
+  pdfmake
+    .createPdf({
+      pageSize: paper,
+      pageMargins: 0,
+      info: { title, creator: 'Kavrell', producer: 'Kavrell' },
+      defaultStyle: { font: 'Text', fontSize: 9, color: INK, lineHeight: 1.12 },
+      content,
+    })
+    .getBuffer();
+
 /** Reads the fonts before anybody waits for them: the first document then takes as long as the next. */
 export const warmPdf = (): Promise<Buffer> => renderPdf('Warm', [{ text: 'Kavrell', bold: true }], '');

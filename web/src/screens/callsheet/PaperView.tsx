@@ -1,5 +1,6 @@
 import { Box, Textarea } from '@chakra-ui/react';
 import { readTicks } from '@kavrell/core/callsheet';
+import type { Shot } from '@kavrell/core/scenes';
 import { formatCount } from '@kavrell/core/units';
 import { useProduction } from '../../app/production.tsx';
 import { useDraft } from '../../platform/draft.ts';
@@ -7,9 +8,10 @@ import { tell } from '../../platform/notices.ts';
 import { change } from '../../platform/rows.ts';
 import { Button } from '../../ui/Button.tsx';
 import { FormField } from '../../ui/FormField.tsx';
-import { Look, Part, Why } from '../../ui/parts.tsx';
+import { Look, Why } from '../../ui/parts.tsx';
 import { Sheet } from '../../ui/sheet.tsx';
 import { rollConsole } from '../../shared/roll/console.ts';
+import { PaperPhoto, type PaperTick } from './PaperPhoto.tsx';
 import { useSheets } from './draft.ts';
 
 /** Ticks on a printed sheet, typed back by their row codes and looked at before they count. */
@@ -30,7 +32,7 @@ export function PaperView() {
     return shot && row ? [{ ...t, shot, row, state: facts.states.get(row.id) ?? 'planned' }] : [];
   });
   const fresh = found.filter((f) => (f.mark === 'got' ? f.state !== 'got' : f.state !== 'dropped'));
-  const take = () => {
+  const takeOver = (fresh: readonly { row: Shot; mark: 'got' | 'dropped' }[]) => {
     for (const f of fresh) if (f.mark === 'got') rollConsole.fromPaper(production, day, facts.takes, f.row);
     const dropped = fresh.filter((f) => f.mark === 'dropped');
     if (dropped.length > 0)
@@ -40,7 +42,20 @@ export function PaperView() {
         dropped.map((f) => ({ op: 'update' as const, table: 'shots' as const, row: f.row, values: { dropped: true } })),
       );
     tell(`${formatCount(fresh.length, 'tick')} taken over from paper.`);
+  };
+  const isNews = (id: string, mark: 'got' | 'dropped') =>
+    (facts.states.get(id) ?? 'planned') !== mark && !(mark === 'dropped' && facts.states.get(id) === 'got');
+  const take = () => {
+    takeOver(fresh);
     setTyped('');
+  };
+  const takePhoto = (ticks: readonly PaperTick[]) => {
+    const news = ticks.flatMap(({ shotId, mark }) => {
+      const row = rows.shots.find((s) => s.id === shotId);
+      return row && isNews(shotId, mark) ? [{ row, mark }] : [];
+    });
+    if (news.length > 0) takeOver(news);
+    else tell('All of it was known already: nothing was changed.');
   };
   return (
     <Box maxW="720px">
@@ -79,13 +94,14 @@ export function PaperView() {
       <Button look="primary" mt={2} disabled={fresh.length === 0} onClick={take}>
         {fresh.length === 0 ? 'Nothing new to take over' : `Take over ${formatCount(fresh.length, 'tick')}`}
       </Button>
+      <Box mt={5}>
+        <PaperPhoto draft={draft} take={takePhoto} />
+      </Box>
       <Sheet>
-        <Part title="A photograph of the sheet">
-          Reading ticks off a photograph is not done here: type the codes, each is checked by its letter.
-        </Part>
         <Why
           lines={[
             'A code is the row’s number and a check letter: a slip is refused, never guessed.',
+            'A photograph is read by its four corner marks; what is blurred, cut or of another sheet is refused, and each tick counts only once it is confirmed.',
             'A tick becomes one good take “from paper”, with no camera’s word for it. What was known stays as it is.',
           ]}
         />

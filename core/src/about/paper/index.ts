@@ -1,0 +1,3 @@
+export * from './layout.ts';
+export * from './homography.ts';
+export * from './read.ts';
