@@ -117,3 +117,39 @@ test('ticks by photograph: printed, ticked by pen, photographed askew, each conf
   expect(kinds).toEqual(['cut', 'marked', 'noted', 'rolled']);
   expect((await rowsOf(request, id, 'shots')).filter((s) => s.dropped)).toHaveLength(1);
 });
+
+test('an interview: questions written, asked, answers starred, a follow-up that becomes a shot', async ({
+  page,
+  request,
+}) => {
+  const { id, plan } = await ownNinthBell(request);
+  const shot = plan.shots.find((s) => s.code === '3A')!;
+  await setClock(request, id, '14:21');
+  await open(page, id, 'scenes');
+  await page.getByRole('tab', { name: /^3\b/ }).click();
+  await page.getByRole('button', { name: 'Questions of an interview' }).click();
+  await page.getByLabel('Questions, one on each line').fill('Who taught you? | the opening\nWhy nine?');
+  await page.getByRole('button', { name: 'Add 2 questions' }).click();
+  await saved(page);
+
+  await open(page, id, 'roll');
+  await page.keyboard.press('l');
+  await page.locator('#targets').getByText('3A', { exact: true }).click();
+  await page.keyboard.press('h');
+  const questions = page.getByRole('region', { name: 'Questions' });
+  await expect(questions).toContainText('2 questions still unasked');
+  await page.keyboard.press('Space');
+  await expect(page.locator('[data-roll-state]')).toHaveAttribute('data-roll-state', 'rolling');
+  await questions.getByRole('button', { name: 'Asked: Who taught you?' }).click();
+  await questions.getByRole('button', { name: 'Star the answer to: Who taught you?' }).click();
+  await expect(questions).toContainText('1 question still unasked');
+  await questions.getByLabel('What the answer suggests').fill('Her hands on the old drawing');
+  await questions.getByRole('button', { name: 'As a shot' }).click();
+  await pressable(page);
+  await page.locator('[data-press]').click();
+  await saved(page);
+  const events = (await rowsOf(request, id, 'takeEvents')).map((r) => r.payload as { kind: string });
+  expect(events.filter((e) => e.kind === 'starred')).toHaveLength(1);
+  const made = (await rowsOf(request, id, 'shots')).find((s) => s.description === 'Her hands on the old drawing');
+  expect(made).toMatchObject({ sceneId: shot.sceneId, role: 'cutaway' });
+});

@@ -4,3 +4,4 @@ export * from './emergency.ts';
 export * from './reports.ts';
 export * from './numbers.ts';
 export * from './playing.ts';
+export * from './clocks.ts';

@@ -26,6 +26,7 @@ export interface Gate {
 /** What only somebody there can say, asked at every place. */
 export const HAND_ITEMS = [
   { key: 'tone', words: 'Room tone, half a minute of nobody moving' },
+  { key: 'review', words: 'What can’t be rebuilt was looked at on a screen, before anything is struck' },
   { key: 'asBuilt', words: 'The light as built: photographs, levels and distances noted' },
   { key: 'switchedOff', words: 'Everything switched off: lamps, recorders, transmitters, monitors' },
   { key: 'givenBack', words: 'Borrowed things given back, keys too' },
@@ -68,9 +69,11 @@ export function leavingGate(
     (t) => t.wild && (sceneIds.has(t.sceneId ?? '') || shotIds.has(t.shotId ?? '') || (!t.shotId && !t.sceneId)),
   );
   const stills = entriesOf(log, 'still').filter((e) => e.dayId === plan.day.id && e.payload.placeId === placeId);
+  const setupIds = new Set(rows.flatMap((r) => (r.setup ? [r.setup.id] : [])));
+  const built = entriesOf(log, 'built').some((e) => e.dayId === plan.day.id && setupIds.has(e.payload.setupId));
   const isLogged: Readonly<Record<string, boolean>> = {
     tone: hasTone,
-    asBuilt: stills.some((e) => e.payload.about === 'asBuilt'),
+    asBuilt: stills.some((e) => e.payload.about === 'asBuilt') || built,
     asLeft: stills.some((e) => e.payload.about === 'asLeft'),
   };
   const open = rows.flatMap((r) => r.shots).filter((x) => OPEN.includes(states.get(x.id)));

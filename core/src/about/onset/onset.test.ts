@@ -224,6 +224,15 @@ describe('leaving a place', () => {
         .map((i) => i.key);
     expect(done([still('asBuilt', slip), still('asLeft', slip)])).toEqual(['asBuilt', 'asLeft']);
     expect(done([still('asLeft', null)])).toEqual([]);
+    const setup = plan.setups[0]!;
+    const lit = { ...dayPlan, rows: dayPlan.rows.map((r, i) => (i === 0 ? { ...r, setup } : r)) };
+    const frozen = entry(NOW, { kind: 'built', setupId: setup.id, lines: ['key'], words: '' });
+    const doneIn = (p: typeof dayPlan) =>
+      leavingGate(p, slip, new Map(), [], [frozen]).items.find((i) => i.key === 'asBuilt')!.done;
+    expect([doneIn(lit), doneIn({ ...dayPlan, rows: dayPlan.rows.map((r) => ({ ...r, setup: null })) })]).toEqual([
+      true,
+      false,
+    ]);
   });
   it('knows where the day stands and where it goes next', () => {
     const at = (placeId: string, startMin: number, changeMin = 0) =>

@@ -11,7 +11,7 @@ import {
   type TakeEvent,
   type TakePayload,
 } from '../../rooms/roll/index.ts';
-import { dayNumbers, lostSaid, REPORT_KINDS, reportOf, type ReportSources } from './index.ts';
+import { dayClocks, dayNumbers, lostSaid, REPORT_KINDS, reportOf, type ReportSources } from './index.ts';
 
 let n = 0;
 const newId = () => `00000000-0000-7000-8000-${String((n += 1)).padStart(12, '0')}`;
@@ -157,6 +157,7 @@ describe('reports of a day', () => {
       entry(867, { kind: 'cardIn', cameraId: b!.id, label: 'B001' }),
       entry(868, { kind: 'cardOut', cameraId: b!.id, label: 'B001' }),
       entry(869, { kind: 'ticked', placeId: slip, what: 'tone' }),
+      entry(870, { kind: 'built', setupId: slip, lines: ['key: lamp, at 50 %'], words: 'door open' }),
       entry(871, { kind: 'asked', questionId: plan.production.id, takeId: null, starredAt: null }),
       entry(872, { kind: 'asked', questionId: plan.production.id, takeId: null, starredAt: '14:32:00:00' }),
       { ...entry(870, { kind: 'packIn', cameraId: b!.id }), dayId: newId() },
@@ -171,11 +172,12 @@ describe('reports of a day', () => {
       ['14:27', 'Card B001 into B', '', '', 'Ro'],
       ['14:28', 'Card B001 out of B', '', '', 'Ro'],
       ['14:29', 'Slipway: tone', '', '', 'Ro'],
+      ['14:30', 'The light frozen as built', '', 'key: lamp, at 50 %; door open', 'Ro'],
       ['14:31', 'A question asked', '', 'Who taught you?', 'Ro'],
       ['14:32', 'Answer starred at 14:32:00:00', '', 'Who taught you?', 'Ro'],
       ['14:50', 'Left Slipway', '', 'left: 8C. the tide', 'Ro'],
     ]);
-    expect(reportOf('log', sources({ log, personId: ro.id })).lines).toHaveLength(11);
+    expect(reportOf('log', sources({ log, personId: ro.id })).lines).toHaveLength(12);
   });
   it('minutes lost by all causes', () => {
     expect(lostSaid([])).toBe('');
@@ -218,5 +220,24 @@ describe('the day in numbers', () => {
     const takes = foldTakes(events);
     const { eighths } = dayNumbers(dayPlan, takes, shotStates(plan.shots, takes), scenes, []);
     expect(eighths).toEqual({ had: 3, planned: 3 + 8 * (plan.scenes.length - 1) });
+  });
+});
+
+describe('what a day runs towards', () => {
+  const plan = { meals: [{ startMin: 780, endMin: 825 }], day: { wantedWrapMin: 1110 } };
+  const sun = { lowSunStartMin: 1020, setMin: 1095, duskMin: 1130 };
+  it('is said in the order in which it comes; what is past is not', () => {
+    expect(dayClocks(plan, sun, 700).map((c) => [c.key, c.inMin])).toEqual([
+      ['meal', 80],
+      ['lowSun', 320],
+      ['sunset', 395],
+      ['wanted', 410],
+      ['dusk', 430],
+    ]);
+    expect(dayClocks(plan, sun, 1100).map((c) => c.key)).toEqual(['wanted', 'dusk']);
+  });
+  it('and nothing is made up where nobody knows the place, or the sun does not set', () => {
+    expect(dayClocks({ meals: [], day: { wantedWrapMin: 1110 } }, null, 700).map((c) => c.key)).toEqual(['wanted']);
+    expect(dayClocks(plan, { lowSunStartMin: null, setMin: null, duskMin: null }, 1200)).toEqual([]);
   });
 });

@@ -178,6 +178,8 @@ export function entryWords(
       return [`Card ${p.label} into ${camera(p.cameraId)}`, '', ''];
     case 'cardOut':
       return [`Card ${p.label} out of ${camera(p.cameraId)}`, '', ''];
+    case 'built':
+      return ['The light frozen as built', '', [...p.lines, p.words].filter(Boolean).join('; ')];
     case 'asked':
       return [
         p.starredAt ? `Answer starred at ${p.starredAt}` : 'A question asked',

@@ -1,3 +1,4 @@
+export * from './asBuilt.ts';
 export * from './model.ts';
 export * from './plan.ts';
 export * from './library.ts';

@@ -10,6 +10,7 @@ import { Empty, Facts, Part } from '../../ui/parts.tsx';
 import { useHashSelection } from '../../ui/selection.ts';
 import { Sheet } from '../../ui/sheet.tsx';
 import { Tabbed, Views } from '../../ui/Views.tsx';
+import { AsBuiltPart } from './AsBuiltPart.tsx';
 import { KitView } from './KitView.tsx';
 import { NeedsView } from './NeedsView.tsx';
 import { PlanView } from './PlanView.tsx';
@@ -139,6 +140,7 @@ export function LightScreen() {
           <PlanView setup={setup} />
           <Sheet>
             <StalePart id={setup.id} table="setups" />
+            <AsBuiltPart setup={setup} />
             <SetupPart setup={setup} edits={edits} used={used} />
           </Sheet>
         </>

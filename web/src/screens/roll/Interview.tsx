@@ -92,7 +92,13 @@ export function Interview({ onset, hand }: { onset: Onset; hand: InHand }) {
           {scene.title}
         </Box>
         <Box>
-          {left > 0 ? <Look>{formatCount(left, 'question', 'questions')} still unasked</Look> : 'everything asked'}
+          {left > 0 ? (
+            <Look>{formatCount(left, 'question', 'questions')} still unasked</Look>
+          ) : list.length > 0 ? (
+            'everything asked'
+          ) : (
+            ''
+          )}
         </Box>
       </Flex>
       {list.length === 0 ? <Box mb={2}>No question is written for this scene. Type the first below.</Box> : null}

@@ -2,7 +2,7 @@ import { Box, Flex, Input } from '@chakra-ui/react';
 import { useMemo, useState } from 'react';
 import { leavingGate, leftAtMs, placeNow, undoneAt, type GateItem } from '@kavrell/core/onset';
 import { entriesOf, STILL_WORDS } from '@kavrell/core/log';
-import { setupNeeds, catalogueOf } from '@kavrell/core/light';
+import { asBuilt, setupNeeds, catalogueOf } from '@kavrell/core/light';
 import { formatCount, formatMinuteOfDay } from '@kavrell/core/units';
 import { msToMinute } from '@kavrell/core/time';
 import { useProduction } from '../../app/production.tsx';
@@ -98,6 +98,7 @@ export function LeavePlace({ onset }: { onset: Onset }) {
           </Box>
         ))}
       </Box>
+      <FreezeLight placeId={placeId} onset={onset} />
       <NextNeeds placeId={gate.nextPlaceId} name={name(gate.nextPlaceId)} />
       <Flex gap={2} align="end" wrap="wrap" mt={3}>
         <Box flex="1 1 200px">
@@ -186,5 +187,39 @@ function NextNeeds({ placeId, name }: { placeId: string | null; name: string }) 
         ))}
       </Box>
     </Unfold>
+  );
+}
+
+/** The light of the place’s setups kept as it stands: what it takes to build it again for an insert, or another day. */
+function FreezeLight({ placeId, onset }: { placeId: string; onset: Onset }) {
+  const { rows, day } = useProduction();
+  const clock = usePreferences((s) => s.clock);
+  const catalogue = useMemo(() => catalogueOf(rows.lightKit), [rows.lightKit]);
+  const setups = rows.setups.filter((s) => s.placeId === placeId && s.plan.items.some((i) => i.kind === 'source'));
+  if (setups.length === 0 || !day) return null;
+  return (
+    <Box as="ul" listStyleType="none" mb={3}>
+      {setups.map((s) => {
+        const frozen = entriesOf(rows.logEntries, 'built').findLast((e) => e.payload.setupId === s.id);
+        const lines = asBuilt(s.plan, catalogue).map((l) => l.slice(0, 240));
+        return (
+          <Flex as="li" key={s.id} gap={3} align="center" wrap="wrap" mb={1}>
+            <Button
+              minH="44px"
+              onClick={() =>
+                onset.log(`The light of ${s.code} frozen`, { kind: 'built', setupId: s.id, lines, words: '' })
+              }
+            >
+              Freeze the light of {s.code} {s.name}
+            </Button>
+            <Box color="soft">
+              {frozen
+                ? `frozen ${formatMinuteOfDay(Math.floor(msToMinute(day.date, day.timeZone, frozen.atMs)), day, clock)}: ${frozen.payload.lines.length} lamps`
+                : 'not frozen: levels and distances are only on the plan'}
+            </Box>
+          </Flex>
+        );
+      })}
+    </Box>
   );
 }

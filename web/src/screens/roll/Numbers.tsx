@@ -1,11 +1,17 @@
 import { useMemo } from 'react';
-import { dayNumbers, type Counted } from '@kavrell/core/onset';
-import { formatMinutes } from '@kavrell/core/units';
+import { dayClocks, dayNumbers, placeNow, type Counted } from '@kavrell/core/onset';
+import { sunPlaceOf } from '@kavrell/core/places';
+import { sunTimes } from '@kavrell/core/sun';
+import { msToMinute } from '@kavrell/core/time';
+import { formatMinuteOfDay, formatMinutes } from '@kavrell/core/units';
 import { useProduction } from '../../app/production.tsx';
+import { useNow } from '../../platform/clock.ts';
+import { usePreferences } from '../../platform/preferences.ts';
 import { Facts, Part } from '../../ui/parts.tsx';
 
 const of = ({ had, planned }: Counted): string => `${had} of ${planned}`;
 const EIGHTHS = 8;
+const MINUTE_MS = 60_000;
 /** Pages as people write them: 2 3/8. */
 export function pages(eighths: number): string {
   const [whole, rest] = [Math.floor(eighths / EIGHTHS), eighths % EIGHTHS];
@@ -14,7 +20,18 @@ export function pages(eighths: number): string {
 
 /** Shots, setups, takes and pages against the plan, and what was shot for what is wanted. */
 export function Numbers() {
-  const { rows, facts } = useProduction();
+  const { production, rows, facts, day } = useProduction();
+  const clock = usePreferences((s) => s.clock);
+  const now = useNow(production, MINUTE_MS);
+  const nowMin = day ? msToMinute(day.date, day.timeZone, now) : 0;
+  const placeId = facts ? placeNow(facts.plan, nowMin) : null;
+  const sun = useMemo(() => {
+    const at = sunPlaceOf(
+      day,
+      rows.places.find((p) => p.id === placeId),
+    );
+    return at ? sunTimes(at) : null;
+  }, [day, rows.places, placeId]);
   const n = useMemo(
     () => (facts ? dayNumbers(facts.plan, facts.takes, facts.states, rows.scenes, rows.deliverables) : null),
     [facts, rows.scenes, rows.deliverables],
@@ -31,9 +48,23 @@ export function Numbers() {
       `${n.ratio.toFixed(1)} : 1`,
       `${formatMinutes(Math.round(n.deliveredMin))} are to be delivered`,
     ]);
+  const clocks = facts ? dayClocks(facts.plan, sun, nowMin) : [];
   return (
-    <Part title="The day in numbers">
-      <Facts rows={lines} />
-    </Part>
+    <>
+      {clocks.length > 0 && day ? (
+        <Part title="Still to come">
+          <Facts
+            rows={clocks.map((c) => [
+              c.words,
+              `in ${formatMinutes(Math.floor(c.inMin))}`,
+              formatMinuteOfDay(c.atMin, day, clock),
+            ])}
+          />
+        </Part>
+      ) : null}
+      <Part title="The day in numbers">
+        <Facts rows={lines} />
+      </Part>
+    </>
   );
 }

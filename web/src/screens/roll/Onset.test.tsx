@@ -5,6 +5,7 @@ import { lifeboat, type DemoPlan } from '@kavrell/demo';
 import { useConsole } from '../../shared/roll/console.ts';
 import {
   clearPage,
+  demoPlan,
   key,
   logged as loggedTakes,
   openScreen,
@@ -172,8 +173,22 @@ describe('leaving a place', () => {
     press(/^Leave all the same/);
     const left = last() as { kind: string; undone: string[]; reason: string };
     expect(left).toMatchObject({ kind: 'left', reason: 'the tide' });
-    expect(left.undone).toHaveLength(plan.shots.length + 6);
+    expect(left.undone).toHaveLength(plan.shots.length + 7);
     expect(gate.getByRole('status').textContent).toContain('Left at 15:00');
+  });
+});
+
+describe('the light frozen', () => {
+  it('keeps level and distance of each lamp as it stands, and says when', () => {
+    const bench = demoPlan().setups[0]!.plan;
+    const plan = at(860, (p) => ({ setups: p.setups.map((s) => ({ ...s, plan: { ...bench, roomId: null } })) }));
+    const setup = plan.setups[0]!;
+    key('v');
+    press(new RegExp(`^Freeze the light of ${setup.code}`));
+    const { kind, setupId, lines } = last() as { kind: string; setupId: string; lines: string[] };
+    expect([kind, setupId]).toEqual(['built', setup.id]);
+    expect(lines.length).toBeGreaterThan(0);
+    expect(part('Leave this place?').getByText(/^frozen 14:20/)).toBeTruthy();
   });
 });
 
