@@ -143,13 +143,13 @@ test('an interview: questions written, asked, answers starred, a follow-up that 
   await questions.getByRole('button', { name: 'Asked: Who taught you?' }).click();
   await questions.getByRole('button', { name: 'Star the answer to: Who taught you?' }).click();
   await expect(questions).toContainText('1 question still unasked');
-  await questions.getByLabel('What the answer suggests').fill('Her hands on the old drawing');
+  await questions.getByLabel('What the answer suggests').fill('A letter from her father');
   await questions.getByRole('button', { name: 'As a shot' }).click();
   await pressable(page);
   await page.locator('[data-press]').click();
   await saved(page);
   const events = (await rowsOf(request, id, 'takeEvents')).map((r) => r.payload as { kind: string });
   expect(events.filter((e) => e.kind === 'starred')).toHaveLength(1);
-  const made = (await rowsOf(request, id, 'shots')).find((s) => s.description === 'Her hands on the old drawing');
+  const made = (await rowsOf(request, id, 'shots')).find((s) => s.description === 'A letter from her father');
   expect(made).toMatchObject({ sceneId: shot.sceneId, role: 'cutaway' });
 });
