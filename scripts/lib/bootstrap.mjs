@@ -34,6 +34,7 @@ const CHECKS = {
   ffmpeg: () => onPath('ffmpeg'),
   'chromium-headless-shell': () => onPath('chromium-headless-shell'),
   xxhash: () => onPath('xxh64sum'),
+  'poppler-utils': () => onPath('pdftoppm') && onPath('pdftotext'),
 };
 
 /** Sees to it that these of Debian's packages are here; installs them when root, else says in one line what is missing. */

@@ -26,9 +26,9 @@ function withOneTake() {
   const plan = { ...demo, production: { ...demo.production, simulatedNowOffsetMs: null } };
   openScreen(<RollScreen />, { plan });
   key(' ');
-  act(() => vi.advanceTimersByTime(20_000));
+  act(() => void vi.advanceTimersByTime(20_000));
   key(' ');
-  act(() => vi.advanceTimersByTime(1500));
+  act(() => void vi.advanceTimersByTime(1500));
   return plan;
 }
 const last = () => logged().at(-1)!.payload;
@@ -142,7 +142,7 @@ describe('while it rolls', () => {
   it('K ends the take and begins the next in the same roll', () => {
     withOneTake();
     key(' ');
-    act(() => vi.advanceTimersByTime(1500));
+    act(() => void vi.advanceTimersByTime(1500));
     key('k');
     const [over, next] = logged().slice(-2);
     expect(over!.payload).toMatchObject({ kind: 'cut', on: true });

@@ -61,7 +61,7 @@ describe('the programme on Roll', () => {
         .getAllByRole('timer')
         .map((t) => t.textContent);
     expect(down().at(-1)).toBe('in 6:00');
-    act(() => vi.advanceTimersByTime(2100));
+    act(() => void vi.advanceTimersByTime(2100));
     expect(down().at(-1)).toBe('in 5:58');
   });
   it('begins ten seconds before the press, is moved by a minute, and is over', () => {
@@ -88,7 +88,7 @@ describe('the programme on Roll', () => {
         startKind: s.title === 'Thanks' ? ('about' as const) : ('fixed' as const),
       })),
     }));
-    act(() => vi.advanceTimersByTime(7 * MINUTE_MS));
+    act(() => void vi.advanceTimersByTime(7 * MINUTE_MS));
     press('Naming begins');
     expect(part('The programme').getByRole('status').textContent).toContain('7\u00a0min behind');
     press('Move what is about its time');
@@ -198,7 +198,7 @@ describe('delays and incidents', () => {
     key('y');
     press('weather');
     expect(last()).toMatchObject({ kind: 'delay', cause: 'weather', lostMin: null });
-    act(() => vi.advanceTimersByTime(12 * MINUTE_MS + 1000));
+    act(() => void vi.advanceTimersByTime(12 * MINUTE_MS + 1000));
     const delays = part('Delays');
     expect(delays.getByRole('status').textContent).toContain('12\u00a0min so far');
     type(delays.getByLabelText(/^What the delay/), 'gusts over the limit');
@@ -313,12 +313,12 @@ describe('the pocket lock', () => {
     expect(document.querySelector('[data-roll-state]')!.textContent).toBe('Take 1 next');
     const hold = document.querySelector<HTMLElement>('[data-locked] button')!;
     fireEvent.pointerDown(hold);
-    act(() => vi.advanceTimersByTime(600));
+    act(() => void vi.advanceTimersByTime(600));
     fireEvent.pointerUp(hold);
-    act(() => vi.advanceTimersByTime(2000));
+    act(() => void vi.advanceTimersByTime(2000));
     expect(document.querySelector('[data-locked]')).toBeTruthy();
     fireEvent.pointerDown(hold);
-    act(() => vi.advanceTimersByTime(1300));
+    act(() => void vi.advanceTimersByTime(1300));
     expect(document.querySelector('[data-locked]')).toBeNull();
     key(' ');
     expect(document.querySelector('[data-roll-state]')!.textContent).toMatch(/^Rolling/);
@@ -331,7 +331,7 @@ describe('the pocket lock', () => {
     expect(request).not.toHaveBeenCalled();
     key(' ');
     expect(request).toHaveBeenCalledWith('screen');
-    act(() => vi.advanceTimersByTime(1500));
+    act(() => void vi.advanceTimersByTime(1500));
     key(' ');
     await act(() => Promise.resolve());
     expect(release).toHaveBeenCalledOnce();

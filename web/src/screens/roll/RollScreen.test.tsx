@@ -18,7 +18,7 @@ function onTheDay(): DemoPlan {
   return { ...plan, production: { ...plan.production, simulatedNowOffsetMs: null } };
 }
 /** A second later: the button takes the next press. */
-const later = (ms = 1500) => act(() => vi.advanceTimersByTime(ms));
+const later = (ms = 1500) => act(() => void vi.advanceTimersByTime(ms));
 
 beforeEach(() => {
   preparePage();

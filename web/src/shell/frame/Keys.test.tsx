@@ -9,10 +9,10 @@ import { Keys } from './Keys.tsx';
 
 beforeEach(() => {
   preparePage();
-  act(() => usePreferences.setState({ keys: {}, letterKeys: true }));
+  act(() => void usePreferences.setState({ keys: {}, letterKeys: true }));
 });
 afterEach(() => {
-  act(() => usePreferences.setState({ keys: {} }));
+  act(() => void usePreferences.setState({ keys: {} }));
   clearPage();
 });
 
@@ -58,7 +58,7 @@ describe('keys that are chosen', () => {
     expect(usePreferences.getState().keys).toEqual({});
   });
   it('Backspace gives back the one it came with, and all come back at one press', () => {
-    act(() => usePreferences.setState({ keys: { 'roll.good': 'q', 'roll.wild': 'z' } }));
+    act(() => void usePreferences.setState({ keys: { 'roll.good': 'q', 'roll.wild': 'z' } }));
     fireEvent.click(chooser());
     strike('Backspace', 'Backspace', chooser());
     expect(usePreferences.getState().keys).toEqual({ 'roll.wild': 'z' });
@@ -66,12 +66,12 @@ describe('keys that are chosen', () => {
     expect(usePreferences.getState().keys).toEqual({});
   });
   it('single letters switched off: a key chosen with Shift still does it, a letter chosen does not', () => {
-    act(() => usePreferences.setState({ letterKeys: false, keys: { 'roll.good': 'shift+g' } }));
+    act(() => void usePreferences.setState({ letterKeys: false, keys: { 'roll.good': 'shift+g' } }));
     fireEvent.keyDown(document.body, { key: 'G', code: 'KeyG', shiftKey: true });
     fireEvent.keyUp(document.body, { key: 'G', code: 'KeyG' });
     expect(good).toBe(1);
     expect(screen.getByText('Good', { selector: 'button' }).title).toBe('Key: Shift G');
-    act(() => usePreferences.setState({ keys: { 'roll.good': 'q' } }));
+    act(() => void usePreferences.setState({ keys: { 'roll.good': 'q' } }));
     strike('q', 'KeyQ');
     expect(good).toBe(1);
     expect(screen.getByText('Good', { selector: 'button' }).title).toBe('');

@@ -25,7 +25,7 @@ function openAt(minute: number, simulated = true) {
   );
   return plan;
 }
-const play = (ms: number) => act(() => vi.advanceTimersByTime(ms));
+const play = (ms: number) => act(() => void vi.advanceTimersByTime(ms));
 
 beforeEach(() => {
   preparePage();

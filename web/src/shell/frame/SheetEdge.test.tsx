@@ -6,7 +6,7 @@ import { SheetEdge, byItselfPx, sheetPxWithin, useSheetEdge } from './SheetEdge.
 
 beforeEach(() => {
   preparePage();
-  act(() => usePreferences.setState({ sheetPx: null }));
+  act(() => void usePreferences.setState({ sheetPx: null }));
 });
 afterEach(() => {
   clearPage();
