@@ -128,7 +128,7 @@ const VIEWS = [
     },
   },
   { file: 'clocks', screen: 'clocks', act: (page) => page.locator('[data-clock="Camera A"] button').first().click() },
-  { file: 'roll-phone', screen: 'roll', phone: true },
+  { file: 'roll-phone', screen: 'roll', phone: true, production: 'Naming the Lifeboat' },
 ];
 
 const dir = mkdtempSync(path.join(os.tmpdir(), 'kavrell-shots-'));

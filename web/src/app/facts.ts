@@ -3,7 +3,7 @@ import type { CardStatus } from '@kavrell/core/copies';
 import type { Day } from '@kavrell/core/day';
 import { ledger, type Answer } from '@kavrell/core/ledger';
 import { CARD_PARTS, cardsOf, factsFrom, planOf, type DayFacts, type ProductionRows } from '@kavrell/core/productions';
-import { foldTakes, shotStates } from '@kavrell/core/roll';
+import { foldEveryTake, shotStates } from '@kavrell/core/roll';
 import { useNow } from '../platform/clock.ts';
 import { usePreferences } from '../platform/preferences.ts';
 import { usePlanRows, type TimedRows } from './planRows.ts';
@@ -27,15 +27,16 @@ export function useFacts(
     () => (timedFrom && day ? planOf(timedFrom, day) : null),
     [timedFrom, day],
   );
-  const takes = useMemo(() => foldTakes(rows?.takeEvents ?? NO_EVENTS), [rows?.takeEvents]);
+  const everyTake = useMemo(() => foldEveryTake(rows?.takeEvents ?? NO_EVENTS), [rows?.takeEvents]);
+  const takes = useMemo(() => everyTake.filter((t) => t.struck === null), [everyTake]);
   const states = useMemo(() => shotStates(rows?.shots ?? NO_SHOTS, takes), [rows?.shots, takes]);
   const media = useSome(rows, CARD_PARTS);
   const cards = useMemo(() => (media ? cardsOf(media) : []), [media]);
   const shots = rows?.shots ?? null;
   const log = rows?.logEntries ?? NO_LOG;
   const facts = useMemo<DayFacts | null>(
-    () => (shots && plan ? factsFrom({ plan, takes, states, cards, log }, shots, now, clock) : null),
-    [shots, plan, takes, states, cards, log, now, clock],
+    () => (shots && plan ? factsFrom({ plan, takes, everyTake, states, cards, log }, shots, now, clock) : null),
+    [shots, plan, takes, everyTake, states, cards, log, now, clock],
   );
 
   const answers = useMemo<readonly Answer[]>(() => {

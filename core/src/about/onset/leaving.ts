@@ -34,6 +34,14 @@ export const HAND_ITEMS = [
   { key: 'count', words: 'Counted: what came in goes out' },
 ] as const;
 
+export interface GateSources {
+  states: ReadonlyMap<string, ShotState>;
+  takes: readonly Take[];
+  log: readonly LogEntry[];
+  /** Sounds that are wanted without picture, by the shot they are for. */
+  wild?: readonly { shotId: string; code: string; words: string }[];
+}
+
 const OPEN: readonly (ShotState | undefined)[] = [undefined, 'planned', 'setUp'];
 
 /** The place where a day stands at `nowMin`: of the line that is on, else the last that was. Null before the first line of a day without any. */
@@ -51,9 +59,7 @@ const byStart = (rows: readonly DayRow[]) => [...rows].sort((a, b) => a.startMin
 export function leavingGate(
   plan: Pick<DayPlan, 'rows' | 'day'>,
   placeId: string,
-  states: ReadonlyMap<string, ShotState>,
-  takes: readonly Take[],
-  log: readonly LogEntry[],
+  { states, takes, log, wild = [] }: GateSources,
 ): Gate {
   const rows = byStart(plan.rows).filter((r) => r.placeId === placeId);
   const last = rows.at(-1);
@@ -89,6 +95,21 @@ export function leavingGate(
           words: `${x.code} ${x.description || 'not described'}`,
           must: x.priority === 'must' || x.role === 'plate',
         })),
+      ...wild
+        .filter((w) => shotIds.has(w.shotId))
+        .map(({ shotId, code, words }): GateItem => {
+          const key = `wild ${shotId}`;
+          const logged = takes.some((t) => t.wild && t.shotId === shotId);
+          const done = logged || ticked.has(key);
+          return {
+            key,
+            words: `Wild sound for ${code}: ${words}`,
+            by: logged ? 'log' : 'hand',
+            done,
+            must: false,
+            shotId: null,
+          };
+        }),
       ...HAND_ITEMS.map(({ key, words }): GateItem => {
         const logged = isLogged[key] ?? false;
         return { key, words, by: logged ? 'log' : 'hand', done: logged || ticked.has(key), must: false, shotId: null };

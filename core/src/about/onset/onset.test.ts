@@ -184,7 +184,7 @@ describe('leaving a place', () => {
   const slip = plan.places[0]!.id;
   const gate = (events: TakeEvent[] = [], log: LogEntry[] = []) => {
     const takes = foldTakes(events);
-    return leavingGate(dayPlan, slip, shotStates(plan.shots, takes), takes, log);
+    return leavingGate(dayPlan, slip, { states: shotStates(plan.shots, takes), takes, log });
   };
   it('asks for what was not had there, musts first, and for what only a look round tells', () => {
     const { items, nextPlaceId } = gate();
@@ -212,6 +212,24 @@ describe('leaving a place', () => {
       expect(gate([], [other]).items.find((i) => i.key === 'givenBack')!.done).toBe(false);
     expect(undoneAt(gate([], [tick]))).not.toContain('Borrowed things given back, keys too');
   });
+  it('names the wild sounds of its shots until they are taken or ticked', () => {
+    const [shot, other] = plan.shots;
+    const wild = [
+      { shotId: shot!.id, code: shot!.code, words: 'brass alone' },
+      { shotId: newId(), code: '9Z', words: 'of elsewhere' },
+    ];
+    const item = (events: TakeEvent[], log: LogEntry[] = []) =>
+      leavingGate(dayPlan, slip, { states: new Map(), takes: foldTakes(events), log, wild }).items.filter((i) =>
+        i.key.startsWith('wild '),
+      );
+    expect(item([])).toMatchObject([{ words: `Wild sound for ${shot!.code}: brass alone`, done: false }]);
+    expect(item([rolled([], NOW, { wild: true, shotId: shot!.id, sceneId: null })])).toMatchObject([
+      { done: true, by: 'log' },
+    ]);
+    expect(item([rolled([], NOW, { wild: true, shotId: other!.id, sceneId: null })])).toMatchObject([{ done: false }]);
+    const tick = entry(NOW, { kind: 'ticked', placeId: slip, what: `wild ${shot!.id}` });
+    expect(item([], [tick])).toMatchObject([{ done: true, by: 'hand' }]);
+  });
   it('photographs of this place are what they show', () => {
     const still = (about: 'asBuilt' | 'asLeft', placeId: string | null) =>
       entry(NOW, {
@@ -228,7 +246,8 @@ describe('leaving a place', () => {
     const lit = { ...dayPlan, rows: dayPlan.rows.map((r, i) => (i === 0 ? { ...r, setup } : r)) };
     const frozen = entry(NOW, { kind: 'built', setupId: setup.id, lines: ['key'], words: '' });
     const doneIn = (p: typeof dayPlan) =>
-      leavingGate(p, slip, new Map(), [], [frozen]).items.find((i) => i.key === 'asBuilt')!.done;
+      leavingGate(p, slip, { states: new Map(), takes: [], log: [frozen] }).items.find((i) => i.key === 'asBuilt')!
+        .done;
     expect([doneIn(lit), doneIn({ ...dayPlan, rows: dayPlan.rows.map((r) => ({ ...r, setup: null })) })]).toEqual([
       true,
       false,
@@ -247,7 +266,7 @@ describe('leaving a place', () => {
     const moved = { ...dayPlan, rows: [at('b', 700, 20), at('a', 600), at('a', 620), at('c', 800)] };
     expect([500, 600, 679, 680, 900].map((m) => placeNow(moved, m))).toEqual(['a', 'a', 'a', 'b', 'c']);
     expect(placeNow({ rows: [] }, 600)).toBeNull();
-    expect(leavingGate(moved, 'a', new Map(), [], []).nextPlaceId).toBe('b');
+    expect(leavingGate(moved, 'a', { states: new Map(), takes: [], log: [] }).nextPlaceId).toBe('b');
   });
   it('tells when it was left last', () => {
     const left = (min: number) => entry(ms(min), { kind: 'left', placeId: slip, undone: [], reason: '' });

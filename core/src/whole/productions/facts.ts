@@ -10,7 +10,7 @@ import {
 } from '../../plan/day/index.ts';
 import { ledger, type Answer } from '../../about/ledger/index.ts';
 import type { LogEntry } from '../../rooms/log/index.ts';
-import { foldTakes, shotStates, type Take } from '../../rooms/roll/index.ts';
+import { foldEveryTake, foldTakes, shotStates, type Take } from '../../rooms/roll/index.ts';
 import { type ShotState } from '../../rooms/scenes/index.ts';
 import { minuteToMs, msToMinute } from '../../base/time/index.ts';
 import { paceOf } from './day.ts';
@@ -22,6 +22,8 @@ import type { ProductionRows } from './rows.ts';
 export interface DayFacts {
   plan: DayPlan;
   takes: Take[];
+  /** The same with false starts and what stands in another take. */
+  everyTake: Take[];
   states: Map<string, ShotState>;
   cards: CardStatus[];
   dayShotIds: Set<string>;
@@ -120,7 +122,7 @@ export function projectionOf(
 
 /** What follows for a day from its plan, the takes and the cards, each worked out before, at the instant `nowMs` (production time). */
 export function factsFrom(
-  { log, ...parts }: Pick<DayFacts, 'plan' | 'takes' | 'states' | 'cards'> & { log: readonly LogEntry[] },
+  { log, ...parts }: Pick<DayFacts, 'plan' | 'takes' | 'everyTake' | 'states' | 'cards'> & { log: readonly LogEntry[] },
   shots: ProductionRows['shots'],
   nowMs: number,
   clock: Preferences['clock'],
@@ -134,8 +136,9 @@ export function factsFrom(
 
 /** One day with all that follows from the rows at the instant `nowMs` (production time). */
 export function factsOf(rows: ProductionRows, day: Day, nowMs: number, clock: Preferences['clock'] = '24'): DayFacts {
-  const takes = foldTakes(rows.takeEvents);
+  const everyTake = foldEveryTake(rows.takeEvents);
+  const takes = everyTake.filter((t) => t.struck === null);
   const states = shotStates(rows.shots, takes);
-  const parts = { plan: planOf(rows, day), takes, states, cards: cardsOf(rows), log: rows.logEntries };
+  const parts = { plan: planOf(rows, day), takes, everyTake, states, cards: cardsOf(rows), log: rows.logEntries };
   return factsFrom(parts, rows.shots, nowMs, clock);
 }

@@ -3,6 +3,8 @@ import { useMemo, useState } from 'react';
 import { leavingGate, leftAtMs, placeNow, undoneAt, type GateItem } from '@kavrell/core/onset';
 import { entriesOf, STILL_WORDS } from '@kavrell/core/log';
 import { asBuilt, setupNeeds, catalogueOf } from '@kavrell/core/light';
+import { wildSounds } from '@kavrell/core/sound';
+import { fpsOf } from '@kavrell/core/timecode';
 import { formatCount, formatMinuteOfDay } from '@kavrell/core/units';
 import { msToMinute } from '@kavrell/core/time';
 import { useProduction } from '../../app/production.tsx';
@@ -20,15 +22,21 @@ import type { Onset } from './useOnset.ts';
 
 /** One gate before a move: what was to be had here, what is to be looked round for, what the next place can’t do without. One press leaves all the same. */
 export function LeavePlace({ onset }: { onset: Onset }) {
-  const { rows, day, facts } = useProduction();
+  const { production, rows, day, facts } = useProduction();
   const clock = usePreferences((s) => s.clock);
   const [chosen, setChosen] = useState<string | null>(null);
   const [reason, setReason] = useState('');
   const here = facts ? placeNow(facts.plan, onset.nowMin) : null;
   const placeId = chosen ?? here;
   const gate = useMemo(
-    () => (facts && placeId ? leavingGate(facts.plan, placeId, facts.states, facts.takes, rows.logEntries) : null),
-    [facts, placeId, rows.logEntries],
+    () =>
+      facts && placeId
+        ? leavingGate(facts.plan, placeId, {
+            ...{ states: facts.states, takes: facts.takes, log: rows.logEntries },
+            wild: wildSounds(rows.shots, fpsOf(production.rate)),
+          })
+        : null,
+    [facts, placeId, rows.logEntries, rows.shots, production.rate],
   );
   if (!day || !facts || !gate || !placeId) return <Box>No line of this day has a place yet.</Box>;
   const places = rows.places.filter((p) => facts.plan.rows.some((r) => r.placeId === p.id));

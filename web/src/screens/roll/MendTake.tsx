@@ -1,5 +1,5 @@
 import { Box, Flex } from '@chakra-ui/react';
-import { useMemo, useState } from 'react';
+import { useState } from 'react';
 import {
   FAULT_WORDS,
   FLAG_WORDS,
@@ -10,7 +10,6 @@ import {
   nextTakeNumber,
   splitTake,
   takeHistory,
-  foldEveryTake,
   type Said,
   type Take,
   type TakePayload,
@@ -34,9 +33,9 @@ const said = (s: number) => `${s < 0 ? '−' : '+'}${Math.abs(s)} s`;
 
 /** A take put right afterwards. Each press is one more thing said of it: nothing is overwritten, all of it stands in its history. */
 export function MendTake({ take, close }: { take: Take | null; close: () => void }) {
-  const { production, rows, day } = useProduction();
-  const takes = useMemo(() => foldEveryTake(rows.takeEvents), [rows.takeEvents]);
-  if (!take || !day) return null;
+  const { production, day, facts } = useProduction();
+  if (!take || !day || !facts) return null;
+  const takes = facts.everyTake;
   const timecode = (ms: number) => timecodeAt(production, day, ms);
   const log = (words: string, payload: TakePayload) =>
     rollConsole.log(production, take.id, `Take ${take.number}: ${words}`, payload);

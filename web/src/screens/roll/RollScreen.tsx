@@ -1,7 +1,6 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { useDrag } from '@use-gesture/react';
 import { useCallback, useMemo, useState } from 'react';
-import { foldEveryTake } from '@kavrell/core/roll';
 import { msToMinute } from '@kavrell/core/time';
 import { formatMinuteOfDay, formatMinutes } from '@kavrell/core/units';
 import type { Target } from '@kavrell/core/productions';
@@ -54,8 +53,8 @@ export function RollScreen() {
   // Where a programme goes, it leads, and what was foreseen stands below what is pressed.
   const hasProgramme = targets.moments.length > 0;
   const everyTake = useMemo(
-    () => foldEveryTake(rows.takeEvents).filter((t) => t.dayId === day?.id),
-    [rows.takeEvents, day?.id],
+    () => facts?.everyTake.filter((t) => t.dayId === day?.id) ?? [],
+    [facts?.everyTake, day?.id],
   );
   const actions = useConsoleActions(hand, everyTake, now);
   const { about, jamming, setJamming, otherDay, press, wild, mark, star, takeBack, toggle, jamCamera } = actions;
