@@ -18,6 +18,9 @@ import { system } from '../ui/theme.ts';
 
 export const OWNER: Me = { role: 'owner', name: 'Oda', productionId: null, hasPassword: true };
 
+const [realSetTimeout, realClearTimeout] = [setTimeout, clearTimeout];
+const FRAME_MS = 16;
+
 let ids = 0;
 /** Ids that look like ours and are the same each time. */
 export const testId = () => `0190a000-0000-7000-8000-${String((ids += 1)).padStart(12, '0')}`;
@@ -47,6 +50,11 @@ export function preparePage({ wide = true } = {}): void {
   }
   // Only a browser has what it measures: here the plain field stays.
   editorSource.load = () => new Promise(() => undefined);
+  // The page’s own frames run on timers that a test may hold still: one left over when it lets go would stop all frames of later tests.
+  vi.stubGlobal('requestAnimationFrame', (draw: FrameRequestCallback) =>
+    realSetTimeout(() => draw(performance.now()), FRAME_MS),
+  );
+  vi.stubGlobal('cancelAnimationFrame', (id: ReturnType<typeof setTimeout>) => realClearTimeout(id));
   vi.stubGlobal('CSS', { escape: (name: string) => name });
   vi.stubGlobal('ResizeObserver', Still);
   vi.stubGlobal('IntersectionObserver', Still);

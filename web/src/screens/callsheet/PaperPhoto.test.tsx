@@ -5,8 +5,7 @@ import { sheetOf } from '@kavrell/core/productions';
 import { clearPage, demoPlan, openScreen, preparePage, press, pressPart } from '../../testing/screen.tsx';
 import { PaperPhoto, type PaperTick } from './PaperPhoto.tsx';
 
-const worker = vi.hoisted(() => ({ tickPage: vi.fn() }));
-vi.mock('../../workers/heavy.ts', () => ({ heavy: () => worker }));
+const worker = { tickPage: vi.fn<NonNullable<Parameters<typeof PaperPhoto>[0]['readPhoto']>>() };
 
 const corners = [
   { x: 1, y: 1 },
@@ -28,7 +27,7 @@ function openPhoto() {
   const plan = demoPlan();
   const rows = { ...plan, clips: [], copyJobs: [], copyFiles: [], releases: [], takeEvents: [], sheetReads: [] };
   const draft = sheetOf(rows, plan.days[0]!);
-  openScreen(<PaperPhoto draft={draft} take={(ticks) => (taken = [...ticks])} />, { plan });
+  openScreen(<PaperPhoto draft={draft} take={(ticks) => (taken = [...ticks])} readPhoto={worker.tickPage} />, { plan });
   return draft.shots;
 }
 const photograph = () =>
@@ -43,7 +42,7 @@ beforeEach(() => {
   URL.revokeObjectURL = () => undefined;
 });
 afterEach(() => {
-  vi.clearAllMocks();
+  worker.tickPage.mockReset();
   clearPage();
 });
 
@@ -83,7 +82,7 @@ describe('a photograph of a ticked page', () => {
       .mockRejectedValueOnce(new Error('The paper is bent or folded.'));
     photograph();
     await screen.findByText(/bent or folded.*Nothing was taken over/);
-    expect(worker.tickPage.mock.calls.map(([, sheet]) => (sheet as { paper: string }).paper)).toEqual(['A4', 'LETTER']);
+    expect(worker.tickPage.mock.calls.map(([, sheet]) => sheet.paper)).toEqual(['A4', 'LETTER']);
     worker.tickPage.mockResolvedValue({ ...PAGE, boxes: [box(0, 'got', 'empty')] });
     photograph();
     await screen.findByText('No box on this page is ticked.');

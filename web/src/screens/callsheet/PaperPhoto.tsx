@@ -1,7 +1,7 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { useEffect, useMemo, useState } from 'react';
 import { pathOf, tickSheetPdf } from '@kavrell/contract';
-import { sheetTag, type Paper, type ReadBox } from '@kavrell/core/paper';
+import { sheetTag, type ExpectedSheet, type Paper, type ReadBox } from '@kavrell/core/paper';
 import { tickLines, type TickLine } from '@kavrell/core/productions';
 import type { SheetContent } from '@kavrell/core/callsheet';
 import { formatCount } from '@kavrell/core/units';
@@ -26,8 +26,18 @@ const PAPERS: readonly (readonly [Paper, string])[] = [
 ];
 const keyOf = (box: Pick<ReadBox, 'row' | 'mark'>) => `${box.row} ${box.mark}`;
 
+type ReadPhoto = (file: File, sheet: ExpectedSheet) => Promise<PhotographedPage>;
+const inWorker: ReadPhoto = (file, sheet) => heavy().tickPage(file, sheet);
+
+interface Props {
+  draft: SheetContent;
+  take: (ticks: readonly PaperTick[]) => void;
+  /** Reads a photograph; beside the page unless a test says otherwise. */
+  readPhoto?: ReadPhoto;
+}
+
 /** A ticked page photographed: what was read is shown on the picture, and counts only once somebody confirmed it. */
-export function PaperPhoto({ draft, take }: { draft: SheetContent; take: (ticks: readonly PaperTick[]) => void }) {
+export function PaperPhoto({ draft, take, readPhoto = inWorker }: Props) {
   const { production, rows, day } = usePlanned();
   const [busy, setBusy] = useState('');
   const [problem, setProblem] = useState('');
@@ -44,7 +54,11 @@ export function PaperPhoto({ draft, take }: { draft: SheetContent; take: (ticks:
     setConfirmed(new Set());
     setBusy(`Reading “${file.name}” …`);
     try {
-      setPage(await eitherPaper(file, (paper) => sheetTag(production.id, day.id, lines, paper), lines.length));
+      setPage(
+        await eitherPaper((paper) =>
+          readPhoto(file, { tag: sheetTag(production.id, day.id, lines, paper), rows: lines.length, paper }),
+        ),
+      );
     } catch (error) {
       setProblem(wordsOf(error));
     } finally {
@@ -125,12 +139,12 @@ export function PaperPhoto({ draft, take }: { draft: SheetContent; take: (ticks:
 }
 
 /** Which paper it was printed on its marks say: the other one’s are another sheet’s. */
-async function eitherPaper(file: File, tagOf: (paper: Paper) => string, rows: number): Promise<PhotographedPage> {
+async function eitherPaper(read: (paper: Paper) => Promise<PhotographedPage>): Promise<PhotographedPage> {
   try {
-    return await heavy().tickPage(file, { tag: tagOf('A4'), rows, paper: 'A4' });
+    return await read('A4');
   } catch (first) {
     if (!/another sheet/.test(wordsOf(first))) throw first;
-    return await heavy().tickPage(file, { tag: tagOf('LETTER'), rows, paper: 'LETTER' });
+    return await read('LETTER');
   }
 }
 
