@@ -19,7 +19,8 @@ import { system } from '../ui/theme.ts';
 export const OWNER: Me = { role: 'owner', name: 'Oda', productionId: null, hasPassword: true };
 
 const [realSetTimeout, realClearTimeout] = [setTimeout, clearTimeout];
-const FRAME_MS = 16;
+/** A frame is the next turn: what waits for one has had it when a test has waited for an answer. */
+const FRAME_MS = 0;
 
 let ids = 0;
 /** Ids that look like ours and are the same each time. */

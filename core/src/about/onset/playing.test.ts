@@ -71,7 +71,11 @@ describe('a day that is played', () => {
     const late = began.atMs - minuteToMs(boat.days[0]!.date, boat.days[0]!.timeZone, launch.startMin);
     expect(late).toBeGreaterThanOrEqual(0);
     expect(late).toBeLessThanOrEqual(180_000);
-    expect(kinds(playedDay(bell, new Map(), wish())).filter((k) => k === 'jam')).toHaveLength(bell.meals.length);
+    const bellKinds = kinds(playedDay(bell, new Map(), wish()));
+    expect(bellKinds.filter((k) => k === 'jam')).toHaveLength(bell.meals.length);
+    expect(bellKinds.filter((k) => k === 'cards')).toHaveLength(bell.meals.length + 1);
+    expect(bellKinds.at(-1)).toBe('cards');
+    expect(playedDay(bell, new Map(), wish({ fromMs: Number.MAX_SAFE_INTEGER }))).toEqual([]);
   });
   it('meets faults as often as asked, each said in words', () => {
     const none = playedDay(bell, new Map(), wish({ faultEvery: 0 }));

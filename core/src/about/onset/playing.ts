@@ -32,6 +32,8 @@ export type PlayStep = { atMs: number } & (
   | { kind: 'note'; words: string }
   | { kind: 'began' | 'over'; sceneId: string }
   | { kind: 'jam' }
+  /** Cards come out of their cameras and are copied. */
+  | { kind: 'cards' }
 );
 
 export interface PlayWish {
@@ -53,7 +55,10 @@ const READY_SHARE = 0.3;
 /** Pieces of a take that roll, between takes that follow each other. */
 const ROLL_SHARE = 0.6;
 
-/** The rest of a day as it could go, from a seed: takes at the times of the plan, verdicts, moments that begin late, clocks jammed after meals, and devices with faults. */
+/**
+ * The rest of a day as it could go, from a seed: takes at the times of the plan, verdicts, moments that begin late, cards copied while people eat and in the end,
+ * clocks jammed after meals, and devices with faults.
+ */
 export function playedDay(plan: DayPlan, states: ReadonlyMap<string, ShotState>, wish: PlayWish): PlayStep[] {
   const random = seeded(wish.seed);
   const { date, timeZone } = plan.day;
@@ -75,8 +80,13 @@ export function playedDay(plan: DayPlan, states: ReadonlyMap<string, ShotState>,
       const { shot } = row;
       return shot && isOpen(shot) ? shotSteps(row, shot, playing) : [];
     });
-  const jams = plan.meals.map((m): PlayStep => ({ kind: 'jam', atMs: at(m.endMin) }));
-  return [...steps, ...jams].filter((s) => s.atMs >= wish.fromMs).sort((a, b) => a.atMs - b.atMs);
+  const pauses = plan.meals.flatMap((m): PlayStep[] => [
+    { kind: 'cards', atMs: at(m.startMin) },
+    { kind: 'jam', atMs: at(m.endMin) },
+  ]);
+  const all = [...steps, ...pauses].filter((s) => s.atMs >= wish.fromMs).sort((a, b) => a.atMs - b.atMs);
+  const last = all.at(-1);
+  return last ? [...all, { kind: 'cards', atMs: last.atMs + MINUTE_MS }] : [];
 }
 
 interface Playing {

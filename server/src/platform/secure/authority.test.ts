@@ -5,7 +5,7 @@ import type { AddressInfo } from 'node:net';
 import os from 'node:os';
 import path from 'node:path';
 import { afterAll, expect, it } from 'vitest';
-import { certificatesFor } from './authority.ts';
+import { certificatesFor, serialOf } from './authority.ts';
 
 const dir = mkdtempSync(path.join(os.tmpdir(), 'kavrell-tls-'));
 afterAll(() => rmSync(dir, { recursive: true, force: true }));
@@ -59,4 +59,15 @@ it('is the same the next time; only new names or an end that is near make a new 
 
 it('keys are for the eyes of who runs it only', () => {
   for (const name of ['authority.key', 'server.key']) expect(statSync(path.join(dir, name)).mode & 0o077).toBe(0);
+});
+
+it('a serial number is positive and written no longer than it must be, whatever chance gives', () => {
+  for (const first of [0x00, 0x01, 0x7f, 0x80, 0xff])
+    for (const second of [0x00, 0x80]) {
+      const serial = Buffer.from(serialOf(Buffer.from([first, second, ...Array<number>(13).fill(0)])), 'hex');
+      expect(serial).toHaveLength(16);
+      // DER: the first byte is not nothing, and its highest bit would say negative.
+      expect(serial[0]).toBeGreaterThan(0);
+      expect(serial[0]).toBeLessThan(0x80);
+    }
 });

@@ -27,11 +27,13 @@ function keyPair(): { privatePem: string; publicPem: string } {
   return { privatePem: privateKey, publicPem: publicKey };
 }
 
+/** A serial number as hex: positive and with no byte too many, whatever chance gives. One that began with two zeros could not be read back. */
+export const serialOf = (random: Buffer): string => `01${random.toString('hex')}`;
+
 function unsigned(publicPem: string, commonName: string, nowMs: number, days: number) {
   const cert = forge.pki.createCertificate();
   cert.publicKey = forge.pki.publicKeyFromPem(publicPem);
-  // A leading zero keeps the number positive.
-  cert.serialNumber = `00${randomBytes(16).toString('hex')}`;
+  cert.serialNumber = serialOf(randomBytes(15));
   // A phone’s clock may be a little behind.
   cert.validity.notBefore = new Date(nowMs - DAY_MS);
   cert.validity.notAfter = new Date(nowMs + days * DAY_MS);

@@ -130,4 +130,26 @@ describe('Roll', () => {
     expect(logged()).toEqual([]);
     expect(document.querySelector('main')!.textContent).toMatch(/today|date/i);
   });
+  it('a take of a clock that runs a day ahead is shown and said to be, with nothing of it lost', () => {
+    const plan = onTheDay();
+    const tomorrow = Date.now() + 86_400_000;
+    const camera = plan.cameras[0]!;
+    const take = {
+      ...{
+        id: plan.shots[1]!.id,
+        takeId: plan.shots[0]!.id,
+        atMs: tomorrow,
+        seq: 1,
+        clientId: 'other',
+        device: 'phone',
+      },
+      payload: {
+        ...{ kind: 'rolled' as const, shotId: plan.shots[0]!.id, dayId: plan.days[0]!.id, number: 1, wild: false },
+        cameras: [{ letter: 'A', cameraId: camera.id, evidence: 'assumed' as const, card: null, clip: null }],
+        timecode: '10:00:00:00',
+      },
+    };
+    openScreen(<RollScreen />, { plan, takes: [take] });
+    expect(document.querySelector('[data-take]')!.textContent).toContain('this is yet to come: put its time right');
+  });
 });

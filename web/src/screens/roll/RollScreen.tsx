@@ -157,6 +157,7 @@ export function RollScreen() {
       <TakeList
         takes={everyTake}
         aboutId={about?.id ?? null}
+        nowMs={now}
         mend={() => setMending(true)}
         mending={mending ? <MendTake key={about?.id} take={about ?? null} close={() => setMending(false)} /> : null}
       />

@@ -13,6 +13,8 @@ import { usePressMenu } from '../../ui/PressMenu.tsx';
 import { rollConsole, useConsole } from '../../shared/roll/console.ts';
 
 const FIRST = 12;
+/** A take that began so far ahead of now was logged by a clock that is wrong. */
+const AHEAD_MS = 5 * 60_000;
 /** On a tablet, between rail and side sheet, there is no room for the timecode. */
 const GRID = {
   base: '64px minmax(0, 1fr) 56px 70px',
@@ -24,13 +26,14 @@ interface Props {
   /** All of the day, false starts too. */
   takes: readonly Take[];
   aboutId: string | null;
+  nowMs: number;
   mend: () => void;
   /** What puts the chosen take right, below its line. */
   mending: ReactNode;
 }
 
 /** The takes of the day, newest first. A press chooses the one that verdict and note go to. */
-export function TakeList({ takes, aboutId, mend, mending }: Props) {
+export function TakeList({ takes, aboutId, nowMs, mend, mending }: Props) {
   const { production, rows } = usePlanned();
   const [all, setAll] = useState(false);
   const codes = useMemo(
@@ -116,6 +119,7 @@ export function TakeList({ takes, aboutId, mend, mending }: Props) {
               name={codes.get(t.shotId ?? t.sceneId ?? '') ?? (t.shotId ? '?' : 'Free')}
               chosen={t.id === aboutId}
               doubled={doubled.has(t.id)}
+              ahead={t.rolledAtMs > nowMs + AHEAD_MS}
               mend={mend}
             />
             {t.id === aboutId ? mending : null}
@@ -140,12 +144,14 @@ function TakeRow({
   name,
   chosen,
   doubled,
+  ahead,
   mend,
 }: {
   take: Take;
   name: string;
   chosen: boolean;
   doubled: boolean;
+  ahead: boolean;
   mend: () => void;
 }) {
   const remarks = remarksOf(t).join('; ');
@@ -191,6 +197,7 @@ function TakeRow({
         title={remarks}
       >
         {doubled ? <Look>this number was said twice </Look> : null}
+        {ahead ? <Look>by the clock of its device this is yet to come: put its time right </Look> : null}
         {t.stars.length ? `${'★'.repeat(Math.min(3, t.stars.length))} ` : ''}
         {remarks}
       </Box>

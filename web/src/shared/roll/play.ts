@@ -1,9 +1,15 @@
 import { create } from 'zustand';
+import { startCopy, unloadCard } from '@kavrell/contract';
+import type { DeviceState } from '@kavrell/core/camera';
+import type { Card, Drive } from '@kavrell/core/copies';
 import { clockStates } from '@kavrell/core/clocks';
 import type { Day } from '@kavrell/core/day';
 import type { PlayStep } from '@kavrell/core/onset';
 import type { ProductionRows } from '@kavrell/core/productions';
 import type { Take } from '@kavrell/core/roll';
+import { call, wordsOf } from '../../platform/api.ts';
+import { newId } from '../../platform/id.ts';
+import { tell } from '../../platform/notices.ts';
 import { change } from '../../platform/rows.ts';
 import { jamNow } from '../clocks/jam.ts';
 import { logIt } from '../log/log.ts';
@@ -28,7 +34,8 @@ export const stopPlaying = (): void => usePlay.setState({ productionId: null });
 export interface Stage {
   production: ProductionRows['production'];
   day: Day;
-  rows: Pick<ProductionRows, 'shots' | 'scenes' | 'cameras' | 'soundBoxes' | 'clocks' | 'jams'>;
+  rows: Pick<ProductionRows, 'shots' | 'scenes' | 'cameras' | 'soundBoxes' | 'clocks' | 'jams' | 'cards' | 'drives'>;
+  devices: readonly DeviceState[];
   /** Of the day, false starts left out. */
   takes: readonly Take[];
   by: string;
@@ -37,7 +44,7 @@ export interface Stage {
 const runningOf = (takes: readonly Take[]) => takes.findLast((t) => t.cutAtMs === null);
 
 /** Does one step as somebody on the day would: the clock goes there, then the same events are logged as by hand. */
-export function playStep(step: PlayStep, { production: was, day, rows, takes, by }: Stage): void {
+export function playStep(step: PlayStep, { production: was, day, rows, devices, takes, by }: Stage): void {
   const simulatedNowOffsetMs = Math.round(step.atMs - Date.now());
   void change(was.id, 'Played on', [
     { op: 'update', table: 'productions', row: was, values: { simulatedNowOffsetMs } },
@@ -86,9 +93,34 @@ export function playStep(step: PlayStep, { production: was, day, rows, takes, by
       logIt({ production, day, by }, label, { kind: step.kind, sceneId: step.sceneId });
       return;
     }
+    case 'cards':
+      for (const { card, clipNumber } of devices) {
+        const row = rows.cards.find((c) => c.label === card && c.simulated && !c.unloaded);
+        if (row && clipNumber > 0) void outAndCopied(row, rows.drives.slice(0, USUAL_DRIVES));
+      }
+      return;
     case 'jam':
       for (const state of clockStates(rows.clocks, rows.jams, step.atMs))
         if (state.source && (state.standing === 'due' || state.standing === 'never' || state.standing === 'soon'))
           jamNow(production, state);
+  }
+}
+
+/** Two copies, as most people make them. */
+const USUAL_DRIVES = 2;
+
+/** A simulated card out of its camera, which gets a fresh one, and onto the first drives. */
+async function outAndCopied(card: Card, drives: readonly Drive[]): Promise<void> {
+  const { id: cardId, productionId } = card;
+  try {
+    await call(unloadCard, { params: { productionId, cardId }, body: {} });
+    if (drives.length === 0) return;
+    const body = {
+      ...{ id: newId(), cardId, driveIds: drives.map((d) => d.id) },
+      ...{ kind: 'copy' as const, verifySource: false },
+    };
+    await call(startCopy, { params: { productionId }, body });
+  } catch (error) {
+    tell(`Card ${card.label} could not be played on: ${wordsOf(error)}`);
   }
 }

@@ -43,13 +43,15 @@ export function PlayPart() {
 
 /** While a day is played: where it is, and the way out. The steps are done here, whatever screen is open. */
 export function Playing() {
-  const { production, rows, day, facts, me } = useProduction();
+  const { production, rows, day, facts, devices, me } = useProduction();
   const { productionId, steps, done } = usePlay();
   const clock = usePreferences((s) => s.clock);
   const on = productionId === production.id && day !== null && facts !== null;
   const stage = useRef<Parameters<typeof playStep>[1] | null>(null);
   stage.current =
-    day && facts ? { production, day, rows, takes: facts.takes.filter((t) => t.dayId === day.id), by: me.name } : null;
+    day && facts
+      ? { production, day, rows, devices, takes: facts.takes.filter((t) => t.dayId === day.id), by: me.name }
+      : null;
   useEffect(() => {
     if (!on) return;
     const timer = setInterval(() => {
