@@ -21,7 +21,7 @@ export function dayClocks(
     ['lowSun', 'Low sun', sun?.lowSunStartMin],
     ['sunset', 'Sunset', sun?.setMin],
     ['dusk', 'Dark', sun?.duskMin],
-    ['wanted', 'Wanted wrap, overtime after it', plan.day.wantedWrapMin],
+    ['wanted', 'Wanted wrap', plan.day.wantedWrapMin],
   ];
   return all
     .flatMap(([key, words, atMin]) =>

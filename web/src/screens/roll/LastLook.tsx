@@ -6,6 +6,7 @@ import { msToMinute } from '@kavrell/core/time';
 import { useProduction } from '../../app/production.tsx';
 import { usePreferences } from '../../platform/preferences.ts';
 import { Button } from '../../ui/Button.tsx';
+import { Look } from '../../ui/parts.tsx';
 import { Severity } from '../../ui/Severity.tsx';
 import type { InHand } from '../../shared/roll/inHand.ts';
 import type { Onset } from './useOnset.ts';
@@ -65,6 +66,11 @@ export function LastLook({ onset, hand }: { onset: Onset; hand: InHand }) {
           </Box>
         ) : null}
       </Flex>
+      {lines.length === 0 ? (
+        <Box mb={2}>
+          <Look>Nothing is known to look at: this job has neither a camera nor a sound source.</Look>
+        </Box>
+      ) : null}
       {GROUPS.map((group) => {
         const own = lines.filter((l) => l.group === group);
         return own.length === 0 ? null : (
@@ -86,7 +92,7 @@ export function LastLook({ onset, hand }: { onset: Onset; hand: InHand }) {
       <Button
         size="act"
         w="100%"
-        look={worst === 'red' ? 'plain' : 'primary'}
+        look={worst === 'red' || lines.length === 0 ? 'plain' : 'primary'}
         onClick={() =>
           onset.log(`Looked before ${what}`.slice(0, 160), {
             kind: 'looked',

@@ -37,9 +37,11 @@ export function Numbers() {
     [facts, rows.scenes, rows.deliverables],
   );
   if (!n) return null;
-  const lines: (readonly [string, string, string?])[] = [['Shots', of(n.shots)]];
+  const lines: (readonly [string, string, string?])[] = [];
+  // A day of moments may have no shots: nothing is said of nothing.
+  if (n.shots.planned > 0) lines.push(['Shots', of(n.shots)]);
   if (n.setups.planned > 0) lines.push(['Setups begun', of(n.setups)]);
-  lines.push(['Takes', of(n.takes)]);
+  lines.push(['Takes', n.takes.planned > 0 ? of(n.takes) : String(n.takes.had)]);
   if (n.eighths.planned > 0) lines.push(['Pages', `${pages(n.eighths.had)} of ${pages(n.eighths.planned)}`]);
   lines.push(['Shot, all cameras', formatMinutes(Math.round(n.shotMin))]);
   if (n.deliveredMin !== null && n.ratio !== null)
@@ -56,8 +58,7 @@ export function Numbers() {
           <Facts
             rows={clocks.map((c) => [
               c.words,
-              `in ${formatMinutes(Math.floor(c.inMin))}`,
-              formatMinuteOfDay(c.atMin, day, clock),
+              `${formatMinuteOfDay(c.atMin, day, clock)}, in\u00a0${formatMinutes(Math.floor(c.inMin))}`,
             ])}
           />
         </Part>
