@@ -4,7 +4,7 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { TakeEvent } from '@kavrell/core/roll';
 import { queries } from '../platform/rows.ts';
 import type { demoPlan } from '../testing/screen.tsx';
-import { clearPage, openScreen, preparePage, settled, testId } from '../testing/screen.tsx';
+import { clearPage, openScreen, preparePage, settled, testId, holdClock } from '../testing/screen.tsx';
 import { DayRibbon } from './frame/DayRibbon.tsx';
 import { Ledger } from './frame/Ledger.tsx';
 import { Rail } from './frame/Rail.tsx';
@@ -15,10 +15,7 @@ import { SCREENS } from './screens.ts';
 beforeEach(() => {
   preparePage();
   // No minute passes meanwhile.
-  vi.useFakeTimers({
-    now: Date.UTC(2027, 2, 18, 8, 30, 5),
-    toFake: ['Date', 'setTimeout', 'clearTimeout', 'setInterval', 'clearInterval'],
-  });
+  holdClock(Date.UTC(2027, 2, 18, 8, 30, 5));
 });
 afterEach(() => {
   vi.useRealTimers();

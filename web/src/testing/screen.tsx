@@ -11,6 +11,7 @@ import { TABLE_NAMES, type TableName } from '@kavrell/core/tables';
 import { ProductionProvider } from '../app/production.tsx';
 import { outbox } from '../platform/outbox.ts';
 import { queries } from '../platform/rows.ts';
+import { useConsole } from '../shared/roll/console.ts';
 import { SheetPlace, openSheet } from '../ui/sheet.tsx';
 import { editorSource } from '../ui/TextEditor.tsx';
 import { ROW_PX } from '../ui/TableBody.tsx';
@@ -79,6 +80,17 @@ export function preparePage({ wide = true } = {}): void {
   }));
   vi.stubGlobal('fetch', () => new Promise(() => undefined));
 }
+
+/** The page’s clock stands at an instant, and goes on only when a test says so: `vi.useRealTimers()` lets it go. */
+export const holdClock = (atMs: number): void =>
+  void vi.useFakeTimers({
+    now: atMs,
+    toFake: ['Date', 'setTimeout', 'clearTimeout', 'setInterval', 'clearInterval'],
+  });
+
+/** Nothing is chosen at the console, as on a device that has just been opened. */
+export const clearConsole = (): void =>
+  useConsole.setState({ targetId: null, letters: null, boxIds: null, takeId: null, cutAt: null });
 
 /** Takes all of it away again, with what was written. */
 export function clearPage(): void {

@@ -32,9 +32,9 @@ export interface LookSources {
   log: readonly LogEntry[];
   clocks: readonly Clock[];
   jams: readonly Jam[];
-  sources: readonly SoundSource[];
-  routes: readonly SoundRoute[];
-  boxes: readonly SoundBox[];
+  sources: readonly Pick<SoundSource, 'id' | 'name' | 'sceneIds'>[];
+  routes: readonly Pick<SoundRoute, 'sourceId' | 'boxId' | 'duty' | 'check' | 'checkedAtMs'>[];
+  boxes: readonly Pick<SoundBox, 'id' | 'name'>[];
   gustMps: number | null;
   nowMs: number;
   /** Minutes from now until what it is about is over. */

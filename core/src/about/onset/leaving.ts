@@ -1,3 +1,4 @@
+import { msToMinute } from '../../base/time/index.ts';
 import type { DayPlan, DayRow } from '../../plan/day/index.ts';
 import { entriesOf, type LogEntry } from '../../rooms/log/index.ts';
 import type { Take } from '../../rooms/roll/index.ts';
@@ -27,7 +28,8 @@ export interface Gate {
 export const HAND_ITEMS = [
   { key: 'tone', words: 'Room tone, half a minute of nobody moving' },
   { key: 'review', words: 'What can’t be rebuilt was looked at on a screen, before anything is struck' },
-  { key: 'asBuilt', words: 'The light as built: photographs, levels and distances noted' },
+  { key: 'asBuilt', words: 'The light photographed as it was built' },
+  { key: 'levels', words: 'Levels and distances of the light kept' },
   { key: 'switchedOff', words: 'Everything switched off: lamps, recorders, transmitters, monitors' },
   { key: 'givenBack', words: 'Borrowed things given back, keys too' },
   { key: 'asLeft', words: 'Photographed as left, beside as found' },
@@ -71,15 +73,19 @@ export function leavingGate(
   );
   const sceneIds = new Set(rows.flatMap((r) => (r.scene ? [r.scene.id] : [])));
   const shotIds = new Set(rows.flatMap((r) => r.shots.map((x) => x.id)));
-  const hasTone = takes.some(
-    (t) => t.wild && (sceneIds.has(t.sceneId ?? '') || shotIds.has(t.shotId ?? '') || (!t.shotId && !t.sceneId)),
-  );
+  // Sound of nothing in particular is of the place where the day stood when it was taken.
+  const isHere = (t: Take) =>
+    t.shotId || t.sceneId
+      ? sceneIds.has(t.sceneId ?? '') || shotIds.has(t.shotId ?? '')
+      : placeNow(plan, msToMinute(plan.day.date, plan.day.timeZone, t.rolledAtMs)) === placeId;
+  const hasTone = takes.some((t) => t.wild && t.dayId === plan.day.id && isHere(t));
   const stills = entriesOf(log, 'still').filter((e) => e.dayId === plan.day.id && e.payload.placeId === placeId);
   const setupIds = new Set(rows.flatMap((r) => (r.setup ? [r.setup.id] : [])));
-  const built = entriesOf(log, 'built').some((e) => e.dayId === plan.day.id && setupIds.has(e.payload.setupId));
+  const frozen = new Set(entriesOf(log, 'built').flatMap((e) => (e.dayId === plan.day.id ? [e.payload.setupId] : [])));
   const isLogged: Readonly<Record<string, boolean>> = {
     tone: hasTone,
-    asBuilt: stills.some((e) => e.payload.about === 'asBuilt') || built,
+    asBuilt: stills.some((e) => e.payload.about === 'asBuilt'),
+    levels: setupIds.size > 0 && [...setupIds].every((id) => frozen.has(id)),
     asLeft: stills.some((e) => e.payload.about === 'asLeft'),
   };
   const open = rows.flatMap((r) => r.shots).filter((x) => OPEN.includes(states.get(x.id)));

@@ -5,6 +5,7 @@ import { planOf } from '../../whole/productions/index.ts';
 import { shotStates, foldTakes, type TakeEvent, type TakePayload } from '../../rooms/roll/index.ts';
 import type { LogEntry, LogPayload } from '../../rooms/log/index.ts';
 import type { DeviceState } from '../../rooms/camera/index.ts';
+import type { Clock } from '../../rooms/clocks/index.ts';
 import {
   emergencyCard,
   HAND_ITEMS,
@@ -118,24 +119,12 @@ describe('the last look', () => {
   });
   it('asks for every camera where none is named', () => expect(look({ letters: [] })).toHaveLength(5));
   it('sound is fine only as long as it was heard, and not if it goes nowhere', () => {
-    const record = { productionId: plan.production.id, version: 1, deletedAt: null, position: 1 };
-    const source = (id: string, sceneIds: string[]) =>
-      ({
-        ...record,
-        id,
-        name: `Pin ${id}`,
-        kind: 'person',
-        personId: null,
-        microphone: '',
-        told: true,
-        sceneIds,
-      }) as LookSources['sources'][number];
-    const route = (sourceId: string, checkedAtMs: number | null, duty = 'main') =>
-      ({
-        ...{ ...record, id: newId(), sourceId, linkId: null, boxId: 'box', socketName: '', channel: 1, duty },
-        ...{ phantom: false, levelDb: 0, check: checkedAtMs === null ? '' : 'heard', checkedBy: '', checkedAtMs },
-      }) as LookSources['routes'][number];
-    const boxes = [{ ...record, id: 'box', name: 'Recorder' }] as unknown as LookSources['boxes'];
+    const source = (id: string, sceneIds: string[]) => ({ id, name: `Pin ${id}`, sceneIds });
+    const route = (sourceId: string, checkedAtMs: number | null, duty: 'main' | 'scratch' = 'main') => ({
+      ...{ sourceId, boxId: 'box', duty, checkedAtMs },
+      check: checkedAtMs === null ? ('' as const) : ('heard' as const),
+    });
+    const boxes = [{ id: 'box', name: 'Recorder' }];
     const sources = [
       source('a', []),
       source('b', [launch.id]),
@@ -164,11 +153,19 @@ describe('the last look', () => {
     expect(worstOf(found.slice(1, 2))).toBe('fine');
   });
   it('names clocks that were never jammed, and says the forecast as one', () => {
-    const clock = (id: string, cameraId: string | null, followsId: string | null) =>
-      ({
-        ...{ id, productionId: plan.production.id, version: 1, deletedAt: null, name: id, kind: 'camera' },
-        ...{ cameraId, followsId, link: 'jam', rate: '25', tolerancePpm: 10, simulated: null, position: 1 },
-      }) as unknown as LookSources['clocks'][number];
+    const clock = (id: string, cameraId: string | null, followsId: string | null): Clock => ({
+      ...{ id, productionId: plan.production.id, version: 1, deletedAt: null, name: id, kind: 'camera' },
+      ...{
+        cameraId,
+        followsId,
+        link: 'jam',
+        rate: '25',
+        statedPpm: 10,
+        toleranceMs: null,
+        simulated: null,
+        position: 1,
+      },
+    });
     const clocks = [clock('master', null, null), clock('of A', camera('A').id, 'master')];
     const found = look({ clocks, gustMps: 8 });
     expect(words(found).slice(2)).toEqual([
@@ -206,6 +203,17 @@ describe('leaving a place', () => {
     const tone = (g: ReturnType<typeof gate>) => g.items.find((i) => i.key === 'tone')!;
     expect(tone(gate())).toMatchObject({ done: false, by: 'hand' });
     expect(tone(gate([rolled([], NOW, { wild: true })]))).toMatchObject({ done: true, by: 'log' });
+    const nothing = { wild: true, shotId: null, sceneId: null };
+    expect(tone(gate([rolled([], NOW, nothing)])).done).toBe(true);
+    // Of another day, or taken where the day stood then, it is no tone of this place.
+    expect(tone(gate([rolled([], NOW, { ...nothing, dayId: newId() })])).done).toBe(false);
+    const elsewhere = {
+      ...dayPlan,
+      rows: dayPlan.rows.map((r) => ({ ...r, placeId: r.startMin < 800 ? slip : newId() })),
+    };
+    const take = foldTakes([rolled([], NOW, nothing)]);
+    const of = leavingGate(elsewhere, slip, { states: new Map(), takes: take, log: [] });
+    expect(of.items.find((i) => i.key === 'tone')!.done).toBe(false);
     const tick = entry(NOW, { kind: 'ticked', placeId: slip, what: 'givenBack' });
     expect(gate([], [tick]).items.find((i) => i.key === 'givenBack')!.done).toBe(true);
     for (const other of [{ ...tick, dayId: newId() }, entry(NOW, { kind: 'ticked', placeId: null, what: 'givenBack' })])
@@ -243,26 +251,21 @@ describe('leaving a place', () => {
     expect(done([still('asBuilt', slip), still('asLeft', slip)])).toEqual(['asBuilt', 'asLeft']);
     expect(done([still('asLeft', null)])).toEqual([]);
     const setup = plan.setups[0]!;
-    const lit = { ...dayPlan, rows: dayPlan.rows.map((r, i) => (i === 0 ? { ...r, setup } : r)) };
+    const lit = { ...dayPlan, rows: dayPlan.rows.map((r, i) => ({ ...r, setup: i === 0 ? setup : null })) };
     const frozen = entry(NOW, { kind: 'built', setupId: setup.id, lines: ['key'], words: '' });
     const doneIn = (p: typeof dayPlan) =>
-      leavingGate(p, slip, { states: new Map(), takes: [], log: [frozen] }).items.find((i) => i.key === 'asBuilt')!
-        .done;
+      leavingGate(p, slip, { states: new Map(), takes: [], log: [frozen] }).items.find((i) => i.key === 'levels')!.done;
     expect([doneIn(lit), doneIn({ ...dayPlan, rows: dayPlan.rows.map((r) => ({ ...r, setup: null })) })]).toEqual([
       true,
       false,
     ]);
   });
   it('knows where the day stands and where it goes next', () => {
-    const at = (placeId: string, startMin: number, changeMin = 0) =>
-      ({
-        placeId,
-        startMin,
-        endMin: startMin + 10,
-        changeMin,
-        shots: [],
-        scene: null,
-      }) as unknown as (typeof dayPlan.rows)[number];
+    const [first] = dayPlan.rows;
+    const at = (placeId: string, startMin: number, changeMin = 0) => ({
+      ...first!,
+      ...{ placeId, startMin, endMin: startMin + 10, changeMin, shots: [], scene: null },
+    });
     const moved = { ...dayPlan, rows: [at('b', 700, 20), at('a', 600), at('a', 620), at('c', 800)] };
     expect([500, 600, 679, 680, 900].map((m) => placeNow(moved, m))).toEqual(['a', 'a', 'a', 'b', 'c']);
     expect(placeNow({ rows: [] }, 600)).toBeNull();

@@ -172,7 +172,7 @@ describe('reports of a day', () => {
       ['14:27', 'Card B001 into B', '', '', 'Ro'],
       ['14:28', 'Card B001 out of B', '', '', 'Ro'],
       ['14:29', 'Slipway: tone', '', '', 'Ro'],
-      ['14:30', 'The light frozen as built', '', 'key: lamp, at 50 %; door open', 'Ro'],
+      ['14:30', 'The light frozen, as the plan had it', '', 'key: lamp, at 50 %; door open', 'Ro'],
       ['14:31', 'A question asked', '', 'Who taught you?', 'Ro'],
       ['14:32', 'Answer starred at 14:32:00:00', '', 'Who taught you?', 'Ro'],
       ['14:50', 'Left Slipway', '', 'left: 8C. the tide', 'Ro'],

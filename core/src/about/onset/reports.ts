@@ -1,5 +1,4 @@
-import { formatMinuteOfDay, formatMinutes, formatRunning } from '../../base/units/index.ts';
-import { msToMinute } from '../../base/time/index.ts';
+import { formatInstant, formatMinutes, formatRunning } from '../../base/units/index.ts';
 import type { Day } from '../../plan/day/index.ts';
 import type { Camera } from '../../rooms/camera/index.ts';
 import { DELAY_WORDS, lostMinOf, STILL_WORDS, type LogEntry } from '../../rooms/log/index.ts';
@@ -131,8 +130,7 @@ function continuityReport(s: ReportSources): Table {
 
 function logReport(s: ReportSources): Table {
   const who = s.people.find((p) => p.id === s.personId);
-  const at = (e: LogEntry) =>
-    formatMinuteOfDay(Math.floor(msToMinute(s.day.date, s.day.timeZone, e.atMs)), s.day, '24');
+  const at = (e: LogEntry) => formatInstant(e.atMs, s.day);
   return {
     columns: ['Time', 'What', 'Minutes', 'Said', 'By'],
     lines: [...s.log]
@@ -179,7 +177,7 @@ export function entryWords(
     case 'cardOut':
       return [`Card ${p.label} out of ${camera(p.cameraId)}`, '', ''];
     case 'built':
-      return ['The light frozen as built', '', [...p.lines, p.words].filter(Boolean).join('; ')];
+      return ['The light frozen, as the plan had it', '', [...p.lines, p.words].filter(Boolean).join('; ')];
     case 'asked':
       return [
         p.starredAt ? `Answer starred at ${p.starredAt}` : 'A question asked',

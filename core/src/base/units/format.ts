@@ -1,4 +1,4 @@
-import { wallClock } from '../time/index.ts';
+import { msToMinute, wallClock } from '../time/index.ts';
 import type { Preferences } from './preferences.ts';
 
 /** No-break space: a number and its unit never part at a line end. */
@@ -23,6 +23,13 @@ export function formatMinuteOfDay(
   const { hours, minutes, daysLater } = wallClock(day.date, day.timeZone, Math.round(minute));
   return formatClock(hours, minutes, clock) + (daysLater > 0 ? `${NBSP}+${daysLater}` : '');
 }
+
+/** When something happened, as the clock of its day showed it then: 14:20 until 14:21 has come. */
+export const formatInstant = (
+  atMs: number,
+  day: { date: string; timeZone: string },
+  clock: Preferences['clock'] = '24',
+): string => formatMinuteOfDay(Math.floor(msToMinute(day.date, day.timeZone, atMs)), day, clock);
 
 /** A time of day as it was typed, in minutes of the wall: whatever the day, its clock shows this. */
 export function formatWallMinute(wallMin: number, clock: Preferences['clock'] = '24'): string {

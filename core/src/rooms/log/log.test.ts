@@ -142,4 +142,11 @@ describe('cards that came out', () => {
     expect(cardsOut(log, []).map((c) => c.label)).toEqual(['A001', 'A002']);
     expect(cardsOut(log, ['A001']).map((c) => c.label)).toEqual(['A002']);
   });
+  it('are named once, and not while they are in a camera again', () => {
+    const say = (kind: 'cardIn' | 'cardOut', atMin: number) =>
+      entry(atMin, { kind, cameraId: camera.id, label: 'A001' });
+    const back = [say('cardOut', 10), say('cardIn', 20)];
+    expect(cardsOut(back, [])).toEqual([]);
+    expect(cardsOut([...back, say('cardOut', 30)], []).map((c) => c.atMs)).toEqual([30 * MIN]);
+  });
 });

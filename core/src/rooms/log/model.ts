@@ -58,12 +58,12 @@ export const logPayload = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('cardIn'), cameraId: id, label }),
   z.object({ kind: z.literal('cardOut'), cameraId: id, label }),
   z.object({ kind: z.literal('packIn'), cameraId: id }),
-  /** The light of a setup frozen: what stood where at which level, to be built again. */
+  /** The light of a setup frozen as its plan had it then, to be built again, and what stood otherwise. */
   z.object({
     kind: z.literal('built'),
     setupId: id,
     lines: z.array(line('A line of the light', 240)).max(80),
-    words: line('What else to know', 300),
+    words: line('What stood otherwise', 300),
   }),
   /** A question was asked, or (`starredAt`, a timecode) its answer starred. */
   z.object({

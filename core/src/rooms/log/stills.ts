@@ -26,7 +26,9 @@ export function cardsOut(
   known: readonly string[],
 ): { label: string; cameraId: string; atMs: number }[] {
   const met = new Set(known);
-  return entriesOf(log, 'cardOut').flatMap((e) =>
-    met.has(e.payload.label) ? [] : [{ label: e.payload.label, cameraId: e.payload.cameraId, atMs: e.atMs }],
+  // One that went into a camera again is not out: of each label the last word counts.
+  const last = new Map(entriesOf(log, 'cardIn', 'cardOut').map((e) => [e.payload.label, e] as const));
+  return [...last.values()].flatMap(({ atMs, payload: { kind, label, cameraId } }) =>
+    kind === 'cardIn' || met.has(label) ? [] : [{ label, cameraId, atMs }],
   );
 }

@@ -20,13 +20,8 @@ import {
   type TakeEvent,
   type TakePayload,
 } from './index.ts';
+import { eventOf as event, uuid } from './testing.ts';
 
-const uuid = (n: number) => `00000000-0000-7000-8000-${String(n).padStart(12, '0')}`;
-let seq = 0;
-const event = (takeId: string, atMs: number, payload: TakePayload, clientId = 'one'): TakeEvent => {
-  seq += 1;
-  return { id: uuid(5000 + seq), takeId, atMs, seq, clientId, device: 'test', payload };
-};
 const SET: CameraSet = { lens: '35 mm', stop: 'T2.8', filter: '', ei: '800', rate: '25' };
 const rolled = (take: number, atMs: number, more: Partial<Extract<TakePayload, { kind: 'rolled' }>> = {}) =>
   event(uuid(take), atMs, {

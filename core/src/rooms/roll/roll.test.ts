@@ -10,13 +10,10 @@ import {
   type TakeEvent,
   type TakePayload,
 } from './index.ts';
+import { eventOf, uuid } from './testing.ts';
 
-const uuid = (n: number) => `00000000-0000-7000-8000-${String(n).padStart(12, '0')}`;
-let seq = 0;
-const event = (takeId: number, atMs: number, payload: TakePayload, clientId = 'one'): TakeEvent => {
-  seq += 1;
-  return { id: uuid(1000 + seq), takeId: uuid(takeId), atMs, seq, clientId, device: 'test', payload };
-};
+const event = (takeId: number, atMs: number, payload: TakePayload, clientId = 'one'): TakeEvent =>
+  eventOf(uuid(takeId), atMs, payload, clientId);
 const rolled = (takeId: number, atMs: number, number = 1, shot = 1): TakeEvent =>
   event(takeId, atMs, {
     kind: 'rolled',

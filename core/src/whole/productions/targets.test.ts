@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { lifeboat } from '../../../../demo/src/lifeboat.ts';
 import { minuteToMs } from '../../base/time/index.ts';
+import { presentOf } from '../../plan/day/index.ts';
 import type { LogEntry } from '../../rooms/log/index.ts';
 import { planOf, plannedSet, targetsOf } from './index.ts';
 
@@ -31,6 +32,26 @@ describe('what can be rolled on next', () => {
     const found = targetsOf(plan, new Map(), 857, [over]);
     expect(found.behind.map((t) => t.shot?.code)).toContain('7A');
     expect(found.next.map((t) => t.shot?.code)).not.toContain('7A');
+  });
+});
+
+describe('what is due on a day of moments', () => {
+  const due = (nowMin: number, ...log: LogEntry[]) => presentOf(plan, new Map(), nowMin, log);
+  it('is what the plan has on where nobody said anything', () =>
+    expect(due(856)).toMatchObject({
+      on: { title: 'Knock-out' },
+      next: { title: 'Launch' },
+      sinceMin: 2,
+      endMin: 860,
+    }));
+  it('is what was said to go on, from when it began, for as long as it was planned', () => {
+    const late = began('Launch', 863);
+    expect(due(864, late)).toMatchObject({ on: { title: 'Launch' }, sinceMin: 1, overMin: 0, endMin: 865 });
+    expect(due(868, late)!.overMin).toBe(3);
+  });
+  it('is not what was said to be over', () => {
+    const over = { ...began('Knock-out', 855), payload: { kind: 'over' as const, sceneId: scene('Knock-out') } };
+    expect(due(856, over)!.on.title).toBe('Launch');
   });
 });
 

@@ -27,7 +27,9 @@ function openPhoto() {
   const plan = demoPlan();
   const rows = { ...plan, clips: [], copyJobs: [], copyFiles: [], releases: [], takeEvents: [], sheetReads: [] };
   const draft = sheetOf(rows, plan.days[0]!);
-  openScreen(<PaperPhoto draft={draft} take={(ticks) => (taken = [...ticks])} readPhoto={worker.tickPage} />, { plan });
+  openScreen(<PaperPhoto draft={draft} takeOver={(ticks) => (taken = [...ticks])} readPhoto={worker.tickPage} />, {
+    plan,
+  });
   return draft.shots;
 }
 const photograph = () =>

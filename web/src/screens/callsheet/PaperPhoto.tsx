@@ -14,6 +14,7 @@ import { DropPlace } from '../../ui/DropPlace.tsx';
 import { Look, Part } from '../../ui/parts.tsx';
 import { Problem } from '../../ui/Problem.tsx';
 import { Tick } from '../../ui/Tick.tsx';
+import { useReading } from '../../ui/useReading.ts';
 
 export interface PaperTick {
   shotId: string;
@@ -31,40 +32,30 @@ const inWorker: ReadPhoto = (file, sheet) => heavy().tickPage(file, sheet);
 
 interface Props {
   draft: SheetContent;
-  take: (ticks: readonly PaperTick[]) => void;
+  takeOver: (ticks: readonly PaperTick[]) => void;
   /** Reads a photograph; beside the page unless a test says otherwise. */
   readPhoto?: ReadPhoto;
 }
 
 /** A ticked page photographed: what was read is shown on the picture, and counts only once somebody confirmed it. */
-export function PaperPhoto({ draft, take, readPhoto = inWorker }: Props) {
+export function PaperPhoto({ draft, takeOver, readPhoto = inWorker }: Props) {
   const { production, rows, day } = usePlanned();
-  const [busy, setBusy] = useState('');
-  const [problem, setProblem] = useState('');
   const [page, setPage] = useState<PhotographedPage | null>(null);
   const [confirmed, setConfirmed] = useState<ReadonlySet<string>>(new Set());
   const sheet = useMemo(() => (day ? tickLines(rows.frozenSheets, day, draft) : null), [rows.frozenSheets, day, draft]);
-  if (!day || !sheet) return null;
-  const { lines } = sheet;
-  const params = { productionId: production.id, dayId: day.id };
-  const read = async ([file]: File[]) => {
-    if (!file) return;
-    setProblem('');
+  const lines = sheet?.lines ?? [];
+  const { busy, problem, take } = useReading(async (file) => {
+    if (!day) return;
     setPage(null);
     setConfirmed(new Set());
-    setBusy(`Reading “${file.name}” …`);
-    try {
-      setPage(
-        await eitherPaper((paper) =>
-          readPhoto(file, { tag: sheetTag(production.id, day.id, lines, paper), rows: lines.length, paper }),
-        ),
-      );
-    } catch (error) {
-      setProblem(wordsOf(error));
-    } finally {
-      setBusy('');
-    }
-  };
+    setPage(
+      await eitherPaper((paper) =>
+        readPhoto(file, { tag: sheetTag(production.id, day.id, lines, paper), rows: lines.length, paper }),
+      ),
+    );
+  });
+  if (!day || !sheet) return null;
+  const params = { productionId: production.id, dayId: day.id };
   const found = page?.boxes.filter((b) => b.state !== 'empty') ?? [];
   const toggle = (box: ReadBox, on: boolean) =>
     setConfirmed((was) => new Set(on ? [...was, keyOf(box)] : [...was].filter((k) => k !== keyOf(box))));
@@ -83,13 +74,7 @@ export function PaperPhoto({ draft, take, readPhoto = inWorker }: Props) {
           </LinkButton>
         ))}
       </Flex>
-      <DropPlace
-        what="A ticked page, flat, with all four corners"
-        accept="image/*"
-        camera
-        busy={busy || undefined}
-        take={(files) => void read(files)}
-      />
+      <DropPlace what="A ticked page, flat, with all four corners" accept="image/*" camera busy={busy} take={take} />
       {problem ? <Problem>{problem} Nothing was taken over.</Problem> : null}
       {page ? (
         <Box mt={3}>
@@ -119,7 +104,7 @@ export function PaperPhoto({ draft, take, readPhoto = inWorker }: Props) {
               look="primary"
               disabled={sure.length === 0}
               onClick={() => {
-                take(
+                takeOver(
                   sure.flatMap((b) => {
                     const line = lines[b.row];
                     return line ? [{ shotId: line.shotId, mark: b.mark }] : [];

@@ -31,7 +31,7 @@ export function PaperView() {
     const row = rows.shots.find((s) => s.id === shot?.id);
     return shot && row ? [{ ...t, shot, row, state: facts.states.get(row.id) ?? 'planned' }] : [];
   });
-  const fresh = found.filter((f) => (f.mark === 'got' ? f.state !== 'got' : f.state !== 'dropped'));
+  const fresh = found.filter((f) => f.state !== f.mark);
   const takeOver = (fresh: readonly { row: Shot; mark: 'got' | 'dropped' }[]) => {
     for (const f of fresh) if (f.mark === 'got') rollConsole.fromPaper(production, day, facts.takes, f.row);
     const dropped = fresh.filter((f) => f.mark === 'dropped');
@@ -43,8 +43,6 @@ export function PaperView() {
       );
     tell(`${formatCount(fresh.length, 'tick')} taken over from paper.`);
   };
-  const isNews = (id: string, mark: 'got' | 'dropped') =>
-    (facts.states.get(id) ?? 'planned') !== mark && !(mark === 'dropped' && facts.states.get(id) === 'got');
   const take = () => {
     takeOver(fresh);
     setTyped('');
@@ -52,7 +50,7 @@ export function PaperView() {
   const takePhoto = (ticks: readonly PaperTick[]) => {
     const news = ticks.flatMap(({ shotId, mark }) => {
       const row = rows.shots.find((s) => s.id === shotId);
-      return row && isNews(shotId, mark) ? [{ row, mark }] : [];
+      return row && facts.states.get(shotId) !== mark ? [{ row, mark }] : [];
     });
     if (news.length > 0) takeOver(news);
     else tell('All of it was known already: nothing was changed.');
@@ -95,7 +93,7 @@ export function PaperView() {
         {fresh.length === 0 ? 'Nothing new to take over' : `Take over ${formatCount(fresh.length, 'tick')}`}
       </Button>
       <Box mt={5}>
-        <PaperPhoto draft={draft} take={takePhoto} />
+        <PaperPhoto draft={draft} takeOver={takePhoto} />
       </Box>
       <Sheet>
         <Why

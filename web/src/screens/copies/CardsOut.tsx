@@ -1,7 +1,7 @@
 import { Box } from '@chakra-ui/react';
 import { cardsOut } from '@kavrell/core/log';
-import { dateOf, msToMinute } from '@kavrell/core/time';
-import { formatDate, formatMinuteOfDay } from '@kavrell/core/units';
+import { dateOf } from '@kavrell/core/time';
+import { formatDate, formatInstant } from '@kavrell/core/units';
 import { useProduction } from '../../app/production.tsx';
 import { usePreferences } from '../../platform/preferences.ts';
 import { Look } from '../../ui/parts.tsx';
@@ -18,7 +18,7 @@ export function CardsOut() {
   const when = (atMs: number) => {
     const own = rows.days.find((d) => d.date === dateOf(atMs, d.timeZone)) ?? day;
     if (!own) return '';
-    const at = formatMinuteOfDay(Math.floor(msToMinute(own.date, own.timeZone, atMs)), own, clock);
+    const at = formatInstant(atMs, own, clock);
     return own.id === day?.id ? at : `${formatDate(own.date)} ${at}`;
   };
   return (

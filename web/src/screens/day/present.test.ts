@@ -10,7 +10,10 @@ const { rows } = planOf(demo, demo.days[0]!);
 const row = (code: string) => rows.find((r) => r.shot?.code === code) as DayRow;
 const block = rows.find((r) => r.shot === null) as DayRow;
 const say = (m: number) => `${Math.floor(m / 60)}:${String(m % 60).padStart(2, '0')}`;
-const at = (more: Partial<Present>): Present => ({ on: row('7C'), next: null, sinceMin: 0, overMin: 0, ...more });
+const at = ({ on = row('7C'), ...more }: Partial<Present>): Present => ({
+  ...{ on, next: null, endMin: on.endMin, sinceMin: 0, overMin: 0 },
+  ...more,
+});
 
 describe('what is due, in words', () => {
   it('before its time says when, within it until when, past it by how much', () => {

@@ -1,8 +1,8 @@
 import { Box } from '@chakra-ui/react';
 import type { Setup } from '@kavrell/core/light';
 import { entriesOf } from '@kavrell/core/log';
-import { dateOf, msToMinute } from '@kavrell/core/time';
-import { formatDate, formatMinuteOfDay } from '@kavrell/core/units';
+import { dateOf } from '@kavrell/core/time';
+import { formatDate, formatInstant } from '@kavrell/core/units';
 import { usePlanned } from '../../app/production.tsx';
 import { usePreferences } from '../../platform/preferences.ts';
 import { Part } from '../../ui/parts.tsx';
@@ -14,9 +14,9 @@ export function AsBuiltPart({ setup }: { setup: Setup }) {
   const frozen = entriesOf(rows.logEntries, 'built').findLast((e) => e.payload.setupId === setup.id);
   const day = rows.days.find((d) => d.id === frozen?.dayId);
   if (!frozen || !day) return null;
-  const at = formatMinuteOfDay(Math.floor(msToMinute(day.date, day.timeZone, frozen.atMs)), day, clock);
+  const at = formatInstant(frozen.atMs, day, clock);
   return (
-    <Part title="As built">
+    <Part title="Frozen on the day, as the plan had it">
       <Box color="soft">
         {formatDate(dateOf(frozen.atMs, day.timeZone))} {at}
         {frozen.by ? `, ${frozen.by}` : ''}
@@ -26,6 +26,7 @@ export function AsBuiltPart({ setup }: { setup: Setup }) {
           <li key={`${i} ${line}`}>{line}</li>
         ))}
       </Box>
+      {frozen.payload.words ? <Box>Otherwise: {frozen.payload.words}</Box> : null}
     </Part>
   );
 }

@@ -1,7 +1,7 @@
-import { Box, Input } from '@chakra-ui/react';
-import { useState } from 'react';
+import { Box } from '@chakra-ui/react';
 import type { CameraSet, Take, TakePayload } from '@kavrell/core/roll';
 import { Tape } from '../../ui/icons.tsx';
+import { LineEdit } from '../../ui/LineEdit.tsx';
 
 const FIELDS: readonly (readonly [keyof CameraSet, string, number])[] = [
   ['lens', 'lens', 40],
@@ -62,26 +62,10 @@ function SetField({
   value: string;
   save: (value: string) => void;
 }) {
-  const [typed, setTyped] = useState<string | null>(null);
-  const leave = () => {
-    const text = typed?.trim();
-    if (text !== undefined && text !== value) save(text);
-    setTyped(null);
-  };
   return (
     <Box as="label" fontSize="s">
       <Box color="soft">{words}</Box>
-      <Input
-        aria-label={label}
-        maxLength={most}
-        value={typed ?? value}
-        onChange={(e) => setTyped(e.target.value)}
-        onBlur={leave}
-        onKeyDown={(e) => {
-          if (e.key === 'Enter') leave();
-          if (e.key === 'Escape') setTyped(null);
-        }}
-      />
+      <LineEdit label={label} maxLength={most} value={value} save={save} />
     </Box>
   );
 }

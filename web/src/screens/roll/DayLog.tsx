@@ -1,19 +1,18 @@
 import { Box, Flex, Input, Textarea } from '@chakra-ui/react';
 import { useState } from 'react';
 import { DELAY_CAUSES, DELAY_WORDS, entriesOf, lostByCause, lostMinOf, type LogEntryOf } from '@kavrell/core/log';
-import { formatMinuteOfDay, formatMinutes } from '@kavrell/core/units';
-import { msToMinute } from '@kavrell/core/time';
+import { formatInstant, formatMinutes } from '@kavrell/core/units';
 import { useProduction } from '../../app/production.tsx';
 import { useDraft } from '../../platform/draft.ts';
 import { usePreferences } from '../../platform/preferences.ts';
-import { dropEntry, mendEntry } from '../../shared/log/log.ts';
+import { dropEntry, loggedNow, mendEntry } from '../../shared/log/log.ts';
 import { Button } from '../../ui/Button.tsx';
+import { LineEdit } from '../../ui/LineEdit.tsx';
 import { Tick } from '../../ui/Tick.tsx';
-import { Photo } from './Continuity.tsx';
+import { Photo } from './Photo.tsx';
+import { Panel } from './Panel.tsx';
 import { TakePhoto } from './TakePhoto.tsx';
 import type { Onset } from './useOnset.ts';
-
-const MINUTE_MS = 60_000;
 
 /** Delays with their cause, by one press while they happen: minutes come from the log. */
 export function Delays({ onset }: { onset: Onset }) {
@@ -25,16 +24,7 @@ export function Delays({ onset }: { onset: Onset }) {
   const running = delays.filter((d) => d.payload.lostMin === null);
   const totals = lostByCause(own, onset.nowMs);
   return (
-    <Box
-      as="section"
-      aria-label="Delays"
-      border="1px solid"
-      borderColor="edge"
-      borderRadius="r"
-      p={3}
-      mb={4}
-      data-delays
-    >
+    <Panel name="Delays" data-delays>
       <Box as="h2" fontWeight="700" mb={2}>
         Waiting because of
       </Box>
@@ -68,8 +58,8 @@ export function Delays({ onset }: { onset: Onset }) {
               .map((d) => (
                 <Flex as="li" key={d.id} gap={3} align="center">
                   <Box flex={1} minW={0} overflowWrap="anywhere">
-                    {formatMinuteOfDay(msToMinute(day.date, day.timeZone, d.atMs), day, clock)}{' '}
-                    {DELAY_WORDS[d.payload.cause]}, {formatMinutes(Math.round(d.payload.lostMin ?? 0))}
+                    {formatInstant(d.atMs, day, clock)} {DELAY_WORDS[d.payload.cause]},{' '}
+                    {formatMinutes(Math.round(d.payload.lostMin ?? 0))}
                     {d.payload.words ? `: ${d.payload.words}` : ''}
                   </Box>
                   <Button size="small" look="quiet" onClick={() => dropEntry(d, 'Delay taken away')}>
@@ -80,41 +70,35 @@ export function Delays({ onset }: { onset: Onset }) {
           </Box>
         </Box>
       ) : null}
-    </Box>
+    </Panel>
   );
 }
 
 /** A delay that still lasts: what it is, and one press when it is over. */
 function Running({ delay, nowMs }: { delay: LogEntryOf<'delay'>; nowMs: number }) {
-  const [words, setWords] = useState(delay.payload.words);
-  const lost = lostMinOf(delay, null, nowMs);
-  const save = (lostMin: number | null) => {
-    const text = words.trim();
-    if (lostMin !== null || text !== delay.payload.words)
-      mendEntry(delay, `Delay: ${DELAY_WORDS[delay.payload.cause]}`, {
-        payload: { ...delay.payload, lostMin, words: text },
-      });
-  };
+  const { production } = useProduction();
+  const cause = DELAY_WORDS[delay.payload.cause];
+  const save = (values: Partial<LogEntryOf<'delay'>['payload']>) =>
+    mendEntry(delay, `Delay: ${cause}`, { payload: { ...delay.payload, ...values } });
   return (
     <Flex gap={2} mt={2} wrap="wrap" align="center" role="status">
       <Box fontWeight="700" color="look">
-        {DELAY_WORDS[delay.payload.cause]}, {formatMinutes(Math.floor(lost))} so far
+        {cause}, {formatMinutes(Math.floor(lostMinOf(delay, null, nowMs)))} so far
       </Box>
-      <Input
+      <LineEdit
         flex="1 1 180px"
         w="auto"
-        aria-label={`What the delay by ${DELAY_WORDS[delay.payload.cause]} is`}
+        label={`What the delay by ${cause} is`}
         placeholder="What it is (can wait)"
         maxLength={400}
-        value={words}
-        onChange={(e) => setWords(e.target.value)}
-        onBlur={() => save(null)}
+        value={delay.payload.words}
+        save={(words) => save({ words })}
       />
       <Button
         size="act"
         fontSize="m"
         minH="44px"
-        onClick={() => save(Math.max(0, Math.round((nowMs - delay.atMs) / MINUTE_MS)))}
+        onClick={() => save({ lostMin: Math.round(lostMinOf(delay, null, loggedNow(production))) })}
       >
         Goes on again
       </Button>
@@ -139,16 +123,7 @@ export function Incidents({ onset }: { onset: Onset }) {
     setTold('');
   };
   return (
-    <Box
-      as="section"
-      aria-label="Incidents"
-      border="1px solid"
-      borderColor="edge"
-      borderRadius="r"
-      p={3}
-      mb={4}
-      data-incidents
-    >
+    <Panel name="Incidents" data-incidents>
       <Box as="h2" fontWeight="700">
         What happened, or nearly did
       </Box>
@@ -195,13 +170,12 @@ export function Incidents({ onset }: { onset: Onset }) {
         {all.map((e) => (
           <Flex as="li" key={e.id} gap={3} align="center">
             <Box flex={1} minW={0} overflowWrap="anywhere">
-              {formatMinuteOfDay(msToMinute(day.date, day.timeZone, e.atMs), day, clock)}{' '}
-              {e.payload.near ? 'near miss' : 'incident'}: {e.payload.words}
+              {formatInstant(e.atMs, day, clock)} {e.payload.near ? 'near miss' : 'incident'}: {e.payload.words}
               {e.payload.told ? `; told: ${e.payload.told}` : '; nobody told yet'} ({e.by || 'unknown'})
             </Box>
           </Flex>
         ))}
       </Box>
-    </Box>
+    </Panel>
   );
 }

@@ -11,6 +11,7 @@ import type { InHand } from '../../shared/roll/inHand.ts';
 import { rollConsole, timecodeAt } from '../../shared/roll/console.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Look } from '../../ui/parts.tsx';
+import { Panel } from './Panel.tsx';
 import type { Onset } from './useOnset.ts';
 
 /** The questions of the scene in hand: what is still unasked, silence after each, answers starred, follow-ups typed on the spot. */
@@ -77,16 +78,7 @@ export function Interview({ onset, hand }: { onset: Onset; hand: InHand }) {
     setText('');
   };
   return (
-    <Box
-      as="section"
-      aria-label="Questions"
-      border="1px solid"
-      borderColor="edge"
-      borderRadius="r"
-      p={3}
-      mb={4}
-      data-interview
-    >
+    <Panel name="Questions" data-interview>
       <Flex gap={3} align="baseline" wrap="wrap" mb={2}>
         <Box as="h2" fontWeight="700">
           {scene.title}
@@ -161,6 +153,6 @@ export function Interview({ onset, hand }: { onset: Onset; hand: InHand }) {
           </Button>
         ) : null}
       </Flex>
-    </Box>
+    </Panel>
   );
 }

@@ -1,14 +1,14 @@
 import { Box, Flex } from '@chakra-ui/react';
-import { lastLook, worstOf, type LookLine } from '@kavrell/core/onset';
+import { HEARD_MIN, lastLook, LOOK_MARGIN_MIN, SEEN_MIN, worstOf, type LookLine } from '@kavrell/core/onset';
 import { entriesOf } from '@kavrell/core/log';
-import { formatMinuteOfDay, formatRunning } from '@kavrell/core/units';
-import { msToMinute } from '@kavrell/core/time';
+import { formatInstant, formatRunning } from '@kavrell/core/units';
 import { useProduction } from '../../app/production.tsx';
 import { usePreferences } from '../../platform/preferences.ts';
 import { Button } from '../../ui/Button.tsx';
-import { Look } from '../../ui/parts.tsx';
+import { Look, Why } from '../../ui/parts.tsx';
 import { Severity } from '../../ui/Severity.tsx';
 import type { InHand } from '../../shared/roll/inHand.ts';
+import { Panel } from './Panel.tsx';
 import type { Onset } from './useOnset.ts';
 
 const MINUTE_MS = 60_000;
@@ -46,16 +46,7 @@ export function LastLook({ onset, hand }: { onset: Onset; hand: InHand }) {
   );
   const worst = worstOf(lines);
   return (
-    <Box
-      as="section"
-      aria-label="Last look"
-      border="1px solid"
-      borderColor="edge"
-      borderRadius="r"
-      p={3}
-      mb={4}
-      data-last-look
-    >
+    <Panel name="Last look" data-last-look>
       <Flex gap={3} align="baseline" wrap="wrap" mb={2}>
         <Box as="h2" fontSize="xl" fontWeight="700" overflowWrap="anywhere">
           {what}
@@ -105,16 +96,21 @@ export function LastLook({ onset, hand }: { onset: Onset; hand: InHand }) {
       </Button>
       {looked ? (
         <Box fontSize="s" mt={2} role="status">
-          {looked.by || 'Somebody'} looked at{' '}
-          {formatMinuteOfDay(msToMinute(day.date, day.timeZone, looked.atMs), day, clock)}
+          {looked.by || 'Somebody'} looked at {formatInstant(looked.atMs, day, clock)}
           {looked.payload.red.length > 0 ? `, red then: ${looked.payload.red.join('; ')}` : ', nothing was red'}.
         </Box>
       ) : null}
+      <Why
+        lines={[
+          `Minutes are the least of card, pack and clip limit; they are held against the end of what comes and ${LOOK_MARGIN_MIN} min more.`,
+          `Reports: said by the (simulated) camera itself. Assumed: logged by hand, looked at again after ${SEEN_MIN} min. Sound is heard anew after ${HEARD_MIN} min.`,
+        ]}
+      />
       <Box fontSize="s" color="soft" mt={2}>
         Read it aloud from top to bottom. Nobody steps past a barrier or a marked line for it: whoever is in charge of
         the place decides.
       </Box>
-    </Box>
+    </Panel>
   );
 }
 

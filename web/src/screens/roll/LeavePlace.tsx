@@ -5,18 +5,19 @@ import { entriesOf, STILL_WORDS } from '@kavrell/core/log';
 import { asBuilt, setupNeeds, catalogueOf } from '@kavrell/core/light';
 import { wildSounds } from '@kavrell/core/sound';
 import { fpsOf } from '@kavrell/core/timecode';
-import { formatCount, formatMinuteOfDay } from '@kavrell/core/units';
-import { msToMinute } from '@kavrell/core/time';
+import { formatCount, formatInstant } from '@kavrell/core/units';
 import { useProduction } from '../../app/production.tsx';
 import { usePreferences } from '../../platform/preferences.ts';
-import { dropEntry } from '../../shared/log/log.ts';
+import { dropEntry, mendEntry } from '../../shared/log/log.ts';
 import { chooseTarget } from '../../shared/roll/console.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Choice.tsx';
+import { LineEdit } from '../../ui/LineEdit.tsx';
 import { Look } from '../../ui/parts.tsx';
 import { Tick } from '../../ui/Tick.tsx';
 import { Unfold } from '../../ui/Unfold.tsx';
-import { Photo } from './Continuity.tsx';
+import { Photo } from './Photo.tsx';
+import { Panel } from './Panel.tsx';
 import { TakePhoto } from './TakePhoto.tsx';
 import type { Onset } from './useOnset.ts';
 
@@ -52,16 +53,7 @@ export function LeavePlace({ onset }: { onset: Onset }) {
     else if (said) dropEntry(said, `${name(placeId)}: not done after all`);
   };
   return (
-    <Box
-      as="section"
-      aria-label="Leave this place?"
-      border="1px solid"
-      borderColor="edge"
-      borderRadius="r"
-      p={3}
-      mb={4}
-      data-gate
-    >
+    <Panel name="Leave this place?" data-gate>
       <Flex gap={3} align="baseline" wrap="wrap" mb={2}>
         <Box as="h2" fontSize="xl" fontWeight="700">
           Leave {name(placeId)}?
@@ -132,11 +124,10 @@ export function LeavePlace({ onset }: { onset: Onset }) {
       </Flex>
       {left !== null ? (
         <Box fontSize="s" mt={2} role="status">
-          Left at {formatMinuteOfDay(msToMinute(day.date, day.timeZone, left), day, clock)}. What was left stays on the
-          list as not got.
+          Left at {formatInstant(left, day, clock)}. What was left stays on the list as not got.
         </Box>
       ) : null}
-    </Box>
+    </Panel>
   );
 }
 
@@ -222,9 +213,24 @@ function FreezeLight({ placeId, onset }: { placeId: string; onset: Onset }) {
             </Button>
             <Box color="soft">
               {frozen
-                ? `frozen ${formatMinuteOfDay(Math.floor(msToMinute(day.date, day.timeZone, frozen.atMs)), day, clock)}: ${frozen.payload.lines.length} lamps`
+                ? `frozen ${formatInstant(frozen.atMs, day, clock)}, as the plan had it: ${formatCount(frozen.payload.lines.length, 'lamp', 'lamps')}`
                 : 'not frozen: levels and distances are only on the plan'}
             </Box>
+            {frozen ? (
+              <LineEdit
+                flex="1 1 220px"
+                w="auto"
+                label={`What stands otherwise than on the plan of ${s.code}`}
+                placeholder="what stands otherwise than on the plan"
+                maxLength={300}
+                value={frozen.payload.words}
+                save={(words) =>
+                  mendEntry(frozen, `The light of ${s.code}: what stands otherwise`, {
+                    payload: { ...frozen.payload, words },
+                  })
+                }
+              />
+            ) : null}
           </Flex>
         );
       })}

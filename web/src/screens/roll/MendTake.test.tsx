@@ -1,7 +1,6 @@
 import { act, fireEvent, screen, within } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { minuteToMs } from '@kavrell/core/time';
-import { useConsole } from '../../shared/roll/console.ts';
 import {
   clearPage,
   demoPlan,
@@ -12,6 +11,8 @@ import {
   press,
   pressPart,
   type,
+  clearConsole,
+  holdClock,
 } from '../../testing/screen.tsx';
 import { RollScreen } from './RollScreen.tsx';
 
@@ -19,10 +20,7 @@ import { RollScreen } from './RollScreen.tsx';
 function withOneTake() {
   const demo = demoPlan();
   const [day] = demo.days;
-  vi.useFakeTimers({
-    now: minuteToMs(day!.date, day!.timeZone, 8 * 60 + 31),
-    toFake: ['Date', 'setTimeout', 'clearTimeout', 'setInterval', 'clearInterval'],
-  });
+  holdClock(minuteToMs(day!.date, day!.timeZone, 8 * 60 + 31));
   const plan = { ...demo, production: { ...demo.production, simulatedNowOffsetMs: null } };
   openScreen(<RollScreen />, { plan });
   key(' ');
@@ -41,7 +39,7 @@ const open = () => {
 
 beforeEach(() => {
   preparePage();
-  useConsole.setState({ targetId: null, letters: null, boxIds: null, takeId: null, cutAt: null });
+  clearConsole();
 });
 afterEach(() => {
   vi.useRealTimers();

@@ -24,6 +24,7 @@ import { Choice } from '../../ui/Choice.tsx';
 import { FormField } from '../../ui/FormField.tsx';
 import { Tick } from '../../ui/Tick.tsx';
 import { Unfold } from '../../ui/Unfold.tsx';
+import { Panel } from './Panel.tsx';
 import { CameraSets } from './CameraSets.tsx';
 
 /** Under a thumb it must be larger than under a mouse. */
@@ -53,16 +54,7 @@ export function MendTake({ take, close }: { take: Take | null; close: () => void
   const ofDay = takes.filter((t) => t.dayId === take.dayId && t.struck === null);
   const before = ofDay[ofDay.findIndex((t) => t.id === take.id) - 1];
   return (
-    <Box
-      as="section"
-      aria-label={`Put take ${take.number} right`}
-      border="1px solid"
-      borderColor="edge"
-      borderRadius="r"
-      p={3}
-      my={2}
-      data-mend={take.id}
-    >
+    <Panel name={`Put take ${take.number} right`} my={2} data-mend={take.id}>
       <Flex justify="space-between" align="baseline" gap={3}>
         <Box as="h2" fontWeight="700">
           Put take {take.number} right
@@ -156,7 +148,7 @@ export function MendTake({ take, close }: { take: Take | null; close: () => void
           <History take={take} takes={takes} />
         </Unfold>
       </Box>
-    </Box>
+    </Panel>
   );
 }
 

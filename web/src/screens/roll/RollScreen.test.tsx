@@ -3,7 +3,17 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { minuteToMs } from '@kavrell/core/time';
 import type { DemoPlan } from '@kavrell/demo';
 import { useConsole } from '../../shared/roll/console.ts';
-import { clearPage, demoPlan, key, logged, openScreen, preparePage, press } from '../../testing/screen.tsx';
+import {
+  clearPage,
+  demoPlan,
+  key,
+  logged,
+  openScreen,
+  preparePage,
+  press,
+  clearConsole,
+  holdClock,
+} from '../../testing/screen.tsx';
 import { RollScreen } from './RollScreen.tsx';
 
 const DAY_MIN = 8 * 60 + 31;
@@ -11,10 +21,7 @@ const DAY_MIN = 8 * 60 + 31;
 function onTheDay(): DemoPlan {
   const plan = demoPlan();
   const [day] = plan.days;
-  vi.useFakeTimers({
-    now: minuteToMs(day!.date, day!.timeZone, DAY_MIN),
-    toFake: ['Date', 'setTimeout', 'clearTimeout', 'setInterval', 'clearInterval'],
-  });
+  holdClock(minuteToMs(day!.date, day!.timeZone, DAY_MIN));
   return { ...plan, production: { ...plan.production, simulatedNowOffsetMs: null } };
 }
 /** A second later: the button takes the next press. */
@@ -22,7 +29,7 @@ const later = (ms = 1500) => act(() => void vi.advanceTimersByTime(ms));
 
 beforeEach(() => {
   preparePage();
-  useConsole.setState({ targetId: null, letters: null, takeId: null, cutAt: null });
+  clearConsole();
 });
 afterEach(() => {
   vi.useRealTimers();

@@ -69,6 +69,9 @@ export function RollSheet({
       <Why
         lines={[
           'The rest of the order timed from now: the shot in hand counts from its first take, what is got or dropped is done, meals whose latest start has passed count as eaten.',
+          'A shot is had once a picture take of it is good; a setup is begun with its first take; pages count once every shot of their scene on this day is had.',
+          'Shot to delivered: minutes that all cameras rolled together, against the lengths of all deliverables; wild sound and false starts left out.',
+          'A card’s minutes by taps: its size over the data rate, less what takes rolled since it was put in. A pack’s: as it is said to last, less the time since it was put in, rolling or not.',
         ]}
       />
     </>

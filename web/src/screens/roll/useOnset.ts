@@ -3,8 +3,7 @@ import { programmeNow, type Day, type MomentNow, type ProgrammeNow } from '@kavr
 import type { LogPayload } from '@kavrell/core/log';
 import { msToMinute } from '@kavrell/core/time';
 import { useProduction } from '../../app/production.tsx';
-import { useNow } from '../../platform/clock.ts';
-import { logIt } from '../../shared/log/log.ts';
+import { logIt, useLoggedNow } from '../../shared/log/log.ts';
 
 export interface Onset {
   nowMs: number;
@@ -19,7 +18,7 @@ export interface Onset {
 /** The day as it goes, at a beat of `everyMs`; null without a day. */
 export function useOnset(everyMs: number): Onset | null {
   const { production, rows, day, facts, me } = useProduction();
-  const nowMs = useNow(production, everyMs);
+  const nowMs = useLoggedNow(production, everyMs);
   const nowMin = day ? msToMinute(day.date, day.timeZone, nowMs) : 0;
   const plan = facts?.plan;
   const programme = useMemo(

@@ -5,7 +5,6 @@ import { positionAfter } from '@kavrell/core/records';
 import type { Shot } from '@kavrell/core/scenes';
 import { formatBytes } from '@kavrell/core/units';
 import { usePlanned } from '../../app/production.tsx';
-import { wordsOf } from '../../platform/api.ts';
 import { store } from '../../platform/files.ts';
 import { newId } from '../../platform/id.ts';
 import { change } from '../../platform/rows.ts';
@@ -15,6 +14,7 @@ import { DropPlace } from '../../ui/DropPlace.tsx';
 import { Part } from '../../ui/parts.tsx';
 import { Board, boardOf } from './Board.tsx';
 import { Problem } from '../../ui/Problem.tsx';
+import { useReading } from '../../ui/useReading.ts';
 
 const LONGEST_PX = 1280;
 /** Coordinates of one stroke, as many as the model takes. */
@@ -34,42 +34,31 @@ export async function keepPicture(productionId: string, file: File, longestPx = 
 /** A shot’s board: dropped, photographed or scribbled; never needed. */
 export function BoardPart({ shot }: { shot: Shot }) {
   const { production, rows } = usePlanned();
-  const [busy, setBusy] = useState('');
-  const [problem, setProblem] = useState('');
   const [drawing, setDrawing] = useState<Stroke[] | null>(null);
   const [weight, setWeight] = useState<Stroke['weight']>('thick');
   const live = useRef<number[] | null>(null);
   const picture = boardOf(rows.pictures, shot.id);
 
-  const take = async ([file]: File[]) => {
-    if (!file) return;
-    setProblem('');
-    setBusy(`Reading “${file.name}” …`);
-    try {
-      const { fileHash, widthPx, heightPx } = await keepPicture(production.id, file);
-      void change(production.id, `${shot.code}: a board`, [
-        {
-          op: 'insert',
-          table: 'pictures',
-          id: newId(),
-          values: {
-            role: 'board',
-            shotId: shot.id,
-            fileHash,
-            strokes: [],
-            caption: '',
-            widthPx,
-            heightPx,
-            position: positionAfter(rows.pictures),
-          },
+  const { busy, problem, take } = useReading(async (file) => {
+    const { fileHash, widthPx, heightPx } = await keepPicture(production.id, file);
+    void change(production.id, `${shot.code}: a board`, [
+      {
+        op: 'insert',
+        table: 'pictures',
+        id: newId(),
+        values: {
+          role: 'board',
+          shotId: shot.id,
+          fileHash,
+          strokes: [],
+          caption: '',
+          widthPx,
+          heightPx,
+          position: positionAfter(rows.pictures),
         },
-      ]);
-    } catch (error) {
-      setProblem(wordsOf(error));
-    } finally {
-      setBusy('');
-    }
-  };
+      },
+    ]);
+  });
   const blank: Picture = {
     id: '',
     productionId: production.id,
@@ -163,7 +152,7 @@ export function BoardPart({ shot }: { shot: Shot }) {
         </Flex>
       ) : (
         <>
-          <DropPlace what="Drop a still" accept="image/*" camera busy={busy || undefined} take={(f) => void take(f)}>
+          <DropPlace what="Drop a still" accept="image/*" camera busy={busy} take={take}>
             <Button size="small" onClick={() => setDrawing([...shown.strokes])}>
               Scribble
             </Button>

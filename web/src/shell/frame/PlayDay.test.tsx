@@ -3,18 +3,24 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { minuteToMs } from '@kavrell/core/time';
 import { lifeboat } from '@kavrell/demo';
 import { stopPlaying, usePlay } from '../../shared/roll/play.ts';
-import { useConsole } from '../../shared/roll/console.ts';
-import { clearPage, logged, openScreen, preparePage, press, testId, written } from '../../testing/screen.tsx';
+import {
+  clearPage,
+  logged,
+  openScreen,
+  preparePage,
+  press,
+  testId,
+  written,
+  clearConsole,
+  holdClock,
+} from '../../testing/screen.tsx';
 import { Playing, PlayPart } from './PlayDay.tsx';
 
 function openAt(minute: number, simulated = true) {
   const plan = lifeboat(testId);
   const [day] = plan.days;
   const startMs = minuteToMs(day!.date, day!.timeZone, minute);
-  vi.useFakeTimers({
-    now: Date.UTC(2026, 10, 29),
-    toFake: ['Date', 'setTimeout', 'clearTimeout', 'setInterval', 'clearInterval'],
-  });
+  holdClock(Date.UTC(2026, 10, 29));
   plan.production.simulatedNowOffsetMs = simulated ? startMs - Date.now() : null;
   openScreen(
     <>
@@ -29,7 +35,7 @@ const play = (ms: number) => act(() => void vi.advanceTimersByTime(ms));
 
 beforeEach(() => {
   preparePage();
-  useConsole.setState({ targetId: null, letters: null, boxIds: null, takeId: null, cutAt: null });
+  clearConsole();
 });
 afterEach(() => {
   stopPlaying();
