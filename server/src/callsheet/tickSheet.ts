@@ -1,7 +1,16 @@
 import type { Content } from 'pdfmake/interfaces.js';
 import QRCode from 'qrcode';
 import type { Day } from '@kavrell/core/day';
-import { BOX_MM, MARK_MM, WORDS_X_MM, sheetTag, tickPages, type Paper, type TickPage } from '@kavrell/core/paper';
+import {
+  BOX_MM,
+  BOX_X_MM,
+  MARK_MM,
+  WORDS_X_MM,
+  sheetTag,
+  tickPages,
+  type Paper,
+  type TickPage,
+} from '@kavrell/core/paper';
 import { sheetOf, tickLines, type ProductionRows, type TickLine } from '@kavrell/core/productions';
 import { formatDate } from '@kavrell/core/units';
 import { INK, SOFT, renderPlaced } from '../platform/documents/index.ts';
@@ -13,6 +22,8 @@ const LINE_PT = 0.8;
 /** The head stands between the upper marks, the foot between the lower ones. */
 const BETWEEN_X_MM = 10 + MARK_MM + 6;
 const LONGEST = 78;
+/** What the boxes of a column say stands above the first. */
+const COLUMNS_Y_MM = 33.6;
 
 /** A day’s shots as boxes, got and dropped, each where the layout says; what is read back from a photograph is read by the same figures. */
 export function tickSheet(rows: ProductionRows, day: Day, paper: Paper): Promise<Buffer> {
@@ -53,6 +64,12 @@ function drawn(page: TickPage, lines: readonly TickLine[], head: readonly string
     ...page.boxes.map((box): Content => ({
       canvas: [{ type: 'rect', x: 0, y: 0, w: pt(BOX_MM), h: pt(BOX_MM), lineWidth: LINE_PT, lineColor: INK }],
       ...at(box.xMm, box.yMm),
+    })),
+    ...(['got', 'dropped'] as const).map((mark): Content => ({
+      text: mark,
+      fontSize: 7.5,
+      color: SOFT,
+      ...at(BOX_X_MM[mark], COLUMNS_Y_MM),
     })),
     ...head.map((text, i): Content => ({
       text,

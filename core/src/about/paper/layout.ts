@@ -43,7 +43,7 @@ export const BOX_MM = 6;
 const MARGIN_MM = 10;
 const ROW_MM = 8;
 /** Boxes of a line: got, dropped. */
-const BOX_X_MM: Readonly<Record<TickMark, number>> = { got: 14, dropped: 26 };
+export const BOX_X_MM: Readonly<Record<TickMark, number>> = { got: 14, dropped: 26 };
 export const WORDS_X_MM = 38;
 /** From the page’s top to the first line, and kept free below the last. */
 const HEAD_MM = MARGIN_MM + MARK_MM + 6;

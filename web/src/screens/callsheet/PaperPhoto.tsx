@@ -151,7 +151,9 @@ function Shown({
   }, [page.jpeg]);
   return (
     <Box position="relative" maxW="520px">
-      {url ? <img src={url} alt="The photographed page" style={{ width: '100%', height: 'auto' }} /> : null}
+      {url ? (
+        <img src={url} alt="The photographed page" style={{ display: 'block', width: '100%', height: 'auto' }} />
+      ) : null}
       <Box asChild position="absolute" inset={0} w="100%" h="100%">
         <svg
           viewBox={`0 0 ${page.width} ${page.height}`}
