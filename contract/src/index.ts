@@ -5,6 +5,7 @@ import * as camera from './camera.ts';
 import * as callsheet from './callsheet.ts';
 import * as changes from './changes.ts';
 import * as copies from './copies.ts';
+import * as cover from './cover.ts';
 import * as files from './files.ts';
 import * as light from './light.ts';
 import * as media from './media.ts';
@@ -26,6 +27,7 @@ export * from './callsheet.ts';
 export * from './camera.ts';
 export * from './changes.ts';
 export * from './copies.ts';
+export * from './cover.ts';
 export * from './files.ts';
 export * from './light.ts';
 export * from './media.ts';
@@ -49,6 +51,7 @@ export const ROUTES: Readonly<Record<string, Route>> = Object.fromEntries(
     camera,
     changes,
     copies,
+    cover,
     files,
     light,
     media,

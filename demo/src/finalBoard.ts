@@ -3,6 +3,7 @@ import { PERSON_DEFAULTS } from '@kavrell/core/people';
 import { PRODUCTION_DEFAULTS } from '@kavrell/core/brief';
 import { PLACE_DEFAULTS } from '@kavrell/core/places';
 import { SCENE_DEFAULTS, SHOT_DEFAULTS, type Scene, type Shot } from '@kavrell/core/scenes';
+import { finalBoardCues } from './finalBoardCues.ts';
 import { at, emptyPlan, rowMaker, type DemoPlan } from './plan.ts';
 
 /**
@@ -160,6 +161,10 @@ export function finalBoard(newId: () => string): DemoPlan {
     people: [tove, abel, host, expert, north, south],
     engagements: [tove, abel].map((who) => row({ dayId: day.id, personId: who.id, callOffsetMin: 0, callMin: null })),
     cameras,
+    ...finalBoardCues(row, {
+      ...{ dayId: day.id, director: tove.id, operator: abel.id, cameras },
+      scene: (title) => cues.find((c) => c.scene.title === title)?.scene.id as string,
+    }),
     deliverables: [
       row({
         title: 'The stream',

@@ -3,6 +3,7 @@ import { CONSENT_DEFAULTS, PERSON_DEFAULTS } from '@kavrell/core/people';
 import { CAMERA_DEFAULTS } from '@kavrell/core/camera';
 import { PLACE_DEFAULTS } from '@kavrell/core/places';
 import { SCENE_DEFAULTS, SHOT_DEFAULTS, type Scene, type Shot } from '@kavrell/core/scenes';
+import { lifeboatCover } from './lifeboatCover.ts';
 import { slipLight } from './slipLight.ts';
 import { at, emptyPlan, rowMaker, type DemoPlan } from './plan.ts';
 
@@ -103,10 +104,14 @@ export function lifeboat(newId: () => string, mediaRoot: string | null = null): 
   const cameras = [
     camera('A', 'Photo hybrid on gimbal', 'With the people', { clipLimitMin: 15 }),
     camera('B', 'Photo hybrid, long lens on tripod', 'Across the slip', { clipLimitMin: 15 }),
-    camera('C', 'Compact 4/3 body', 'Wide from the gallery', { operatorId: null, batteryMin: 180 }),
+    camera('C', 'Compact 4/3 body', 'Wide from the gallery', {
+      ...{ operatorId: null, batteryMin: 180, lookEveryMin: 20, walkMin: 4 },
+    }),
     camera('D', 'Action camera', 'Foot of the slip, splash', {
       operatorId: null,
       batteryMin: 70,
+      lookEveryMin: 25,
+      walkMin: 2,
       rateMbps: 100,
       cardSizeBytes: 64e9,
     }),
@@ -249,6 +254,12 @@ export function lifeboat(newId: () => string, mediaRoot: string | null = null): 
       operatorId: null,
     }),
     shot('Arrivals', 'A child on shoulders', { size: 'cu', takeLengthMin: 3, priority: 'nice' }),
+    shot('Arrivals', 'Up the hill from the quay, long lens', {
+      size: 'mcu',
+      cameras: ['B'],
+      takeLengthMin: 4,
+      priority: 'nice',
+    }),
     shot('Band', 'The whole band against the boat', { size: 'ws', takeLengthMin: 3 }),
     shot('Band', 'Pegs, valves, a cheek', { size: 'insert', cameras: ['B'], takeLengthMin: 3 }),
     ...crew.map((c) =>
@@ -328,6 +339,7 @@ export function lifeboat(newId: () => string, mediaRoot: string | null = null): 
     ...plan,
     places: [slip],
     ...slipLight(row, slip.id, elin.id),
+    ...lifeboatCover(row, { scene: (title) => scene(title).id, coxswainId: elin.id, cameras }),
     days: [day],
     people: [ro, elin, priest, godmother, stills, ...crew],
     cards:

@@ -11,6 +11,7 @@ import { serveCalc } from './calc/index.ts';
 import { serveCallSheet } from './callsheet/index.ts';
 import { servePersonalSheets } from './callsheet/personal.ts';
 import { serveCamera } from './camera/index.ts';
+import { serveCover } from './cover/index.ts';
 import { serveChanges } from './changes/index.ts';
 import { serveCopies } from './copies/index.ts';
 import { serveFiles } from './files/index.ts';
@@ -155,6 +156,7 @@ export async function makeApp(context: Context): Promise<RunningApp> {
   serveFiles(router, context);
   serveLight(router, context);
   serveCamera(router, context);
+  serveCover(router, context);
   servePeople(router, context);
   serveSound(router, context);
   serveScenes(router, context);

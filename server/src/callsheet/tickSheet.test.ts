@@ -15,6 +15,7 @@ import {
 } from '@kavrell/core/paper';
 import { sheetOf, tickLines, type ProductionRows } from '@kavrell/core/productions';
 import { ninthBell } from '@kavrell/demo';
+import { pdfText } from '../testing/harness.ts';
 import { tickSheet } from './tickSheet.ts';
 
 let n = 0;
@@ -95,8 +96,7 @@ describe('a tick sheet, printed and photographed', () => {
   it('has a page for as many shots as fit, and says what it is', async () => {
     const pdf = await tickSheet(rows, day, 'A4');
     expect(pdf.subarray(0, 4).toString()).toBe('%PDF');
-    writeFileSync(path.join(dir, 'text.pdf'), pdf);
-    const text = execFileSync('pdftotext', ['-layout', path.join(dir, 'text.pdf'), '-'], { encoding: 'utf8' });
+    const text = pdfText(pdf);
     expect(text).toContain(rows.production.title);
     expect(text).toContain('tick sheet, draft');
     for (const l of lines) expect(text).toContain(l.code);

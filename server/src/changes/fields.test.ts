@@ -2,10 +2,9 @@ import { randomUUID } from 'node:crypto';
 import { finalBoard, lifeboat, ninthBell, type DemoPlan } from '@kavrell/demo';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { EDITABLE_NAMES, PLAN_TABLES, TABLES } from '@kavrell/core/tables';
-import { inChangeSet, rowsNamed } from '../platform/db/index.ts';
+import { rowsNamed } from '../platform/db/index.ts';
 import { newId } from '../platform/ids.ts';
-import { storePlan } from '../productions/store.ts';
-import { startTestServer, type TestServer } from '../testing/harness.ts';
+import { startTestServer, store, type TestServer } from '../testing/harness.ts';
 
 type Row = { id: string; version: number } & Record<string, unknown>;
 
@@ -16,10 +15,7 @@ beforeAll(async () => {
   server = await startTestServer();
   owner = await server.owner();
   plans = [ninthBell(newId, server.media), lifeboat(newId), finalBoard(newId)];
-  for (const plan of plans)
-    await inChangeSet(server.context.db, { changeSetId: null, actor: 'test' }, async (transaction) => {
-      await storePlan(server.context, plan, transaction);
-    });
+  for (const plan of plans) await store(server, plan);
 });
 afterAll(() => server.stop());
 

@@ -7,10 +7,8 @@ import { gatesOf, sceneCoverage } from '@kavrell/core/scenes';
 import { keyScreen } from '@kavrell/core/look';
 import { staleMarks, leansOf, type FacetChange } from '@kavrell/core/stale';
 import { newId } from '../platform/ids.ts';
-import { inChangeSet } from '../platform/db/index.ts';
 import { loadRows } from '../productions/load.ts';
-import { storePlan } from '../productions/store.ts';
-import { rowsOf, startTestServer, storeNinthBell, type TestServer } from '../testing/harness.ts';
+import { rowsOf, startTestServer, store, storeNinthBell, type TestServer } from '../testing/harness.ts';
 
 let server: TestServer;
 let owner: request.Agent;
@@ -292,14 +290,12 @@ describe('documents', () => {
 });
 
 describe('the other demo productions', () => {
-  const store = async (demo: DemoPlan) => {
-    await inChangeSet(server.context.db, { changeSetId: null, actor: 'test' }, (transaction) =>
-      storePlan(server.context, demo, transaction),
-    );
+  const stored = async (demo: DemoPlan) => {
+    await store(server, demo);
     return loadRows(server.context, demo.production.id);
   };
   it('the lifeboat’s portraits are four minutes short, and its launch has tight, wide and a reaction beside it', async () => {
-    const rows = await store(lifeboat(newId));
+    const rows = await stored(lifeboat(newId));
     const [gate] = gatesOf({
       scenes: rows.scenes,
       shots: rows.shots,
@@ -312,7 +308,7 @@ describe('the other demo productions', () => {
     expect(sceneCoverage(launch, rows.shots, rows.people).suggestions.map((s) => s.key)).toEqual(['reaction']);
   });
   it('the final board has its running order, and a key screen that clears magenta and green', async () => {
-    const rows = await store(finalBoard(newId));
+    const rows = await stored(finalBoard(newId));
     expect(rows.scenes.map((s) => s.kind)).toEqual(rows.scenes.map(() => 'cue'));
     const brand = rows.palettes.filter((p) => p.role === 'brand').flatMap((p) => p.swatches.map((s) => s.hex));
     expect(keyScreen({ colours: brand, person: true })).toMatchObject({ risky: false });

@@ -1,3 +1,4 @@
+import { execFileSync } from 'node:child_process';
 import { mkdtemp, realpath, rm } from 'node:fs/promises';
 import os from 'node:os';
 import type { IncomingMessage, ServerResponse } from 'node:http';
@@ -111,14 +112,20 @@ export async function startTestServer(): Promise<TestServer> {
   };
 }
 
-/** Stores the demo production's plan. */
-export async function storeNinthBell({ context, media }: TestServer): Promise<DemoPlan> {
-  const plan = ninthBell(newId, media);
+/** Stores a production's plan. */
+export async function store({ context }: Pick<TestServer, 'context'>, plan: DemoPlan): Promise<DemoPlan> {
   await inChangeSet(context.db, { changeSetId: null, actor: 'test' }, async (transaction) => {
     await storePlan(context, plan, transaction);
   });
   return plan;
 }
+
+/** Stores the demo production's plan. */
+export const storeNinthBell = (server: TestServer): Promise<DemoPlan> => store(server, ninthBell(newId, server.media));
+
+/** What a PDF says, in columns as they stand on paper. */
+export const pdfText = (pdf: Buffer): string =>
+  execFileSync('pdftotext', ['-layout', '-', '-'], { input: pdf, encoding: 'utf8' });
 
 /** Rows of a table as this browser may see them. */
 export async function rowsOf<T = Record<string, unknown>>(

@@ -25,7 +25,7 @@ export function setReportOf(
   const table = reportOf(kind, {
     ...{ day, personId, nowMs, log: rows.logEntries, shots: rows.shots, scenes: rows.scenes, cameras: rows.cameras },
     ...{ people: rows.people, places: rows.places, boxes: rows.soundBoxes, routes: rows.soundRoutes },
-    ...{ sources: rows.soundSources, questions: rows.questions },
+    ...{ sources: rows.soundSources, questions: rows.questions, cues: rows.cues },
     takes: foldEveryTake(rows.takeEvents).filter((t) => t.dayId === day.id),
   });
   return { production: rows.production.title, day, days: rows.days.length, table };

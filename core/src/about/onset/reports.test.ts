@@ -52,6 +52,7 @@ const sources = (more: Partial<ReportSources> = {}): ReportSources => ({
   ...{ day, takes: foldEveryTake(EVENTS), log: [], shots: plan.shots, scenes: plan.scenes, cameras: plan.cameras },
   ...{ people: plan.people, places: plan.places, boxes: [BOX], nowMs: ms(900), personId: null },
   questions: [{ id: plan.production.id, words: 'Who taught you?' }],
+  cues: [{ id: plan.production.id, words: 'Titles in' }],
   routes: [
     { boxId: BOX.id, sourceId: 'pin', channel: 2 },
     { boxId: BOX.id, sourceId: 'desk', channel: 1 },

@@ -2,6 +2,7 @@ import { formatInstant, formatMinutes, formatRunning } from '../../base/units/in
 import type { Day } from '../../plan/day/index.ts';
 import type { Camera } from '../../rooms/camera/index.ts';
 import { DELAY_WORDS, lostMinOf, STILL_WORDS, type LogEntry } from '../../rooms/log/index.ts';
+import type { Cue } from '../../rooms/cover/index.ts';
 import type { Question } from '../../rooms/interview/index.ts';
 import type { Person } from '../../rooms/people/index.ts';
 import type { Place } from '../../rooms/places/index.ts';
@@ -39,6 +40,7 @@ export interface ReportSources {
   boxes: readonly Pick<SoundBox, 'id' | 'name'>[];
   routes: readonly Pick<SoundRoute, 'boxId' | 'sourceId' | 'channel'>[];
   questions: readonly Pick<Question, 'id' | 'words'>[];
+  cues: readonly Pick<Cue, 'id' | 'words'>[];
   sources: readonly Pick<SoundSource, 'id' | 'name'>[];
   nowMs: number;
   /** Only what this person did: takes of the cameras they operate, what they logged. Null: all. */
@@ -143,7 +145,7 @@ function logReport(s: ReportSources): Table {
 /** What an entry of the log is, its minutes, and what was said. */
 export function entryWords(
   entry: LogEntry,
-  s: Pick<ReportSources, 'scenes' | 'places' | 'cameras' | 'questions' | 'nowMs'>,
+  s: Pick<ReportSources, 'scenes' | 'places' | 'cameras' | 'questions' | 'cues' | 'nowMs'>,
 ): [string, string, string] {
   const { payload: p } = entry;
   const scene = (id: string | null) => s.scenes.find((x) => x.id === id)?.title ?? 'what came';
@@ -186,6 +188,20 @@ export function entryWords(
       ];
     case 'still':
       return [`Photograph, ${STILL_WORDS[p.about]}`, '', p.watch];
+    case 'restarted':
+      return [`${camera(p.cameraId)} restarted`, '', ''];
+    case 'visited':
+      return [`Looked at ${camera(p.cameraId)}`, '', p.words];
+    case 'holds':
+      return [`${camera(p.cameraId)} ${p.holds ? 'has the picture' : 'lets it go'}`, '', ''];
+    case 'called':
+      return [
+        p.run === 0 ? 'Cue called' : `Cue called, rehearsal ${p.run}`,
+        '',
+        s.cues.find((c) => c.id === p.cueId)?.words ?? 'a cue that is gone',
+      ];
+    case 'onAir':
+      return [`On air: ${p.input || 'black'}`, '', p.simulated ? 'by the simulated switcher' : p.transition];
     case 'packIn':
       return [`Fresh pack into ${camera(p.cameraId)}`, '', ''];
   }

@@ -20,6 +20,21 @@ export const cameraFields = z.object(
     rateMbps: above('The data rate', 'Mb/s').max(100_000, 'A data rate of over 100 Gb/s is not believable.'),
     /** Longest clip the camera records before it stops by itself; null when it has no limit. */
     clipLimitMin: above('The clip limit', 'minutes').nullable(),
+    /** How long it stands still when it is stopped and started again. */
+    restartGapS: z
+      .int('The gap of a restart is a whole number of seconds.')
+      .min(1, 'A restart takes a second at least.')
+      .max(600, 'A restart of over ten minutes is none.'),
+    /** Left alone it is looked at every so often; null: nobody said. */
+    lookEveryMin: above('How often it is looked at', 'minutes')
+      .max(600, 'Ten hours are the most between two looks.')
+      .nullable(),
+    /** On foot from where its operator, or whoever looks after it, works; null: nobody has walked it. */
+    walkMin: z
+      .number({ error: 'The walk is a number of minutes.' })
+      .min(0, 'A walk can’t be negative.')
+      .max(120, 'A walk of over two hours is not believable.')
+      .nullable(),
     /** Minutes on one battery; null on mains. */
     batteryMin: above('The battery', 'minutes').nullable(),
     /** The part of the sensor that records. */
@@ -67,6 +82,9 @@ export const CAMERA_DEFAULTS: Omit<z.infer<typeof cameraFields>, 'letter'> = {
   cardSizeBytes: 256e9,
   rateMbps: 400,
   clipLimitMin: null,
+  restartGapS: 10,
+  lookEveryMin: null,
+  walkMin: null,
   batteryMin: null,
   sensorWidthMm: 24.9,
   sensorHeightMm: 14,

@@ -58,6 +58,25 @@ export const logPayload = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('cardIn'), cameraId: id, label }),
   z.object({ kind: z.literal('cardOut'), cameraId: id, label }),
   z.object({ kind: z.literal('packIn'), cameraId: id }),
+  /** A camera was stopped and started again, or somebody who left it alone looked at it. */
+  z.object({ kind: z.literal('restarted'), cameraId: id }),
+  z.object({ kind: z.literal('visited'), cameraId: id, words: line('What was seen', 200) }),
+  /** A camera has the picture, or lets it go. */
+  z.object({ kind: z.literal('holds'), cameraId: id, holds: z.boolean() }),
+  /** A cue was called: run 0 is the show, 1 and on are rehearsals. */
+  z.object({
+    kind: z.literal('called'),
+    cueId: id,
+    run: z.int().min(0).max(99, 'Ninety-nine rehearsals are the most.'),
+  }),
+  /** What the switcher put on air: a camera, or another input by name; '' is black. */
+  z.object({
+    kind: z.literal('onAir'),
+    cameraId: id.nullable(),
+    input: line('The input', 40),
+    transition: z.enum(['cut', 'mix']),
+    simulated: z.boolean(),
+  }),
   /** The light of a setup frozen as its plan had it then, to be built again, and what stood otherwise. */
   z.object({
     kind: z.literal('built'),

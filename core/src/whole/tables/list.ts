@@ -5,6 +5,7 @@ import { lookTable } from '../../about/stale/index.ts';
 import { dayTable, dayItemTable, savedOrderTable } from '../../plan/day/index.ts';
 import { cameraTable, lensTable, deviceStateTable } from '../../rooms/camera/index.ts';
 import { clockTable, jamTable } from '../../rooms/clocks/index.ts';
+import { sharedThingTable, cueTable, cableTable } from '../../rooms/cover/index.ts';
 import {
   driveTable,
   cardTable,
@@ -60,11 +61,14 @@ export const ALL = [
   soundRouteTable,
   promptTable,
   faultTable,
+  sharedThingTable,
   setupTable,
   relightTable,
   sceneTable,
   shotTable,
   questionTable,
+  cueTable,
+  cableTable,
   dayItemTable,
   savedOrderTable,
   driveTable,

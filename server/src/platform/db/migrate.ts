@@ -15,6 +15,7 @@ import { jobs } from './migrations/0011-jobs.ts';
 import { hours } from './migrations/0012-hours.ts';
 import { faces } from './migrations/0013-faces.ts';
 import { dayLog } from './migrations/0014-day-log.ts';
+import { cover } from './migrations/0015-cover.ts';
 
 const MIGRATIONS: readonly Migration[] = [
   house,
@@ -31,6 +32,7 @@ const MIGRATIONS: readonly Migration[] = [
   hours,
   faces,
   dayLog,
+  cover,
 ];
 
 /** The migrations, each in its own transaction, forward and back. */

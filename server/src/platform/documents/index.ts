@@ -1,2 +1,3 @@
 export * from './pdf.ts';
+export * from './labels.ts';
 export * from './send.ts';
