@@ -3,14 +3,9 @@ import { buildOrder } from '@kavrell/core/cover';
 import type { Day } from '@kavrell/core/day';
 import { cuesFor, cuesOfDay } from '@kavrell/core/holds';
 import type { ProductionRows } from '@kavrell/core/productions';
-import { formatDate, formatMinuteOfDay, formatRunning } from '@kavrell/core/units';
+import { formatDate, formatRunning, formatSecondOfDay } from '@kavrell/core/units';
 import { HttpProblem } from '../platform/problems.ts';
 import { SOFT, head, labelTable, renderPdf, rows as rowLines } from '../platform/documents/index.ts';
-
-const two = (n: number) => String(n).padStart(2, '0');
-/** A time of the day to the second: cues are not called by the minute. */
-const clock = (seconds: number, day: Day) =>
-  `${formatMinuteOfDay(Math.floor(seconds / 60), day)}:${two(Math.floor(seconds % 60))}`;
 
 /** The running order of a day on paper: all of it, or only what one person calls and does. */
 export function runningOrder(rows: ProductionRows, day: Day, personId: string | null): Promise<Buffer> {
@@ -22,7 +17,7 @@ export function runningOrder(rows: ProductionRows, day: Day, personId: string | 
   const { title } = rows.production;
   const what = person ? `Cues of ${person.name}` : 'Running order';
   const line = ({ cue, startS, latestS, overS }: (typeof timed)[number]): TableCell[] => [
-    { text: clock(startS, day), font: 'Mono', bold: cue.fixedMin !== null },
+    { text: formatSecondOfDay(startS, day), font: 'Mono', bold: cue.fixedMin !== null },
     { text: formatRunning(cue.lengthS * 1000), font: 'Mono', alignment: 'right' },
     { text: cue.kind },
     {
@@ -45,7 +40,7 @@ export function runningOrder(rows: ProductionRows, day: Day, personId: string | 
     },
     { text: nameOf(cue.callerId) },
     { text: nameOf(cue.doerId) },
-    { text: latestS === null ? '' : clock(latestS, day), font: 'Mono', color: SOFT },
+    { text: latestS === null ? '' : formatSecondOfDay(latestS, day), font: 'Mono', color: SOFT },
   ];
   const content: Content[] = [
     { text: title, bold: true, fontSize: 22, lineHeight: 1 },

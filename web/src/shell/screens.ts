@@ -114,6 +114,13 @@ export const SCREENS: readonly ScreenEntry[] = [
     code: named(() => import('../screens/roll/RollScreen.tsx'), 'RollScreen'),
   },
   {
+    path: 'cover',
+    title: 'Cover',
+    group: 'On the day',
+    roles: ['owner', 'log'],
+    code: named(() => import('../screens/cover/CoverScreen.tsx'), 'CoverScreen'),
+  },
+  {
     path: 'clocks',
     title: 'Clocks',
     group: 'On the day',

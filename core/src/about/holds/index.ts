@@ -5,3 +5,4 @@ export * from './restartDay.ts';
 export * from './rounds.ts';
 export * from './holding.ts';
 export * from './cueDay.ts';
+export * from './ends.ts';

@@ -53,7 +53,7 @@ function pictureMends(loss: Loss, failed: ReadonlySet<string>, coverage: Coverag
     if (needs.some((id) => failed.has(id))) return [];
     const holds = lane?.holds.filter((h) => h.momentId === moment.id) ?? [];
     if (holds.some((h) => h.view === view)) return [];
-    const { cost, price } = priceOf(c, holds, moment.id, coverage, s, failed);
+    const { cost, price } = priceOf(c, holds, moment.id, { coverage, s, failed });
     return [
       {
         ...{ words: `${c.letter} ${view === 'picture' ? 'too' : `${view} too`} in ${moment.title}`, cost, price },
@@ -70,9 +70,7 @@ function priceOf(
   c: Camera,
   holds: CoverLane['holds'],
   momentId: string,
-  { hands, lanes }: Coverage,
-  s: CoverSources,
-  failed: ReadonlySet<string>,
+  { coverage: { hands, lanes }, s, failed }: { coverage: Coverage; s: CoverSources; failed: ReadonlySet<string> },
 ): { cost: string; price: number } {
   const must = holds.find((h) => h.must);
   if (holds.length > 0)

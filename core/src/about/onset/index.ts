@@ -1,4 +1,5 @@
 export * from './lastLook.ts';
+export * from './alone.ts';
 export * from './leaving.ts';
 export * from './emergency.ts';
 export * from './reports.ts';

@@ -11,7 +11,7 @@ export type LookLevel = 'fine' | 'look' | 'red';
 /** One line of the last look: read aloud it is a name and a word. */
 export interface LookLine {
   key: string;
-  group: 'cameras' | 'sound' | 'clocks' | 'weather';
+  group: 'cameras' | 'sound' | 'clocks' | 'weather' | 'alone';
   /** `A`, or what the source is called. */
   name: string;
   words: string;

@@ -5,6 +5,7 @@ import type { Person } from '../../rooms/people/index.ts';
 import type { LoadFinding, PersonDay } from '../crew/index.ts';
 import type { Circuit, Place, Room } from '../../rooms/places/index.ts';
 import type { SoundRoute, SoundSource } from '../../rooms/sound/index.ts';
+import type { Failures } from '../holds/index.ts';
 import type { Trigger } from './model.ts';
 
 /** A what-if found from the plan. */
@@ -37,6 +38,8 @@ export interface ScanSources {
   adapters: ReadonlyMap<string, readonly string[]>;
   /** Of each day: what nobody does. */
   nobody: readonly (readonly LoadFinding[])[];
+  /** Of each day: what one failure loses. */
+  failures: readonly Failures[];
   /** Of each setup: what its light plan is warned of. */
   lightFindings: ReadonlyMap<string, readonly LightFinding[]>;
 }

@@ -8,6 +8,7 @@ import { sunTimes } from '../../physics/sun/index.ts';
 import { formatMinuteOfDay, formatMinutes } from '../../base/units/index.ts';
 import { fromSaid, standInForecast, weatherOver, type Forecast } from '../../rooms/weather/index.ts';
 import { codeOf, type FoundRisk, type ScanSources } from './found.ts';
+import { coverRisks } from './cover.ts';
 import { singlePoints } from './single.ts';
 
 /** A window with less than this before it closes is at risk. */
@@ -31,6 +32,7 @@ export function scanRisks(s: ScanSources): FoundRisk[] {
     ...clipRisks(s, plan),
     ...peopleRisks(s, plan, s.peopleDays[i] ?? []),
     ...nobodyRisks(plan, s.nobody[i] ?? []),
+    ...(s.failures[i] ? coverRisks(s.failures[i]) : []),
     ...lateLight(plan),
   ]);
   // A setup that is used on two days is one thing to decide.

@@ -24,6 +24,18 @@ export function formatMinuteOfDay(
   return formatClock(hours, minutes, clock) + (daysLater > 0 ? `${NBSP}+${daysLater}` : '');
 }
 
+/** A second of a shooting day as its clock shows it, `14:18:40`: what is called or stopped to the second. */
+export function formatSecondOfDay(
+  second: number,
+  day: { date: string; timeZone: string },
+  clock: Preferences['clock'] = '24',
+): string {
+  const whole = Math.round(second);
+  const minute = formatMinuteOfDay(Math.floor(whole / 60), day, clock);
+  const seconds = two(((whole % 60) + 60) % 60);
+  return minute.replace(/^(\d+:\d\d)/, `$1:${seconds}`);
+}
+
 /** When something happened, as the clock of its day showed it then: 14:20 until 14:21 has come. */
 export const formatInstant = (
   atMs: number,

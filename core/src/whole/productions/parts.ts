@@ -24,7 +24,7 @@ export const SHEET_PARTS = parts(
 export const RISK_PARTS = parts(
   ...LIGHT_PARTS,
   ...(['dayItems', 'relights', 'moves', 'people', 'engagements', 'lenses', 'deliverables'] as const),
-  ...(['soundSources', 'soundRoutes'] as const),
+  ...(['soundSources', 'soundRoutes', 'soundBoxes', 'links', 'sharedThings'] as const),
 );
 export const CARD_PARTS = parts('production', 'cards', 'clips', 'copyFiles', 'copyJobs', 'drives', 'releases');
 export const WRAP_PARTS = parts('production', 'shots', 'scenes', 'clips', 'cards', 'cameras');

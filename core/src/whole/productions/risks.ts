@@ -3,6 +3,7 @@ import { peopleDay, roleLoad } from '../../about/crew/index.ts';
 import { formatMinuteOfDay } from '../../base/units/index.ts';
 import { fitOfPlan } from './camera.ts';
 import { scanRisks, type FoundRisk } from '../../about/risks/index.ts';
+import { coverageOf, failuresOf } from '../../about/holds/index.ts';
 import { planOf } from './facts.ts';
 import type { RISK_PARTS, RowsOf } from './parts.ts';
 import type { ProductionRows } from './rows.ts';
@@ -40,6 +41,7 @@ export function risksOf(rows: RowsOf<typeof RISK_PARTS> & Partial<Pick<Productio
     lightFindings,
     windLimits,
     adapters,
+    failures: plans.map((plan) => failuresOf(coverageOf({ ...rows, plan }))),
     nobody: plans.map((plan) =>
       roleLoad({ plan, ...rows }, (m) => formatMinuteOfDay(m, plan.day)).filter((f) => f.personId === null),
     ),

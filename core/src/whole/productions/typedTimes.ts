@@ -13,6 +13,7 @@ const TIMES = {
   engagements: ['callMin'],
   scenes: ['plannedMin'],
   slots: ['startMin'],
+  cues: ['fixedMin'],
 } as const;
 export type TimedTable = keyof typeof TIMES;
 export const isTimedTable = (table: string): table is TimedTable => table in TIMES;

@@ -1,27 +1,7 @@
 import { useSortable } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
-import type { CSSProperties, ReactNode } from 'react';
+import type { CSSProperties } from 'react';
 import { isOnce, type DayRow } from '@kavrell/core/day';
-
-/** A stretch of a lane that is only looked at. */
-export function LaneStretch({
-  className,
-  style,
-  words,
-  title,
-}: {
-  className: string;
-  style: CSSProperties;
-  words: ReactNode;
-  /** The whole of it, with its times, on hover. */
-  title: string;
-}) {
-  return (
-    <div className={className} style={style} title={title}>
-      <span>{words}</span>
-    </div>
-  );
-}
 
 /** A line of the day in its band: pressed it is in hand, dragged it comes to stand elsewhere in the order. */
 export function LaneBlock({

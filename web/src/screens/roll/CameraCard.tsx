@@ -10,6 +10,8 @@ interface Props {
   taken: boolean;
   rolling: boolean;
   now: number;
+  /** It is what the switcher has on air. */
+  onAir: boolean;
   toggle: () => void;
 }
 
@@ -18,7 +20,7 @@ const LIMIT_LOW_MIN = 5;
 const BATTERY_LOW = 0.2;
 
 /** What a camera says of itself, or that nobody knows. A press puts it into the take or out of it. */
-export function CameraCard({ camera, state, taken, rolling, now, toggle }: Props) {
+export function CameraCard({ camera, state, taken, rolling, now, onAir, toggle }: Props) {
   const reading = state ? readDevice(state, camera, now) : null;
   const limit = reading?.clipLimitMinLeft ?? null;
   const limitFirst = reading?.rolling === true && limit !== null && limit < reading.cardMinLeft;
@@ -39,7 +41,7 @@ export function CameraCard({ camera, state, taken, rolling, now, toggle }: Props
     <Box
       as="button"
       aria-pressed={taken}
-      aria-label={`Camera ${camera.letter}: ${word}`}
+      aria-label={`Camera ${camera.letter}: ${word}${onAir ? ', on air' : ''}`}
       onClick={toggle}
       border="1px solid"
       borderColor={taken ? 'edge' : 'hairline'}
@@ -59,6 +61,7 @@ export function CameraCard({ camera, state, taken, rolling, now, toggle }: Props
           color={look ? 'look' : reading?.rolling ? 'text' : 'soft'}
           lineHeight="1.2"
         >
+          {onAir ? <strong>on air, </strong> : null}
           {word}
         </Box>
       </Flex>

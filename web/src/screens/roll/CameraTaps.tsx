@@ -8,7 +8,7 @@ import { formatMinutes } from '@kavrell/core/units';
 import { Button } from '../../ui/Button.tsx';
 import { Tape } from '../../ui/icons.tsx';
 import { Look } from '../../ui/parts.tsx';
-import type { Onset } from './useOnset.ts';
+import type { Onset } from '../../shared/roll/onset.ts';
 
 const LOW_MIN = 15;
 const DIGITS = 3;

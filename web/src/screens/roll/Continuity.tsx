@@ -5,7 +5,7 @@ import type { InHand } from '../../shared/roll/inHand.ts';
 import { Panel } from './Panel.tsx';
 import { Photo } from './Photo.tsx';
 import { TakePhoto } from './TakePhoto.tsx';
-import type { Onset } from './useOnset.ts';
+import type { Onset } from '../../shared/roll/onset.ts';
 
 /** Stills of the shot in hand: those of its last good take beside those of now, with what is to be watched. */
 export function Continuity({ onset, hand }: { onset: Onset; hand: InHand }) {

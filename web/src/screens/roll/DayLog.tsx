@@ -12,7 +12,7 @@ import { Tick } from '../../ui/Tick.tsx';
 import { Photo } from './Photo.tsx';
 import { Panel } from './Panel.tsx';
 import { TakePhoto } from './TakePhoto.tsx';
-import type { Onset } from './useOnset.ts';
+import type { Onset } from '../../shared/roll/onset.ts';
 
 /** Delays with their cause, by one press while they happen: minutes come from the log. */
 export function Delays({ onset }: { onset: Onset }) {

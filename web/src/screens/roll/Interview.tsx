@@ -12,7 +12,7 @@ import { rollConsole, timecodeAt } from '../../shared/roll/console.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Look } from '../../ui/parts.tsx';
 import { Panel } from './Panel.tsx';
-import type { Onset } from './useOnset.ts';
+import type { Onset } from '../../shared/roll/onset.ts';
 
 /** The questions of the scene in hand: what is still unasked, silence after each, answers starred, follow-ups typed on the spot. */
 export function Interview({ onset, hand }: { onset: Onset; hand: InHand }) {

@@ -1,15 +1,24 @@
 import { Box, Flex } from '@chakra-ui/react';
-import { HEARD_MIN, lastLook, LOOK_MARGIN_MIN, SEEN_MIN, worstOf, type LookLine } from '@kavrell/core/onset';
+import {
+  aloneLines,
+  HEARD_MIN,
+  lastLook,
+  LOOK_MARGIN_MIN,
+  SEEN_MIN,
+  worstOf,
+  type LookLine,
+} from '@kavrell/core/onset';
 import { entriesOf } from '@kavrell/core/log';
 import { formatInstant, formatRunning } from '@kavrell/core/units';
 import { useProduction } from '../../app/production.tsx';
+import { useCoverage } from '../../shared/cover/coverage.ts';
 import { usePreferences } from '../../platform/preferences.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Look, Why } from '../../ui/parts.tsx';
 import { Severity } from '../../ui/Severity.tsx';
 import type { InHand } from '../../shared/roll/inHand.ts';
 import { Panel } from './Panel.tsx';
-import type { Onset } from './useOnset.ts';
+import type { Onset } from '../../shared/roll/onset.ts';
 
 const MINUTE_MS = 60_000;
 /** A moment nearer than this is what one looks before. */
@@ -21,6 +30,7 @@ const HEADS: Readonly<Record<LookLine['group'], string>> = {
   sound: 'Sound',
   clocks: 'Clocks',
   weather: 'Weather',
+  alone: 'One failure loses it',
 };
 const GROUPS = Object.keys(HEADS) as LookLine['group'][];
 
@@ -28,18 +38,22 @@ const GROUPS = Object.keys(HEADS) as LookLine['group'][];
 export function LastLook({ onset, hand }: { onset: Onset; hand: InHand }) {
   const { rows, day, facts, devices, me } = useProduction();
   const clock = usePreferences((s) => s.clock);
+  const covered = useCoverage();
   if (!day || !facts) return null;
   // What is next comes first: what is on is under way already.
   const moment = onset.next && onset.next.startMin - onset.nowMin < NEAR_MIN ? onset.next : (onset.on[0] ?? null);
   const cameras = moment?.row.cameras.length ? moment.row.cameras : hand.letters;
   const what = moment?.row.title ?? (hand.shot ? `${hand.shot.code} ${hand.shot.description}` : 'what comes');
-  const lines = lastLook({
-    ...{ letters: cameras, sceneId: moment?.row.itemId ?? null },
-    ...{ cameras: rows.cameras, devices, takes: facts.takes.filter((t) => t.dayId === day.id), log: rows.logEntries },
-    ...{ clocks: rows.clocks, jams: rows.jams, sources: rows.soundSources, routes: rows.soundRoutes },
-    ...{ boxes: rows.soundBoxes, gustMps: day.gustMps, nowMs: onset.nowMs },
-    untilMin: moment ? Math.max(0, moment.endMin - onset.nowMin) : (hand.shot?.takeLengthMin ?? HOUR_MIN),
-  });
+  const lines = [
+    ...lastLook({
+      ...{ letters: cameras, sceneId: moment?.row.itemId ?? null },
+      ...{ cameras: rows.cameras, devices, takes: facts.takes.filter((t) => t.dayId === day.id), log: rows.logEntries },
+      ...{ clocks: rows.clocks, jams: rows.jams, sources: rows.soundSources, routes: rows.soundRoutes },
+      ...{ boxes: rows.soundBoxes, gustMps: day.gustMps, nowMs: onset.nowMs },
+      untilMin: moment ? Math.max(0, moment.endMin - onset.nowMin) : (hand.shot?.takeLengthMin ?? HOUR_MIN),
+    }),
+    ...(moment && covered ? aloneLines(covered.coverage, covered.sources, moment.row.itemId) : []),
+  ];
   const red = lines.filter((l) => l.level === 'red').map((l) => `${l.name}: ${l.words}`.slice(0, 200));
   const looked = entriesOf(rows.logEntries, 'looked').findLast(
     (e) => e.dayId === day.id && e.payload.sceneId === (moment?.row.itemId ?? null),

@@ -19,7 +19,7 @@ import { Unfold } from '../../ui/Unfold.tsx';
 import { Photo } from './Photo.tsx';
 import { Panel } from './Panel.tsx';
 import { TakePhoto } from './TakePhoto.tsx';
-import type { Onset } from './useOnset.ts';
+import type { Onset } from '../../shared/roll/onset.ts';
 
 /** One gate before a move: what was to be had here, what is to be looked round for, what the next place can’t do without. One press leaves all the same. */
 export function LeavePlace({ onset }: { onset: Onset }) {

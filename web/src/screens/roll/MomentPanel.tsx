@@ -8,7 +8,7 @@ import { change } from '../../platform/rows.ts';
 import { loggedNow, mendEntry } from '../../shared/log/log.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Look } from '../../ui/parts.tsx';
-import { useOnset, type Onset } from './useOnset.ts';
+import { useOnset, type Onset } from '../../shared/roll/onset.ts';
 
 const SECOND_MS = 1000;
 const MINUTE_MS = 60_000;

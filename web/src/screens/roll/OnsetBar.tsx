@@ -4,6 +4,7 @@ import { entriesOf } from '@kavrell/core/log';
 import { useProduction } from '../../app/production.tsx';
 import { useCommand } from '../../platform/keys.ts';
 import type { CommandId } from '../../platform/commands.ts';
+import { HoldBar } from '../../shared/cover/HoldBar.tsx';
 import type { InHand } from '../../shared/roll/inHand.ts';
 import { Button } from '../../ui/Button.tsx';
 import { CameraTaps } from './CameraTaps.tsx';
@@ -12,10 +13,11 @@ import { Delays, Incidents } from './DayLog.tsx';
 import { Interview } from './Interview.tsx';
 import { LastLook } from './LastLook.tsx';
 import { LeavePlace } from './LeavePlace.tsx';
-import { useOnset } from './useOnset.ts';
+import { useOnset } from '../../shared/roll/onset.ts';
 
-type Panel = 'look' | 'leave' | 'stills' | 'questions' | 'delay' | 'incident';
+type Panel = 'holds' | 'look' | 'leave' | 'stills' | 'questions' | 'delay' | 'incident';
 const PANELS: readonly { key: Panel; words: string; command: CommandId }[] = [
+  { key: 'holds', words: 'Who has it', command: 'roll.holds' },
   { key: 'look', words: 'Last look', command: 'roll.look' },
   { key: 'leave', words: 'Leave this place', command: 'roll.leave' },
   { key: 'stills', words: 'Stills', command: 'roll.stills' },
@@ -28,8 +30,9 @@ const PANELS: readonly { key: Panel; words: string; command: CommandId }[] = [
 export function OnsetBar({ free, hand }: { free: boolean; hand: InHand }) {
   const { rows, day, facts } = useProduction();
   const [open, setOpen] = useState<Panel | null>(null);
-  const onset = useOnset(open === 'look' ? 1000 : 60_000);
+  const onset = useOnset(open === 'look' || open === 'holds' ? 1000 : 60_000);
   const toggle = (panel: Panel) => () => setOpen((was) => (was === panel ? null : panel));
+  useCommand('roll.holds', toggle('holds'), { enabled: free });
   useCommand('roll.look', toggle('look'), { enabled: free });
   useCommand('roll.leave', toggle('leave'), { enabled: free });
   useCommand('roll.stills', toggle('stills'), { enabled: free });
@@ -67,6 +70,7 @@ export function OnsetBar({ free, hand }: { free: boolean; hand: InHand }) {
           </Button>
         ))}
       </Box>
+      {open === 'holds' ? <HoldBar onset={onset} /> : null}
       {open === 'look' ? <LastLook onset={onset} hand={hand} /> : null}
       {open === 'leave' ? <LeavePlace onset={onset} /> : null}
       {open === 'stills' ? <Continuity onset={onset} hand={hand} /> : null}

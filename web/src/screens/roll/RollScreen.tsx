@@ -15,6 +15,7 @@ import { Sheet } from '../../ui/sheet.tsx';
 import { CameraCard } from './CameraCard.tsx';
 import { useLoggedNow } from '../../shared/log/log.ts';
 import { chooseTarget, timecodeAt } from '../../shared/roll/console.ts';
+import { useOnAir } from '../../shared/cover/onAir.ts';
 import { useShotInHand } from '../../shared/roll/inHand.ts';
 import { NoCamera } from './NoCamera.tsx';
 import { NoteLine } from './NoteLine.tsx';
@@ -43,6 +44,7 @@ export function RollScreen() {
   const [mending, setMending] = useState(false);
   const [locked, setLocked] = useState(false);
 
+  const onAir = useOnAir();
   const hand = useShotInHand();
   const { rolling, shot, target, targets, letters: inTake } = hand;
   const [picking, setPicking] = useState(false);
@@ -129,6 +131,7 @@ export function RollScreen() {
               taken={inTake.includes(c.letter)}
               rolling={rolling !== undefined && inTake.includes(c.letter) && !rolling.wild}
               now={now}
+              onAir={onAir === c.letter}
               toggle={() => toggle(c.letter)}
             />
           ))}

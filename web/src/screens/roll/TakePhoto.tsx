@@ -5,7 +5,7 @@ import { readStill, type StillOf } from '../../shared/log/still.ts';
 import { DropPlace } from '../../ui/DropPlace.tsx';
 import { Problem } from '../../ui/Problem.tsx';
 import { useReading } from '../../ui/useReading.ts';
-import type { Onset } from './useOnset.ts';
+import type { Onset } from '../../shared/roll/onset.ts';
 
 /** Takes a photograph of something, or has one dropped; it waits on this device where there is no network. */
 export function TakePhoto({ what, of, onset }: { what: string; of: StillOf; onset: Onset }) {

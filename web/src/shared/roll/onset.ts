@@ -3,7 +3,7 @@ import { programmeNow, type Day, type MomentNow, type ProgrammeNow } from '@kavr
 import type { LogPayload } from '@kavrell/core/log';
 import { msToMinute } from '@kavrell/core/time';
 import { useProduction } from '../../app/production.tsx';
-import { logIt, useLoggedNow } from '../../shared/log/log.ts';
+import { logIt, useLoggedNow } from '../log/log.ts';
 
 export interface Onset {
   nowMs: number;

@@ -1,0 +1,218 @@
+import { Box, Flex } from '@chakra-ui/react';
+import { useMemo } from 'react';
+import {
+  buildOrder,
+  CABLE_KINDS,
+  CABLE_STATES,
+  CABLE_STATE_WORDS,
+  cableCounts,
+  cableFields,
+  cablesOf,
+  nextLabel,
+  rebuiltAt,
+  type Cable,
+  type CableState,
+} from '@kavrell/core/cover';
+import { positionAfter } from '@kavrell/core/records';
+import { formatCount } from '@kavrell/core/units';
+import { useProduction } from '../../app/production.tsx';
+import { TableBench } from '../../app/TableBench.tsx';
+import { newId } from '../../platform/id.ts';
+import { useKept } from '../../platform/kept.ts';
+import { change } from '../../platform/rows.ts';
+import { Button, LinkButton } from '../../ui/Button.tsx';
+import { Choice } from '../../ui/Choice.tsx';
+import type { Column } from '../../ui/column.ts';
+import { choiceColumn, numberColumn, textColumn } from '../../ui/columns.tsx';
+import { Part, Why } from '../../ui/parts.tsx';
+import { Sheet } from '../../ui/sheet.tsx';
+import { CableMap } from './CableMap.tsx';
+
+/** One press on a cable: what comes after its present state. */
+const NEXT: Readonly<Record<CableState, CableState>> = { '': 'laid', laid: 'tested', tested: 'struck', struck: '' };
+const PRESS: Readonly<Record<CableState, string>> = {
+  '': 'Laid',
+  laid: 'Tested',
+  tested: 'Taken up',
+  struck: 'Lay again',
+};
+const NOWHERE = 'nowhere';
+
+/** Cable ends with their labels: made from the plan, laid in order, checked off, taken up, laid again at another place. */
+export function CablesView() {
+  const { production, rows, day, me } = useProduction();
+  const places = useMemo(() => [...rows.places.map((p) => p.id), NOWHERE], [rows.places]);
+  const [kept, setPlace] = useKept<string>(`plugged:${production.id}`, ['', ...places]);
+  const chosen = kept || day?.basePlaceId || places[0] || NOWHERE;
+  const placeId = chosen === NOWHERE ? null : chosen;
+  const own = useMemo(() => buildOrder(rows.cables.filter((c) => c.placeId === placeId)), [rows.cables, placeId]);
+  const counts = cableCounts(own);
+  const drafts = useMemo(
+    () =>
+      cablesOf({
+        ...{ cameras: rows.cameras, boxes: rows.soundBoxes, sources: rows.soundSources, routes: rows.soundRoutes },
+        ...{ links: rows.links, things: rows.sharedThings, cables: own, placeId },
+      }),
+    [rows.cameras, rows.soundBoxes, rows.soundSources, rows.soundRoutes, rows.links, rows.sharedThings, own, placeId],
+  );
+  const columns = useMemo<Column<Cable>[]>(
+    () => [
+      textColumn('label', 'Label', '76px'),
+      choiceColumn(
+        'kind',
+        'What',
+        '92px',
+        CABLE_KINDS.map((k) => [k, k] as const),
+      ),
+      textColumn('fromWhat', 'From', 'minmax(110px, 1fr)'),
+      { ...textColumn<Cable>('fromSocket', 'Socket there', '100px'), extra: 2 },
+      textColumn('toWhat', 'To', 'minmax(110px, 1fr)'),
+      { ...textColumn<Cable>('toSocket', 'Socket here', '100px'), extra: 1 },
+      { ...textColumn<Cable>('connector', 'Connectors', '110px'), extra: 4 },
+      { ...numberColumn<Cable>('lengthM', 'Length', '80px', { unit: 'm', optional: true }), extra: 5 },
+      {
+        ...choiceColumn<Cable>(
+          'doerId',
+          'Who',
+          '96px',
+          rows.people.map((p) => [p.id, p.shortName] as const),
+          'nobody',
+        ),
+        extra: 3,
+      },
+      choiceColumn(
+        'state',
+        'State',
+        '120px',
+        CABLE_STATES.map((s) => [s, CABLE_STATE_WORDS[s]] as const),
+      ),
+    ],
+    [rows.people],
+  );
+  const blank = (before: readonly object[] = []) => {
+    const taken = new Set([...own.map((c) => c.label), ...before.map((b) => (b as { label?: string }).label ?? '')]);
+    return {
+      ...{ label: nextLabel('picture', taken), kind: 'picture' as const, fromWhat: 'Camera A', fromSocket: 'out' },
+      ...{ toWhat: 'Monitor', toSocket: '', connector: '', lengthM: null, placeId, doerId: null, state: '' as const },
+      ...{ origin: '', position: positionAfter(rows.cables) + before.length },
+    };
+  };
+  const add = () => {
+    const id = newId();
+    void change(production.id, 'A cable', [{ op: 'insert', table: 'cables', id, values: blank() }]);
+    return id;
+  };
+  const insert = (label: string, list: readonly ReturnType<typeof cablesOf>[number][]) =>
+    void change(
+      production.id,
+      label,
+      list.map((values) => ({ op: 'insert', table: 'cables', id: newId(), values })),
+    );
+  const advance = (cable: Cable) =>
+    void change(production.id, `${cable.label}: ${CABLE_STATE_WORDS[NEXT[cable.state]]}`, [
+      { op: 'update', table: 'cables', row: cable, values: { state: NEXT[cable.state] } },
+    ]);
+  const empty = rows.places.filter((p) => p.id !== placeId && !rows.cables.some((c) => c.placeId === p.id));
+  const nameOf = (id: string) => rows.places.find((p) => p.id === id)?.name ?? 'no place in particular';
+  return (
+    <>
+      <Flex gap={2} wrap="wrap" align="center" mb={3}>
+        <Choice aria-label="At which place" value={chosen} onChange={(e) => setPlace(e.target.value)}>
+          {places.map((p) => (
+            <option key={p} value={p}>
+              {nameOf(p)}
+            </option>
+          ))}
+        </Choice>
+        {me.role === 'owner' ? (
+          <Button
+            look={own.length === 0 && drafts.length > 0 ? 'primary' : 'plain'}
+            disabled={drafts.length === 0}
+            onClick={() => insert('Cables made from the plan', drafts)}
+          >
+            {drafts.length === 0
+              ? 'All of the plan is in it'
+              : `Make ${formatCount(drafts.length, 'cable')} from the plan`}
+          </Button>
+        ) : null}
+        {own.length > 0 && empty.length > 0 ? (
+          <Choice
+            aria-label="Lay all of it again at"
+            value=""
+            onChange={(e) => {
+              insert(`Cables to lay again at ${nameOf(e.target.value)}`, rebuiltAt(own, e.target.value));
+              setPlace(e.target.value);
+            }}
+          >
+            <option value="">Lay all of it again at …</option>
+            {empty.map((p) => (
+              <option key={p.id} value={p.id}>
+                {p.name}
+              </option>
+            ))}
+          </Choice>
+        ) : null}
+        <LinkButton href={`/api/productions/${production.id}/cable-labels.pdf`} target="_blank" rel="noreferrer">
+          Labels on paper
+        </LinkButton>
+      </Flex>
+      {own.length > 0 ? (
+        <>
+          <Box mb={2} data-cable-counts>
+            {CABLE_STATES.filter((s) => counts[s] > 0)
+              .map((s) => `${counts[s]} ${CABLE_STATE_WORDS[s]}`)
+              .join(', ')}
+            .
+          </Box>
+          <Box as="ol" listStyleType="none" display="grid" gap={1} mb={4} aria-label="In the order of laying">
+            {own.map((c) => (
+              <Flex as="li" key={c.id} gap={3} align="center" data-cable={c.label}>
+                <Box className="mono" fontWeight="700" minW="44px">
+                  {c.label}
+                </Box>
+                <Box flex={1} minW={0} overflowWrap="anywhere">
+                  {c.fromWhat}
+                  {c.fromSocket ? `, ${c.fromSocket}` : ''} → {c.toWhat}
+                  {c.toSocket ? `, ${c.toSocket}` : ''}
+                  <Box as="span" color="soft">
+                    {' '}
+                    {CABLE_STATE_WORDS[c.state]}
+                  </Box>
+                </Box>
+                <Button minH="44px" minW="96px" look={c.state === 'tested' ? 'on' : 'plain'} onClick={() => advance(c)}>
+                  {PRESS[c.state]}
+                </Button>
+              </Flex>
+            ))}
+          </Box>
+          <CableMap cables={own} />
+        </>
+      ) : null}
+      <TableBench
+        title="Cables"
+        table="cables"
+        one="cable"
+        rows={own}
+        columns={columns}
+        fields={cableFields}
+        nameOf={(c) => `Cable ${c.label}`}
+        adds={[['Add a cable', add]]}
+        pasted={{ identity: 'label', blank }}
+        empty="Every cable with a label at both ends: “V03, receiver of C, out → switcher, in 3”. Made from Camera, Sound, Air and what hangs on one thing, or added by hand."
+        height="40vh"
+      />
+      <Sheet>
+        <Why
+          lines={[
+            'From the plan: each line of the patch, wired links, circuits and networks to what hangs on them, cameras to their switcher. What goes by radio comes from its receiver. Made once: what a cable came from stays with it.',
+            'Laid power first, then network, pictures, sound, timecode, comms, control; taken up the other way round.',
+          ]}
+        />
+        <Part title="Care">
+          Cables across ways are covered or hung; power away from water; what is fixed is done by whoever may. Local
+          codes, the venue and licensed people decide.
+        </Part>
+      </Sheet>
+    </>
+  );
+}

@@ -1,0 +1,150 @@
+import { Box, Flex } from '@chakra-ui/react';
+import { useMemo, useState } from 'react';
+import { CUE_DEFAULTS, cueFields, cuesCsv, inputsWanted, runLengths, type Cue } from '@kavrell/core/cover';
+import type { Day } from '@kavrell/core/day';
+import { callsOf, cuesFor, cuesOfDay } from '@kavrell/core/holds';
+import { positionAfter } from '@kavrell/core/records';
+import { formatCount, formatMinuteOfDay, formatRunning } from '@kavrell/core/units';
+import { useProduction } from '../../app/production.tsx';
+import { TableBench } from '../../app/TableBench.tsx';
+import { newId } from '../../platform/id.ts';
+import { usePreferences } from '../../platform/preferences.ts';
+import { change } from '../../platform/rows.ts';
+import { saveAs } from '../../platform/save.ts';
+import type { Onset } from '../../shared/roll/onset.ts';
+import { Button, LinkButton } from '../../ui/Button.tsx';
+import { Choice } from '../../ui/Choice.tsx';
+import { Look, Part, Why } from '../../ui/parts.tsx';
+import { cueColumns } from './cueColumns.tsx';
+import { CuePaste } from './CuePaste.tsx';
+import { CueRun } from './CueRun.tsx';
+import { thingNames } from './names.ts';
+import { SwitcherPart } from './SwitcherPart.tsx';
+
+/** The running order of a day: timed to the second, called by one press, compared run by run; what goes into the switcher and what went on air. */
+export function CuesView({ day, onset }: { day: Day; onset: Onset }) {
+  const { production, rows, me } = useProduction();
+  const clock = usePreferences((s) => s.clock);
+  const [mine, setMine] = useState<string | null>(null);
+  const own = useMemo(
+    () => rows.cues.filter((c) => c.dayId === day.id).sort((a, b) => a.position - b.position),
+    [rows.cues, day.id],
+  );
+  const timed = useMemo(() => cuesOfDay(own, day), [own, day]);
+  const calls = useMemo(() => callsOf(rows.logEntries, day), [rows.logEntries, day]);
+  const runs = useMemo(() => runLengths(calls), [calls]);
+  const shown = mine === null ? own : cuesFor(timed, mine).map((t) => t.cue);
+  const columns = useMemo(
+    () => cueColumns({ ...{ day, clock, runs, people: rows.people }, timed: new Map(timed.map((t) => [t.cue.id, t])) }),
+    [day, clock, runs, rows.people, timed],
+  );
+  const blank = (before: readonly object[] = []) => ({
+    ...CUE_DEFAULTS,
+    ...{ dayId: day.id, words: 'A cue', position: positionAfter(own) + before.length },
+  });
+  const add = () => {
+    const id = newId();
+    void change(production.id, 'A cue', [{ op: 'insert', table: 'cues', id, values: blank() }]);
+    return id;
+  };
+  /** Changes places with the one before or after it in the order. */
+  const swap = (cue: Cue, by: 1 | -1) => {
+    const other = own[own.findIndex((c) => c.id === cue.id) + by];
+    if (!other) return;
+    void change(production.id, `Moved ${cue.words}`, [
+      { op: 'update', table: 'cues', row: cue, values: { position: other.position } },
+      { op: 'update', table: 'cues', row: other, values: { position: cue.position } },
+    ]);
+  };
+  const involved = rows.people.filter((p) => own.some((c) => c.callerId === p.id || c.doerId === p.id));
+  const nameOf = (id: string | null) => rows.people.find((p) => p.id === id)?.shortName ?? '';
+  const overs = timed.filter((t) => (t.overS ?? 0) > 0);
+  const tooMany = inputsWanted(rows.sharedThings, thingNames(rows));
+  return (
+    <>
+      {tooMany.map((t) => (
+        <Box key={t.thing.id} mb={2}>
+          <Look>
+            {t.thing.name} takes {t.thing.inputs}, {t.wanted.length} want in
+          </Look>
+          : {t.wanted.join(', ')}. Given up first: {t.giveUp.join(', ')}.
+        </Box>
+      ))}
+      {overs.map((t) => (
+        <Box key={t.cue.id} mb={2}>
+          <Look>{formatRunning((t.overS ?? 0) * 1000)} over</Look> before {t.cue.words}, which is fixed at{' '}
+          {formatMinuteOfDay(t.startS / 60, day, clock)}.
+        </Box>
+      ))}
+      <CueRun day={day} timed={timed} calls={calls} onset={onset} />
+      <SwitcherPart day={day} onset={onset} />
+      <Flex gap={2} wrap="wrap" align="center" mb={3}>
+        <Choice aria-label="Whose cues" value={mine ?? ''} onChange={(e) => setMine(e.target.value || null)}>
+          <option value="">Cues of all</option>
+          {involved.map((p) => (
+            <option key={p.id} value={p.id}>
+              Only {p.shortName}
+            </option>
+          ))}
+        </Choice>
+        <LinkButton
+          href={`/api/productions/${production.id}/days/${day.id}/running/${mine ?? 'all'}/order.pdf`}
+          target="_blank"
+          rel="noreferrer"
+        >
+          On paper
+        </LinkButton>
+        <Button
+          disabled={own.length === 0}
+          onClick={() =>
+            saveAs(
+              `${production.title} running order.csv`,
+              'text/csv',
+              cuesCsv(own, nameOf, (m) => formatMinuteOfDay(m, day)),
+            )
+          }
+        >
+          As CSV
+        </Button>
+        {me.role === 'owner' ? <CuePaste day={day} own={own} /> : null}
+      </Flex>
+      <TableBench
+        title={`Running order${mine ? ` of ${nameOf(mine)}` : ''}`}
+        table="cues"
+        one="cue"
+        rows={shown}
+        columns={columns}
+        fields={cueFields}
+        nameOf={(c) => c.words}
+        adds={[['Add a cue', add]]}
+        pasted={{ identity: 'words', blank }}
+        side={(c) => (
+          <Part>
+            <Flex gap={2} wrap="wrap">
+              <Button size="small" disabled={own[0]?.id === c.id} onClick={() => swap(c, -1)}>
+                One up
+              </Button>
+              <Button size="small" disabled={own.at(-1)?.id === c.id} onClick={() => swap(c, 1)}>
+                One down
+              </Button>
+            </Flex>
+            <Why
+              lines={[
+                'A cue begins when the one before it is over; a fixed one at its minute. At the latest: the next fixed start less the lengths up to it.',
+                'What runs took: from one call to the next of the same run.',
+              ]}
+            />
+          </Part>
+        )}
+        empty="What is called when, to the second: “Titles in, 20 s”, “Opening segment, 2:40, opening_v4.mov”, “Clocks start, fixed at 11:00”. Add cues, or bring a table in."
+        height="52vh"
+      />
+      {own.length > 0 ? (
+        <Box color="soft" fontSize="s">
+          {formatCount(own.length, 'cue')}, {formatRunning(timed.reduce((sum, t) => sum + t.cue.lengthS, 0) * 1000)} in
+          all.
+        </Box>
+      ) : null}
+    </>
+  );
+}
