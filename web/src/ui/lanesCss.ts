@@ -10,7 +10,14 @@ export const lanesCss = {
     alignItems: 'center',
     mdDown: { gridTemplateColumns: '76px minmax(0, 1fr)', minWidth: '716px' },
   },
+  // Where what stands before a lane is more than a letter.
+  '.lanes.named': {
+    gridTemplateColumns: '190px minmax(0, 1fr)',
+    mdDown: { gridTemplateColumns: '104px minmax(0, 1fr)' },
+    '& .lanes-behind': { left: '190px', mdDown: { left: '104px' } },
+  },
   '.lane': { position: 'relative', height: '27px', borderBottom: '1px solid', borderColor: 'hairline' },
+  '.lane.heads': { height: '76px' },
   '.lane.order': { height: '62px', borderBottom: 0 },
   '.lane-label': {
     position: 'absolute',
@@ -76,14 +83,12 @@ export const lanesCss = {
   },
   '.lane-head': {
     position: 'absolute',
-    top: '2px',
-    bottom: '2px',
+    height: '17px',
+    lineHeight: '17px',
     fontSize: '12px',
     fontWeight: 600,
     textAlign: 'left',
     whiteSpace: 'nowrap',
-    overflow: 'hidden',
-    textOverflow: 'ellipsis',
     cursor: 'pointer',
     padding: '0 2px',
     borderLeft: '2px solid',
@@ -98,7 +103,6 @@ export const lanesCss = {
     borderColor: 'text',
     zIndex: 1,
     '&.ends': { borderLeftStyle: 'solid', borderColor: 'look' },
-    '& span': { position: 'absolute', top: '1px', left: '3px', fontSize: '12px', whiteSpace: 'nowrap', color: 'look' },
   },
   '.lane-bar.own': { borderColor: 'text', boxShadow: 'inset 0 -3px 0 var(--chakra-colors-text)' },
   '.lanes-behind': {

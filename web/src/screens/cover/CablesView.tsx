@@ -2,7 +2,6 @@ import { Box, Flex } from '@chakra-ui/react';
 import { useMemo } from 'react';
 import {
   buildOrder,
-  CABLE_KINDS,
   CABLE_STATES,
   CABLE_STATE_WORDS,
   cableCounts,
@@ -22,10 +21,9 @@ import { useKept } from '../../platform/kept.ts';
 import { change } from '../../platform/rows.ts';
 import { Button, LinkButton } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Choice.tsx';
-import type { Column } from '../../ui/column.ts';
-import { choiceColumn, numberColumn, textColumn } from '../../ui/columns.tsx';
 import { Part, Why } from '../../ui/parts.tsx';
 import { Sheet } from '../../ui/sheet.tsx';
+import { cableColumns } from './cableColumns.ts';
 import { CableMap } from './CableMap.tsx';
 
 /** One press on a cable: what comes after its present state. */
@@ -55,40 +53,7 @@ export function CablesView() {
       }),
     [rows.cameras, rows.soundBoxes, rows.soundSources, rows.soundRoutes, rows.links, rows.sharedThings, own, placeId],
   );
-  const columns = useMemo<Column<Cable>[]>(
-    () => [
-      textColumn('label', 'Label', '76px'),
-      choiceColumn(
-        'kind',
-        'What',
-        '92px',
-        CABLE_KINDS.map((k) => [k, k] as const),
-      ),
-      textColumn('fromWhat', 'From', 'minmax(110px, 1fr)'),
-      { ...textColumn<Cable>('fromSocket', 'Socket there', '100px'), extra: 2 },
-      textColumn('toWhat', 'To', 'minmax(110px, 1fr)'),
-      { ...textColumn<Cable>('toSocket', 'Socket here', '100px'), extra: 1 },
-      { ...textColumn<Cable>('connector', 'Connectors', '110px'), extra: 4 },
-      { ...numberColumn<Cable>('lengthM', 'Length', '80px', { unit: 'm', optional: true }), extra: 5 },
-      {
-        ...choiceColumn<Cable>(
-          'doerId',
-          'Who',
-          '96px',
-          rows.people.map((p) => [p.id, p.shortName] as const),
-          'nobody',
-        ),
-        extra: 3,
-      },
-      choiceColumn(
-        'state',
-        'State',
-        '120px',
-        CABLE_STATES.map((s) => [s, CABLE_STATE_WORDS[s]] as const),
-      ),
-    ],
-    [rows.people],
-  );
+  const columns = useMemo(() => cableColumns(rows.people), [rows.people]);
   const blank = (before: readonly object[] = []) => {
     const taken = new Set([...own.map((c) => c.label), ...before.map((b) => (b as { label?: string }).label ?? '')]);
     return {
@@ -117,7 +82,12 @@ export function CablesView() {
   return (
     <>
       <Flex gap={2} wrap="wrap" align="center" mb={3}>
-        <Choice aria-label="At which place" value={chosen} onChange={(e) => setPlace(e.target.value)}>
+        <Choice
+          style={{ width: 'auto', maxWidth: '100%' }}
+          aria-label="At which place"
+          value={chosen}
+          onChange={(e) => setPlace(e.target.value)}
+        >
           {places.map((p) => (
             <option key={p} value={p}>
               {nameOf(p)}
@@ -137,6 +107,7 @@ export function CablesView() {
         ) : null}
         {own.length > 0 && empty.length > 0 ? (
           <Choice
+            style={{ width: 'auto', maxWidth: '100%' }}
             aria-label="Lay all of it again at"
             value=""
             onChange={(e) => {

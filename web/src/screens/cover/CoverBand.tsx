@@ -8,6 +8,12 @@ import { usePreferences } from '../../platform/preferences.ts';
 import { laneScale } from '../../shared/day/laneScale.ts';
 import { LaneStretch } from '../../ui/LaneStretch.tsx';
 
+/** Names stand in rows so high; how wide one is is reckoned for a band of the usual width. */
+const HEAD_PX = 18;
+const MOST_ROWS = 4;
+const BAND_PX = 570;
+const LETTER_PX = 7;
+
 interface Props {
   day: Day;
   coverage: Coverage;
@@ -26,6 +32,12 @@ export function CoverBand({ day, coverage, cameras, restarts, nowMin, chosen, ch
   const span = (from: number, to: number): CSSProperties => ({ left: scale.left(from), width: scale.width(from, to) });
   const say = (m: number) => formatMinuteOfDay(m, day, clock);
   const ends = supplyEnds(coverage, cameras);
+  const rows = headRows(
+    moments.map((m) => ({
+      fromShare: (m.fromMin - scale.fromMin) / (scale.toMin - scale.fromMin),
+      letters: m.title.length,
+    })),
+  );
   const titleOf = (h: Hold) => moments.find((m) => m.id === h.momentId)?.title ?? '';
   const groups: readonly (readonly [CoverLane['kind'], string])[] = [
     ['picture', 'Pictures'],
@@ -33,7 +45,7 @@ export function CoverBand({ day, coverage, cameras, restarts, nowMin, chosen, ch
   ];
   return (
     <Box overflowX="auto" tabIndex={0} role="group" aria-label="Who has what" mb={4} data-cover-band>
-      <div className="lanes">
+      <div className="lanes named">
         <div className="lanes-behind" aria-hidden="true">
           {scale.hours.map((m) => (
             <div key={m} className="lane-hour" style={{ left: scale.left(m) }}>
@@ -48,13 +60,13 @@ export function CoverBand({ day, coverage, cameras, restarts, nowMin, chosen, ch
           ) : null}
         </div>
         <strong className="lane-name">Moments</strong>
-        <div className="lane">
-          {moments.map((m) => (
+        <div className="lane heads">
+          {moments.map((m, i) => (
             <button
               key={m.id}
               type="button"
               className="lane-head"
-              style={span(m.fromMin, m.toMin)}
+              style={{ left: scale.left(m.fromMin), top: `${2 + (rows[i] ?? 0) * HEAD_PX}px` }}
               aria-pressed={m.id === chosen}
               aria-label={`${m.title}, ${say(m.fromMin)} to ${say(m.toMin)}`}
               title={`${m.title}, ${say(m.fromMin)} to ${say(m.toMin)}${m.must ? ', has a must' : ''}`}
@@ -104,9 +116,7 @@ export function CoverBand({ day, coverage, cameras, restarts, nowMin, chosen, ch
                           className="lane-restart ends"
                           style={{ left: scale.left(e.atMin) }}
                           title={`The ${e.what} of ${l.name} ends at ${say(e.atMin)}`}
-                        >
-                          <span>{e.what}</span>
-                        </div>
+                        />
                       ))}
                   </div>
                 </Fragment>
@@ -115,6 +125,30 @@ export function CoverBand({ day, coverage, cameras, restarts, nowMin, chosen, ch
           );
         })}
       </div>
+      {ends.length > 0 ? (
+        <Box color="soft" fontSize="s">
+          Fresh at its first moment{' '}
+          {ends
+            .map(
+              (e) =>
+                `the ${e.what} of ${cameras.find((c) => c.id === e.cameraId)?.letter ?? '?'} ends at ${say(e.atMin)}`,
+            )
+            .join(', ')}
+          .
+        </Box>
+      ) : null}
     </Box>
   );
+}
+
+/** A name’s row, so that those of short moments can be read: each takes the first one that is free where it begins. */
+export function headRows(names: readonly { fromShare: number; letters: number }[]): number[] {
+  const ends: number[] = [];
+  return names.map(({ fromShare, letters }) => {
+    const from = fromShare * BAND_PX;
+    let row = 0;
+    while (row < MOST_ROWS - 1 && (ends[row] ?? -Infinity) > from) row += 1;
+    ends[row] = from + letters * LETTER_PX + 8;
+    return row;
+  });
 }

@@ -1,5 +1,8 @@
 import { inputsWanted } from '@kavrell/core/cover';
-import { formatCount } from '@kavrell/core/units';
+import type { Day } from '@kavrell/core/day';
+import { cuesOfDay } from '@kavrell/core/holds';
+import type { ProductionRows } from '@kavrell/core/productions';
+import { formatCount, formatRunning } from '@kavrell/core/units';
 import { NoDay } from '../../app/NoDay.tsx';
 import { useProduction } from '../../app/production.tsx';
 import { useKept } from '../../platform/kept.ts';
@@ -24,7 +27,7 @@ export function CoverScreen() {
   const toLay = rows.cables.filter((c) => c.state === '').length;
   return (
     <>
-      <ScreenHead title={titleOf(covered)}>
+      <ScreenHead title={TITLES[view]({ rows, day, covered })}>
         <Views
           label="Cover"
           views={[
@@ -52,11 +55,38 @@ export function CoverScreen() {
   );
 }
 
-/** The answer, not the name of the screen. */
-function titleOf(covered: Covered | null): string {
-  if (!covered || covered.coverage.moments.length === 0) return 'Cover';
-  const { open, single } = covered.failures;
-  if (open.length > 0) return `${formatCount(open.length, 'thing')} wanted that nobody has`;
-  if (single.length === 0) return 'No single failure loses a moment';
-  return `${formatCount(single.length, 'single failure')} would lose something`;
+interface Asked {
+  rows: ProductionRows;
+  day: Day | null;
+  covered: Covered | null;
 }
+
+/** The answer of each view, not the name of the screen. */
+const TITLES: Readonly<Record<(typeof VIEWS)[number], (of: Asked) => string>> = {
+  moments: ({ covered }) => {
+    if (!covered || covered.coverage.moments.length === 0) return 'Cover';
+    const { open, single } = covered.failures;
+    if (open.length > 0) return `${formatCount(open.length, 'thing')} wanted that nobody has`;
+    if (single.length === 0) return 'No single failure loses a moment';
+    return `${formatCount(single.length, 'single failure')} would lose something`;
+  },
+  rounds: ({ covered }) => {
+    const alone = covered?.coverage.lanes.filter((l) => l.kind === 'picture' && l.who.includes('alone')) ?? [];
+    return alone.length === 0 ? 'No camera runs alone' : `${alone.map((l) => l.name).join(', ')} run alone`;
+  },
+  cues: ({ rows, day }) => {
+    const timed = day ? cuesOfDay(rows.cues, day) : [];
+    const overS = Math.max(0, ...timed.map((t) => t.overS ?? 0));
+    if (timed.length === 0) return 'No cue yet';
+    return overS > 0
+      ? `${formatRunning(overS * 1000)} over by the plan`
+      : `${formatCount(timed.length, 'cue')}, none over by the plan`;
+  },
+  plugged: ({ rows }) => {
+    const toLay = rows.cables.filter((c) => c.state === '').length;
+    if (rows.cables.length === 0) return 'No cable yet';
+    return toLay === 0
+      ? `All ${formatCount(rows.cables.length, 'cable')} laid or taken up`
+      : `${toLay} of ${formatCount(rows.cables.length, 'cable')} to lay`;
+  },
+};

@@ -81,7 +81,12 @@ export function CueRun({ day, timed, calls, onset }: Props) {
           ) : null}
         </Box>
         <Flex gap={2} wrap="wrap" align="center">
-          <Choice aria-label="Which run" value={String(run)} onChange={(e) => setRun(Number(e.target.value))}>
+          <Choice
+            style={{ width: 'auto', maxWidth: '100%' }}
+            aria-label="Which run"
+            value={String(run)}
+            onChange={(e) => setRun(Number(e.target.value))}
+          >
             {Array.from({ length: runs + 1 }, (_, i) => (
               <option key={i} value={i}>
                 {i === 0 ? 'The show' : `Rehearsal ${i}`}

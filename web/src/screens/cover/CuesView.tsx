@@ -15,6 +15,7 @@ import type { Onset } from '../../shared/roll/onset.ts';
 import { Button, LinkButton } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Choice.tsx';
 import { Look, Part, Why } from '../../ui/parts.tsx';
+import { Sheet } from '../../ui/sheet.tsx';
 import { cueColumns } from './cueColumns.tsx';
 import { CuePaste } from './CuePaste.tsx';
 import { CueRun } from './CueRun.tsx';
@@ -79,7 +80,12 @@ export function CuesView({ day, onset }: { day: Day; onset: Onset }) {
       <CueRun day={day} timed={timed} calls={calls} onset={onset} />
       <SwitcherPart day={day} onset={onset} />
       <Flex gap={2} wrap="wrap" align="center" mb={3}>
-        <Choice aria-label="Whose cues" value={mine ?? ''} onChange={(e) => setMine(e.target.value || null)}>
+        <Choice
+          style={{ width: 'auto', maxWidth: '100%' }}
+          aria-label="Whose cues"
+          value={mine ?? ''}
+          onChange={(e) => setMine(e.target.value || null)}
+        >
           <option value="">Cues of all</option>
           {involved.map((p) => (
             <option key={p.id} value={p.id}>
@@ -128,17 +134,21 @@ export function CuesView({ day, onset }: { day: Day; onset: Onset }) {
                 One down
               </Button>
             </Flex>
-            <Why
-              lines={[
-                'A cue begins when the one before it is over; a fixed one at its minute. At the latest: the next fixed start less the lengths up to it.',
-                'What runs took: from one call to the next of the same run.',
-              ]}
-            />
           </Part>
         )}
         empty="What is called when, to the second: “Titles in, 20 s”, “Opening segment, 2:40, opening_v4.mov”, “Clocks start, fixed at 11:00”. Add cues, or bring a table in."
         height="52vh"
       />
+      <Sheet>
+        <Why
+          lines={[
+            'A cue begins when the one before it is over; a fixed one at its minute. At the latest: the next fixed start less the lengths up to it.',
+            'Over and in hand: what is on ends at its planned length, or now where it is over that; then the lengths up to the next fixed start.',
+            'What runs took: from one call to the next of the same run. A rehearsal’s calls stand beside the show’s.',
+            'The switcher is simulated: what it has on air is logged and shown on Roll.',
+          ]}
+        />
+      </Sheet>
       {own.length > 0 ? (
         <Box color="soft" fontSize="s">
           {formatCount(own.length, 'cue')}, {formatRunning(timed.reduce((sum, t) => sum + t.cue.lengthS, 0) * 1000)} in

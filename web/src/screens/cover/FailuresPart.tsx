@@ -28,7 +28,7 @@ export function FailuresPart({ covered }: { covered: Covered }) {
       {single.length === 0 ? (
         <Box>No single thing loses a moment, a must of its pictures or its clean sound.</Box>
       ) : (
-        <Box as="ol" listStyleType="none" display="grid" gap={3}>
+        <Box as="ol" listStyleType="none" display="grid" gridTemplateColumns="minmax(0, 1fr)" gap={3}>
           {single.slice(0, SHOWN).map((f) => (
             <FailureLine key={f.key} failure={f} covered={covered} />
           ))}
@@ -37,7 +37,7 @@ export function FailuresPart({ covered }: { covered: Covered }) {
       {single.length > SHOWN ? (
         <Box mt={3}>
           <Unfold words={`${formatCount(single.length - SHOWN, 'more', 'more')} alone`}>
-            <Box as="ol" listStyleType="none" display="grid" gap={3}>
+            <Box as="ol" listStyleType="none" display="grid" gridTemplateColumns="minmax(0, 1fr)" gap={3}>
               {single.slice(SHOWN).map((f) => (
                 <FailureLine key={f.key} failure={f} covered={covered} />
               ))}
@@ -84,12 +84,12 @@ function FailureLine({ failure: f, covered }: { failure: Failure; covered: Cover
         <Flex gap={2} wrap="wrap" mt={1}>
           {mends.map((m) =>
             me.role === 'owner' ? (
-              <Button key={m.words} size="small" textAlign="left" onClick={() => takeMend(rows, m)}>
-                {m.words}: {m.cost}
+              <Button key={m.words} size="small" textAlign="left" whiteSpace="normal" onClick={() => takeMend(rows, m)}>
+                {m.words} · {m.cost}
               </Button>
             ) : (
               <Box key={m.words} fontSize="s" color="soft">
-                {m.words}: {m.cost}
+                {m.words} · {m.cost}
               </Box>
             ),
           )}

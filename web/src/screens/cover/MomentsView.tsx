@@ -43,7 +43,12 @@ export function MomentsView({ covered, onset }: { covered: Covered; onset: Onset
         {...{ day, coverage, restarts, chosen, nowMin: onset.nowMin, cameras: rows.cameras }}
         choose={(id) => setChosen((was) => (was === id ? null : id))}
       />
-      <Box display="grid" gridTemplateColumns={{ base: '1fr', lg: '1fr 1fr' }} gap={6} mb={5}>
+      <Box
+        display="grid"
+        gridTemplateColumns={{ base: 'minmax(0, 1fr)', lg: 'repeat(2, minmax(0, 1fr))' }}
+        gap={6}
+        mb={5}
+      >
         <FailuresPart covered={covered} />
         <RestartsPart restarts={restarts} onset={onset} isLive={sinceMin.size > 0} />
       </Box>

@@ -11,6 +11,8 @@ import { Unfold } from '../../ui/Unfold.tsx';
 const SHOWN = 6;
 const MINUTE_S = 60;
 const SOON_S = 120;
+/** One that is overdue is shown so long. */
+const LATE_MIN = 2;
 const FREEDOM: Readonly<Record<Freedom, string>> = {
   between: 'only between what it has',
   besideMusts: 'in no must',
@@ -29,6 +31,9 @@ export function RestartsPart({ restarts: r, onset, isLive }: Props) {
   const { rows, day } = useProduction();
   const clock = usePreferences((s) => s.clock);
   if (!day) return null;
+  // What is over is not planned any more; a restart that is late is.
+  const inDay = onset.nowMin < (r.planned.at(-1)?.atMin ?? 0);
+  const planned = inDay ? r.planned.filter((p) => p.atMin > onset.nowMin - LATE_MIN) : r.planned;
   const say = (atMin: number) => formatSecondOfDay(atMin * MINUTE_S, day, clock);
   const line = (p: DayRestarts['planned'][number]) => {
     const inS = Math.round((p.atMin - onset.nowMin) * MINUTE_S);
@@ -96,12 +101,12 @@ export function RestartsPart({ restarts: r, onset, isLive }: Props) {
             </Box>
           )}
           <Box as="ol" listStyleType="none" display="grid" gap={1}>
-            {r.planned.slice(0, SHOWN).map(line)}
+            {planned.slice(0, SHOWN).map(line)}
           </Box>
-          {r.planned.length > SHOWN ? (
-            <Unfold words={`${formatCount(r.planned.length - SHOWN, 'more', 'more')} until it is over`}>
+          {planned.length > SHOWN ? (
+            <Unfold words={`${formatCount(planned.length - SHOWN, 'more', 'more')} until it is over`}>
               <Box as="ol" listStyleType="none" display="grid" gap={1}>
-                {r.planned.slice(SHOWN).map(line)}
+                {planned.slice(SHOWN).map(line)}
               </Box>
             </Unfold>
           ) : null}

@@ -31,12 +31,14 @@ const COLUMNS: Column<Camera>[] = [
 /** Cameras that run alone and who looks at them when; who has the picture now. */
 export function RoundsView({ covered, onset }: { covered: Covered; onset: Onset }) {
   const { rows, day, me } = useProduction();
-  const started = onset.programme.behindMin !== null;
+  // While the day goes nobody leaves in the past.
+  const { moments } = covered.coverage;
+  const isOn = moments.some((m) => m.fromMin <= onset.nowMin) && moments.some((m) => m.toMin > onset.nowMin);
   const rounds = useMemo(
-    () => day && roundsOf(covered.coverage, rows.cameras, rows.logEntries, day, started ? onset.nowMin : undefined),
+    () => day && roundsOf(covered.coverage, rows.cameras, rows.logEntries, day, isOn ? onset.nowMin : undefined),
     // By the minute: a round is not walked by the second.
     // eslint-disable-next-line react-hooks/exhaustive-deps
-    [covered.coverage, rows.cameras, rows.logEntries, day, started, Math.floor(onset.nowMin)],
+    [covered.coverage, rows.cameras, rows.logEntries, day, isOn, Math.floor(onset.nowMin)],
   );
   if (!day || !rounds) return null;
   const who = rows.people.find((p) => p.id === rounds.operatorId)?.shortName;
@@ -126,7 +128,7 @@ function VisitLine({ visit: v, who, onset }: { visit: Visit; who: string; onset:
       <Box minW="120px" fontWeight="700">
         {v.letter} by {say(v.dueMin)}
       </Box>
-      <Box flex={1} minW="180px">
+      <Box flex={{ base: '1 0 100%', md: 1 }} order={{ base: 3, md: 0 }} minW={0}>
         {v.leaveMin === null || v.backMin === null ? (
           <Look>{who} can’t go in time: somebody else looks, or it stays unseen until its end</Look>
         ) : (
@@ -139,6 +141,7 @@ function VisitLine({ visit: v, who, onset }: { visit: Visit; who: string; onset:
       </Box>
       <Button
         minH="44px"
+        ml="auto"
         onClick={() => onset.log(`Looked at ${v.letter}`, { kind: 'visited', cameraId: v.cameraId, words: '' })}
       >
         Looked at {v.letter}

@@ -46,6 +46,7 @@ export function SwitcherPart({ day, onset }: { day: Day; onset: Onset }) {
         </Box>
         <Tag>simulated</Tag>
         <Choice
+          style={{ width: 'auto', maxWidth: '100%' }}
           aria-label="Transition"
           value={transition}
           onChange={(e) => setTransition(e.target.value === 'mix' ? 'mix' : 'cut')}

@@ -124,9 +124,14 @@ describe('the last look', () => {
       expect.stringContaining('D'),
       expect.stringContaining('E'),
     ]);
+    // What Cover knows of this moment stands beside it.
+    const text = document.querySelector('[data-last-look]')!.textContent;
+    expect(text).toContain('One failure loses it');
+    expect(text).toContain('Body, card, pack of Ealone loses the only picture of the face of Launch');
     press(/^Looked/);
-    expect(last()).toEqual({ kind: 'looked', sceneId: launchOf(plan).id, red: [] });
-    expect(look.getByRole('status').textContent).toMatch(/^Oda looked at 14:14, nothing was red/);
+    const red = ['Coxswain’s pin: not heard yet'];
+    expect(last()).toEqual({ kind: 'looked', sceneId: launchOf(plan).id, red });
+    expect(look.getByRole('status').textContent).toMatch(/^Oda looked at 14:14, red then: Coxswain’s pin/);
   });
   it('knows minutes once somebody taps card and pack, and asks for more where they are too few', () => {
     at(854);

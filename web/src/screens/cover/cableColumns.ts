@@ -1,0 +1,36 @@
+import { CABLE_KINDS, CABLE_STATES, CABLE_STATE_WORDS, type Cable } from '@kavrell/core/cover';
+import type { Column } from '../../ui/column.ts';
+import { choiceColumn, numberColumn, textColumn } from '../../ui/columns.tsx';
+
+/** A cable as it is edited: its label, its two ends, what it is made of, who lays it. */
+export const cableColumns = (people: readonly { id: string; shortName: string }[]): Column<Cable>[] => [
+  textColumn('label', 'Label', '76px'),
+  choiceColumn(
+    'kind',
+    'What',
+    '92px',
+    CABLE_KINDS.map((k) => [k, k] as const),
+  ),
+  textColumn('fromWhat', 'From', 'minmax(110px, 1fr)'),
+  { ...textColumn<Cable>('fromSocket', 'Socket there', '100px'), extra: 2 },
+  textColumn('toWhat', 'To', 'minmax(110px, 1fr)'),
+  { ...textColumn<Cable>('toSocket', 'Socket here', '100px'), extra: 1 },
+  { ...textColumn<Cable>('connector', 'Connectors', '110px'), extra: 4 },
+  { ...numberColumn<Cable>('lengthM', 'Length', '80px', { unit: 'm', optional: true }), extra: 5 },
+  {
+    ...choiceColumn<Cable>(
+      'doerId',
+      'Who',
+      '96px',
+      people.map((p) => [p.id, p.shortName] as const),
+      'nobody',
+    ),
+    extra: 3,
+  },
+  choiceColumn(
+    'state',
+    'State',
+    '120px',
+    CABLE_STATES.map((s) => [s, CABLE_STATE_WORDS[s]] as const),
+  ),
+];
