@@ -2,7 +2,12 @@ import { randomUUID } from 'node:crypto';
 import { expect, type APIRequestContext, type Locator, type Page } from '@playwright/test';
 import { PLAN_TABLES } from '@kavrell/core/tables';
 import { PRODUCTION_DEFAULTS } from '@kavrell/core/brief';
-import { lifeboat as demoLifeboat, ninthBell as demoNinthBell, type DemoPlan } from '@kavrell/demo';
+import {
+  finalBoard as demoFinalBoard,
+  lifeboat as demoLifeboat,
+  ninthBell as demoNinthBell,
+  type DemoPlan,
+} from '@kavrell/demo';
 
 interface Row extends Record<string, unknown> {
   id: string;
@@ -133,6 +138,10 @@ export const ownNinthBell = (request: APIRequestContext): Promise<{ id: string; 
 /** Naming the Lifeboat as planned, at a time of its day as the clock on its wall shows it. */
 export const ownLifeboat = (request: APIRequestContext, time: string): Promise<{ id: string; plan: DemoPlan }> =>
   ownPlan(request, demoLifeboat(randomUUID), `2027-06-12T${time}:00+01:00`);
+
+/** Final Board as planned, at a time of its day as the clock on its wall shows it. */
+export const ownFinalBoard = (request: APIRequestContext, time: string): Promise<{ id: string; plan: DemoPlan }> =>
+  ownPlan(request, demoFinalBoard(randomUUID), `2027-09-26T${time}:00+01:00`);
 
 /** Opens a view of the Day screen. */
 export const dayView = (page: Page, name: string): Promise<void> =>

@@ -13,6 +13,7 @@ const SCREENS = [
   'Day',
   'Call sheet',
   'Roll',
+  'Cover',
   'Clocks',
   'Copies',
   'Wrap',
@@ -38,6 +39,7 @@ const VIEWS: Record<string, readonly (string | RegExp)[]> = {
     'Settings',
   ],
   Light: ['All setups', 'Needed', 'Kit'],
+  Cover: [/^Rounds/, /^Cues/, /^Plugged/],
   Scenes: ['Coverage', 'Script', 'Track', 'Boards', 'Who has what', 'Bring in'],
 };
 

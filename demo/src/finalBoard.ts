@@ -6,6 +6,9 @@ import { SCENE_DEFAULTS, SHOT_DEFAULTS, type Scene, type Shot } from '@kavrell/c
 import { finalBoardCues } from './finalBoardCues.ts';
 import { at, emptyPlan, rowMaker, type DemoPlan } from './plan.ts';
 
+/** What each camera shows: the board, both players, a face each, the desk. */
+const SIZES: Readonly<Record<string, Shot['size']>> = { A: 'insert', B: 'ms', C: 'cu', D: 'cu', E: 'mws' };
+
 /**
  * *Final Board*: the last round of a chess congress, five cameras cut live with isolated recordings. Here with its
  * running order. Everything in it is made up.
@@ -131,7 +134,8 @@ export function finalBoard(newId: () => string): DemoPlan {
         priority: 'must' as const,
         personIds:
           letter === 'C' ? [north.id] : letter === 'D' ? [south.id] : letter === 'E' ? [host.id, expert.id] : [],
-        faceNeeded: 'CDE'.includes(letter),
+        size: SIZES[letter] ?? null,
+        faceNeeded: 'CD'.includes(letter),
       }),
     );
     return { scene: own, shots };

@@ -2,7 +2,7 @@ import { failuresOf, lossWords, mendsOf, type Coverage, type CoverSources } from
 import type { LookLine } from './lastLook.ts';
 
 /** What alone would lose the moment one looks before, as lines of the last look: decided or mended now, or known to be a risk. */
-export function aloneLines(coverage: Coverage, sources: CoverSources, momentId: string, most = 4): LookLine[] {
+export function aloneLines(coverage: Coverage, sources: CoverSources, momentId: string, most = 6): LookLine[] {
   const moments = coverage.moments.filter((m) => m.id === momentId);
   const own = { ...coverage, moments };
   return failuresOf(own)

@@ -66,7 +66,11 @@ export function CoverBand({ day, coverage, cameras, restarts, nowMin, chosen, ch
               key={m.id}
               type="button"
               className="lane-head"
-              style={{ left: scale.left(m.fromMin), top: `${2 + (rows[i] ?? 0) * HEAD_PX}px` }}
+              style={{
+                left: scale.left(m.fromMin),
+                maxWidth: `calc(100% - ${scale.left(m.fromMin)})`,
+                top: `${2 + (rows[i] ?? 0) * HEAD_PX}px`,
+              }}
               aria-pressed={m.id === chosen}
               aria-label={`${m.title}, ${say(m.fromMin)} to ${say(m.toMin)}`}
               title={`${m.title}, ${say(m.fromMin)} to ${say(m.toMin)}${m.must ? ', has a must' : ''}`}

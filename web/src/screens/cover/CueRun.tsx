@@ -80,7 +80,7 @@ export function CueRun({ day, timed, calls, onset }: Props) {
             </Box>
           ) : null}
         </Box>
-        <Flex gap={2} wrap="wrap" align="center">
+        <Flex gap={2} wrap="wrap" align="center" justify="flex-end" flex="1 1 300px" minW={0}>
           <Choice
             style={{ width: 'auto', maxWidth: '100%' }}
             aria-label="Which run"
@@ -93,7 +93,16 @@ export function CueRun({ day, timed, calls, onset }: Props) {
               </option>
             ))}
           </Choice>
-          <Button size="act" look="primary" command="cover.call" disabled={!next} onClick={call}>
+          <Button
+            size="act"
+            look="primary"
+            command="cover.call"
+            flex="1 1 180px"
+            minW={0}
+            whiteSpace="normal"
+            disabled={!next}
+            onClick={call}
+          >
             {next ? `Call: ${next.cue.words}` : 'All called'}
           </Button>
           <Button minH="64px" disabled={!next} onClick={skip}>

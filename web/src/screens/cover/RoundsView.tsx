@@ -20,12 +20,12 @@ const SHOWN = 6;
 
 const COLUMNS: Column<Camera>[] = [
   textColumn('letter', 'Camera', '80px'),
-  textColumn('framing', 'What it looks at', 'minmax(110px, 1fr)'),
+  { ...textColumn<Camera>('framing', 'What it looks at', 'minmax(110px, 1fr)'), extra: 2 },
   numberColumn('lookEveryMin', 'Looked at every', '130px', { unit: 'min', optional: true }),
   numberColumn('walkMin', 'Walk to it', '110px', { unit: 'min', optional: true }),
-  numberColumn('restartGapS', 'Restart takes', '120px', { unit: 's' }),
-  { ...numberColumn<Camera>('clipLimitMin', 'Clip limit', '110px', { unit: 'min', optional: true }), extra: 1 },
-  { ...numberColumn<Camera>('batteryMin', 'Pack lasts', '110px', { unit: 'min', optional: true }), extra: 2 },
+  { ...numberColumn<Camera>('restartGapS', 'Restart takes', '120px', { unit: 's' }), extra: 1 },
+  { ...numberColumn<Camera>('clipLimitMin', 'Clip limit', '110px', { unit: 'min', optional: true }), extra: 3 },
+  { ...numberColumn<Camera>('batteryMin', 'Pack lasts', '110px', { unit: 'min', optional: true }), extra: 4 },
 ];
 
 /** Cameras that run alone and who looks at them when; who has the picture now. */

@@ -43,22 +43,25 @@ export function SharedThings() {
   const columns = useMemo<Column<SharedThing>[]>(
     () => [
       textColumn('name', 'Thing', 'minmax(120px, 1fr)'),
-      choiceColumn(
-        'kind',
-        'What it is',
-        '160px',
-        SHARED_KINDS.map((k) => [k, SHARED_WORDS[k]] as const),
-      ),
+      {
+        ...choiceColumn<SharedThing>(
+          'kind',
+          'What it is',
+          '150px',
+          SHARED_KINDS.map((k) => [k, SHARED_WORDS[k]] as const),
+        ),
+        extra: 1,
+      },
       manyColumn(
         'cameraIds',
         'Cameras',
         rows.cameras.map((c) => ({ id: c.id, name: c.letter })),
       ),
-      manyColumn('boxIds', 'Recorders and boxes', rows.soundBoxes),
-      manyColumn('sourceIds', 'Sounds', rows.soundSources),
-      { ...numberColumn<SharedThing>('inputs', 'Inputs', '80px', { optional: true }), extra: 1 },
+      { ...manyColumn('boxIds', 'Recorders and boxes', rows.soundBoxes), extra: 2 },
+      { ...manyColumn('sourceIds', 'Sounds', rows.soundSources), extra: 3 },
+      { ...numberColumn<SharedThing>('inputs', 'Inputs', '80px', { optional: true }), extra: 4 },
       {
-        ...{ id: 'others', header: 'Also goes in', width: 'minmax(100px, 1fr)', extra: 2 },
+        ...{ id: 'others', header: 'Also goes in', width: 'minmax(100px, 1fr)', extra: 5 },
         value: (t) => t.others.join(', ') || '–',
         edit: {
           get: (t) => t.others.join(', '),

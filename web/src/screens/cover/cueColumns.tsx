@@ -34,13 +34,16 @@ export function cueColumns({ day, clock, timed, runs, people }: Of): Column<Cue>
       render: (c) => <span className="mono">{formatRunning(c.lengthS * 1000)}</span>,
       edit: { get: (c) => formatRunning(c.lengthS * 1000), set: (text) => ({ lengthS: parseRunning(text) }) },
     },
-    choiceColumn(
-      'kind',
-      'What',
-      '94px',
-      CUE_KINDS.map((k) => [k, k] as const),
-    ),
-    textColumn('words', 'Cue', 'minmax(160px, 2fr)'),
+    {
+      ...choiceColumn<Cue>(
+        'kind',
+        'What',
+        '94px',
+        CUE_KINDS.map((k) => [k, k] as const),
+      ),
+      extra: 1,
+    },
+    textColumn('words', 'Cue', 'minmax(140px, 2fr)'),
     {
       ...{ id: 'fixedMin', header: 'Fixed', width: '80px', extra: 1 },
       value: (c) => c.fixedMin,
