@@ -7,6 +7,7 @@ import { ROOT, ensureBuilt, ensureDebian, ensureModules } from './lib/bootstrap.
 import { benchCamera } from './lib/benchCamera.mjs';
 import { benchCopies } from './lib/benchCopies.mjs';
 import { benchCore } from './lib/benchCore.mjs';
+import { benchCover, benchCoverPages } from './lib/benchCover.mjs';
 import { benchDay } from './lib/benchDay.mjs';
 import { benchLight, benchLightPage } from './lib/benchLight.mjs';
 import { benchScenes, benchScenesPage } from './lib/benchScenes.mjs';
@@ -29,6 +30,7 @@ if (!only || only === '--scenes') await benchScenes();
 if (!only || only === '--light') await benchLight();
 if (!only || only === '--camera') await benchCamera();
 if (!only || only === '--day') await benchDay();
+if (!only || only === '--cover') await benchCover();
 if (!only || only === '--sheets') {
   await benchSheets();
   await benchSheetPages(openBrowser, startInstance, freePort);
@@ -57,6 +59,7 @@ try {
   const page = await context.newPage();
   await page.goto(instance.link);
   await page.getByLabel('New production').waitFor();
+  if (!only || only === '--cover') await benchCoverPages(context, instance.address);
   if (!only || only === '--scenes') await benchScenesPage(page, context.request, makeLarge);
   if (!only || only === '--light') await benchLightPage(page, context.request, makeLarge);
   if (!only) await benchPages(context, page);

@@ -5,6 +5,7 @@ import { planOf, type ProductionRows } from '../../whole/productions/index.ts';
 import type { LogEntry, LogPayload } from '../../rooms/log/index.ts';
 import { SHOT_DEFAULTS, type Shot } from '../../rooms/scenes/index.ts';
 import {
+  callList,
   coverageOf,
   failuresOf,
   gapsOf,
@@ -15,6 +16,8 @@ import {
   mendsOf,
   restartsOfDay,
   roundsOf,
+  supplyEnds,
+  unheld,
   viewOf,
   type CoverSources,
   type MendAct,
@@ -110,6 +113,16 @@ describe('what single failure loses what', () => {
     const routes = boat.soundRoutes.map((r) => ({ ...r, duty: 'scratch' as const }));
     const { open } = found({ ...boat, shots, soundRoutes: routes });
     expect(lossWords(open)).toBe('clean sound of Speeches, Knock-out, Launch; every picture of Launch');
+  });
+  it('a moment for which nobody planned anything is not had, and any camera could have it', () => {
+    const launch = boat.scenes.find((s) => s.title === 'Launch')!;
+    const { open, s, coverage } = found({ ...boat, shots: boat.shots.filter((x) => x.sceneId !== launch.id) });
+    const [loss] = open.filter((l) => l.want === 'any');
+    expect(loss!.moment.title).toBe('Launch');
+    const words = mendsOf(unheld(loss!), coverage, s, 9).map((m) => m.words);
+    expect(words).toHaveLength(boat.cameras.length);
+    expect(words).toContain('B too in Launch');
+    expect(open.filter((l) => l.want === 'any')).toHaveLength(1);
   });
   it('pairs name what belongs to one camera together, the same way round', () => {
     const names = found().pairs.map((f) => f.name);
@@ -265,6 +278,36 @@ describe('cameras left alone', () => {
     const cameras = boat.cameras.map((c) => ({ ...c, operatorId: null }));
     const alone = coverageOf(sources({ ...boat, shots, cameras }));
     expect(roundsOf(alone, cameras, [], day)).toEqual({ operatorId: null, visits: [], assumptions: [] });
+  });
+});
+
+describe('what is said over comms', () => {
+  const { coverage } = found();
+  const list = (nowMin: number) => callList(coverage, boat.cameras, boat.people, nowMin);
+  it('the next moments, who has what of them, and what runs alone', () =>
+    expect(list(861).map((l) => [l.title, l.calls.join('; '), l.alone.join()])).toEqual([
+      ['Launch', 'B wide, Ro', 'C,D,E'],
+      ['Crowd', 'A tight, Ro', ''],
+      ['Wake and return', 'A medium, Ro; B wide, Ro', ''],
+    ]));
+  it('after the last there is none', () => expect(list(2000)).toEqual([]));
+});
+
+describe('packs and cards', () => {
+  const { coverage } = found();
+  const ends = (more: object) =>
+    supplyEnds(
+      coverage,
+      boat.cameras.map((c) => (c.letter === 'B' ? { ...c, ...more } : c)),
+    ).filter((e) => e.cameraId === camera('B').id);
+  it('a fresh pack ends while B still has something; on mains none does', () => {
+    expect(ends({}).map((e) => [e.what, clock(e.atMin)])).toEqual([['pack', '14:18']]);
+    expect(ends({ batteryMin: null })).toEqual([]);
+  });
+  it('a card is used up only while something of it goes on', () => {
+    // Thirty minutes: arrivals have 25 of them, the band the other five.
+    const [card] = ends({ batteryMin: null, cardSizeBytes: (30 * 60 * 150e6) / 8 });
+    expect([card!.what, clock(card!.atMin)]).toEqual(['card', '13:00']);
   });
 });
 

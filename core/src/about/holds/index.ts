@@ -6,3 +6,4 @@ export * from './rounds.ts';
 export * from './holding.ts';
 export * from './cueDay.ts';
 export * from './ends.ts';
+export * from './callList.ts';

@@ -161,7 +161,8 @@ function momentOf(row: DayRow, s: CoverSources): CoverSpan {
     ...{ id: row.itemId, title: row.shot ? `${row.shot.code} ${row.title}`.trim() : row.title, sceneId, row },
     ...{ fromMin: row.startMin, toMin: row.endMin },
     must: row.shots.some((x) => x.priority === 'must'),
-    views: [...new Set(row.shots.map(viewOf))],
+    // Where nobody planned a picture yet, one is wanted all the same.
+    views: row.shots.length === 0 ? ['picture'] : [...new Set(row.shots.map(viewOf))],
     sound:
       row.shots.some((x) => x.sound !== '') ||
       (sceneId !== null && s.soundSources.some((x) => x.sceneIds.includes(sceneId))),

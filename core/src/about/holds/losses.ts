@@ -64,6 +64,11 @@ export function failuresOf(coverage: Coverage): Failures {
   return { open: withoutImplied(open), single: of(1), pairs: of(2) };
 }
 
+/** What nobody has, as a failure of nothing: mends are found for it like for any other. */
+export const unheld = (loss: Loss): Failure => ({
+  ...{ key: `open:${loss.moment.id}|${loss.want}`, things: [], name: '', losses: [loss], harm: harmOf(loss) },
+});
+
 /** Without kinds of picture of moments that are lost whole. */
 function withoutImplied(losses: readonly Loss[]): Loss[] {
   const whole = new Set(losses.filter((l) => l.want === 'any').map((l) => l.moment.id));

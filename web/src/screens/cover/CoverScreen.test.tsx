@@ -1,14 +1,10 @@
 import { fireEvent, screen, within } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { cablesOf } from '@kavrell/core/cover';
-import type { LogPayload } from '@kavrell/core/log';
 import { minuteToMs } from '@kavrell/core/time';
-import { finalBoard, lifeboat, type DemoPlan } from '@kavrell/demo';
+import { lifeboat, type DemoPlan } from '@kavrell/demo';
 import {
   barePlan,
   clearPage,
-  holdClock,
-  key,
   OWNER,
   openScreen,
   openView,
@@ -17,38 +13,16 @@ import {
   pressPart,
   said,
   testId,
-  written,
 } from '../../testing/screen.tsx';
 import { headRows } from './CoverBand.tsx';
 import { CoverScreen } from './CoverScreen.tsx';
+import { at, entry, opsOf, payloads, region } from './testing.tsx';
 
 beforeEach(() => preparePage());
 afterEach(() => {
   vi.useRealTimers();
   clearPage();
 });
-
-const entry = (plan: DemoPlan, minute: number, payload: LogPayload, by = 'Oda') => ({
-  ...{ id: testId(), productionId: plan.production.id, version: 1, deletedAt: null, by, payload },
-  ...{ dayId: plan.days[0]!.id, atMs: minuteToMs(plan.days[0]!.date, plan.days[0]!.timeZone, minute) },
-});
-/** A day of a plan at a minute of it. */
-function at(
-  minute: number,
-  make: (id: () => string) => DemoPlan = lifeboat,
-  more: (plan: DemoPlan) => Parameters<typeof openScreen>[1] = () => ({}),
-) {
-  const made = make(testId);
-  const plan = { ...made, production: { ...made.production, simulatedNowOffsetMs: null } };
-  holdClock(minuteToMs(plan.days[0]!.date, plan.days[0]!.timeZone, minute));
-  return { ...openScreen(<CoverScreen />, { plan, ...more(plan) }), plan };
-}
-const region = (name: string) => within(screen.getByRole('region', { name }));
-const payloads = () =>
-  written().flatMap((w) =>
-    w.ops.flatMap((op) => (op.table === 'logEntries' && 'values' in op ? [op.values.payload] : [])),
-  );
-const opsOf = () => written().flatMap((w) => w.ops);
 
 describe('moments', () => {
   it('the headline is the answer; each failure says what it loses, and the cheapest mend with its cost', () => {
@@ -88,6 +62,26 @@ describe('moments', () => {
     at(600, lifeboat, () => ({ me: { ...OWNER, role: 'log' } }));
     expect(screen.queryByRole('button', { name: /^Coxswain’s pin into Body/ })).toBeNull();
     expect(said()).toContain('Coxswain’s pin into Body camera’s own input too');
+  });
+  it('what nobody has comes first, with who could have it', () => {
+    at(600, (id) => {
+      const boat = lifeboat(id);
+      const launch = boat.scenes.find((s) => s.title === 'Launch')!;
+      return { ...boat, shots: boat.shots.filter((s) => s.sceneId !== launch.id) };
+    });
+    expect(screen.getByRole('heading', { level: 1 }).textContent).toMatch(/^1.thing wanted that nobody has$/);
+    const [line] = region('What one failure loses').getAllByRole('listitem');
+    expect(line!.textContent).toMatch(/^Nobody has a picture of Launch/);
+    fireEvent.click(within(line!).getAllByRole('button')[0]!);
+    expect(opsOf()).toMatchObject([{ table: 'shots', values: { code: '8A', priority: 'must', size: null } }]);
+    expect(screen.getByRole('heading', { level: 1 }).textContent).not.toContain('nobody has');
+  });
+  it('without a camera it says where they are added, once', () => {
+    at(600, (id) => ({ ...lifeboat(id), cameras: [], soundBoxes: [], soundRoutes: [], sharedThings: [] }));
+    const text = screen.getByRole('region', { name: 'What one failure loses' }).textContent;
+    expect(text.match(/This job has no camera yet/g)).toHaveLength(1);
+    expect(screen.getByRole('link', { name: 'add them on Camera' }).getAttribute('href')).toMatch(/camera$/);
+    expect(text).not.toContain('could stand in');
   });
   it('a moment that is chosen says who has it, and what alone loses it', () => {
     const { side } = at(600);
@@ -157,6 +151,7 @@ describe('rounds', () => {
     expect(screen.getByRole('heading', { level: 1 }).textContent).toBe('C, D, E run alone');
     expect(said()).toContain('Ro leaves at 12:46, is back at 12:55, before Crew portraits');
     expect(said()).toContain('19 min late');
+    expect(said()).toContain('Arrivals, 12:30: A tight, Ro; B tight, Ro; C alone');
     fireEvent.click(screen.getAllByRole('button', { name: 'Looked at C' })[0]!);
     expect(payloads()).toMatchObject([{ kind: 'visited' }]);
   });
@@ -192,162 +187,5 @@ describe('rounds', () => {
     );
     fireEvent.click(has.getByRole('button', { name: /^A/ }));
     expect(has.getByRole('button', { name: /^B/ }).textContent).toContain('may let go');
-  });
-});
-
-describe('cues', () => {
-  const open = async (...args: Parameters<typeof at>) => {
-    const opened = at(...args);
-    await openView(/^Cues/);
-    return opened;
-  };
-  it('the order to the second; what is too much for the switcher, and which pictures come late', async () => {
-    await open(600, finalBoard);
-    expect(screen.getByRole('heading', { level: 1 }).textContent).toBe('12\u00a0cues, none over by the plan');
-    const grid = screen.getByRole('grid');
-    expect(within(grid).getByText('10:45:20')).toBeTruthy();
-    expect(said()).toContain('Switcher takes 6, 8 want in');
-    expect(said()).toContain('C comes 2 frames late, D comes 2 frames late by radio');
-  });
-  it('a key calls the next; what is on counts down, and the next fixed start says what is in hand', async () => {
-    const { plan } = await open(645, finalBoard);
-    key('c');
-    expect(payloads()).toEqual([{ kind: 'called', cueId: plan.cues[0]!.id, run: 0 }]);
-    const run = screen.getByRole('region', { name: 'As it runs' });
-    expect(run.textContent).toContain('Countdown board out, titles in 0:20');
-    expect(run.textContent).toContain('Then Opening segment, opening_v4.mov, 2:40');
-    expect(run.textContent).toMatch(/1:15 in hand against Arbiter starts the clocks/);
-  });
-  it('late it is over, and a cue that is skipped gives its length back', async () => {
-    const { plan } = await open(652, finalBoard, (p) => ({
-      rows: { logEntries: [entry(p, 650, { kind: 'called', cueId: p.cues[1]!.id, run: 0 })] },
-    }));
-    const run = () => screen.getByRole('region', { name: 'As it runs' }).textContent;
-    expect(run()).toContain('3:25 over against Arbiter');
-    press('Skip it');
-    expect(opsOf()).toMatchObject([{ table: 'cues', values: { skipped: true } }]);
-    expect(plan.cues[2]!.lengthS).toBe(90);
-    expect(run()).toContain('1:55 over against Arbiter');
-  });
-  it('two who called the same cue are both told, and both calls are kept', async () => {
-    await open(646, finalBoard, (p) => ({
-      rows: {
-        logEntries: [
-          entry(p, 645, { kind: 'called', cueId: p.cues[0]!.id, run: 0 }, 'Tove'),
-          entry(p, 645.05, { kind: 'called', cueId: p.cues[0]!.id, run: 0 }, 'Abel'),
-        ],
-      },
-    }));
-    expect(said()).toContain('Tove and Abel both called Countdown board out, titles in at 10:45');
-  });
-  it('a rehearsal stands beside the show, with what each cue took', async () => {
-    await open(600, finalBoard, (p) => ({
-      rows: {
-        logEntries: [
-          entry(p, 500, { kind: 'called', cueId: p.cues[0]!.id, run: 1 }),
-          entry(p, 500.5, { kind: 'called', cueId: p.cues[1]!.id, run: 1 }),
-        ],
-      },
-    }));
-    fireEvent.change(screen.getByLabelText('Which run'), { target: { value: '1' } });
-    expect(said()).toContain('This is rehearsal 1');
-    expect(screen.getByRole('region', { name: 'As it runs' }).textContent).toContain('Opening segment');
-    key('c');
-    expect(payloads()).toMatchObject([{ kind: 'called', run: 1 }]);
-  });
-  it('of one person only theirs are shown, on paper too', async () => {
-    const { plan } = await open(600, finalBoard);
-    const abel = plan.people.find((p) => p.shortName === 'Abel')!;
-    fireEvent.change(screen.getByLabelText('Whose cues'), { target: { value: abel.id } });
-    expect(within(screen.getByRole('grid')).queryByText('Table of standings')).toBeNull();
-    expect(screen.getByRole('link', { name: 'On paper' }).getAttribute('href')).toContain(`/running/${abel.id}/`);
-  });
-  it('an input is prepared by one press and on air by the next: logged as simulated, and its cut is told', async () => {
-    const { plan } = await open(650, finalBoard);
-    const switcher = region('Switcher');
-    fireEvent.click(switcher.getByRole('button', { name: /^B/ }));
-    expect(payloads()).toEqual([]);
-    fireEvent.click(switcher.getByRole('button', { name: /^B/ }));
-    const b = plan.cameras.find((c) => c.letter === 'B')!;
-    expect(payloads()).toEqual([{ kind: 'onAir', cameraId: b.id, input: 'B', transition: 'cut', simulated: true }]);
-    expect(switcher.getByRole('button', { name: /^B/ }).getAttribute('aria-pressed')).toBe('true');
-    expect(screen.getByRole('region', { name: 'Switcher' }).textContent).toContain(
-      '1\u00a0stretch in the live cut; B since 0:00',
-    );
-  });
-  it('a newer version is laid beside the one there is, and says what it would do before it does', async () => {
-    await open(600, finalBoard);
-    press('Bring in a table');
-    const field = screen.getByRole('textbox', { name: 'The running order' });
-    fireEvent.change(field, { target: { value: 'Datum,Betrag\n1,2' } });
-    expect(said()).toContain('Found: Datum, Betrag.');
-    fireEvent.change(field, {
-      target: { value: 'cue,length,calls\nOpening segment,3:00,Tove\nA new one,10,\nBad,long,' },
-    });
-    expect(said()).toContain('Line 4: “long” is not a length');
-    expect(said()).toContain('1 new, 1 changed, 11 gone, 0 as before.');
-    press('Take it');
-    const ops = opsOf();
-    expect(ops).toHaveLength(13);
-    expect(ops.filter((o) => o.op === 'insert')).toMatchObject([{ values: { words: 'A new one', lengthS: 10 } }]);
-    expect(ops.filter((o) => o.op === 'update' && o.values.skipped === true)).toHaveLength(11);
-  });
-  it('without any, it says what they are, and one is added', async () => {
-    await open(600, lifeboat);
-    expect(said()).toContain('What is called when, to the second');
-    press('Add a cue');
-    expect(opsOf()).toMatchObject([{ op: 'insert', table: 'cues', values: { words: 'A cue' } }]);
-  });
-});
-
-describe('what is plugged where', () => {
-  const made = (plan: DemoPlan) =>
-    cablesOf({
-      ...{ cameras: plan.cameras, boxes: plan.soundBoxes, sources: plan.soundSources, routes: plan.soundRoutes },
-      ...{ links: plan.links, things: plan.sharedThings, cables: [], placeId: plan.places[0]!.id },
-    }).map((d) => ({ ...d, id: testId(), productionId: plan.production.id, version: 1, deletedAt: null }));
-  it('is made from the plan by one press', async () => {
-    at(600, finalBoard);
-    await openView(/^Plugged/);
-    press(/^Make 10.cables from the plan/);
-    expect(opsOf()).toHaveLength(10);
-    expect(screen.getByRole('heading', { level: 1 }).textContent).toMatch(/^10 of 10.cables to lay/);
-    expect(screen.getByRole('button', { name: 'All of the plan is in it' })).toHaveProperty('disabled', true);
-  });
-  it('is checked off one by one, laid, tested, taken up', async () => {
-    at(600, finalBoard, (plan) => ({ rows: { cables: made(plan) } }));
-    await openView(/^Plugged/);
-    const first = () =>
-      within(screen.getByRole('list', { name: 'In the order of laying' })).getAllByRole('listitem')[0]!;
-    expect(first().textContent).toContain('P01');
-    for (const [name, state] of [
-      ['Laid', 'laid'],
-      ['Tested', 'tested'],
-      ['Taken up', 'struck'],
-    ] as const) {
-      fireEvent.click(within(first()).getByRole('button', { name }));
-      expect(opsOf().at(-1)).toMatchObject({ table: 'cables', values: { state } });
-    }
-  });
-  it('is laid again at another place with the same labels, nothing laid yet', async () => {
-    const there = testId();
-    at(600, finalBoard, (plan) => ({
-      rows: {
-        cables: made(plan).map((c) => ({ ...c, state: 'tested' })),
-        places: [...plan.places, { ...plan.places[0]!, id: there, name: 'Side room' }],
-      },
-    }));
-    await openView(/^Plugged/);
-    fireEvent.change(screen.getByLabelText('Lay all of it again at'), { target: { value: there } });
-    const ops = opsOf();
-    expect(ops).toHaveLength(10);
-    expect(ops[0]).toMatchObject({ values: { label: 'P01', placeId: there, state: '' } });
-    expect(said()).toContain('10 to lay.');
-  });
-  it('is kept without a day too', async () => {
-    openScreen(<CoverScreen />, { plan: barePlan(), day: null });
-    await openView(/^Plugged/);
-    press('Add a cable');
-    expect(opsOf()).toMatchObject([{ op: 'insert', table: 'cables', values: { label: 'V01', placeId: null } }]);
   });
 });

@@ -1,7 +1,9 @@
 import { Box, Flex } from '@chakra-ui/react';
-import { lossWords, mendsOf, type Failure } from '@kavrell/core/holds';
+import { lossWords, mendsOf, unheld, type Failure } from '@kavrell/core/holds';
 import { formatCount } from '@kavrell/core/units';
-import { useProduction } from '../../app/production.tsx';
+import { Link } from 'react-router';
+import { screenLink } from '../../app/links.ts';
+import { usePlanned } from '../../app/production.tsx';
 import type { Covered } from '../../shared/cover/coverage.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Look, Why } from '../../ui/parts.tsx';
@@ -10,9 +12,11 @@ import { Unfold } from '../../ui/Unfold.tsx';
 import { takeMend } from './mending.ts';
 
 const SHOWN = 5;
+const MOST_OPEN = 12;
 
 /** What one failure loses, worst first, each with the cheapest that mends it and what that costs; then what two at once lose. */
 export function FailuresPart({ covered }: { covered: Covered }) {
+  const { production, day } = usePlanned();
   const { open, single, pairs } = covered.failures;
   return (
     <Box as="section" aria-label="What one failure loses" minW={0} data-failures>
@@ -20,13 +24,27 @@ export function FailuresPart({ covered }: { covered: Covered }) {
         What one failure loses
       </Box>
       {open.length > 0 ? (
-        <Box mb={3}>
-          <Severity level="danger">Nobody and nothing has</Severity>{' '}
-          {lossWords(open, 6).replaceAll('the only', 'a').replaceAll('every picture', 'any picture')}.
+        <Box as="ol" listStyleType="none" display="grid" gridTemplateColumns="minmax(0, 1fr)" gap={3} mb={3}>
+          {open.slice(0, MOST_OPEN).map((l) => (
+            <Box as="li" key={`${l.moment.id}${l.want}`} data-open={l.moment.title}>
+              <Severity level="danger">Nobody has</Severity>{' '}
+              {lossWords([l]).replace('the only', 'a').replace('every picture', 'a picture')}
+              {covered.sources.cameras.length > 0 ? <Mends failure={unheld(l)} covered={covered} /> : null}
+            </Box>
+          ))}
+          {open.length > MOST_OPEN ? <li>and {open.length - MOST_OPEN} more</li> : null}
         </Box>
       ) : null}
-      {single.length === 0 ? (
-        <Box>No single thing loses a moment, a must of its pictures or its clean sound.</Box>
+      {covered.sources.cameras.length === 0 ? (
+        <Box>
+          This job has no camera yet:{' '}
+          <Link to={screenLink(production.id, day?.number ?? null, 'camera')}>add them on Camera</Link>, and this says
+          who could have what.
+        </Box>
+      ) : single.length === 0 ? (
+        open.length > 0 ? null : (
+          <Box>No single thing loses a moment, a must of its pictures or its clean sound.</Box>
+        )
       ) : (
         <Box as="ol" listStyleType="none" display="grid" gridTemplateColumns="minmax(0, 1fr)" gap={3}>
           {single.slice(0, SHOWN).map((f) => (
@@ -71,8 +89,6 @@ export function FailuresPart({ covered }: { covered: Covered }) {
 }
 
 function FailureLine({ failure: f, covered }: { failure: Failure; covered: Covered }) {
-  const { rows, me } = useProduction();
-  const mends = mendsOf(f, covered.coverage, covered.sources);
   const isBad = f.losses.some((l) => l.want !== 'sound' && l.want === 'any' && l.moment.must);
   return (
     <Box as="li" data-failure={f.name} overflowWrap="anywhere">
@@ -80,6 +96,17 @@ function FailureLine({ failure: f, covered }: { failure: Failure; covered: Cover
         {isBad ? <Severity level="danger">{f.name}</Severity> : <Look>{f.name}</Look>}
         <span> · {lossWords(f.losses)}</span>
       </Box>
+      <Mends failure={f} covered={covered} />
+    </Box>
+  );
+}
+
+/** The cheapest ways to lose less, each one press for whoever may plan. */
+function Mends({ failure, covered }: { failure: Failure; covered: Covered }) {
+  const { rows, me } = usePlanned();
+  const mends = mendsOf(failure, covered.coverage, covered.sources);
+  return (
+    <>
       {mends.length > 0 ? (
         <Flex gap={2} wrap="wrap" mt={1}>
           {mends.map((m) =>
@@ -99,6 +126,6 @@ function FailureLine({ failure: f, covered }: { failure: Failure; covered: Cover
           Nothing that is in the plan could stand in: one more of it, or decide aloud to do without.
         </Box>
       )}
-    </Box>
+    </>
   );
 }

@@ -1,7 +1,7 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { useMemo } from 'react';
 import { CAMERA_DEFAULTS, cameraFields, type Camera } from '@kavrell/core/camera';
-import { roundsOf, VISIT_CHECKS, VISIT_MIN, type Visit } from '@kavrell/core/holds';
+import { callList, roundsOf, VISIT_CHECKS, VISIT_MIN, type Visit } from '@kavrell/core/holds';
 import { formatCount, formatMinuteOfDay, formatMinutes } from '@kavrell/core/units';
 import { useProduction } from '../../app/production.tsx';
 import { TableBench } from '../../app/TableBench.tsx';
@@ -48,6 +48,7 @@ export function RoundsView({ covered, onset }: { covered: Covered; onset: Onset 
         Who has the picture
       </Box>
       <HoldBar onset={onset} />
+      <CallList covered={covered} nowMin={onset.nowMin} />
       <Box as="h2" fontSize="m" fontWeight="700" mb={2}>
         Left alone
       </Box>
@@ -115,6 +116,32 @@ export function RoundsView({ covered, onset }: { covered: Covered; onset: Onset 
         </Part>
       </Sheet>
     </>
+  );
+}
+
+/** What is said over comms before what is on or comes next. */
+function CallList({ covered, nowMin }: { covered: Covered; nowMin: number }) {
+  const { rows, day } = useProduction();
+  const clock = usePreferences((s) => s.clock);
+  const lines = callList(covered.coverage, rows.cameras, rows.people, nowMin);
+  if (!day || lines.length === 0) return null;
+  return (
+    <Box as="section" aria-label="To say over comms" mb={4}>
+      <Box as="h2" fontSize="m" fontWeight="700" mb={2}>
+        To say over comms
+      </Box>
+      <Box as="ul" listStyleType="none" display="grid" gap={1}>
+        {lines.map((l) => (
+          <Box as="li" key={l.momentId} overflowWrap="anywhere">
+            <strong>
+              {l.title}, {formatMinuteOfDay(l.fromMin, day, clock)}
+            </strong>
+            : {l.calls.join('; ') || 'nobody is called'}
+            {l.alone.length > 0 ? `; ${l.alone.join(', ')} alone` : ''}
+          </Box>
+        ))}
+      </Box>
+    </Box>
   );
 }
 
