@@ -1,7 +1,7 @@
 /** From the ground up: what stands later may know what stands before it, never the other way. A folder that is not listed is refused. */
 const CORE = ['base', 'physics', 'rooms', 'plan', 'about', 'whole', 'registry'];
 const WEB = ['platform', 'workers', 'ui', 'app', 'shared', 'screens', 'shell'];
-const TESTS = '\\.test\\.(ts|tsx|mjs)$|/testing(\\.ts|/)';
+const TESTS = '\\.test\\.(ts|tsx|mjs)$|/testing(\\.tsx?|/)';
 
 /** Nothing of a layer knows a later one. */
 const upward = (root, layers) =>

@@ -32,13 +32,7 @@ const VIEWS = [
     theme: 'daylight',
     act: (page) => page.getByRole('row').filter({ hasText: 'Vertical cut' }).locator('[data-column="title"]').click(),
   },
-  {
-    file: 'punch',
-    screen: 'scenes',
-    production: 'Naming the Lifeboat',
-    theme: 'daylight',
-    act: (page) => page.getByRole('tab', { name: 'Who has what' }).click(),
-  },
+  { file: 'cover', screen: 'cover', production: 'Naming the Lifeboat' },
   {
     file: 'start',
     screen: null,
