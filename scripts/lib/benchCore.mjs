@@ -3,16 +3,11 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import { ROOT } from './bootstrap.mjs';
-import { median, report, reportAtLeast } from './measure.mjs';
+import { cpuMs, median, report, reportAtLeast } from './measure.mjs';
 import { loadSource } from './source.mjs';
 import { say } from './say.mjs';
 
 const ROUNDS = 5;
-/** Processor time: on shared machines the wall clock also counts what others take away. */
-const cpuMs = () => {
-  const { user, system } = process.cpuUsage();
-  return (user + system) / 1000;
-};
 
 function ltc({ LtcDecoder, ltcSource }, { parseRate }) {
   const seconds = 600;

@@ -1,17 +1,5 @@
-import { median, report } from './measure.mjs';
+import { median, report, timed } from './measure.mjs';
 import { loadSource } from './source.mjs';
-
-const ROUNDS = 9;
-const cpuMs = () => {
-  const { user, system } = process.cpuUsage();
-  return (user + system) / 1000;
-};
-const timed = (work) =>
-  Array.from({ length: ROUNDS }, () => {
-    const at = cpuMs();
-    work();
-    return cpuMs() - at;
-  });
 
 /** 60 moments, 12 sources, 40 things: each source needs four of its own and one that several share. */
 function madeCover() {

@@ -1,17 +1,7 @@
-import { median, quantile, report } from './measure.mjs';
+import { median, quantile, report, timed } from './measure.mjs';
 import { loadSource } from './source.mjs';
 
 const ROUNDS = 7;
-const cpuMs = () => {
-  const { user, system } = process.cpuUsage();
-  return (user + system) / 1000;
-};
-const timed = (work) =>
-  Array.from({ length: ROUNDS }, () => {
-    const at = cpuMs();
-    work();
-    return cpuMs() - at;
-  });
 
 /** A script of about `pages` pages: a heading, two actions and eight speeches to a page. */
 function madeScript(pages) {

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { finalBoard } from '../../../../demo/src/finalBoard.ts';
 import {
+  calledAndDone,
   CUE_DEFAULTS,
   cuesCsv,
   planCues,
@@ -11,6 +12,7 @@ import {
   readCues,
   runLengths,
   runNow,
+  shiftedFixed,
   timeCues,
   type Cue,
   type Taken,
@@ -89,6 +91,20 @@ describe('as it goes', () => {
     expect(now.overS).toBe(0);
     // It lasts longer than planned.
     expect(runNow(timed, [called(0, at(602))], at(604)).overS).toBe(60);
+  });
+  it('what is over is shifted: the fixed start and all fixed after it, by whole minutes', () => {
+    const more = [...order, cue('Four', 5), cue('Five', 5, { fixedMin: 700 })];
+    expect(shiftedFixed(timeCues(more, 0), order[2]!.id, 61)).toEqual([
+      { id: order[2]!.id, fixedMin: 607 },
+      { id: more[4]!.id, fixedMin: 702 },
+    ]);
+  });
+  it('who calls and does is named, with how many; skipped ones are not counted', () => {
+    const [tove, abel] = [board.people[0]!.id, board.people[1]!.id];
+    const by = (callerId: string | null, doerId: string | null, skipped = false) => ({ callerId, doerId, skipped });
+    expect(
+      calledAndDone([by(tove, tove), by(tove, abel), by(tove, tove, true), by(null, null), by(abel, tove)]),
+    ).toEqual([{ personId: tove, count: 1, of: 2 }]);
   });
   it('before the first is called nothing is on', () =>
     expect(runNow(timed, [], at(590))).toMatchObject({ on: null, next: { cue: order[0] }, overS: at(590) - at(600) }));

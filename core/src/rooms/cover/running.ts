@@ -62,6 +62,32 @@ export function runLengths(called: readonly Called[]): Map<number, Map<string, n
   return runs;
 }
 
+/** Somebody who calls cues and does some of them too: voice and hands at once. */
+export function calledAndDone(
+  cues: readonly Pick<Cue, 'callerId' | 'doerId' | 'skipped'>[],
+): { personId: string; count: number; of: number }[] {
+  const live = cues.filter((c) => !c.skipped);
+  const both = live.flatMap((c) => (c.doerId !== null && c.doerId === c.callerId ? [c.doerId] : []));
+  return [...new Set(both)].map((personId) => ({
+    personId,
+    count: both.filter((id) => id === personId).length,
+    of: live.filter((c) => c.callerId === personId).length,
+  }));
+}
+
+/** Fixed starts of a cue and of all after it moved later by whole minutes, so that what is over is not: id and new minute. */
+export function shiftedFixed(
+  timed: readonly TimedCue<Timed & { id: string }>[],
+  fromId: string,
+  overS: number,
+): { id: string; fixedMin: number }[] {
+  const shiftMin = Math.ceil(overS / MINUTE_S);
+  const at = timed.findIndex((t) => t.cue.id === fromId);
+  return timed
+    .slice(Math.max(0, at))
+    .flatMap(({ cue }) => (cue.fixedMin === null ? [] : [{ id: cue.id, fixedMin: cue.fixedMin + shiftMin }]));
+}
+
 /** A running order as it goes. */
 export interface RunNow<C = Cue> {
   /** The cue that was called last; null: none yet. */

@@ -1,10 +1,11 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
-import { runNow, type TimedCue } from '@kavrell/core/cover';
+import { runNow, shiftedFixed, type TimedCue } from '@kavrell/core/cover';
 import type { Day } from '@kavrell/core/day';
 import type { callsOf } from '@kavrell/core/holds';
 import { doubleCalls } from '@kavrell/core/holds';
-import { formatInstant, formatRunning } from '@kavrell/core/units';
+import { minuteToWall } from '@kavrell/core/time';
+import { formatInstant, formatMinutes, formatRunning } from '@kavrell/core/units';
 import { useProduction } from '../../app/production.tsx';
 import { useCommand } from '../../platform/keys.ts';
 import { usePreferences } from '../../platform/preferences.ts';
@@ -25,7 +26,7 @@ interface Props {
 
 /** The order as it runs: what is on, what comes, over or under the next fixed start. One press calls the next. */
 export function CueRun({ day, timed, calls, onset }: Props) {
-  const { production, rows } = useProduction();
+  const { production, rows, me } = useProduction();
   const clock = usePreferences((s) => s.clock);
   const [run, setRun] = useState(0);
   const own = calls.filter((c) => c.run === run);
@@ -42,6 +43,15 @@ export function CueRun({ day, timed, calls, onset }: Props) {
       { op: 'update', table: 'cues', row: rows.cues.find((c) => c.id === next.cue.id)!, values: { skipped: true } },
     ]);
   };
+  const shift = (overS: number, fromId: string) =>
+    void change(
+      production.id,
+      'Moved what is fixed',
+      shiftedFixed(timed, fromId, overS).map(({ id, fixedMin }) => ({
+        ...{ op: 'update', table: 'cues', row: rows.cues.find((c) => c.id === id)! },
+        values: { fixedMin: Math.round(minuteToWall(day.date, day.timeZone, fixedMin)) },
+      })),
+    );
   useCommand('cover.call', call);
   if (timed.length === 0) return null;
   const calledS = own.at(-1)?.atS ?? nowS;
@@ -76,7 +86,12 @@ export function CueRun({ day, timed, calls, onset }: Props) {
               ) : (
                 <span>{formatRunning(-now.overS * 1000)} in hand</span>
               )}{' '}
-              against {now.against.cue.words}
+              against {now.against.cue.words}{' '}
+              {now.overS > 0 && me.role === 'owner' ? (
+                <Button size="small" onClick={() => shift(now.overS ?? 0, now.against?.cue.id ?? '')}>
+                  Move it and what is fixed after it {formatMinutes(Math.ceil(now.overS / 60))} later
+                </Button>
+              ) : null}
             </Box>
           ) : null}
         </Box>

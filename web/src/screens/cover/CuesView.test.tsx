@@ -44,6 +44,19 @@ describe('cues', () => {
     expect(plan.cues[2]!.lengthS).toBe(90);
     expect(run()).toContain('1:55 over against Arbiter');
   });
+  it('what is fixed is moved by one press, with all that is fixed after it', async () => {
+    const { plan } = await open(652, finalBoard, (p) => ({
+      rows: { logEntries: [entry(p, 650, { kind: 'called', cueId: p.cues[1]!.id, run: 0 })] },
+    }));
+    press(/^Move it and what is fixed after it 4.min later/);
+    const fixed = plan.cues.filter((c) => (c.fixedMin ?? 0) >= 660);
+    expect(opsOf()).toMatchObject(fixed.map((c) => ({ table: 'cues', values: { fixedMin: c.fixedMin! + 4 } })));
+    expect(screen.getByRole('region', { name: 'As it runs' }).textContent).toContain('0:35 in hand against Arbiter');
+  });
+  it('who calls and does is named', async () => {
+    await open(600, finalBoard);
+    expect(said()).toContain('Tove calls 12 and does 2 of them: voice and hands at once');
+  });
   it('two who called the same cue are both told, and both calls are kept', async () => {
     await open(646, finalBoard, (p) => ({
       rows: {

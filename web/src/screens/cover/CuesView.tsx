@@ -1,6 +1,14 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { useMemo, useState } from 'react';
-import { CUE_DEFAULTS, cueFields, cuesCsv, inputsWanted, runLengths, type Cue } from '@kavrell/core/cover';
+import {
+  calledAndDone,
+  CUE_DEFAULTS,
+  cueFields,
+  cuesCsv,
+  inputsWanted,
+  runLengths,
+  type Cue,
+} from '@kavrell/core/cover';
 import type { Day } from '@kavrell/core/day';
 import { callsOf, cuesFor, cuesOfDay } from '@kavrell/core/holds';
 import { positionAfter } from '@kavrell/core/records';
@@ -69,6 +77,14 @@ export function CuesView({ day, onset }: { day: Day; onset: Onset }) {
             {t.thing.name} takes {t.thing.inputs}, {t.wanted.length} want in
           </Look>
           : {t.wanted.join(', ')}. Given up first: {t.giveUp.join(', ')}.
+        </Box>
+      ))}
+      {calledAndDone(own).map((p) => (
+        <Box key={p.personId} mb={2}>
+          <Look>
+            {nameOf(p.personId)} calls {p.of} and does {p.count} of them
+          </Look>
+          : voice and hands at once. Somebody else does those, or calls.
         </Box>
       ))}
       {overs.map((t) => (
