@@ -2,6 +2,7 @@ import type { Calc } from '../base/calc/index.ts';
 import { briefCalcs } from '../about/brief/calc.ts';
 import { mediaCalcs } from '../rooms/camera/calc.ts';
 import { clockCalcs } from '../rooms/clocks/calc.ts';
+import { nightCalcs } from '../rooms/copies/calc.ts';
 import { colourCalcs } from '../physics/colour/calc.ts';
 import { coverCalcs } from '../rooms/cover/calc.ts';
 import { dayCalcs } from '../plan/day/calc.ts';
@@ -30,6 +31,7 @@ export const CALCS: readonly Calc[] = Object.freeze([
   ...powerCalcs,
   ...riggingCalcs,
   ...mediaCalcs,
+  ...nightCalcs,
   ...sunCalcs,
   ...placeCalcs,
   ...dayCalcs,
