@@ -350,7 +350,7 @@ export function lifeboat(newId: () => string, mediaRoot: string | null = null): 
               label: `${c.letter}001`,
               cameraId: c.id,
               path: `${mediaRoot}/lifeboat/${c.letter}001`,
-              ...{ unloaded: false, faults: null, simulated: true, notCopied: [] },
+              ...{ unloaded: false, faults: null, simulated: true, notCopied: [], whereabouts: '' },
             }),
           ),
     engagements: [ro, elin, stills].map((who) =>

@@ -6,6 +6,7 @@ import { SETUP_DEFAULTS, type Setup } from '@kavrell/core/light';
 import { PERSON_DEFAULTS, type Person } from '@kavrell/core/people';
 import { PLACE_DEFAULTS, type Place } from '@kavrell/core/places';
 import { SCENE_DEFAULTS, SHOT_DEFAULTS, type Scene, type Shot } from '@kavrell/core/scenes';
+import { keepingOf } from './keeping.ts';
 import { ninthBellBrief } from './ninthBellBrief.ts';
 import { ninthBellCamera } from './ninthBellCamera.ts';
 import { ninthBellSheets } from './ninthBellSheets.ts';
@@ -716,10 +717,8 @@ export function ninthBell(newId: () => string, mediaRoot: string): DemoPlan {
       label,
       cameraId: label.startsWith('S') ? null : cameraId(label[0] ?? ''),
       path: `${mediaRoot}/cards/${label}`,
-      unloaded,
-      faults: null,
-      simulated: true,
-      notCopied: [],
+      ...{ unloaded, faults: null, simulated: true, notCopied: [] },
+      whereabouts: unloaded ? 'Card wallet' : '',
     });
   const cards = [
     card('A001', true),
@@ -746,6 +745,7 @@ export function ninthBell(newId: () => string, mediaRoot: string): DemoPlan {
     dayItems,
     drives,
     cards,
+    ...keepingOf(row),
     ...demoClocks(cameras, thursday, production.rate, row),
   });
   return ninthBellSheets(row, ninthBellCamera(row, ninthBellLight(row, plan)));

@@ -143,6 +143,7 @@ export function serveCopies(router: Router, context: Context): void {
           cameraId: card.cameraId,
           path: path.join(path.dirname(card.path), label),
           unloaded: false,
+          whereabouts: '',
           faults: null,
           simulated: card.simulated,
           notCopied: [],

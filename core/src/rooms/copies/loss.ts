@@ -139,9 +139,13 @@ function lossesOf({ media, things, places }: LossPlan, wholes: ReadonlyMap<strin
         b.lostBytes - a.lostBytes ||
         b.lost.length - a.lost.length ||
         b.lastCopy.length - a.lastCopy.length ||
+        // Of two that cost the same the larger one, which is the likelier told of.
+        Number(isThing(a)) - Number(isThing(b)) ||
         (a.id < b.id ? -1 : 1),
     );
 }
+
+const isThing = ({ kind }: Loss): boolean => kind === 'card' || kind === 'drive';
 
 /** Things that hold what the worst loss would take, tried in every place there is. */
 function bestMove(plan: LossPlan, wholes: ReadonlyMap<string, string[]>, worst: Loss): LossMove | null {

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { defineTable, id, line, readBy, recordBase, requiredLine } from '../../base/records/index.ts';
+import { defineTable, id, line, position, readBy, recordBase, requiredLine } from '../../base/records/index.ts';
 
 export const DRIVE_KINDS = ['ssd', 'disk', 'raid', 'cloud'] as const;
 
@@ -80,6 +80,8 @@ export const cardFields = z.object({
       .trim()
       .regex(/^[A-Z][A-Z0-9]{1,11}$/, 'A card label is a capital letter and digits, such as A001.'),
     cameraId: id.nullable(),
+    /** Whose bag, which vehicle, which room: a card is a copy too while it holds its files. */
+    whereabouts: line('Where it is', 120),
     /** Out of the camera and waiting to be copied. */
     unloaded: z.boolean(),
     faults: simulatedFaults.nullable(),
@@ -112,6 +114,55 @@ export const cardTable = defineTable({
   rules: {
     cards_label_live: 'There is a card of that label already: two cards of one name can’t be told apart later.',
   },
+  ofTheShoot: true,
+});
+
+export const KEEP_PLACE_KINDS = ['person', 'bag', 'vehicle', 'building'] as const;
+export type KeepPlaceKind = (typeof KEEP_PLACE_KINDS)[number];
+/** Where copies are kept: *where it is* of a drive or card names one of these, or any words, which are a place by themselves. */
+export const keepPlaceFields = z.object(
+  readBy('work', {
+    name: requiredLine('The place’s name', 120),
+    kind: z.enum(KEEP_PLACE_KINDS, { error: 'Choose a person, bag, vehicle or building.' }),
+    /** The name of what it lies in; '' nothing. */
+    within: line('What it lies in', 120),
+    position,
+  }),
+);
+export const keepPlace = keepPlaceFields.extend(recordBase);
+export type KeepPlace = z.infer<typeof keepPlace>;
+/** The table of places where copies are kept. */
+export const keepPlaceTable = defineTable({
+  name: 'keepPlaces',
+  one: 'place of copies',
+  row: keepPlace,
+  fields: keepPlaceFields,
+  sortedBy: 'position',
+  rules: { keep_places_name_live: 'There is a place of that name already.' },
+  ofTheShoot: true,
+});
+
+/** What reads cards; null: nobody has measured it. */
+export const readerFields = z.object(
+  readBy('work', {
+    name: requiredLine('The reader’s name', 60),
+    bytesPerS: z
+      .number({ error: 'The speed is a number of MB/s.' })
+      .min(1e5, 'A speed under 0.1 MB/s is not believable.')
+      .max(1e10, 'A speed over 10,000 MB/s is not believable.')
+      .nullable(),
+    position,
+  }),
+);
+export const reader = readerFields.extend(recordBase);
+export type Reader = z.infer<typeof reader>;
+/** The table of card readers. */
+export const readerTable = defineTable({
+  name: 'readers',
+  one: 'reader',
+  row: reader,
+  fields: readerFields,
+  sortedBy: 'position',
   ofTheShoot: true,
 });
 

@@ -1,3 +1,4 @@
+import { placesHolding, type PlaceNamed } from './where.ts';
 import type { KeepPolicy } from './policy.ts';
 import type { Card, Clip, CopyFile, CopyJob, Drive, Release } from './model.ts';
 
@@ -45,6 +46,8 @@ function latestFiles(cardId: string, files: readonly CopyFile[], jobs: readonly 
 
 /** What is known of a production’s media. */
 export interface KnownMedia {
+  /** Which places lie in which; without it every different word is a place by itself. */
+  keepPlaces?: readonly PlaceNamed[];
   clips: readonly Clip[];
   files: readonly CopyFile[];
   jobs?: readonly CopyJob[];
@@ -58,7 +61,7 @@ export interface KnownMedia {
  * place. A copy that was never compared counts for nothing.
  */
 export function cardStatus(card: Card, known: KnownMedia, policy: KeepPolicy): CardStatus {
-  const { clips, files, jobs = [], drives, releases = [] } = known;
+  const { clips, files, jobs = [], drives, releases = [], keepPlaces = [] } = known;
   const own = clips.filter((c) => c.cardId === card.id);
   const volumeOf = new Map(drives.map((d) => [d.id, d.volume?.id ?? null]));
   // A copy is on the device that it went to: a drive that was never taken on, or is another by now, holds none.
@@ -81,7 +84,7 @@ export function cardStatus(card: Card, known: KnownMedia, policy: KeepPolicy): C
   const good = drives.filter((_, i) => onDrives[i]?.state === 'verified');
   const copies = new Set(good.map((d) => d.volume?.device)).size;
   const enough = copies >= policy.verifiedCopies;
-  const apart = areKeptApart(good, policy);
+  const apart = areKeptApart(good, policy, keepPlaces);
   const whole = own.length > 0 && card.notCopied.length === 0;
   const state: MediaState =
     whole && enough && apart
@@ -102,7 +105,10 @@ export function cardStatus(card: Card, known: KnownMedia, policy: KeepPolicy): C
     sizeBytes: own.reduce((t, c) => t + c.sizeBytes, 0),
     drives: onDrives,
     state,
-    missing: [missingWords(state, { good, copies, enough, policy, clips: own.length }), notCopiedWords(card)]
+    missing: [
+      missingWords(state, { good, copies, enough, policy, keepPlaces, clips: own.length }),
+      notCopiedWords(card),
+    ]
       .filter(Boolean)
       .join(' '),
     job,
@@ -111,15 +117,17 @@ export function cardStatus(card: Card, known: KnownMedia, policy: KeepPolicy): C
   };
 }
 
-/** Two devices in two places. Where a drive is kept must be said to count. */
-function areApart(a: Drive, b: Drive): boolean {
-  const [here, there] = [a, b].map((d) => d.whereabouts.trim().toLowerCase());
-  return a.volume?.device !== b.volume?.device && here !== '' && there !== '' && here !== there;
+/** Two devices in two places, of which nothing holds both. Where a drive is kept must be said to count. */
+function areApart(a: Drive, b: Drive, keepPlaces: readonly PlaceNamed[]): boolean {
+  const here = placesHolding(a.whereabouts, keepPlaces);
+  const there = placesHolding(b.whereabouts, keepPlaces);
+  const together = here.some((p) => there.includes(p));
+  return a.volume?.device !== b.volume?.device && here.length > 0 && there.length > 0 && !together;
 }
 
 /** Whether copies lie apart, where the policy wants it. */
-const areKeptApart = (good: readonly Drive[], policy: KeepPolicy): boolean =>
-  !policy.apart || policy.verifiedCopies < 2 || good.some((a) => good.some((b) => areApart(a, b)));
+const areKeptApart = (good: readonly Drive[], policy: KeepPolicy, keepPlaces: readonly PlaceNamed[]): boolean =>
+  !policy.apart || policy.verifiedCopies < 2 || good.some((a) => good.some((b) => areApart(a, b, keepPlaces)));
 
 /** What of a card is not copied, in words. */
 export function notCopiedWords({ notCopied }: Pick<Card, 'notCopied'>): string {
@@ -136,8 +144,16 @@ function missingWords(
     copies,
     enough,
     policy,
+    keepPlaces,
     clips,
-  }: { good: readonly Drive[]; copies: number; enough: boolean; policy: KeepPolicy; clips: number },
+  }: {
+    good: readonly Drive[];
+    copies: number;
+    enough: boolean;
+    policy: KeepPolicy;
+    keepPlaces: readonly PlaceNamed[];
+    clips: number;
+  },
 ): string {
   if (state === 'kept') return '';
   if (clips === 0) return 'Nothing on it yet.';
@@ -150,7 +166,7 @@ function missingWords(
     return copies === 0
       ? `Needs ${policy.verifiedCopies} verified ${policy.verifiedCopies === 1 ? 'copy' : 'copies'}.`
       : `Needs ${lacking} more verified ${lacking === 1 ? 'copy' : 'copies'}.`;
-  if (areKeptApart(good, policy)) return '';
+  if (areKeptApart(good, policy, keepPlaces)) return '';
   const unsaid = good.find((d) => d.whereabouts.trim() === '');
   return unsaid
     ? `Where ${unsaid.name} is kept is not said: say it, so that copies in two places can count.`

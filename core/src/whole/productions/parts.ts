@@ -26,7 +26,16 @@ export const RISK_PARTS = parts(
   ...(['dayItems', 'relights', 'moves', 'people', 'engagements', 'lenses', 'deliverables'] as const),
   ...(['soundSources', 'soundRoutes', 'soundBoxes', 'links', 'sharedThings'] as const),
 );
-export const CARD_PARTS = parts('production', 'cards', 'clips', 'copyFiles', 'copyJobs', 'drives', 'releases');
+export const CARD_PARTS = parts(
+  'production',
+  'cards',
+  'clips',
+  'copyFiles',
+  'copyJobs',
+  'drives',
+  'releases',
+  'keepPlaces',
+);
 export const WRAP_PARTS = parts('production', 'shots', 'scenes', 'clips', 'cards', 'cameras');
 
 /** The rows of some parts. */

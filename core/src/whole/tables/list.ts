@@ -13,6 +13,8 @@ import {
   copyJobTable,
   copyFileTable,
   releaseTable,
+  keepPlaceTable,
+  readerTable,
 } from '../../rooms/copies/index.ts';
 import { questionTable } from '../../rooms/interview/index.ts';
 import { rentalTable } from '../../rooms/kit/index.ts';
@@ -73,6 +75,8 @@ export const ALL = [
   savedOrderTable,
   driveTable,
   cardTable,
+  keepPlaceTable,
+  readerTable,
   clockTable,
   jamTable,
   deliverableTable,

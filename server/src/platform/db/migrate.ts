@@ -16,6 +16,7 @@ import { hours } from './migrations/0012-hours.ts';
 import { faces } from './migrations/0013-faces.ts';
 import { dayLog } from './migrations/0014-day-log.ts';
 import { cover } from './migrations/0015-cover.ts';
+import { keeping } from './migrations/0016-keeping.ts';
 
 const MIGRATIONS: readonly Migration[] = [
   house,
@@ -33,6 +34,7 @@ const MIGRATIONS: readonly Migration[] = [
   faces,
   dayLog,
   cover,
+  keeping,
 ];
 
 /** The migrations, each in its own transaction, forward and back. */

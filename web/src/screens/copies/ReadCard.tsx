@@ -129,7 +129,14 @@ function CardForm({
   const [problem, setProblem] = useState('');
   const said = label ?? labelFor(name, letter, taken);
   const read = () => {
-    const values = { label: said, cameraId: cameraId || null, path: folder, unloaded: true, faults: null };
+    const values = {
+      label: said,
+      cameraId: cameraId || null,
+      path: folder,
+      unloaded: true,
+      faults: null,
+      whereabouts: '',
+    };
     const checked = cardFields.safeParse(values);
     if (!checked.success) {
       setProblem(checked.error.issues[0]?.message ?? '');

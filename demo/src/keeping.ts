@@ -1,0 +1,21 @@
+import type { DemoPlan, MakeRow } from './plan.ts';
+
+/** Where the bell’s copies sleep: one bag rides in the van until the evening, so that the van alone would take two of them. */
+export function keepingOf(row: MakeRow): Pick<DemoPlan, 'keepPlaces' | 'readers'> {
+  const place = (position: number, name: string, kind: DemoPlan['keepPlaces'][number]['kind'], within = '') =>
+    row({ name, kind, within, position });
+  return {
+    keepPlaces: [
+      place(1, 'Oda’s van', 'vehicle'),
+      place(2, 'Card wallet', 'bag', 'Oda’s van'),
+      place(3, 'Sunniva', 'person'),
+      place(4, 'Sunniva’s bag', 'bag', 'Sunniva'),
+      place(5, 'Harbour hotel', 'building'),
+      place(6, 'Hotel safe', 'building', 'Harbour hotel'),
+    ],
+    readers: [
+      row({ name: 'Reader 1', bytesPerS: 320e6, position: 1 }),
+      row({ name: 'Reader 2', bytesPerS: null, position: 2 }),
+    ],
+  };
+}
