@@ -88,6 +88,8 @@ function checkNight({ cards, readers, drives, sleep }: NightPlan): void {
 /** What would have it done sooner, and by how much: each tried by itself. */
 export interface NightLever {
   key: 'reader' | 'laterStage' | 'fewer';
+  /** The drive that is done without; null: none is. */
+  without: string | null;
   words: string;
   /** Seconds sooner to bed, and to the end; 0: not at all. */
   sleepSoonerS: number;
@@ -102,10 +104,13 @@ export function nightLevers(
   now: NightSchedule,
   { policyCopies }: { policyCopies: number },
 ): NightLever[] {
-  const gain = (key: NightLever['key'], words: string, changed: NightPlan, breaks = ''): NightLever[] => {
+  const gain = (
+    said: Pick<NightLever, 'key' | 'words'> & Partial<Pick<NightLever, 'breaks' | 'without'>>,
+    changed: NightPlan,
+  ): NightLever[] => {
     const then = mediaNight(changed);
     const lever = {
-      ...{ key, words, breaks },
+      ...{ breaks: '', without: null, ...said },
       sleepSoonerS: Math.max(0, now.lastHandS - then.lastHandS),
       doneSoonerS: Math.max(0, now.finishS - then.finishS),
     };
@@ -117,25 +122,30 @@ export function nightLevers(
   const copiesThen = plan.drives.length - 1;
   return [
     ...(quickest
-      ? gain('reader', 'One more reader', {
-          ...plan,
-          readers: [...plan.readers, { id: `${quickest.id} again`, bytesPerS: quickest.bytesPerS }],
-        })
+      ? gain(
+          { key: 'reader', words: 'One more reader' },
+          {
+            ...plan,
+            readers: [...plan.readers, { id: `${quickest.id} again`, bytesPerS: quickest.bytesPerS }],
+          },
+        )
       : []),
     ...(plan.drives.some((d) => d.stage === 'second')
       ? gain(
-          'laterStage',
-          'The second stage after breakfast',
+          {
+            ...{ key: 'laterStage', words: 'The second stage after breakfast' },
+            breaks: first.length < policyCopies ? 'the policy, until then' : '',
+          },
           { ...plan, drives: first },
-          first.length < policyCopies ? 'the policy, until then' : '',
         )
       : []),
     ...(slowest && first.length > 1
       ? gain(
-          'fewer',
-          `Without ${slowest.id}`,
+          {
+            ...{ key: 'fewer', words: 'One drive less', without: slowest.id },
+            breaks: copiesThen < policyCopies ? 'the policy' : '',
+          },
           { ...plan, drives: plan.drives.filter((d) => d !== slowest) },
-          copiesThen < policyCopies ? 'the policy' : '',
         )
       : []),
   ];

@@ -7,6 +7,7 @@ import {
   clearPage,
   demoPlan,
   openScreen,
+  openView,
   preparePage,
   press,
   said,
@@ -240,20 +241,20 @@ describe('a copy that runs', () => {
 });
 
 describe('the drives', () => {
-  const drivesOpen = () => {
+  const drivesOpen = async () => {
     const m = media([[], [], []]);
     open(m);
-    press('Drives');
+    await openView('Drives');
     return m;
   };
-  it('stand in a table with where they are', () => {
-    drivesOpen();
+  it('stand in a table with where they are', async () => {
+    await drivesOpen();
     const grid = screen.getByRole('grid', { name: 'Drives' });
     expect(within(grid).getByText('Fast 1')).toBeTruthy();
     expect(within(grid).getByText('in the car')).toBeTruthy();
   });
-  it('one is added beside the others, with a folder of its own', () => {
-    drivesOpen();
+  it('one is added beside the others, with a folder of its own', async () => {
+    await drivesOpen();
     press('Add a drive');
     const [only] = written();
     expect(only!.label).toBe('Added a drive');
@@ -266,7 +267,7 @@ describe('the drives', () => {
       rows: m.rows,
       me: { role: 'offload', name: 'Mirko', productionId: null, hasPassword: false },
     });
-    expect(screen.queryByRole('button', { name: 'Drives' })).toBeNull();
+    expect(screen.queryByRole('tab', { name: 'Drives' })).toBeNull();
     expect(table()).toBeTruthy();
   });
   it('another card is taken in hand by its label', () => {

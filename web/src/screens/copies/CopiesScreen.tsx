@@ -11,6 +11,7 @@ import { Empty, Part, ScreenHead } from '../../ui/parts.tsx';
 import { RowFields } from '../../ui/RowFields.tsx';
 import { useHashSelection } from '../../ui/selection.ts';
 import { Sheet } from '../../ui/sheet.tsx';
+import { Views } from '../../ui/Views.tsx';
 import { CardSheet } from './CardSheet.tsx';
 import { CardTable } from './CardTable.tsx';
 import { DriveDevice } from './DriveDevice.tsx';
@@ -18,7 +19,9 @@ import { FileList } from './FileList.tsx';
 import { JobBar } from './JobBar.tsx';
 import { CardsOut } from './CardsOut.tsx';
 import { ReadCard } from './ReadCard.tsx';
+import { TonightView } from './TonightView.tsx';
 import { Troubles } from './Troubles.tsx';
+import { WhereView } from './WhereView.tsx';
 import { copyWork } from './work.ts';
 
 const KINDS = [
@@ -32,7 +35,7 @@ const KINDS = [
 export function CopiesScreen() {
   const { production, rows, cards: known, me } = useProduction();
   const [selectedId, select] = useHashSelection();
-  const [view, setView] = useState<'cards' | 'drives' | 'read'>('cards');
+  const [view, setView] = useState<'cards' | 'tonight' | 'where' | 'drives' | 'read'>('cards');
   const drivesOpen = view === 'drives';
   const work = useMemo(() => copyWork(production.id), [production.id]);
   const cards = useMemo(() => [...known].sort((a, b) => (a.card.label < b.card.label ? -1 : 1)), [known]);
@@ -74,24 +77,36 @@ export function CopiesScreen() {
   return (
     <>
       <ScreenHead title="Copies">
+        <Views
+          label="Copies"
+          views={[
+            ['cards', 'Cards'],
+            ['tonight', 'Tonight'],
+            ['where', 'Where they are'],
+            ...(me.role === 'owner' ? ([['drives', 'Drives']] as const) : []),
+          ]}
+          open={view === 'read' ? null : view}
+          onOpen={setView}
+        />
         {me.role === 'owner' ? (
           <>
-            <Button onClick={() => setView(drivesOpen ? 'cards' : 'drives')} aria-pressed={drivesOpen}>
-              {drivesOpen ? 'Cards' : 'Drives'}
-            </Button>
             <Button
               look={cards.length === 0 && view !== 'read' ? 'primary' : 'plain'}
               onClick={() => setView(view === 'read' ? 'cards' : 'read')}
               aria-pressed={view === 'read'}
             >
-              {view === 'read' ? 'Cards' : 'Read a card'}
+              Read a card
             </Button>
           </>
         ) : null}
         {drivesOpen ? <Button onClick={addDrive}>Add a drive</Button> : null}
       </ScreenHead>
       <CardsOut />
-      {view === 'read' ? (
+      {view === 'tonight' ? (
+        <TonightView />
+      ) : view === 'where' ? (
+        <WhereView />
+      ) : view === 'read' ? (
         <ReadCard
           work={work}
           done={(id) => {
@@ -141,23 +156,25 @@ export function CopiesScreen() {
           {selected ? <FileList status={selected} drives={rows.drives} /> : null}
         </>
       )}
-      <Sheet>
-        {drivesOpen ? (
-          drive ? (
-            <>
-              <RowFields row={drive} columns={driveColumns} fields={driveFields} onEdit={edits.onEdit} />
-              <DriveDevice drive={drive} drives={rows.drives} />
-              {drive.simulated ? <Troubles table="drives" row={drive} name={drive.name} /> : null}
-            </>
+      {view === 'tonight' || view === 'where' ? null : (
+        <Sheet>
+          {drivesOpen ? (
+            drive ? (
+              <>
+                <RowFields row={drive} columns={driveColumns} fields={driveFields} onEdit={edits.onEdit} />
+                <DriveDevice drive={drive} drives={rows.drives} />
+                {drive.simulated ? <Troubles table="drives" row={drive} name={drive.name} /> : null}
+              </>
+            ) : (
+              <Part>No drive yet.</Part>
+            )
+          ) : selected ? (
+            <CardSheet status={selected} work={work} />
           ) : (
-            <Part>No drive yet.</Part>
-          )
-        ) : selected ? (
-          <CardSheet status={selected} work={work} />
-        ) : (
-          <Part>No card yet.</Part>
-        )}
-      </Sheet>
+            <Part>No card yet.</Part>
+          )}
+        </Sheet>
+      )}
     </>
   );
 }

@@ -1,0 +1,176 @@
+import { fireEvent, screen, within } from '@testing-library/react';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import type { Clip, CopyFile, CopyJob } from '@kavrell/core/copies';
+import { minuteToMs } from '@kavrell/core/time';
+import {
+  barePlan,
+  clearPage,
+  demoPlan,
+  holdClock,
+  openScreen,
+  openView,
+  OWNER,
+  preparePage,
+  press,
+  said,
+  stubServer,
+  testId,
+  written,
+} from '../../testing/screen.tsx';
+import { CopiesScreen } from './CopiesScreen.tsx';
+import { sleepFrom } from './useTonight.ts';
+
+beforeEach(() => {
+  preparePage();
+  stubServer();
+});
+afterEach(() => {
+  vi.useRealTimers();
+  clearPage();
+});
+
+const plain = () => said().replaceAll('\u00a0', ' ');
+/** The bell’s first evening at 20:00: A001 is out with 60 GB, verified on these drives. */
+function evening(
+  verifiedOn: readonly string[] = [],
+  more: Parameters<typeof openScreen>[1] & { running?: boolean } = {},
+) {
+  const made = demoPlan();
+  const plan = { ...made, production: { ...made.production, simulatedNowOffsetMs: null } };
+  const [day] = plan.days;
+  holdClock(minuteToMs(day!.date, day!.timeZone, 20 * 60));
+  const drives = plan.drives.map((d) => ({
+    ...d,
+    volume: { id: `mark ${d.name}`, device: `disk ${d.name}`, takenOnAtMs: 0, by: '' },
+  }));
+  const card = plan.cards.find((c) => c.label === 'A001')!;
+  const base = { productionId: plan.production.id, version: 1, cardId: card.id };
+  const clip: Clip = {
+    ...{ ...base, id: testId(), name: 'A001C001.mov', path: 'A001C001.mov', sizeBytes: 60e9 },
+    ...{ startTimecode: null, durationMs: null, rate: null },
+  };
+  const job = {
+    ...{ ...base, id: testId(), driveIds: drives.map((d) => d.id), kind: 'copy', verifySource: false, by: '' },
+    ...{ state: more.running ? 'running' : 'verified', totalBytes: 60e9, totalFiles: 1, doneBytes: 60e9, places: [] },
+    ...{ startedAtMs: 1, endedAtMs: 2, failure: null },
+  } as CopyJob;
+  const copyFiles = verifiedOn.map((name): CopyFile => {
+    const drive = drives.find((d) => d.name === name)!;
+    return {
+      ...{ ...base, id: testId(), jobId: job.id, driveId: drive.id, path: clip.path, sizeBytes: clip.sizeBytes },
+      ...{ state: 'verified', hash: 'x', readFrom: 'medium', failure: null, volumeId: drive.volume.id },
+      ...{ damage: [], savedAs: null },
+    };
+  });
+  const rows = { drives, clips: [clip], copyJobs: [job], copyFiles, ...more.rows };
+  return { ...openScreen(<CopiesScreen />, { ...more, plan, rows }), plan };
+}
+const opsOf = () => written().flatMap((w) => w.ops);
+
+describe('when somebody sleeps', () => {
+  it.each([
+    ['23:30', '06:00', 20 * 60, { fromS: 12_600, toS: 36_000 }],
+    ['1:00', '7:00', 23 * 60, { fromS: 7200, toS: 28_800 }],
+    ['23', '6', 25 * 60, { fromS: 22 * 3600, toS: 29 * 3600 }],
+  ])('%s to %s asked at minute %d', (from, to, now, wanted) => expect(sleepFrom(from, to, now)).toEqual(wanted));
+  it('what is no time is nobody’s sleep', () => expect(sleepFrom('late', '6:00', 0)).toBeNull());
+});
+
+describe('tonight', () => {
+  it('the big word is when one may sleep; swaps with their reader, and what was assumed', async () => {
+    const { side } = evening();
+    await openView('Tonight');
+    expect(plain()).toContain('You may sleep at 20:01');
+    expect(plain()).toMatch(/1 swap by hand: 20:00 A001 into Reader 1\. All of it read back by 20:\d\d\./);
+    expect(side().getByText(/Nothing was copied to Night disk yet/)).toBeTruthy();
+    expect(screen.getByRole('group', { name: 'The night' }).textContent).toContain('A001');
+  });
+  it('what would make it sooner is told with its minutes and what it breaks', async () => {
+    evening();
+    await openView('Tonight');
+    const levers = within(screen.getByRole('region', { name: 'What would make it sooner' })).getAllByRole('listitem');
+    expect(levers.map((l) => l.textContent.replaceAll('\u00a0', ' ')).join(' ')).toMatch(
+      /The second stage after breakfast: done \d+ min sooner/,
+    );
+  });
+  it('fresh cards of the next day: needed, had, short', async () => {
+    evening();
+    await openView('Tonight');
+    const fresh = screen.getByRole('region', { name: 'Fresh for the next day' }).textContent.replaceAll('\u00a0', ' ');
+    expect(fresh).toMatch(/A needs 1 card, has 1 empty: enough/);
+  });
+  it('with nothing to copy one may sleep, but not over a copying that still runs', async () => {
+    evening(['Fast 1', 'Fast 2']);
+    await openView('Tonight');
+    expect(plain()).toContain('You may sleep: no hand is needed any more');
+    clearPage();
+    preparePage();
+    evening(['Fast 1', 'Fast 2'], { running: true });
+    await openView('Tonight');
+    expect(plain()).toContain('1 copying still under way: stay until it is done');
+  });
+  it('without a drive it says what is missing, without a day where nights come from', async () => {
+    evening([], { rows: { drives: [] } });
+    await openView('Tonight');
+    expect(plain()).toContain('No drive takes copies');
+    clearPage();
+    preparePage();
+    openScreen(<CopiesScreen />, { plan: barePlan(), day: null });
+    await openView('Tonight');
+    expect(plain()).toContain('The night is planned from a day');
+  });
+  it('a reader is added', async () => {
+    evening();
+    await openView('Tonight');
+    press('Add a reader');
+    expect(opsOf()).toMatchObject([{ op: 'insert', table: 'readers', values: { name: 'Reader 3', bytesPerS: null } }]);
+  });
+});
+
+describe('where they are', () => {
+  it('what one loss would take comes first, with the move that helps, handed over by one press', async () => {
+    const { plan } = evening(['Fast 2']);
+    await openView('Where they are');
+    expect(plain()).toContain('Oda’s van alone would take 1 card');
+    expect(plain()).toContain('If Oda’s van is stolen or burns: A001 lost, 60.0 GB');
+    press('It is handed over');
+    const [op] = opsOf();
+    expect(op).toMatchObject({ op: 'update', values: { whereabouts: expect.any(String) as string } });
+    expect(plain()).toContain('No single loss takes a card');
+    expect(plan.keepPlaces).toHaveLength(6);
+  });
+  it('each drive and card is handed over by two taps', async () => {
+    evening(['Fast 1']);
+    await openView('Where they are');
+    fireEvent.change(screen.getByLabelText('Card A001 is with'), { target: { value: 'Sunniva' } });
+    expect(opsOf()).toMatchObject([{ table: 'cards', values: { whereabouts: 'Sunniva' } }]);
+    expect(written()[0]!.label).toBe('Card A001 to Sunniva');
+    expect(plain()).toContain('Sunniva alone would take 1 card');
+  });
+  it('two drives in bags of one van are not apart: the card is not kept until one is elsewhere', async () => {
+    const made = evening(['Fast 1', 'Fast 2']);
+    expect(made.plan.production.keepPolicy.apart).toBe(true);
+    await openView('Where they are');
+    fireEvent.change(screen.getByLabelText('Fast 1 is with'), { target: { value: 'Card wallet' } });
+    await openView('Cards');
+    expect(plain()).not.toMatch(/A001[^.]*kept/);
+    await openView('Where they are');
+    fireEvent.change(screen.getByLabelText('Fast 1 is with'), { target: { value: 'Hotel safe' } });
+    await openView('Cards');
+    expect(plain()).toMatch(/kept/);
+  });
+  it('whoever offloads reads it and moves nothing', async () => {
+    evening(['Fast 2'], { me: { ...OWNER, role: 'offload' } });
+    await openView('Where they are');
+    expect(plain()).toContain('Oda’s van alone would take 1 card');
+    expect(screen.queryByRole('button', { name: 'It is handed over' })).toBeNull();
+    expect(screen.queryByLabelText('Fast 1 is with')).toBeNull();
+  });
+  it('before anything was copied it says so, and a place is added', async () => {
+    openScreen(<CopiesScreen />, { plan: barePlan(), day: null });
+    await openView('Where they are');
+    expect(plain()).toContain('Nothing was copied yet');
+    press('Add a place');
+    expect(opsOf()).toMatchObject([{ op: 'insert', table: 'keepPlaces', values: { kind: 'bag', within: '' } }]);
+  });
+});

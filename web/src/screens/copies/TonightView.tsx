@@ -1,0 +1,196 @@
+import { Box, Flex } from '@chakra-ui/react';
+import { useState } from 'react';
+import { positionAfter } from '@kavrell/core/records';
+import { readerFields, type Reader } from '@kavrell/core/copies';
+import { msToMinute } from '@kavrell/core/time';
+import { formatBytes, formatCount, formatMinuteOfDay, formatMinutes } from '@kavrell/core/units';
+import { useProduction } from '../../app/production.tsx';
+import { TableBench } from '../../app/TableBench.tsx';
+import { useDraft } from '../../platform/draft.ts';
+import { newId } from '../../platform/id.ts';
+import { usePreferences } from '../../platform/preferences.ts';
+import { change } from '../../platform/rows.ts';
+import { useLoggedNow } from '../../shared/log/log.ts';
+import { Choice } from '../../ui/Choice.tsx';
+import type { Column } from '../../ui/column.ts';
+import { numberColumn, textColumn } from '../../ui/columns.tsx';
+import { FormField } from '../../ui/FormField.tsx';
+import { Facts, Look, Part, Why } from '../../ui/parts.tsx';
+import { Severity } from '../../ui/Severity.tsx';
+import { Sheet } from '../../ui/sheet.tsx';
+import { NightBand } from './NightBand.tsx';
+import { useTonight, type Night } from './useTonight.ts';
+
+const MINUTE_MS = 60_000;
+const READERS: Column<Reader>[] = [
+  textColumn('name', 'Reader', 'minmax(120px, 1fr)'),
+  numberColumn('bytesPerS', 'Reads', '140px', { unit: 'MB/s', scale: 1e6, optional: true }),
+];
+
+/** The night: when one may sleep, who must swap what until then, what is ready in the morning, and what would make it sooner. */
+export function TonightView() {
+  const { production, rows, day, me } = useProduction();
+  const clock = usePreferences((s) => s.clock);
+  const nowMs = useLoggedNow(production, MINUTE_MS);
+  const [bed, setBed] = useDraft(`bed:${production.id}`);
+  const [up, setUp] = useDraft(`up:${production.id}`);
+  const [school, setSchool] = useState<'fastFirst' | 'all'>('fastFirst');
+  const night = useTonight(bed || '23:30', up || '06:00', school, nowMs);
+  if (!night || !day) return <Box color="soft">The night is planned from a day: add one on Day.</Box>;
+  const { tonight, schedule, levers, fresh } = night;
+  const nowMin = msToMinute(day.date, day.timeZone, nowMs);
+  const at = (s: number) => formatMinuteOfDay(nowMin + s / 60, day, clock);
+  const name = (id: string) => tonight.nameOf.get(id) ?? id;
+  const addReader = () => {
+    const id = newId();
+    const values = {
+      name: `Reader ${rows.readers.length + 1}`,
+      bytesPerS: null,
+      position: positionAfter(rows.readers),
+    };
+    void change(production.id, 'A reader', [{ op: 'insert', table: 'readers', id, values }]);
+    return id;
+  };
+  const noDrive = tonight.plan.drives.length === 0 && tonight.plan.cards.length > 0;
+  return (
+    <>
+      <Box as="p" fontSize="xl" fontWeight="700" role="status" mb={1} data-may-sleep>
+        {headline(night, noDrive, at)}
+      </Box>
+      <Box mb={3}>
+        {schedule.swaps.length > 0
+          ? `${formatCount(schedule.swaps.length, 'swap')} by hand: ${schedule.swaps.map((s) => `${at(s.atS)} ${name(s.cardId)} into ${name(s.readerId)}`).join(', ')}. All of it read back by ${at(schedule.finishS)}.`
+          : 'No card waits to be copied.'}
+      </Box>
+      <Flex gap={3} wrap="wrap" align="end" mb={4}>
+        <FormField
+          label="Asleep from"
+          hint="23:30 where nothing stands"
+          input={{ value: bed, placeholder: '23:30', onChange: (e) => setBed(e.target.value) }}
+        />
+        <FormField
+          label="Up at"
+          hint="06:00 where nothing stands"
+          input={{ value: up, placeholder: '06:00', onChange: (e) => setUp(e.target.value) }}
+        />
+        <Choice
+          aria-label="Which school"
+          style={{ width: 'auto' }}
+          value={school}
+          onChange={(e) => setSchool(e.target.value === 'all' ? 'all' : 'fastFirst')}
+        >
+          <option value="fastFirst">Fast drives first, slow ones after</option>
+          <option value="all">Straight to all drives</option>
+        </Choice>
+      </Flex>
+      {schedule.bars.length > 0 ? (
+        <NightBand
+          plan={tonight.plan}
+          schedule={schedule}
+          nameOf={tonight.nameOf}
+          nowMin={nowMin}
+          say={(m) => formatMinuteOfDay(m, day, clock)}
+        />
+      ) : null}
+      <Box
+        display="grid"
+        gridTemplateColumns={{ base: 'minmax(0, 1fr)', md: 'repeat(2, minmax(0, 1fr))' }}
+        gap={6}
+        mb={5}
+      >
+        <Box as="section" aria-label="What would make it sooner">
+          <Box as="h2" fontSize="m" fontWeight="700" mb={2}>
+            What would make it sooner
+          </Box>
+          {levers.length === 0 ? (
+            'Nothing of what is here.'
+          ) : (
+            <Box as="ul" listStyleType="none" display="grid" gap={1}>
+              {levers.map((l) => (
+                <li key={l.key}>
+                  {l.without === null ? l.words : `Without ${name(l.without)}`}:{' '}
+                  <strong>
+                    {l.sleepSoonerS >= 60
+                      ? `to bed ${formatMinutes(l.sleepSoonerS / 60)} sooner`
+                      : `done ${formatMinutes(l.doneSoonerS / 60)} sooner`}
+                  </strong>
+                  {l.breaks ? <Look>, breaks {l.breaks}</Look> : null}
+                </li>
+              ))}
+            </Box>
+          )}
+        </Box>
+        <Box as="section" aria-label="Fresh for the next day">
+          <Box as="h2" fontSize="m" fontWeight="700" mb={2}>
+            Fresh for the next day
+          </Box>
+          {fresh.length === 0 ? (
+            'No next day is planned with anything to record.'
+          ) : (
+            <Box as="ul" listStyleType="none" display="grid" gap={1}>
+              {fresh.map((f) => (
+                <li key={f.letter}>
+                  {f.letter} needs {formatCount(f.needs, 'card')}, has {f.has} empty:{' '}
+                  {f.has >= f.needs ? <strong>enough</strong> : <Look>{f.needs - f.has} short</Look>}
+                </li>
+              ))}
+            </Box>
+          )}
+        </Box>
+      </Box>
+      {me.role === 'owner' ? (
+        <TableBench
+          title="Readers"
+          table="readers"
+          one="reader"
+          rows={rows.readers}
+          columns={READERS}
+          fields={readerFields}
+          nameOf={(r) => r.name}
+          adds={[['Add a reader', addReader]]}
+          pasted={{
+            identity: 'name',
+            blank: (before) => ({
+              name: 'Reader',
+              bytesPerS: null,
+              position: positionAfter(rows.readers) + before.length,
+            }),
+          }}
+          empty="What cards are put into: “Reader 1, 320 MB/s”. Without one a single reader is assumed."
+          height="24vh"
+        />
+      ) : null}
+      <Sheet>
+        <Facts
+          rows={[
+            ['To copy', formatBytes(tonight.plan.cards.reduce((sum, c) => sum + c.bytes, 0))],
+            ['Cards', String(tonight.plan.cards.length)],
+            ['Last hand', schedule.swaps.length > 0 ? at(schedule.lastHandS) : '–'],
+            ['All read back', schedule.bars.length > 0 ? at(schedule.finishS) : '–'],
+            ['Order', schedule.proven ? 'every order tried' : 'improved, not proven'],
+          ]}
+        />
+        {tonight.assumptions.length > 0 ? <Part title="Assumed">{tonight.assumptions.join(' ')}</Part> : null}
+        <Why
+          lines={[
+            'Cards that are out and not kept are taken whole; what is in a camera, and what the plan still records, comes out at wrap. A swap takes a minute; nobody swaps in their sleep.',
+            'Each card goes from one reader to all drives of the first stage at once and is read back there; slow drives get theirs from a fast one after that. What goes at the same time shares readers and drives.',
+            'Whether there is room on the drives is not known here: a drive that is full says so while it copies, and fails alone.',
+          ]}
+        />
+        <Part title="Care">
+          Packs charge while somebody is awake, on what does not burn. A swollen or hot pack goes outside, away from
+          people; local codes and the maker’s papers decide.
+        </Part>
+      </Sheet>
+    </>
+  );
+}
+
+/** The plain word for tired people: only when no job, swap or card is due any more. */
+function headline({ schedule, running }: Night, noDrive: boolean, at: (s: number) => string) {
+  if (noDrive) return <Severity level="danger">No drive takes copies: add one on Drives</Severity>;
+  if (schedule.swaps.length > 0) return `You may sleep at ${at(schedule.lastHandS)}`;
+  if (running > 0) return `${formatCount(running, 'copying')} still under way: stay until it is done`;
+  return 'You may sleep: no hand is needed any more';
+}

@@ -1,0 +1,186 @@
+import { Box, Flex } from '@chakra-ui/react';
+import { useMemo } from 'react';
+import { KEEP_PLACE_KINDS, keepPlaceFields, lossesNow, type KeepPlace } from '@kavrell/core/copies';
+import { positionAfter } from '@kavrell/core/records';
+import { formatBytes, formatCount } from '@kavrell/core/units';
+import { useProduction } from '../../app/production.tsx';
+import { TableBench } from '../../app/TableBench.tsx';
+import { newId } from '../../platform/id.ts';
+import { change } from '../../platform/rows.ts';
+import { Button } from '../../ui/Button.tsx';
+import { Choice } from '../../ui/Choice.tsx';
+import type { Column } from '../../ui/column.ts';
+import { choiceColumn, textColumn } from '../../ui/columns.tsx';
+import { Look, Part, Why } from '../../ui/parts.tsx';
+import { Severity } from '../../ui/Severity.tsx';
+import { Sheet } from '../../ui/sheet.tsx';
+
+const LOSS_WORDS = {
+  card: 'is lost or dies',
+  drive: 'dies',
+  bag: 'is stolen',
+  vehicle: 'is stolen or burns',
+  building: 'burns',
+  person: 'is robbed',
+} as const;
+const SHOWN = 8;
+
+/** Where drives and cards are, handed over by two taps; what any single loss would cost, and the move that helps most. */
+export function WhereView() {
+  const { production, rows, cards, me } = useProduction();
+  const { losses, nameOf } = useMemo(
+    () => lossesNow(cards, rows.drives, rows.keepPlaces),
+    [cards, rows.drives, rows.keepPlaces],
+  );
+  const name = (id: string) => nameOf.get(id) ?? id;
+  const told = losses.losses.filter((l) => l.lost.length + l.lastCopy.length > 0).slice(0, SHOWN);
+  const columns = useMemo<Column<KeepPlace>[]>(
+    () => [
+      textColumn('name', 'Place', 'minmax(120px, 1fr)'),
+      choiceColumn(
+        'kind',
+        'What it is',
+        '110px',
+        KEEP_PLACE_KINDS.map((k) => [k, k] as const),
+      ),
+      textColumn('within', 'Lies in', 'minmax(110px, 1fr)'),
+    ],
+    [],
+  );
+  const blank = (before: readonly object[] = []) => ({
+    ...{ name: `Bag ${rows.keepPlaces.length + before.length + 1}`, kind: 'bag' as const, within: '' },
+    position: positionAfter(rows.keepPlaces) + before.length,
+  });
+  const add = () => {
+    const id = newId();
+    void change(production.id, 'A place of copies', [{ op: 'insert', table: 'keepPlaces', id, values: blank() }]);
+    return id;
+  };
+  const things = [
+    ...rows.drives.map((row) => ({ table: 'drives' as const, row, name: row.name })),
+    ...cards
+      .filter((c) => c.clips.length > 0 && !c.release)
+      .map(({ card: row }) => ({ table: 'cards' as const, row, name: `Card ${row.label}` })),
+  ];
+  const handOver = (thing: (typeof things)[number], whereabouts: string) =>
+    void change(
+      production.id,
+      `${thing.name} to ${whereabouts || 'nowhere said'}`,
+      thing.table === 'drives'
+        ? [{ op: 'update', table: 'drives', row: thing.row, values: { whereabouts } }]
+        : [{ op: 'update', table: 'cards', row: thing.row, values: { whereabouts } }],
+    );
+  const move = losses.move;
+  const moved = things.find((t) => move && move.thing === `${t.table === 'drives' ? 'drive' : 'card'}:${t.row.id}`);
+  return (
+    <>
+      <Box as="p" fontSize="xl" fontWeight="700" role="status" mb={2} data-worst-loss>
+        {losses.losses.length === 0 || cards.every((c) => c.clips.length === 0)
+          ? 'Nothing was copied yet'
+          : (told[0]?.lost.length ?? 0) > 0
+            ? `${name(told[0]?.id ?? '')} alone would take ${formatCount(told[0]?.lost.length ?? 0, 'card')}`
+            : 'No single loss takes a card'}
+      </Box>
+      {move && moved ? (
+        <Flex gap={2} align="center" wrap="wrap" mb={3}>
+          <Box>
+            {moved.name} to {name(move.to)}: then the worst takes{' '}
+            {move.worstLost === 0 ? 'nothing' : formatCount(move.worstLost, 'card')}.
+          </Box>
+          {me.role === 'owner' ? (
+            <Button look="primary" onClick={() => handOver(moved, name(move.to))}>
+              It is handed over
+            </Button>
+          ) : null}
+        </Flex>
+      ) : null}
+      <Box as="section" aria-label="What one loss would cost" mb={5}>
+        <Box as="h2" fontSize="m" fontWeight="700" mb={2}>
+          What one loss would cost
+        </Box>
+        {told.length === 0 ? (
+          <Box color="soft">Once cards are copied: what the death of a drive, a theft or a fire would take.</Box>
+        ) : (
+          <Box as="ol" listStyleType="none" display="grid" gap={1}>
+            {told.map((l) => (
+              <Box as="li" key={l.id} overflowWrap="anywhere">
+                If {name(l.id)} {LOSS_WORDS[l.kind]}:{' '}
+                {l.lost.length > 0 ? (
+                  <Severity level="danger">
+                    {l.lost.slice(0, SHOWN).join(', ')}
+                    {l.lost.length > SHOWN ? ` and ${l.lost.length - SHOWN} more` : ''} lost, {formatBytes(l.lostBytes)}
+                  </Severity>
+                ) : (
+                  `nothing lost; one copy left of ${formatCount(l.lastCopy.length, 'card')}`
+                )}
+              </Box>
+            ))}
+          </Box>
+        )}
+        {losses.unplaced.length > 0 ? (
+          <Box mt={2}>
+            <Look>Nobody said where {losses.unplaced.map(name).slice(0, SHOWN).join(', ')} is</Look>: it counts as lying
+            by itself.
+          </Box>
+        ) : null}
+      </Box>
+      <Box as="section" aria-label="Where each is" mb={5}>
+        <Box as="h2" fontSize="m" fontWeight="700" mb={2}>
+          Where each is
+        </Box>
+        <Box as="ul" listStyleType="none" display="grid" gap={2}>
+          {things.map((t) => (
+            <Flex as="li" key={t.row.id} gap={3} align="center" wrap="wrap">
+              <Box minW="140px" fontWeight="700" overflowWrap="anywhere">
+                {t.name}
+              </Box>
+              {me.role === 'owner' ? (
+                <Choice
+                  aria-label={`${t.name} is with`}
+                  style={{ width: 'auto', maxWidth: '100%' }}
+                  value={t.row.whereabouts}
+                  onChange={(e) => handOver(t, e.target.value)}
+                >
+                  {[...new Set(['', t.row.whereabouts, ...rows.keepPlaces.map((p) => p.name)])].map((p) => (
+                    <option key={p} value={p}>
+                      {p || 'nobody said'}
+                    </option>
+                  ))}
+                </Choice>
+              ) : (
+                <Box>{t.row.whereabouts || 'nobody said'}</Box>
+              )}
+            </Flex>
+          ))}
+        </Box>
+      </Box>
+      {me.role === 'owner' ? (
+        <TableBench
+          title="People, bags, vehicles, buildings"
+          table="keepPlaces"
+          one="place of copies"
+          rows={rows.keepPlaces}
+          columns={columns}
+          fields={keepPlaceFields}
+          nameOf={(p) => p.name}
+          adds={[['Add a place', add]]}
+          pasted={{ identity: 'name', blank }}
+          empty="Where drives and cards travel and sleep, and what lies in what: “Oda’s bag, in Oda’s van”, “Hotel safe, in the hotel”."
+          height="32vh"
+        />
+      ) : null}
+      <Sheet>
+        <Why
+          lines={[
+            'A drive counts where all files of a card were read back and compared; the card itself counts until it is released. A loss takes all that lies in it, however deep.',
+            'Apart, as the policy wants it, is two devices in two places of which nothing holds both: two bags in one van are together.',
+            'Who moved what, and when, stands in the history of each drive and card.',
+          ]}
+        />
+        <Part title="Care">
+          No two copies in one vehicle. Alone with one vehicle: one copy on you, and what is left of the risk is said.
+        </Part>
+      </Sheet>
+    </>
+  );
+}

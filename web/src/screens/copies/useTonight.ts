@@ -1,0 +1,95 @@
+import { useMemo } from 'react';
+import { mediaNight, nightLevers, OPEN_JOBS, type NightLever, type NightSchedule } from '@kavrell/core/copies';
+import { bytesToCome, freshCards, shotsLeft, tonightOf, type FreshCards, type Tonight } from '@kavrell/core/tonight';
+import { planOf } from '@kavrell/core/productions';
+import { msToMinute } from '@kavrell/core/time';
+import { parseClock } from '@kavrell/core/units';
+import { useProduction } from '../../app/production.tsx';
+
+export interface Night {
+  tonight: Tonight;
+  schedule: NightSchedule;
+  levers: NightLever[];
+  fresh: FreshCards[];
+  /** Jobs that run or wait: their work is in the night too, so nobody is told to sleep over them. */
+  running: number;
+}
+
+const MINUTE_S = 60;
+
+/** When somebody sleeps, as seconds from now; null where they said nothing that can be read. */
+export function sleepFrom(fromText: string, toText: string, nowMin: number): { fromS: number; toS: number } | null {
+  try {
+    const [from, to] = [parseClock(fromText), parseClock(toText)];
+    const nowOfDay = ((nowMin % 1440) + 1440) % 1440;
+    const after = (minute: number, least: number) => {
+      let at = minute;
+      while (at < least) at += 1440;
+      return at;
+    };
+    const bed = after(from, nowOfDay);
+    return { fromS: (bed - nowOfDay) * MINUTE_S, toS: (after(to, bed) - nowOfDay) * MINUTE_S };
+  } catch {
+    // Not a time, or none typed: nobody sleeps by it.
+    return null;
+  }
+}
+
+/** What the night has to do, when it is done and what would make it sooner; from rows, so worked out anew only when they change. */
+export function useTonight(
+  sleepFromText: string,
+  sleepToText: string,
+  school: 'fastFirst' | 'all',
+  nowMs: number,
+): Night | null {
+  const { production, rows, cards, devices, day, facts, timedFrom } = useProduction();
+  const plan = facts?.plan ?? null;
+  const nowMin = day ? msToMinute(day.date, day.timeZone, nowMs) : 0;
+  const minute = Math.floor(nowMin);
+  return useMemo(() => {
+    const left = plan && facts ? shotsLeft(plan, (id) => facts.states.get(id) === 'got') : [];
+    const next = day ? rows.days.find((d) => d.number === day.number + 1) : undefined;
+    const inCamera = new Map(
+      devices.flatMap((d) => (d.cardUsedBytes > 0 && d.card !== null ? [[d.cameraId, d.cardUsedBytes] as const] : [])),
+    );
+    const tonight = tonightOf({
+      ...{ cards, drives: rows.drives, readers: rows.readers, jobs: rows.copyJobs, cameras: rows.cameras, inCamera },
+      toCome: minute < (plan?.wrapMin ?? 0) ? bytesToCome(left, rows.cameras) : new Map(),
+      wrapInS: Math.max(0, ((plan?.wrapMin ?? 0) - minute) * MINUTE_S),
+      sleep: sleepFrom(sleepFromText, sleepToText, minute),
+      school,
+    });
+    const can = tonight.plan.drives.some((d) => d.stage === 'first');
+    const schedule = mediaNight(can ? tonight.plan : { ...tonight.plan, cards: [] });
+    return {
+      tonight,
+      schedule,
+      levers: can ? nightLevers(tonight.plan, schedule, { policyCopies: production.keepPolicy.verifiedCopies }) : [],
+      fresh: next
+        ? freshCards(
+            shotsLeft(planOf(timedFrom, next), () => false),
+            rows.cameras,
+            cards,
+          )
+        : [],
+      running: rows.copyJobs.filter((j) => OPEN_JOBS.has(j.state)).length,
+    };
+  }, [
+    plan,
+    facts,
+    day,
+    rows.days,
+    rows.drives,
+    rows.readers,
+    rows.copyJobs,
+    rows.cameras,
+    cards,
+    devices,
+    minute,
+    sleepFromText,
+    sleepToText,
+    school,
+    production.keepPolicy.verifiedCopies,
+    timedFrom,
+  ]);
+}
