@@ -62,7 +62,7 @@ test('a slow drive is paused and goes on; then the card is kept on two kinds of 
 
 test('troubles are switched on, a drive fails alone with its reason, and what helps is said', async ({ page }) => {
   await open(page, id, 'copies');
-  await page.getByRole('button', { name: 'Drives', exact: true }).click();
+  await page.getByRole('tab', { name: 'Drives', exact: true }).click();
   await page.getByRole('row', { name: /Fast 2/ }).click();
   await sheet(page).getByLabel('Full after, MB').fill('a lot');
   await sheet(page).getByLabel('Full after, MB').press('Enter');
@@ -70,18 +70,18 @@ test('troubles are switched on, a drive fails alone with its reason, and what he
   await sheet(page).getByLabel('Full after, MB').fill('6');
   await sheet(page).getByLabel('Full after, MB').press('Enter');
   await saved(page);
-  await page.getByRole('button', { name: 'Cards', exact: true }).click();
+  await page.getByRole('tab', { name: 'Cards', exact: true }).click();
   await copyTo(page, 'B001', ['Fast 2', 'Night disk']);
   await expect(sheet(page).getByRole('alert')).toContainText('Fast 2: ');
   await expect(sheet(page).getByRole('alert')).toContainText('The drive is full.');
   await expect(sheet(page).getByRole('alert')).toContainText('Make room on the drive or choose another');
   await expect(row(page, 'B001')).toContainText('1 failed');
   await expect(row(page, 'B001').getByText('verified')).not.toHaveCount(0);
-  await page.getByRole('button', { name: 'Drives', exact: true }).click();
+  await page.getByRole('tab', { name: 'Drives', exact: true }).click();
   await page.getByRole('row', { name: /Fast 2/ }).click();
   await page.getByRole('button', { name: 'Nothing goes wrong' }).click();
   await saved(page);
-  await page.getByRole('button', { name: 'Cards', exact: true }).click();
+  await page.getByRole('tab', { name: 'Cards', exact: true }).click();
   await copyTo(page, 'B001', ['Fast 2']);
   await expect(row(page, 'B001')).not.toContainText('failed');
 });

@@ -39,6 +39,7 @@ const VIEWS: Record<string, readonly (string | RegExp)[]> = {
     'Settings',
   ],
   Light: ['All setups', 'Needed', 'Kit'],
+  Copies: ['Tonight', 'Where they are', 'Drives'],
   Cover: [/^Rounds/, /^Cues/, /^Plugged/],
   Scenes: ['Coverage', 'Script', 'Track', 'Boards', 'Who has what', 'Bring in'],
 };

@@ -271,7 +271,7 @@ test('a real card that is plugged in is read, copied and kept; a drive that is n
     await expect(page.locator(`[data-card="${card}"] [data-state="kept"]`)).toBeVisible();
     expect(readdirSync(path.join(at(drive), card)).sort()).toEqual(['CLIPS', 'ascmhl']);
     expect(readdirSync(at(card))).toEqual(['CLIPS']);
-    await page.getByRole('button', { name: 'Drives' }).click();
+    await page.getByRole('tab', { name: 'Drives' }).click();
     await expect(sheet).toContainText('Taken on');
   } finally {
     for (const name of [card, drive, `${drive}-away`]) rmSync(at(name), { recursive: true, force: true });

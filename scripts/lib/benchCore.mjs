@@ -3,7 +3,7 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import { ROOT } from './bootstrap.mjs';
-import { cpuMs, median, report, reportAtLeast } from './measure.mjs';
+import { cpuMs, median, report, reportAtLeast, timed } from './measure.mjs';
 import { loadSource } from './source.mjs';
 import { say } from './say.mjs';
 
@@ -104,11 +104,32 @@ function merging({ foldEveryTake }) {
   if (new Set(logs).size !== 1) throw new Error('The devices do not agree.');
 }
 
+/** A night of 12 cards, 3 readers and 6 drives; what one loss would cost of 200 cards on 10 drives. */
+function keeping({ mediaNight, mediaLoss }) {
+  const night = {
+    cards: Array.from({ length: 12 }, (_, i) => ({ id: `c${i}`, bytes: (20 + ((i * 37) % 90)) * 1e9, readyS: 0 })),
+    readers: [320e6, 250e6, 180e6].map((bytesPerS, i) => ({ id: `r${i}`, bytesPerS })),
+    drives: Array.from({ length: 6 }, (_, i) => ({
+      ...{ id: `d${i}`, freeBytes: null, writeBytesPerS: (500 - i * 60) * 1e6, readBytesPerS: (520 - i * 60) * 1e6 },
+      stage: i < 3 ? 'first' : 'second',
+    })),
+    ...{ swapS: 60, sleep: null, verify: true },
+  };
+  report('a night of 12 cards, 3 readers, 6 drives', median(timed(() => mediaNight(night))), 200, 'ms');
+  const places = Array.from({ length: 20 }, (_, i) => ({ id: `p${i}`, kind: 'bag', in: i < 4 ? null : `p${i % 4}` }));
+  const drives = Array.from({ length: 10 }, (_, i) => ({ id: `d${i}`, kind: 'drive', in: `p${i + 4}` }));
+  const cards = Array.from({ length: 200 }, (_, i) => ({ id: `k${i}`, kind: 'card', in: `p${i % 20}` }));
+  const media = cards.map((c, i) => ({ id: `m${i}`, bytes: 1e9, on: [c.id, `d${i % 10}`] }));
+  const loss = () => mediaLoss({ media, places, things: [...drives, ...cards] });
+  report('what one loss would cost, 200 cards, 10 drives', median(timed(loss)), 50, 'ms');
+}
+
 /** Benchmarks that need no server and no browser. */
 export async function benchCore() {
   const timecode = await loadSource('core/src/base/timecode/index.ts');
   ltc(await loadSource('core/src/base/ltc/index.ts'), timecode);
   labels(timecode);
   merging(await loadSource('core/src/rooms/roll/index.ts'));
+  keeping(await loadSource('core/src/rooms/copies/index.ts'));
   calc();
 }

@@ -38,10 +38,10 @@ export const nightCalcs = [
     name: 'media.night',
     about: 'When a night’s copying is done, when somebody must swap a card, and when one may sleep.',
     formula:
-      'Each card goes through one reader to all drives of the first stage at once, is read back there, and goes from the first of them to those of the second stage, read back there too. What moves at the same time shares what it goes through: all grow alike until a reader’s or drive’s time is used up. The next card goes to the reader that is free first; none is put in during sleep. The order of cards is searched for the earliest last hand, then the earliest end.',
+      'Each card goes through one reader to all drives of the first stage at once, is read back there, and goes from the first of them to those of the second stage, read back there too; a drive reads back and takes on one card after the other. What moves at the same time shares what it goes through: all grow alike until a reader’s or drive’s time is used up. The next card goes to the reader that is free first; none is put in during sleep. The order of cards is searched for the earliest last hand, then the earliest end.',
     assumptions: [
       'Speeds are constant and those of large files.',
-      'Proven: of up to six cards every order was tried. With more, the largest first, improved card by card.',
+      'Proven: of up to five cards every order was tried. With more, the largest first, improved card by card.',
     ],
     source: 'Max-min fair sharing; list scheduling',
     input: inputs({

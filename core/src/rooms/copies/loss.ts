@@ -147,24 +147,66 @@ function lossesOf({ media, things, places }: LossPlan, wholes: ReadonlyMap<strin
 
 const isThing = ({ kind }: Loss): boolean => kind === 'card' || kind === 'drive';
 
-/** Things that hold what the worst loss would take, tried in every place there is. */
-function bestMove(plan: LossPlan, wholes: ReadonlyMap<string, string[]>, worst: Loss): LossMove | null {
-  const lost = new Set(worst.lost);
-  const holders = new Set(plan.media.filter((m) => lost.has(m.id)).flatMap((m) => m.on));
-  const before = [worst.lostBytes, worst.lost.length] as const;
-  let best: LossMove | null = null;
-  for (const thing of plan.things) {
-    if (!holders.has(thing.id)) continue;
-    for (const place of plan.places) {
-      if (place.id === thing.in) continue;
-      const things = plan.things.map((t) => (t === thing ? { ...t, in: place.id } : t));
-      const [then] = lossesOf({ ...plan, things }, wholes);
-      if (!then) continue;
-      const isBetter = (bytes: number, count: number) =>
-        then.lostBytes < bytes || (then.lostBytes === bytes && then.lost.length < count);
-      if (best ? isBetter(best.worstLostBytes, best.worstLost) : isBetter(...before))
-        best = { thing: thing.id, to: place.id, worstLost: then.lost.length, worstLostBytes: then.lostBytes };
+/**
+ * Things that hold what the worst loss would take, tried in every place there is. A move changes only what the places it leaves and comes into hold of what is on it, so
+ * that is all that is counted anew.
+ */
+function bestMove(
+  { media, things, places }: LossPlan,
+  wholes: ReadonlyMap<string, string[]>,
+  worst: Loss,
+): LossMove | null {
+  const lostIds = new Set(worst.lost);
+  const copies = media.map((m) => new Set(m.on).size);
+  const mediaOn = new Map<string, number[]>(things.map((t) => [t.id, []]));
+  media.forEach((m, k) => new Set(m.on).forEach((id) => mediaOn.get(id)?.push(k)));
+  const chainOf = (place: string | null) => (place === null ? [] : (wholes.get(place) ?? []));
+  /** Of each place: how many copies of each medium lie in it, and what its loss takes. */
+  const held = new Map(places.map((p) => [p.id, { of: new Map<number, number>(), bytes: 0, count: 0 }]));
+  const put = (k: number, chain: readonly string[], by: 1 | -1) => {
+    for (const id of chain) {
+      const place = held.get(id);
+      if (!place) continue;
+      const before = place.of.get(k) ?? 0;
+      const was = before === copies[k];
+      const is = before + by === copies[k];
+      place.of.set(k, before + by);
+      if (was === is) continue;
+      place.bytes += (is ? 1 : -1) * (media[k] as LossMedium).bytes;
+      place.count += is ? 1 : -1;
     }
+  };
+  for (const t of things) for (const k of mediaOn.get(t.id) ?? []) put(k, chainOf(t.in), 1);
+  // What a thing takes by itself is the same wherever it lies.
+  const alone = things.map((t) => {
+    const own = (mediaOn.get(t.id) ?? []).filter((k) => copies[k] === 1);
+    return { bytes: own.reduce((sum, k) => sum + (media[k] as LossMedium).bytes, 0), count: own.length };
+  });
+  const isWorse = (x: { bytes: number; count: number }, y: { bytes: number; count: number }) =>
+    x.bytes > y.bytes || (x.bytes === y.bytes && x.count > y.count);
+  const worstOf = (list: Iterable<{ bytes: number; count: number }>) => {
+    let most = { bytes: 0, count: 0 };
+    for (const x of list) if (isWorse(x, most)) most = x;
+    return { bytes: most.bytes, count: most.count };
+  };
+  const worstAlone = worstOf(alone);
+  let least = { bytes: worst.lostBytes, count: worst.lost.length };
+  let best: LossMove | null = null;
+  for (const thing of things) {
+    const own = mediaOn.get(thing.id) ?? [];
+    if (!own.some((k) => lostIds.has((media[k] as LossMedium).id))) continue;
+    for (const k of own) put(k, chainOf(thing.in), -1);
+    for (const place of places) {
+      if (place.id === thing.in) continue;
+      const chain = chainOf(place.id);
+      for (const k of own) put(k, chain, 1);
+      const then = worstOf([worstAlone, ...held.values()]);
+      for (const k of own) put(k, chain, -1);
+      if (!isWorse(least, then)) continue;
+      least = then;
+      best = { thing: thing.id, to: place.id, worstLost: then.count, worstLostBytes: then.bytes };
+    }
+    for (const k of own) put(k, chainOf(thing.in), 1);
   }
   return best;
 }

@@ -67,6 +67,14 @@ describe('a night’s copying', () => {
   });
   it('a card still in its camera is waited for', () =>
     expect(mediaNight(plan({ cards: [{ id: 'A', bytes: 60 * GB, readyS: 500 }] })).finishS).toBeCloseTo(700));
+  it('what is out already is copied first, whatever still comes', () => {
+    const late = { id: 'late', bytes: 60 * GB, readyS: 5000 };
+    const night = mediaNight(plan({ cards: [late, { id: 'now', bytes: 60 * GB, readyS: 0 }] }));
+    expect(night.swaps.map((s) => [s.cardId, s.atS])).toEqual([
+      ['now', 0],
+      ['late', 5000],
+    ]);
+  });
   it('a drive without room is named with what is lacking', () =>
     expect(mediaNight(plan({ drives: [drive('fast', 600, { freeBytes: 50 * GB })] })).full).toEqual([
       { driveId: 'fast', lackingBytes: 10 * GB },
@@ -183,7 +191,7 @@ describe('what would make it sooner', () => {
     readers: [{ id: 'r1', bytesPerS: 200 * MB }],
   });
   it('is told with its minutes, and what it breaks', () => {
-    const levers = nightLevers(night, mediaNight(night), { policyCopies: 3 });
+    const levers = nightLevers(night, { policyCopies: 3 });
     expect(levers.map((l) => [l.key, l.breaks])).toEqual([
       ['reader', ''],
       ['laterStage', 'the policy, until then'],
@@ -193,6 +201,5 @@ describe('what would make it sooner', () => {
     expect(levers[1]).toMatchObject({ sleepSoonerS: 0 });
     expect(levers[1]!.doneSoonerS).toBeGreaterThan(1000);
   });
-  it('what gains nothing is not offered', () =>
-    expect(nightLevers(plan(), mediaNight(plan()), { policyCopies: 1 })).toEqual([]));
+  it('what gains nothing is not offered', () => expect(nightLevers(plan(), { policyCopies: 1 })).toEqual([]));
 });

@@ -2,48 +2,42 @@ import { InputError } from '../../base/errors/index.ts';
 import { simulateNight } from './nightFlow.ts';
 import type { NightPlan, NightSchedule } from './nightModel.ts';
 
-/** So many cards are tried in every order; with more the order is improved card by card. */
-const MOST_CARDS_WHOLE = 6;
-const MOST_ROUNDS = 4;
+/** How hard the order is searched. */
+export interface NightSearch {
+  /** So many cards are tried in every order; with more the order is improved card by card. */
+  wholeUpTo: number;
+  /** Orders that are tried beyond the first with more cards. */
+  mostTried: number;
+}
+const SEARCH: NightSearch = { wholeUpTo: 5, mostTried: 160 };
+/** Levers are compared with each other, each as well as the others, while somebody waits. */
+const QUICK: NightSearch = { wholeUpTo: 3, mostTried: 24 };
 
 /**
  * When the night’s copying is done: cards through readers to the drives of the first stage, read back, then to those of the second. The order of cards is searched: all
- * orders of up to {@link MOST_CARDS_WHOLE} cards, else the largest first and then whatever single move ends it sooner. Sooner is: the last hand first (that is when one
+ * orders of a few cards, else the largest first and then whatever single move ends it sooner. Sooner is: the last hand first (that is when one
  * may sleep), then the end. Throws `InputError` without a reader or without a drive of the first stage.
  */
-export function mediaNight(plan: NightPlan): NightSchedule {
+export function mediaNight(plan: NightPlan, search: NightSearch = SEARCH): NightSchedule {
   checkNight(plan);
-  const cost = (order: readonly number[]) => {
+  const cost = (order: readonly number[]): Tried => {
     const night = simulateNight(plan, order);
     return { order, night, key: [lastHand(night.swaps, plan.swapS), night.finishS] as const };
   };
-  const sooner = (a: { key: readonly [number, number] }, b: { key: readonly [number, number] }) =>
+  const sooner = (a: Tried, b: Tried) =>
     a.key[0] < b.key[0] - 1e-6 || (a.key[0] < b.key[0] + 1e-6 && a.key[1] < b.key[1] - 1e-6);
   const largestFirst = plan.cards
     .map((c, i) => ({ c, i }))
     .sort((a, b) => a.c.readyS - b.c.readyS || b.c.bytes - a.c.bytes || a.i - b.i)
     .map((x) => x.i);
   let best = cost(largestFirst);
-  const isWhole = plan.cards.length <= MOST_CARDS_WHOLE;
+  const isWhole = plan.cards.length <= search.wholeUpTo;
   if (isWhole) {
     for (const order of ordersOf(largestFirst)) {
       const tried = cost(order);
       if (sooner(tried, best)) best = tried;
     }
-  } else
-    for (let round = 0; round < MOST_ROUNDS; round += 1) {
-      const before = best;
-      for (let from = 0; from < best.order.length; from += 1)
-        for (let to = 0; to < best.order.length; to += 1) {
-          if (from === to) continue;
-          const order = [...best.order];
-          const [moved] = order.splice(from, 1);
-          order.splice(to, 0, moved as number);
-          const tried = cost(order);
-          if (sooner(tried, best)) best = tried;
-        }
-      if (best === before) break;
-    }
+  } else best = improved(best, cost, sooner, search.mostTried);
   const total = plan.cards.reduce((sum, c) => sum + c.bytes, 0);
   return {
     ...best.night,
@@ -53,6 +47,36 @@ export function mediaNight(plan: NightPlan): NightSchedule {
     ),
     proven: isWhole,
   };
+}
+
+interface Tried {
+  order: readonly number[];
+  night: ReturnType<typeof simulateNight>;
+  key: readonly [number, number];
+}
+
+/** Cards moved one by one to where they end it sooner, taken at once, until a round finds none or enough were tried. */
+function improved(
+  first: Tried,
+  cost: (order: readonly number[]) => Tried,
+  sooner: (a: Tried, b: Tried) => boolean,
+  mostTried: number,
+): Tried {
+  let best = first;
+  let tried = 0;
+  for (let found = true; found && tried < mostTried;) {
+    found = false;
+    for (let apart = first.order.length - 1; apart >= 1; apart -= 1)
+      for (let at = 0; at + apart < first.order.length && tried < mostTried; at += 1) {
+        const order = [...best.order];
+        const [moved] = order.splice(at + apart, 1);
+        order.splice(at, 0, moved as number);
+        const other = cost(order);
+        tried += 1;
+        if (sooner(other, best)) [best, found] = [other, true];
+      }
+  }
+  return best;
 }
 
 const lastHand = (swaps: NightSchedule['swaps'], swapS: number): number =>
@@ -99,16 +123,13 @@ export interface NightLever {
 }
 
 /** One more reader like the quickest; the second stage left until after breakfast; one drive of the first stage less. Those that gain nothing are left out. */
-export function nightLevers(
-  plan: NightPlan,
-  now: NightSchedule,
-  { policyCopies }: { policyCopies: number },
-): NightLever[] {
+export function nightLevers(plan: NightPlan, { policyCopies }: { policyCopies: number }): NightLever[] {
+  const now = mediaNight(plan, QUICK);
   const gain = (
     said: Pick<NightLever, 'key' | 'words'> & Partial<Pick<NightLever, 'breaks' | 'without'>>,
     changed: NightPlan,
   ): NightLever[] => {
-    const then = mediaNight(changed);
+    const then = mediaNight(changed, QUICK);
     const lever = {
       ...{ breaks: '', without: null, ...said },
       sleepSoonerS: Math.max(0, now.lastHandS - then.lastHandS),

@@ -1,12 +1,12 @@
-import type { NightBar, NightPlan, NightSchedule } from './nightModel.ts';
+import type { NightBar, NightCard, NightDrive, NightPlan, NightSchedule } from './nightModel.ts';
 
-/** Something that moves bytes: each thing it goes through, with how many bytes a second that thing alone could move of it. */
+/** Something that moves bytes: each thing it goes through, by its index, with how many bytes a second that thing alone could move of it. */
 interface Flow {
   bar: Omit<NightBar, 'fromS' | 'toS'>;
   leftBytes: number;
-  through: readonly (readonly [string, number])[];
+  through: readonly (readonly [number, number])[];
   fromS: number;
-  done: (atS: number) => void;
+  done: () => void;
 }
 
 const NEVER = Infinity;
@@ -14,142 +14,202 @@ const NOTHING_BYTES = 1e-3;
 
 /**
  * Rates of flows that share what they go through: all grow alike until something is used up, those through it stay as they are, the others go on. A thing is used up when
- * the shares of its time that its flows take come to one.
+ * the shares of its time that its flows take come to one. `things`: how many there are.
  */
-function rates(flows: readonly Flow[]): number[] {
-  const rate = flows.map(() => 0);
-  const open = new Set(flows.map((_, i) => i));
-  while (open.size > 0) {
+function rates(flows: readonly Flow[], things: number): Float64Array {
+  const rate = new Float64Array(flows.length);
+  const isOpen = new Uint8Array(flows.length).fill(1);
+  const used = new Float64Array(things);
+  const each = new Float64Array(things);
+  let open = flows.length;
+  while (open > 0) {
+    each.fill(0);
+    flows.forEach((f, i) => {
+      if (isOpen[i]) for (const [t, alone] of f.through) each[t] = (each[t] as number) + 1 / alone;
+    });
     let least = NEVER;
-    let tight: string | null = null;
-    for (const id of new Set([...open].flatMap((i) => (flows[i] as Flow).through.map(([t]) => t)))) {
-      let used = 0;
-      let each = 0;
-      flows.forEach((f, i) => {
-        for (const [t, alone] of f.through)
-          if (t === id) {
-            if (open.has(i)) each += 1 / alone;
-            else used += (rate[i] as number) / alone;
-          }
-      });
-      const most = each > 0 ? Math.max(0, 1 - used) / each : NEVER;
-      if (most < least) [least, tight] = [most, id];
+    let tight = -1;
+    for (let t = 0; t < things; t += 1) {
+      if (each[t] === 0) continue;
+      const most = Math.max(0, 1 - (used[t] as number)) / (each[t] as number);
+      if (most < least) [least, tight] = [most, t];
     }
-    if (tight === null) break;
-    for (const i of [...open])
-      if ((flows[i] as Flow).through.some(([t]) => t === tight)) {
-        rate[i] = least;
-        open.delete(i);
-      }
+    if (tight < 0) break;
+    flows.forEach((f, i) => {
+      if (!isOpen[i] || !f.through.some(([t]) => t === tight)) return;
+      rate[i] = least;
+      isOpen[i] = 0;
+      open -= 1;
+      for (const [t, alone] of f.through) used[t] = (used[t] as number) + least / alone;
+    });
   }
   return rate;
 }
 
+type Run = Pick<NightSchedule, 'bars' | 'swaps' | 'finishS' | 'cardDoneS'>;
+interface ReaderNow {
+  id: string;
+  bytesPerS: number;
+  freeS: number;
+  hasCard: string | null;
+  busy: boolean;
+}
+
 /** A night as it goes with the cards in this order: each to the reader that is free first. No card is put in while everybody sleeps. */
-export function simulateNight(
-  plan: NightPlan,
-  order: readonly number[],
-): Pick<NightSchedule, 'bars' | 'swaps' | 'finishS' | 'cardDoneS'> {
-  const first = plan.drives.filter((d) => d.stage === 'first');
-  const second = plan.drives.filter((d) => d.stage === 'second');
-  const bars: NightBar[] = [];
-  const swaps: { atS: number; readerId: string; cardId: string; outId: string | null }[] = [];
-  const cardDoneS: Record<string, number> = {};
-  const flows: Flow[] = [];
-  const queue = [...order];
-  const readers = plan.readers.map((r) => ({ ...r, freeS: 0, hasCard: null as string | null, busy: false }));
-  let nowS = 0;
-  let finishS = 0;
-  const add = (bar: Flow['bar'], bytes: number, through: Flow['through'], done: Flow['done']) =>
-    flows.push({ bar, leftBytes: bytes, through, fromS: nowS, done });
-  const waitsFor = new Map<string, number>();
-  const landed = (cardId: string, bytes: number) => {
-    const left = (waitsFor.get(cardId) ?? 1) - 1;
-    waitsFor.set(cardId, left);
-    if (left > 0) return;
-    cardDoneS[cardId] = nowS;
-    const [source] = first;
-    if (!source) return;
-    for (const d of second)
-      add(
-        { kind: 'second', cardId, from: source.id, to: [d.id] },
-        bytes,
-        [
-          [source.id, source.readBytesPerS],
-          [d.id, d.writeBytesPerS],
-        ],
-        () => {
-          if (plan.verify)
-            add(
-              { kind: 'verifySecond', cardId, from: d.id, to: [d.id] },
-              bytes,
-              [[d.id, d.readBytesPerS]],
-              () => undefined,
-            );
-        },
-      );
-  };
-  const begin = (reader: (typeof readers)[number], card: NightPlan['cards'][number]) => {
+export const simulateNight = (plan: NightPlan, order: readonly number[]): Run => new NightRun(plan, order).run();
+
+class NightRun {
+  private readonly bars: NightBar[] = [];
+  private readonly swaps: Run['swaps'] = [];
+  private readonly cardDoneS: Record<string, number> = {};
+  private readonly flows: Flow[] = [];
+  /** What waits for its turn: a drive reads back one card after the other, and gets copies of the second stage so. */
+  private readonly lanes = new Map<string, (() => void)[]>();
+  private readonly starts: { atS: number; reader: ReaderNow; card: NightCard }[] = [];
+  private readonly readers: ReaderNow[];
+  private readonly index: ReadonlyMap<string, number>;
+  private readonly queue: number[];
+  private readonly first: readonly NightDrive[];
+  private readonly second: readonly NightDrive[];
+  private readonly plan: NightPlan;
+  private nowS = 0;
+  private finishS = 0;
+
+  constructor(plan: NightPlan, order: readonly number[]) {
+    this.plan = plan;
+    this.queue = [...order];
+    this.first = plan.drives.filter((d) => d.stage === 'first');
+    this.second = plan.drives.filter((d) => d.stage === 'second');
+    this.index = new Map([...plan.readers, ...plan.drives].map((x, i) => [x.id, i]));
+    this.readers = plan.readers.map((r) => ({ ...r, freeS: 0, hasCard: null, busy: false }));
+  }
+
+  run(): Run {
+    for (;;) {
+      this.feedReaders();
+      const rate = rates(this.flows, this.index.size);
+      let nextS = NEVER;
+      this.flows.forEach((f, i) => (nextS = Math.min(nextS, this.nowS + f.leftBytes / (rate[i] as number))));
+      for (const s of this.starts) nextS = Math.min(nextS, s.atS);
+      if (nextS === NEVER) break;
+      this.flows.forEach((f, i) => (f.leftBytes -= (rate[i] as number) * (nextS - this.nowS)));
+      this.nowS = nextS;
+      this.endFlows();
+      for (const s of this.starts.filter((x) => x.atS <= this.nowS)) {
+        this.starts.splice(this.starts.indexOf(s), 1);
+        this.read(s.reader, s.card);
+      }
+    }
+    return {
+      bars: this.bars.sort((a, b) => a.fromS - b.fromS),
+      swaps: this.swaps.sort((a, b) => a.atS - b.atS),
+      ...{ finishS: this.finishS, cardDoneS: this.cardDoneS },
+    };
+  }
+
+  private endFlows(): void {
+    for (const f of this.flows.filter((x) => x.leftBytes <= NOTHING_BYTES)) {
+      this.flows.splice(this.flows.indexOf(f), 1);
+      this.bars.push({ ...f.bar, fromS: f.fromS, toS: this.nowS });
+      this.finishS = Math.max(this.finishS, this.nowS);
+      f.done();
+    }
+  }
+
+  /** Gives each reader that is free the next card, when a hand may. */
+  private feedReaders(): void {
+    const { plan } = this;
+    for (const reader of [...this.readers].sort((a, b) => a.freeS - b.freeS || b.bytesPerS - a.bytesPerS)) {
+      if (reader.busy || this.starts.some((x) => x.reader === reader)) continue;
+      const card = this.takeNext();
+      if (!card) return;
+      const readyS = Math.max(this.nowS, card.readyS);
+      const asleep = plan.sleep && readyS >= plan.sleep.fromS && readyS < plan.sleep.toS;
+      const atS = plan.sleep && asleep ? plan.sleep.toS : readyS;
+      this.swaps.push({ atS, readerId: reader.id, cardId: card.id, outId: reader.hasCard });
+      this.starts.push({ atS: atS + plan.swapS, reader, card });
+    }
+  }
+
+  /** The first in the order that is there; while none is, the one that comes first. */
+  private takeNext(): NightCard | undefined {
+    const readyS = (i: number) => (this.plan.cards[i] as NightCard).readyS;
+    const soonest = Math.min(...this.queue.map(readyS));
+    const at = this.queue.findIndex((i) => readyS(i) <= Math.max(this.nowS, soonest));
+    const [next] = at < 0 ? [] : this.queue.splice(at, 1);
+    return next === undefined ? undefined : this.plan.cards[next];
+  }
+
+  private read(reader: ReaderNow, card: NightCard): void {
     reader.busy = true;
     reader.hasCard = card.id;
-    waitsFor.set(card.id, first.length);
-    add(
-      { kind: 'read', cardId: card.id, from: reader.id, to: first.map((d) => d.id) },
+    let left = this.first.length;
+    const landed = () => {
+      left -= 1;
+      if (left === 0) this.passOn(card);
+    };
+    this.move(
+      { kind: 'read', cardId: card.id, from: reader.id, to: this.first.map((d) => d.id) },
       card.bytes,
-      [[reader.id, reader.bytesPerS], ...first.map((d) => [d.id, d.writeBytesPerS] as const)],
+      [this.through(reader.id, reader.bytesPerS), ...this.first.map((d) => this.through(d.id, d.writeBytesPerS))],
       () => {
         reader.busy = false;
-        reader.freeS = nowS;
-        for (const d of first) {
-          if (!plan.verify) landed(card.id, card.bytes);
+        reader.freeS = this.nowS;
+        for (const d of this.first) {
+          if (!this.plan.verify) landed();
           else
-            add(
-              { kind: 'verify', cardId: card.id, from: d.id, to: [d.id] },
-              card.bytes,
-              [[d.id, d.readBytesPerS]],
-              () => landed(card.id, card.bytes),
+            this.inLane(`back ${d.id}`, (next) =>
+              this.readBack('verify', card, d, () => {
+                landed();
+                next();
+              }),
             );
         }
       },
     );
-  };
-  /** When a card that is ready can be put in: not while everybody sleeps. */
-  const handAt = (s: number) => (plan.sleep && s >= plan.sleep.fromS && s < plan.sleep.toS ? plan.sleep.toS : s);
-  const starts: { atS: number; reader: (typeof readers)[number]; card: NightPlan['cards'][number] }[] = [];
-  const plan1 = () => {
-    for (const reader of [...readers].sort((a, b) => a.freeS - b.freeS || b.bytesPerS - a.bytesPerS)) {
-      if (reader.busy || starts.some((x) => x.reader === reader)) continue;
-      const next = queue.shift();
-      if (next === undefined) return;
-      const card = plan.cards[next] as NightPlan['cards'][number];
-      const atS = handAt(Math.max(nowS, card.readyS));
-      swaps.push({ atS, readerId: reader.id, cardId: card.id, outId: reader.hasCard });
-      starts.push({ atS: atS + plan.swapS, reader, card });
-    }
-  };
-  for (;;) {
-    plan1();
-    const rate = rates(flows);
-    const ends = flows.map((f, i) => nowS + f.leftBytes / (rate[i] as number));
-    const nextS = Math.min(NEVER, ...ends, ...starts.map((x) => x.atS));
-    if (nextS === NEVER) break;
-    flows.forEach((f, i) => (f.leftBytes -= (rate[i] as number) * (nextS - nowS)));
-    nowS = nextS;
-    for (const f of flows.filter((x) => x.leftBytes <= NOTHING_BYTES)) {
-      flows.splice(flows.indexOf(f), 1);
-      bars.push({ ...f.bar, fromS: f.fromS, toS: nowS });
-      finishS = Math.max(finishS, nowS);
-      f.done(nowS);
-    }
-    for (const s of starts.filter((x) => x.atS <= nowS)) {
-      starts.splice(starts.indexOf(s), 1);
-      begin(s.reader, s.card);
+  }
+
+  /** Its first copies are there: those of the second stage are made from one of them. */
+  private passOn(card: NightCard): void {
+    this.cardDoneS[card.id] = this.nowS;
+    const [source] = this.first;
+    if (!source) return;
+    for (const d of this.second)
+      this.inLane(`on ${d.id}`, (next) =>
+        this.move(
+          { kind: 'second', cardId: card.id, from: source.id, to: [d.id] },
+          card.bytes,
+          [this.through(source.id, source.readBytesPerS), this.through(d.id, d.writeBytesPerS)],
+          () => (this.plan.verify ? this.readBack('verifySecond', card, d, next) : next()),
+        ),
+      );
+  }
+
+  private readBack(kind: 'verify' | 'verifySecond', card: NightCard, d: NightDrive, done: () => void): void {
+    const bar = { kind, cardId: card.id, from: d.id, to: [d.id] };
+    this.move(bar, card.bytes, [this.through(d.id, d.readBytesPerS)], done);
+  }
+
+  private through(id: string, alone: number): readonly [number, number] {
+    return [this.index.get(id) as number, alone];
+  }
+
+  private move(bar: Flow['bar'], bytes: number, through: Flow['through'], done: () => void): void {
+    this.flows.push({ bar, leftBytes: bytes, through, fromS: this.nowS, done });
+  }
+
+  /** Does something once what came before it in its lane is done; it says when it is done itself. */
+  private inLane(lane: string, work: (next: () => void) => void): void {
+    const waiting = this.lanes.get(lane);
+    const next = () => {
+      const after = this.lanes.get(lane)?.shift();
+      if (after) after();
+      else this.lanes.delete(lane);
+    };
+    if (waiting) waiting.push(() => work(next));
+    else {
+      this.lanes.set(lane, []);
+      work(next);
     }
   }
-  return {
-    bars: bars.sort((a, b) => a.fromS - b.fromS),
-    swaps: swaps.sort((a, b) => a.atS - b.atS),
-    finishS,
-    cardDoneS,
-  };
 }

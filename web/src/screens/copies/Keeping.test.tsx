@@ -139,6 +139,12 @@ describe('where they are', () => {
     expect(plain()).toContain('No single loss takes a card');
     expect(plan.keepPlaces).toHaveLength(6);
   });
+  it('cards that are nowhere else are told at once, and one in its camera lies by itself as it should', async () => {
+    evening([]);
+    await openView('Where they are');
+    expect(plain()).toContain('1 card is in one place only');
+    expect(plain()).not.toContain('Nobody said where');
+  });
   it('each drive and card is handed over by two taps', async () => {
     evening(['Fast 1']);
     await openView('Where they are');

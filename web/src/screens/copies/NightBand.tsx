@@ -22,7 +22,9 @@ interface Props {
 export function NightBand({ plan, schedule, nameOf, nowMin, say }: Props) {
   const at = (s: number) => nowMin + s / 60;
   const endMin = Math.max(at(schedule.finishS), plan.sleep ? at(plan.sleep.toS) : 0, nowMin + 60);
-  const scale = laneScale(nowMin, endMin);
+  // By day nothing happens until wrap: the band begins an hour before the first work.
+  const firstMin = at(Math.min(...schedule.bars.map((b) => b.fromS)));
+  const scale = laneScale(Math.max(nowMin, firstMin - 60), endMin);
   const name = (id: string) => nameOf.get(id) ?? id;
   const span = (fromS: number, toS: number) => ({
     left: scale.left(at(fromS)),
@@ -42,7 +44,7 @@ export function NightBand({ plan, schedule, nameOf, nowMin, say }: Props) {
             </div>
           ))}
           {plan.sleep ? <div className="lane-moment must" style={span(plan.sleep.fromS, plan.sleep.toS)} /> : null}
-          <div className="lane-now" style={{ left: scale.left(nowMin) }} />
+          {nowMin >= scale.fromMin ? <div className="lane-now" style={{ left: scale.left(nowMin) }} /> : null}
         </div>
         {lanes.map((l) => (
           <Box key={l.id} display="contents">

@@ -63,16 +63,20 @@ export function TonightView() {
           : 'No card waits to be copied.'}
       </Box>
       <Flex gap={3} wrap="wrap" align="end" mb={4}>
-        <FormField
-          label="Asleep from"
-          hint="23:30 where nothing stands"
-          input={{ value: bed, placeholder: '23:30', onChange: (e) => setBed(e.target.value) }}
-        />
-        <FormField
-          label="Up at"
-          hint="06:00 where nothing stands"
-          input={{ value: up, placeholder: '06:00', onChange: (e) => setUp(e.target.value) }}
-        />
+        <Box w="140px">
+          <FormField
+            label="Asleep from"
+            hint="23:30 where nothing stands"
+            input={{ value: bed, placeholder: '23:30', onChange: (e) => setBed(e.target.value) }}
+          />
+        </Box>
+        <Box w="140px">
+          <FormField
+            label="Up at"
+            hint="06:00 where nothing stands"
+            input={{ value: up, placeholder: '06:00', onChange: (e) => setUp(e.target.value) }}
+          />
+        </Box>
         <Choice
           aria-label="Which school"
           style={{ width: 'auto' }}

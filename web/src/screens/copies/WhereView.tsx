@@ -34,6 +34,11 @@ export function WhereView() {
   );
   const name = (id: string) => nameOf.get(id) ?? id;
   const told = losses.losses.filter((l) => l.lost.length + l.lastCopy.length > 0).slice(0, SHOWN);
+  // What has one copy only is lost with whatever that is on: that is said of all of it at once.
+  const once = new Set(losses.losses.flatMap((l) => (l.kind === 'card' || l.kind === 'drive' ? l.lost : [])));
+  const worst = losses.losses.find((l) => l.lost.some((id) => !once.has(id)));
+  const inCamera = new Set(cards.filter((c) => !c.card.unloaded).map((c) => `card:${c.card.id}`));
+  const unplaced = losses.unplaced.filter((id) => !inCamera.has(id));
   const columns = useMemo<Column<KeepPlace>[]>(
     () => [
       textColumn('name', 'Place', 'minmax(120px, 1fr)'),
@@ -77,9 +82,11 @@ export function WhereView() {
       <Box as="p" fontSize="xl" fontWeight="700" role="status" mb={2} data-worst-loss>
         {losses.losses.length === 0 || cards.every((c) => c.clips.length === 0)
           ? 'Nothing was copied yet'
-          : (told[0]?.lost.length ?? 0) > 0
-            ? `${name(told[0]?.id ?? '')} alone would take ${formatCount(told[0]?.lost.length ?? 0, 'card')}`
-            : 'No single loss takes a card'}
+          : worst
+            ? `${name(worst.id)} alone would take ${formatCount(worst.lost.length, 'card')}`
+            : once.size > 0
+              ? `${formatCount(once.size, 'card is', 'cards are')} in one place only`
+              : 'No single loss takes a card'}
       </Box>
       {move && moved ? (
         <Flex gap={2} align="center" wrap="wrap" mb={3}>
@@ -117,10 +124,11 @@ export function WhereView() {
             ))}
           </Box>
         )}
-        {losses.unplaced.length > 0 ? (
+        {unplaced.length > 0 ? (
           <Box mt={2}>
-            <Look>Nobody said where {losses.unplaced.map(name).slice(0, SHOWN).join(', ')} is</Look>: it counts as lying
-            by itself.
+            <Look>Nobody said where</Look> these are, so each counts as lying by itself:{' '}
+            {unplaced.map(name).slice(0, SHOWN).join(', ')}
+            {unplaced.length > SHOWN ? ` and ${unplaced.length - SHOWN} more` : ''}.
           </Box>
         ) : null}
       </Box>

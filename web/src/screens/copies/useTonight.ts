@@ -64,7 +64,7 @@ export function useTonight(
     return {
       tonight,
       schedule,
-      levers: can ? nightLevers(tonight.plan, schedule, { policyCopies: production.keepPolicy.verifiedCopies }) : [],
+      levers: can ? nightLevers(tonight.plan, { policyCopies: production.keepPolicy.verifiedCopies }) : [],
       fresh: next
         ? freshCards(
             shotsLeft(planOf(timedFrom, next), () => false),
