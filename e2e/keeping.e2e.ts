@@ -14,7 +14,9 @@ test('the night is planned from what is out, and a theft is looked at before it 
   await expect(page.getByLabel('Asleep from')).toHaveValue('20:05');
 
   await page.getByRole('tab', { name: 'Where they are' }).click();
-  await expect(page.getByRole('region', { name: 'What one loss would cost' })).toContainText(/If .* (lost|dies|stolen)/);
+  await expect(page.getByRole('region', { name: 'What one loss would cost' })).toContainText(
+    /If .* (lost|dies|stolen)/,
+  );
   const fast = page.getByLabel('Fast 1 is with');
   await expect(fast).toHaveValue('Sunniva’s bag');
   await fast.selectOption('Card wallet');

@@ -5,6 +5,7 @@ export * from './release.ts';
 export * from './rate.ts';
 export * from './advice.ts';
 export * from './labels.ts';
+export * from './places.ts';
 export * from './where.ts';
 export * from './nightModel.ts';
 export * from './night.ts';

@@ -1,4 +1,4 @@
-import { placesHolding, type PlaceNamed } from './where.ts';
+import { placesHolding, type PlaceNamed } from './places.ts';
 import type { KeepPolicy } from './policy.ts';
 import type { Card, Clip, CopyFile, CopyJob, Drive, Release } from './model.ts';
 

@@ -1,20 +1,9 @@
 import type { CardStatus } from './state.ts';
-import type { Drive, KeepPlace } from './model.ts';
+import type { Drive } from './model.ts';
+import { placesHolding, type PlaceNamed } from './places.ts';
 import { mediaLoss, type Losses, type LossPlan } from './loss.ts';
 
-export type PlaceNamed = Pick<KeepPlace, 'name' | 'kind' | 'within'>;
-
 const plain = (name: string) => name.trim().toLowerCase();
-
-/** The place that words name, and all that it lies in, the inmost first, in small letters; none where nobody said. A place in a circle ends where it meets itself. */
-export function placesHolding(words: string, places: readonly PlaceNamed[]): string[] {
-  const chain: string[] = [];
-  for (let at = plain(words); at !== '' && !chain.includes(at);) {
-    chain.push(at);
-    at = plain(places.find((p) => plain(p.name) === at)?.within ?? '');
-  }
-  return chain;
-}
 
 /** What is known of where copies are, as `media.loss` takes it: cards that still hold their files are copies too, released ones are not. */
 export function lossPlanOf(

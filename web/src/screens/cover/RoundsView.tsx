@@ -34,11 +34,11 @@ export function RoundsView({ covered, onset }: { covered: Covered; onset: Onset 
   // While the day goes nobody leaves in the past.
   const { moments } = covered.coverage;
   const isOn = moments.some((m) => m.fromMin <= onset.nowMin) && moments.some((m) => m.toMin > onset.nowMin);
+  // By the minute: a round is not walked by the second.
+  const fromMin = isOn ? Math.floor(onset.nowMin) : undefined;
   const rounds = useMemo(
-    () => day && roundsOf(covered.coverage, rows.cameras, rows.logEntries, day, isOn ? onset.nowMin : undefined),
-    // By the minute: a round is not walked by the second.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-    [covered.coverage, rows.cameras, rows.logEntries, day, isOn, Math.floor(onset.nowMin)],
+    () => day && roundsOf(covered.coverage, rows.cameras, rows.logEntries, day, fromMin),
+    [covered.coverage, rows.cameras, rows.logEntries, day, fromMin],
   );
   if (!day || !rounds) return null;
   const who = rows.people.find((p) => p.id === rounds.operatorId)?.shortName;
