@@ -124,6 +124,17 @@ function keeping({ mediaNight, mediaLoss }) {
   report('what one loss would cost, 200 cards, 10 drives', median(timed(loss)), 50, 'ms');
 }
 
+/** Spaces that were cut up, packed again: how much of what is possible, and how long sixty pieces take. */
+function packing({ packKit }, { cutSpace }) {
+  const counts = [8, 12, 16, 20, 27, 36, 45, 54];
+  const fills = counts.flatMap((n) => [1, 2, 3].map((seed) => packKit(cutSpace(seed * 100 + n, n)).fill));
+  reportAtLeast('packed of cut-up spaces, 8 to 54 pieces, median', median(fills) * 100, 88, '%');
+  reportAtLeast('  the least of them', Math.min(...fills) * 100, 75, '%');
+  const at = cpuMs();
+  packKit(cutSpace(1, 60));
+  report('sixty pieces packed', cpuMs() - at, 2000, 'ms');
+}
+
 /** Benchmarks that need no server and no browser. */
 export async function benchCore() {
   const timecode = await loadSource('core/src/base/timecode/index.ts');
@@ -131,5 +142,6 @@ export async function benchCore() {
   labels(timecode);
   merging(await loadSource('core/src/rooms/roll/index.ts'));
   keeping(await loadSource('core/src/rooms/copies/index.ts'));
+  packing(await loadSource('core/src/rooms/kit/pack.ts'), await loadSource('core/src/rooms/kit/testing.ts'));
   calc();
 }

@@ -1,1 +1,3 @@
 export * from './model.ts';
+export * from './packModel.ts';
+export * from './pack.ts';
