@@ -151,6 +151,25 @@ describe('any night', () => {
       { numRuns: 40 },
     );
   });
+  it('comes to an end also where cards come out hours from now, when seconds are coarse beside a byte', () => {
+    const late = fc.array(
+      fc.record({ bytes: fc.double({ min: 1, max: 4e11, noNaN: true }), readyS: fc.integer({ max: 600_000, min: 0 }) }),
+      {
+        minLength: 1,
+        maxLength: 3,
+      },
+    );
+    fc.assert(
+      fc.property(late, (list) => {
+        const night = mediaNight({
+          ...made({ gb: [1], readers: [333, 287], first: [401, 397], second: [131], verify: true }),
+          cards: list.map((c, i) => ({ id: `c${i}`, ...c })),
+        });
+        expect(night.bars).toHaveLength(list.length * 5);
+      }),
+      { numRuns: 150 },
+    );
+  });
   it('with more cards than are tried whole it is within two hundredths of the best order found by trying many', () => {
     const p = made({
       gb: [120, 40, 40, 90, 10, 70, 25, 60],

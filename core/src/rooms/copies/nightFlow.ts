@@ -10,7 +10,8 @@ interface Flow {
 }
 
 const NEVER = Infinity;
-const NOTHING_BYTES = 1e-3;
+/** What ends within so little of each other ends at once. */
+const SAME_S = 1e-6;
 
 /**
  * Rates of flows that share what they go through: all grow alike until something is used up, those through it stay as they are, the others go on. A thing is used up when
@@ -88,11 +89,17 @@ class NightRun {
     for (;;) {
       this.feedReaders();
       const rate = rates(this.flows, this.index.size);
-      let nextS = NEVER;
-      this.flows.forEach((f, i) => (nextS = Math.min(nextS, this.nowS + f.leftBytes / (rate[i] as number))));
+      const ends = this.flows.map((f, i) =>
+        f.leftBytes <= 0 ? this.nowS : this.nowS + f.leftBytes / (rate[i] as number),
+      );
+      let nextS = Math.min(NEVER, ...ends);
       for (const s of this.starts) nextS = Math.min(nextS, s.atS);
       if (nextS === NEVER) break;
-      this.flows.forEach((f, i) => (f.leftBytes -= (rate[i] as number) * (nextS - this.nowS)));
+      this.flows.forEach((f, i) => {
+        // By its time, not by its bytes: hours from now a second is coarser than a byte.
+        const isOver = (ends[i] as number) <= nextS + SAME_S;
+        f.leftBytes = isOver ? 0 : f.leftBytes - (rate[i] as number) * (nextS - this.nowS);
+      });
       this.nowS = nextS;
       this.endFlows();
       for (const s of this.starts.filter((x) => x.atS <= this.nowS)) {
@@ -108,7 +115,7 @@ class NightRun {
   }
 
   private endFlows(): void {
-    for (const f of this.flows.filter((x) => x.leftBytes <= NOTHING_BYTES)) {
+    for (const f of this.flows.filter((x) => x.leftBytes <= 0)) {
       this.flows.splice(this.flows.indexOf(f), 1);
       this.bars.push({ ...f.bar, fromS: f.fromS, toS: this.nowS });
       this.finishS = Math.max(this.finishS, this.nowS);

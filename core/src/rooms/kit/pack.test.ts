@@ -141,6 +141,10 @@ describe('what must hold', () => {
     expect(faults(plan, answer.placed)).toEqual([]);
     expect(answer.placed.length).toBeGreaterThan(2);
   });
+  it('a piece heavier than the payload is left out, and the search ends', () =>
+    expect(packKit(van([piece('anvil', [300, 300, 300], { kg: 5000 })]))).toMatchObject({
+      ...{ placed: [], left_out: ['anvil'], proven: false },
+    }));
   it('wheel arches are stood on and walked round', () => {
     const obstacles = [{ x: 0, y: 500, z: 0, dx: 200, dy: 600, dz: 300 }];
     const boxes = Array.from({ length: 12 }, (_, i) => piece(`b${i}`, [400, 500, 300]));

@@ -106,6 +106,8 @@ class Search {
     let current: Body[] = [];
     let currentVolume = -1;
     for (let round = 0; this.looks < most && bestVolume < total; round += 1) {
+      // However little there is to look at, a round is a step.
+      this.looks += 1;
       const fresh = round < 6 || round % 24 === 0 || current.length === 0;
       const taste: Taste =
         round === 0
@@ -270,12 +272,12 @@ class Search {
     const [w, l, h] = this.plan.space;
     const b = { ...body };
     if (b.x < 0 || b.y < 0 || b.x + b.dx > w || b.y + b.dy > l || b.z + b.dz > h) return null;
-    this.looks += around.length;
+    this.looks += around.length + 1;
     if (around.some((o) => collide(o, b))) return null;
     for (let moved = true; moved;) {
       moved = false;
       let [floor, back, side] = [0, l, isRight ? w : 0];
-      this.looks += around.length;
+      this.looks += around.length + 1;
       for (const o of around) {
         const x = o.x < b.x + b.dx && b.x < o.x + o.dx;
         const y = o.y < b.y + b.dy && b.y < o.y + o.dy;
@@ -293,7 +295,7 @@ class Search {
   }
 
   private mayStand(body: Body, around: readonly Body[], placed: readonly Body[], stillKg: number): boolean {
-    this.looks += around.length;
+    this.looks += around.length + 1;
     if (body.z > 0) {
       const area = around.reduce((sum, o) => (o.z + o.dz === body.z ? sum + sharedBase(o, body) : sum), 0);
       if (area < LEAST_BASE * body.dx * body.dy) return false;
@@ -315,7 +317,7 @@ class Search {
     if (b.y === 0) area += b.dx * b.dz;
     if (b.z === 0) area += b.dx * b.dy;
     if (b.z + b.dz === h) area += b.dx * b.dy;
-    this.looks += around.length;
+    this.looks += around.length + 1;
     for (const o of around) {
       const x = Math.min(o.x + o.dx, b.x + b.dx) - Math.max(o.x, b.x);
       const y = Math.min(o.y + o.dy, b.y + b.dy) - Math.max(o.y, b.y);

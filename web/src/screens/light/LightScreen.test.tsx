@@ -1,9 +1,10 @@
-import { fireEvent, screen, within } from '@testing-library/react';
-import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { act, fireEvent, screen, within } from '@testing-library/react';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import {
   barePlan,
   clearPage,
   demoPlan,
+  holdClock,
   openPage,
   openScreen,
   openView,
@@ -20,7 +21,10 @@ import { LightScreen } from './LightScreen.tsx';
 import { MeterPart } from './MeterPart.tsx';
 
 beforeEach(() => preparePage());
-afterEach(clearPage);
+afterEach(() => {
+  vi.useRealTimers();
+  clearPage();
+});
 
 describe('Light', () => {
   it('reads the light at the face, and names what is wrong with what one press mends it', () => {
@@ -34,6 +38,21 @@ describe('Light', () => {
     await expect.poll(() => written().length).toBe(1);
     expect(written()[0]!.ops[0]).toMatchObject({ op: 'update', table: 'setups' });
     expect(sideSaid()).not.toContain('Key needs 8.6 m of cable');
+  });
+  it('what is nudged within a moment is one step, what comes later is another', () => {
+    holdClock(Date.UTC(2027, 2, 18, 5));
+    openScreen(<LightScreen />);
+    const key = () => document.querySelector<HTMLElement>('[data-item="key"]')!;
+    fireEvent.focus(key());
+    fireEvent.keyDown(key(), { key: 'ArrowRight', shiftKey: true });
+    fireEvent.keyDown(key(), { key: 'PageUp' });
+    expect(key().getAttribute('aria-label')).toMatch(/2\.6.m across, 2\.9.m down, 2\.0.m high/);
+    expect(written()).toEqual([]);
+    act(() => void vi.advanceTimersByTime(1000));
+    expect(written()).toHaveLength(1);
+    fireEvent.keyDown(key(), { key: 'PageDown' });
+    act(() => void vi.advanceTimersByTime(1000));
+    expect(written()).toHaveLength(2);
   });
   it('another setup is opened by its code', async () => {
     openScreen(<LightScreen />);
