@@ -143,8 +143,16 @@ describe('what must hold', () => {
   });
   it('a piece heavier than the payload is left out, and the search ends', () =>
     expect(packKit(van([piece('anvil', [300, 300, 300], { kg: 5000 })]))).toMatchObject({
-      ...{ placed: [], left_out: ['anvil'], proven: false },
+      ...{ placed: [], left_out: ['anvil'], proven: true },
     }));
+  it('the search ends where an axle lets nothing in', () => {
+    const axles = { front_y: 3000, rear_y: 500, front_kg: 1000, rear_kg: 0 };
+    const boxes = [piece('a', [900, 300, 300])];
+    expect(packKit({ ...van(boxes, { axles }), space: [1000, 400, 1000] })).toMatchObject({
+      placed: [],
+      proven: false,
+    });
+  });
   it('wheel arches are stood on and walked round', () => {
     const obstacles = [{ x: 0, y: 500, z: 0, dx: 200, dy: 600, dz: 300 }];
     const boxes = Array.from({ length: 12 }, (_, i) => piece(`b${i}`, [400, 500, 300]));

@@ -54,7 +54,10 @@ export function packKit(plan: PackPlan): Packed {
   });
   const [w, l, h] = plan.space;
   const possible = plan.boxes.filter(
-    (b) => fitsDoor(b, plan.door) && turnsOf(b).some(([dx, dy, dz]) => dx <= w && dy <= l && dz <= h),
+    (b) =>
+      b.kg <= plan.payload_kg &&
+      fitsDoor(b, plan.door) &&
+      turnsOf(b).some(([dx, dy, dz]) => dx <= w && dy <= l && dz <= h),
   );
   const search = new Search(plan, possible);
   const best = search.run();

@@ -1,5 +1,5 @@
 import { Box } from '@chakra-ui/react';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { restartsOfDay } from '@kavrell/core/holds';
 import { useProduction } from '../../app/production.tsx';
 import type { Covered } from '../../shared/cover/coverage.ts';
@@ -17,6 +17,18 @@ export function MomentsView({ covered, onset }: { covered: Covered; onset: Onset
   const { rows, day, facts, devices } = useProduction();
   const [chosen, setChosen] = useState<string | null>(null);
   const { coverage } = covered;
+  const { cameras, logEntries } = rows;
+  const takes = facts?.takes;
+  const sinceMin = useMemo(
+    () => (day && takes ? clipsSince({ cameras, takes, devices, log: logEntries, day }) : new Map<string, number>()),
+    [cameras, takes, devices, logEntries, day],
+  );
+  // Once something rolls the plan begins now, from what really rolls: anew each minute, not with each second that is counted down.
+  const fromMin = sinceMin.size > 0 ? Math.floor(onset.nowMin) : null;
+  const restarts = useMemo(
+    () => restartsOfDay(coverage, cameras, fromMin === null ? undefined : { fromMin, sinceMin }),
+    [coverage, cameras, fromMin, sinceMin],
+  );
   if (!day || !facts) return null;
   if (coverage.moments.length === 0)
     return (
@@ -29,13 +41,6 @@ export function MomentsView({ covered, onset }: { covered: Covered; onset: Onset
         <SharedThings />
       </>
     );
-  const sinceMin = clipsSince({ cameras: rows.cameras, takes: facts.takes, devices, log: rows.logEntries, day });
-  // Once something rolls the plan begins now, from what really rolls.
-  const restarts = restartsOfDay(
-    coverage,
-    rows.cameras,
-    sinceMin.size > 0 ? { fromMin: onset.nowMin, sinceMin } : undefined,
-  );
   const moment = coverage.moments.find((m) => m.id === chosen) ?? null;
   return (
     <>
