@@ -105,7 +105,7 @@ try {
     return {
       path: folder,
       label,
-      ...insert('cards', { label, cameraId: null, path: folder, unloaded: true, faults: null }),
+      ...insert('cards', { label, cameraId: null, path: folder, unloaded: true, whereabouts: '', faults: null }),
     };
   });
   const drives = ['one', 'two'].map((name) => {
