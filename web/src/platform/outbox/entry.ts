@@ -5,7 +5,7 @@ import type { TakeEvent } from '@kavrell/core/roll';
 export type Seen = Record<string, { version: number; values: Record<string, unknown> }>;
 
 /** The form that entries are kept in on a device; entries of an older form are translated, of a newer one wait. */
-export const FORM = 3;
+export const FORM = 4;
 
 /** Who made an entry: it is sent in a session of theirs only. */
 export interface Maker {
@@ -57,14 +57,16 @@ export function translated(raw: unknown): Entry | null {
     return null;
   const form = found.form ?? 1;
   const entry = { ...found, form, by: found.by ?? null } as Entry;
-  return form < 3 && entry.kind === 'changes' ? withNewFields(entry) : entry;
+  return form < FORM && entry.kind === 'changes' ? withNewFields(entry) : entry;
 }
 
-/** What rows of before form 3 lacked: it was not there to be said. */
+/** What rows of an older form lacked: it was not there to be said. */
 const ADDED: Readonly<Record<string, Readonly<Record<string, unknown>>>> = {
   scenes: { startKind: 'fixed', followsSceneId: null },
   days: { forecast: null },
   consents: { signature: null, terms: '' },
+  cards: { whereabouts: '' },
+  cameras: { restartGapS: 10, lookEveryMin: null, walkMin: null },
 };
 function withNewFields(entry: ChangesEntry): Entry {
   const ops = entry.set.ops.map((op) =>

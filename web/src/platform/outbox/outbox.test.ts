@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { Away } from '../api.ts';
-import type { ChangesEntry, Entry } from './entry.ts';
+import { translated, type ChangesEntry, type Entry } from './entry.ts';
 import { Outbox, SENT_KEPT_MS } from './outbox.ts';
 import { ME, MIRKO, device, refuse, server, clock, nextId, edit, take, open, state } from './testing.ts';
 
@@ -176,6 +176,21 @@ describe('what another version of the app kept', () => {
     expect(log).toEqual([older.id]);
     expect(state(box).held).toMatchObject([{ id: newer.id, form: 9 }]);
     expect(held.entries.get(newer.id)).toBe(newer);
+  });
+});
+
+describe('a row that an older app made', () => {
+  it('has what rows lacked then as it was: a card’s place unsaid, a camera’s restart usual', () => {
+    const insert = (table: string, values: object) => ({ op: 'insert', table, id: 'x', values });
+    const made = translated({
+      ...{ id: 'e', productionId: 'p', kind: 'changes', label: 'x', form: 3, by: null, at: 1 },
+      set: { id: 'e', label: 'x', ops: [insert('cards', { label: 'A001' }), insert('cameras', { walkMin: 4 })] },
+    }) as ChangesEntry;
+    expect(made.set.ops).toMatchObject([
+      { values: { label: 'A001', whereabouts: '' } },
+      { values: { walkMin: 4, restartGapS: 10, lookEveryMin: null } },
+    ]);
+    expect(made.form).toBe(4);
   });
 });
 
