@@ -11,7 +11,14 @@ async function signIn(config: FullConfig): Promise<void> {
   const browser = await chromium.launch(config.projects[0]?.use.launchOptions ?? {});
   const page = await browser.newPage();
   await page.goto(link);
-  await page.getByText('The Ninth Bell').waitFor();
+  const productions = page.getByText('The Ninth Bell');
+  // A machine that stands still for a while is asked once more; what never comes fails all the same.
+  const came = await productions.waitFor({ timeout: 60_000 }).then(
+    () => true,
+    () => false,
+  );
+  if (!came) await page.reload();
+  await productions.waitFor({ timeout: 120_000 });
   await page.context().storageState({ path: path.join(folder, 'owner.json') });
   await browser.close();
 }
