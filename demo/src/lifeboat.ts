@@ -1,8 +1,9 @@
 import { PRODUCTION_DEFAULTS } from '@kavrell/core/brief';
-import { CONSENT_DEFAULTS, PERSON_DEFAULTS } from '@kavrell/core/people';
+import { PERSON_DEFAULTS } from '@kavrell/core/people';
 import { CAMERA_DEFAULTS } from '@kavrell/core/camera';
 import { PLACE_DEFAULTS } from '@kavrell/core/places';
 import { SCENE_DEFAULTS, SHOT_DEFAULTS, type Scene, type Shot } from '@kavrell/core/scenes';
+import { lifeboatBrief } from './lifeboatBrief.ts';
 import { lifeboatCover } from './lifeboatCover.ts';
 import { slipLight } from './slipLight.ts';
 import { at, emptyPlan, rowMaker, type DemoPlan } from './plan.ts';
@@ -167,58 +168,7 @@ export function lifeboat(newId: () => string, mediaRoot: string | null = null): 
     moment('Thanks', at(15, 5), 20, 'Tea in the boathouse; who paid, by name.'),
   ];
   const scene = (title: string) => scenes.find((s) => s.title === title) as Scene;
-  const film = row({
-    title: 'Three minutes for the fund',
-    tag: 'film',
-    pieces: 1,
-    durationS: 180,
-    widthPx: 3840,
-    heightPx: 2160,
-    rate: '25',
-    captions: 'English',
-    due: '2027-06-26',
-    notes: 'A sixty-second one will be asked for: keep the launch whole.',
-    position: 1,
-  });
-  const news = row({
-    title: 'For the evening news',
-    tag: 'news',
-    pieces: 1,
-    durationS: 40,
-    widthPx: 1920,
-    heightPx: 1080,
-    rate: '50',
-    captions: '',
-    due: '2027-06-12',
-    notes: 'Before 17:30 the same day.',
-    position: 2,
-  });
-  const stripe = row({
-    kind: 'mark' as const,
-    title: 'The fund’s stripe on the bow',
-    tag: 'stripe',
-    detail: '',
-    state: 'agreed' as const,
-    cameraId: null,
-    personId: null,
-    means: '',
-    priceMinor: 0,
-    askedOn: '2027-05-20',
-    position: 1,
-  });
-  const aerial = row({
-    kind: 'kit' as const,
-    title: 'The launch from the air',
-    tag: 'air',
-    detail: 'Said on the telephone',
-    state: 'open' as const,
-    cameraId: null,
-    personId: null,
-    means: '',
-    priceMinor: null,
-    askedOn: '2027-06-02',
-    position: 2,
-  });
+  const { film, news, stripe, asks, signOffs, consents } = lifeboatBrief(row, elin.id, crew);
 
   const counts = new Map<string, number>();
   const LETTERS = 'ABCDEFGHJKLMNPQRSTUVWXYZ';
@@ -358,35 +308,9 @@ export function lifeboat(newId: () => string, mediaRoot: string | null = null): 
     ),
     cameras,
     deliverables: [film, news],
-    asks: [stripe, aerial],
-    signOffs: [
-      row({
-        what: 'Where cameras may stand',
-        who: 'Slip master',
-        due: '2027-06-08',
-        givenOn: '2027-06-07',
-        note: 'Behind the painted line',
-        position: 1,
-      }),
-    ],
-    consents: [
-      row({
-        ...CONSENT_DEFAULTS,
-        personId: elin.id,
-        state: 'signed' as const,
-        signedOn: '2027-05-30',
-        usage: 'film and news',
-      }),
-      ...crew.slice(0, 7).map((c) =>
-        row({
-          ...CONSENT_DEFAULTS,
-          personId: c.id,
-          state: 'signed' as const,
-          signedOn: '2027-05-30',
-          usage: 'film and news',
-        }),
-      ),
-    ],
+    asks,
+    signOffs,
+    consents,
     scenes,
     shots,
     slots: [

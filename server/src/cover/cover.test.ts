@@ -42,18 +42,21 @@ describe('cables', () => {
     expect(await text('cable-labels.pdf')).toContain('No cable yet');
     const drafts = cablesOf({
       ...{ cameras: plan.cameras, boxes: [], sources: [], routes: [], links: plan.links },
-      ...{ things: plan.sharedThings, cables: [], placeId: plan.places[0]!.id },
+      ...{ things: plan.sharedThings, cables: [], labels: [], placeId: plan.places[0]!.id },
     });
     const again = { ...drafts[0]!, placeId: null };
+    // Of the same name, and another cable: its labels are never left out.
+    const other = { ...drafts[1]!, label: 'V01', toWhat: 'Monitor', placeId: null };
     await owner
       .post(at('changes'))
       .send({
         ...{ id: randomUUID(), label: 'Cables' },
-        ops: [...drafts, again].map((values) => ({ op: 'insert', table: 'cables', id: randomUUID(), values })),
+        ops: [...drafts, again, other].map((values) => ({ op: 'insert', table: 'cables', id: randomUUID(), values })),
       })
       .expect(200);
     const said = await text('cable-labels.pdf');
-    expect(said.match(/V01/g)).toHaveLength(2);
+    expect(said.match(/V01/g)).toHaveLength(4);
+    expect(said).toContain('Monitor');
     expect(said.indexOf('P01')).toBeLessThan(said.indexOf('V01'));
     expect(said).toMatch(/here Switcher,/);
   });

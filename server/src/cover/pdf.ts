@@ -1,5 +1,5 @@
 import type { Content, TableCell } from 'pdfmake/interfaces.js';
-import { buildOrder } from '@kavrell/core/cover';
+import { labelled } from '@kavrell/core/cover';
 import type { Day } from '@kavrell/core/day';
 import { cuesFor, cuesOfDay } from '@kavrell/core/holds';
 import type { ProductionRows } from '@kavrell/core/productions';
@@ -70,10 +70,7 @@ export function runningOrder(rows: ProductionRows, day: Day, personId: string | 
 /** Two labels for each cable, one for either end: where it comes from, where it goes to. */
 export function cableLabels(rows: ProductionRows): Promise<Buffer> {
   const { title } = rows.production;
-  const seen = new Set<string>();
-  // The same cable laid again elsewhere has its labels already.
-  const once = buildOrder(rows.cables).filter((c) => !seen.has(c.label) && seen.add(c.label));
-  const labels = once.flatMap((c) => {
+  const labels = labelled(rows.cables).flatMap((c) => {
     const end = (what: string, socket: string) => [what, socket].filter(Boolean).join(', ');
     const code = `kavrell:cable:${rows.production.id}:${c.label}`;
     const [from, to] = [end(c.fromWhat, c.fromSocket), end(c.toWhat, c.toSocket)];

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { lifeboat } from '../../../../demo/src/lifeboat.ts';
 import { minuteToMs } from '../../base/time/index.ts';
-import { planOf, type ProductionRows } from '../../whole/productions/index.ts';
+import { planOf } from '../../whole/productions/index.ts';
 import type { LogEntry, LogPayload } from '../../rooms/log/index.ts';
 import { SHOT_DEFAULTS, type Shot } from '../../rooms/scenes/index.ts';
 import {
@@ -30,7 +30,7 @@ const day = boat.days[0]!;
 type Rows = typeof boat;
 const sources = (rows: Rows = boat): CoverSources => ({
   ...rows,
-  plan: planOf({ ...rows, takeEvents: [], logEntries: [] } as unknown as ProductionRows, rows.days[0]!),
+  plan: planOf({ ...rows, takeEvents: [] }, rows.days[0]!),
 });
 const found = (rows: Rows = boat) => {
   const s = sources(rows);
@@ -183,6 +183,19 @@ describe('the cheapest mend', () => {
     expect([first!.words, second!.words]).toEqual(['A tight too in Blessing', 'D tight too in Blessing']);
     expect(first!.cost).toBe('alone: Ro is at another then');
     expect(mendsFor('Ro').every((m) => /nobody is at it|gives up/.test(m.cost))).toBe(true);
+  });
+  it('of a shot that is set up is one more camera on it', () => {
+    const [own] = boat.shots.filter((x) => x.code === '4A');
+    const scenes = boat.scenes.map((x) => (x.id === own!.sceneId ? { ...x, kind: 'shots' as const } : x));
+    const dayItems = [
+      {
+        ...{ id: newId(), productionId: boat.production.id, version: 1, deletedAt: null, dayId: day.id, title: '' },
+        ...{ shotId: own!.id, minutes: null, placeId: null, setupId: null, personIds: [], position: 1 },
+        ...{ pinnedStartMin: null, unit: 1 },
+      },
+    ];
+    const [mend] = mendsFor('Body, card, pack of B', { ...boat, scenes, dayItems, shots: [own!] });
+    expect(mend).toMatchObject({ words: 'A too on 4A', act: { kind: 'camera', letter: 'A', shot: { code: '4A' } } });
   });
   it('taken, the shot that it adds ends the failure', () => {
     const [mend] = mendsFor('Body, card, pack of E');

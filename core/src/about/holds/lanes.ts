@@ -2,7 +2,7 @@ import { cameraHand, isOnce, BY_ITSELF, type DayPlan, type DayRow } from '../../
 import type { Camera } from '../../rooms/camera/index.ts';
 import type { CoverMoment, CoverPlan, CoverSource, CoverThing, SharedThing } from '../../rooms/cover/index.ts';
 import type { Shot } from '../../rooms/scenes/index.ts';
-import type { Link, SoundBox, SoundRoute, SoundSource } from '../../rooms/sound/index.ts';
+import { isHeardIn, type Link, type SoundBox, type SoundRoute, type SoundSource } from '../../rooms/sound/index.ts';
 
 /** What a picture shows, as far as one stands for another in the cut. */
 export const VIEWS = ['wide', 'medium', 'tight', 'face', 'detail', 'picture'] as const;
@@ -49,8 +49,6 @@ export interface CoverLane {
   /** Who is at it: somebody, nobody (it runs alone), or of a sound the box that it goes into. */
   who: string;
   cameraId: string | null;
-  sourceId: string | null;
-  boxId: string | null;
   /** Whether it is a clean sound: one that is no more than a scratch does not count. */
   clean: boolean;
   holds: readonly Hold[];
@@ -76,9 +74,6 @@ export interface CoverSources {
   links: readonly Link[];
   sharedThings: readonly SharedThing[];
 }
-
-const heardIn = (source: SoundSource, sceneId: string | null) =>
-  source.sceneIds.length === 0 || (sceneId !== null && source.sceneIds.includes(sceneId));
 
 /** `hands` is asked by camera and moment. */
 export const handKey = (cameraId: string, momentId: string): string => `${cameraId}|${momentId}`;
@@ -116,7 +111,7 @@ export function coverageOf(s: CoverSources): Coverage {
     return [
       {
         ...{ key: `camera:${c.id}`, kind: 'picture', name: c.letter, who: [...new Set(names)].join(', ') },
-        ...{ cameraId: c.id, sourceId: null, boxId: null, clean: false, holds },
+        ...{ cameraId: c.id, clean: false, holds },
         needs: [
           need(`body:${c.id}`, 'body', `body of ${c.letter}`, c.id),
           need(`card:${c.id}`, 'card', `card of ${c.letter}`, c.id),
@@ -134,14 +129,14 @@ export function coverageOf(s: CoverSources): Coverage {
     if (!source || !box) return [];
     const link = s.links.find((l) => l.id === r.linkId);
     const holds = moments
-      .filter((m) => m.sound && heardIn(source, m.sceneId))
+      .filter((m) => m.sound && isHeardIn(source, m.sceneId))
       .map((m) => ({ momentId: m.id, fromMin: m.fromMin, toMin: m.toMin, view: null, codes: [], must: m.must }));
     if (holds.length === 0) return [];
     const camera = s.cameras.find((c) => c.id === box.cameraId);
     return [
       {
         ...{ key: `sound:${r.id}`, kind: 'sound', name: source.name, who: box.name, cameraId: box.cameraId },
-        ...{ sourceId: source.id, boxId: box.id, clean: r.duty !== 'scratch', holds },
+        ...{ clean: r.duty !== 'scratch', holds },
         needs: [
           need(`microphone:${source.id}`, 'microphone', source.name),
           need(`box:${box.id}`, 'recorder', box.name, camera?.id ?? null),

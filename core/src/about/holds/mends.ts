@@ -1,12 +1,13 @@
 import type { Camera } from '../../rooms/camera/index.ts';
 import type { SIZES, Scene, Shot } from '../../rooms/scenes/index.ts';
-import { freeChannel, type SoundRoute } from '../../rooms/sound/index.ts';
-import { handKey, type Coverage, type CoverLane, type CoverSources, type View } from './lanes.ts';
+import { freeChannel, isHeardIn, type SoundRoute } from '../../rooms/sound/index.ts';
+import { handKey, viewOf, type Coverage, type CoverLane, type CoverSources, type View } from './lanes.ts';
 import { harmOf, type Failure, type Loss } from './losses.ts';
 
 /** What one press does about a failure. */
 export type MendAct =
   | { kind: 'shot'; scene: Scene; letter: string; size: (typeof SIZES)[number] | null; faceNeeded: boolean }
+  | { kind: 'camera'; shot: Shot; letter: string }
   | { kind: 'route'; sourceId: string; boxId: string; socketName: string; channel: number }
   | { kind: 'duty'; route: SoundRoute };
 
@@ -42,11 +43,10 @@ export function mendsOf(failure: Failure, coverage: Coverage, s: CoverSources, m
 
 function pictureMends(loss: Loss, failed: ReadonlySet<string>, coverage: Coverage, s: CoverSources): CoverMend[] {
   const { moment } = loss;
-  const { scene } = moment.row;
-  // A shot of its own stands in an order: another camera on it is said there.
-  if (!scene || moment.row.shot) return [];
+  const { scene, shot } = moment.row;
+  if (!scene) return [];
   const lost = moment.row.shots.filter((x) => x.priority === 'must')[0] ?? moment.row.shots[0];
-  const view: View = loss.want === 'any' || loss.want === 'sound' ? (lost ? viewWanted(lost) : 'picture') : loss.want;
+  const view: View = loss.want === 'any' || loss.want === 'sound' ? (lost ? viewOf(lost) : 'picture') : loss.want;
   return s.cameras.flatMap((c): CoverMend[] => {
     const lane = coverage.lanes.find((l) => l.key === `camera:${c.id}`);
     const needs = lane?.needs ?? [`body:${c.id}`, `card:${c.id}`];
@@ -56,15 +56,21 @@ function pictureMends(loss: Loss, failed: ReadonlySet<string>, coverage: Coverag
     const { cost, price } = priceOf(c, holds, moment.id, { coverage, s, failed });
     return [
       {
-        ...{ words: `${c.letter} ${view === 'picture' ? 'too' : `${view} too`} in ${moment.title}`, cost, price },
-        act: { kind: 'shot', scene, letter: c.letter, size: SIZE_OF[view], faceNeeded: view === 'face' },
+        ...{ cost, price },
+        // A shot that is set up has one more camera on it; a moment one more shot.
+        ...(shot
+          ? { words: `${c.letter} too on ${shot.code}`, act: { kind: 'camera' as const, shot, letter: c.letter } }
+          : {
+              words: `${c.letter} ${view === 'picture' ? 'too' : `${view} too`} in ${moment.title}`,
+              act: {
+                ...{ kind: 'shot' as const, scene, letter: c.letter },
+                ...{ size: SIZE_OF[view], faceNeeded: view === 'face' },
+              },
+            }),
       },
     ];
   });
 }
-
-const viewWanted = (shot: Shot): View =>
-  shot.size === null ? 'picture' : shot.size === 'insert' ? 'detail' : shot.size.endsWith('cu') ? 'tight' : 'wide';
 
 function priceOf(
   c: Camera,
@@ -87,11 +93,7 @@ function priceOf(
 }
 
 function soundMends(loss: Loss, failed: ReadonlySet<string>, coverage: Coverage, s: CoverSources): CoverMend[] {
-  const heard = s.soundSources.filter(
-    (x) =>
-      (x.sceneIds.length === 0 || (loss.moment.sceneId !== null && x.sceneIds.includes(loss.moment.sceneId))) &&
-      !failed.has(`microphone:${x.id}`),
-  );
+  const heard = s.soundSources.filter((x) => isHeardIn(x, loss.moment.sceneId) && !failed.has(`microphone:${x.id}`));
   const into = heard.flatMap((source) =>
     s.soundBoxes.flatMap((box): CoverMend[] => {
       const isIn = s.soundRoutes.some((r) => r.sourceId === source.id && r.boxId === box.id);

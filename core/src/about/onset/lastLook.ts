@@ -2,7 +2,7 @@ import { clockStates, type Clock, type Jam } from '../../rooms/clocks/index.ts';
 import { readDevice, type Camera, type DeviceState } from '../../rooms/camera/index.ts';
 import { loadOf, type LogEntry, type Rolled } from '../../rooms/log/index.ts';
 import type { Take } from '../../rooms/roll/index.ts';
-import type { SoundBox, SoundRoute, SoundSource } from '../../rooms/sound/index.ts';
+import { isHeardIn, type SoundBox, type SoundRoute, type SoundSource } from '../../rooms/sound/index.ts';
 import { formatMinutes } from '../../base/units/index.ts';
 
 /** `fine`: nothing to do; `look`: nobody knows, or it may not last; `red`: it will not do as it is. */
@@ -164,23 +164,22 @@ const mendOf = ({ what, minutes }: Limit, needMin: number, restart: boolean): st
 };
 
 function soundLines(s: LookSources): LookLine[] {
-  const heardIn = s.sources.filter(
-    (x) => x.sceneIds.length === 0 || (s.sceneId !== null && x.sceneIds.includes(s.sceneId)),
-  );
-  return heardIn.map((source) => {
-    const all = s.routes.filter((r) => r.sourceId === source.id);
-    const routes = all.filter((r) => r.duty !== 'scratch');
-    const boxes = [...new Set(routes.map((r) => s.boxes.find((b) => b.id === r.boxId)?.name ?? ''))].filter(Boolean);
-    const said = (words: string, level: LookLevel, mend: string) =>
-      line('sound', source.id, source.name, words, boxes.join(', ') || '–', level, mend);
-    if (all.length === 0) return said('goes into no recorder', 'red', 'Patch it, or do without it aloud.');
-    if (routes.length === 0) return said('scratch only', 'fine', '');
-    const heard = routes.flatMap((r) => (r.check !== '' && r.checkedAtMs !== null ? [r.checkedAtMs] : []));
-    if (heard.length === 0) return said('not heard yet', 'red', `Listen to it in ${boxes.join(' or ')}.`);
-    const min = ago(Math.max(...heard), s.nowMs);
-    const when = min < 1 ? 'heard just now' : `heard ${formatMinutes(min)} ago`;
-    return said(when, min > HEARD_MIN ? 'look' : 'fine', min > HEARD_MIN ? 'Listen again.' : '');
-  });
+  return s.sources
+    .filter((x) => isHeardIn(x, s.sceneId))
+    .map((source) => {
+      const all = s.routes.filter((r) => r.sourceId === source.id);
+      const routes = all.filter((r) => r.duty !== 'scratch');
+      const boxes = [...new Set(routes.map((r) => s.boxes.find((b) => b.id === r.boxId)?.name ?? ''))].filter(Boolean);
+      const said = (words: string, level: LookLevel, mend: string) =>
+        line('sound', source.id, source.name, words, boxes.join(', ') || '–', level, mend);
+      if (all.length === 0) return said('goes into no recorder', 'red', 'Patch it, or do without it aloud.');
+      if (routes.length === 0) return said('scratch only', 'fine', '');
+      const heard = routes.flatMap((r) => (r.check !== '' && r.checkedAtMs !== null ? [r.checkedAtMs] : []));
+      if (heard.length === 0) return said('not heard yet', 'red', `Listen to it in ${boxes.join(' or ')}.`);
+      const min = ago(Math.max(...heard), s.nowMs);
+      const when = min < 1 ? 'heard just now' : `heard ${formatMinutes(min)} ago`;
+      return said(when, min > HEARD_MIN ? 'look' : 'fine', min > HEARD_MIN ? 'Listen again.' : '');
+    });
 }
 
 function clockLines(cameras: readonly Camera[], s: LookSources): LookLine[] {

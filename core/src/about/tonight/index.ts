@@ -1,1 +1,2 @@
 export * from './plan.ts';
+export * from './unread.ts';

@@ -45,6 +45,8 @@ export interface TonightSources {
   /** Seconds until the day is over and cards come out. */
   wrapInS: number;
   sleep: NightPlan['sleep'];
+  /** So many verified copies are wanted of each card. */
+  policyCopies: number;
   /** `fastFirst`: fast drives from the cards, slow ones after that; `all`: straight to all of them. */
   school: 'fastFirst' | 'all';
 }
@@ -55,17 +57,21 @@ export interface Tonight {
   nameOf: ReadonlyMap<string, string>;
   /** What was assumed, in words. */
   assumptions: string[];
+  /** Cards with all copies that are not kept for another reason, in words: copying does not mend it. */
+  otherwise: string[];
 }
 
 /**
- * The night’s work as `media.night` takes it: cards that are out and not kept yet, taken whole, and what will come out of the cameras at wrap; drives at the speed
+ * The night’s work as `media.night` takes it: cards that are out and lack copies, taken whole, and what will come out of the cameras at wrap; drives at the speed
  * that was last measured on them. Copies in the cloud go by themselves and are left out.
  */
 export function tonightOf(s: TonightSources): Tonight {
   const nameOf = new Map<string, string>();
   const assumptions: string[] = [];
-  const out = s.cards
-    .filter((c) => c.card.unloaded && c.clips.length > 0 && c.state !== 'kept' && !c.release)
+  const notKept = s.cards.filter((c) => c.card.unloaded && c.clips.length > 0 && c.state !== 'kept' && !c.release);
+  const isCopied = (c: CardStatus) => c.drives.filter((d) => d.state === 'verified').length >= s.policyCopies;
+  const out = notKept
+    .filter((c) => !isCopied(c))
     .map((c) => {
       nameOf.set(c.card.id, c.card.label);
       return { id: c.card.id, bytes: c.sizeBytes, readyS: 0 };
@@ -83,6 +89,7 @@ export function tonightOf(s: TonightSources): Tonight {
   // With slow drives only they are the first ones.
   const isSecond = (d: Drive) => slow(d) && taking.some((o) => !slow(o));
   return {
+    otherwise: notKept.filter(isCopied).map((c) => `${c.card.label}: ${c.missing}`),
     nameOf: new Map([
       ...nameOf,
       ...readers.map((r) => [r.id, r.name] as const),

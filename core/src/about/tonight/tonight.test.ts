@@ -1,13 +1,15 @@
 import { describe, expect, it } from 'vitest';
 import { ninthBell } from '../../../../demo/src/ninthBell.ts';
 import type { CardStatus, CopyJob } from '../../rooms/copies/index.ts';
+import type { LogEntry } from '../../rooms/log/index.ts';
+import type { Take } from '../../rooms/roll/index.ts';
 import { lossesNow, mediaNight } from '../../rooms/copies/index.ts';
-import { planOf, type ProductionRows } from '../../whole/productions/index.ts';
-import { bytesToCome, freshCards, shotsLeft, tonightOf, type TonightSources } from './index.ts';
+import { planOf } from '../../whole/productions/index.ts';
+import { bytesToCome, freshCards, shotsLeft, tonightOf, unreadOf, type TonightSources } from './index.ts';
 
 let n = 0;
 const plan = ninthBell(() => `00000000-0000-7000-8000-${String((n += 1)).padStart(12, '0')}`, '/media');
-const rows = { ...plan, takeEvents: [], logEntries: [] } as unknown as ProductionRows;
+const rows = { ...plan, takeEvents: [] };
 const [first] = plan.days;
 const a = plan.cameras.find((c) => c.letter === 'A')!;
 const status = (label: string, more: Partial<CardStatus> = {}): CardStatus => ({
@@ -19,7 +21,7 @@ const status = (label: string, more: Partial<CardStatus> = {}): CardStatus => ({
 const tonight = (more: Partial<TonightSources> = {}) =>
   tonightOf({
     ...{ cards: [status('A001')], drives: plan.drives, readers: plan.readers, jobs: [], cameras: plan.cameras },
-    ...{ inCamera: new Map(), toCome: new Map(), wrapInS: 3600, sleep: null, school: 'fastFirst' },
+    ...{ inCamera: new Map(), toCome: new Map(), wrapInS: 3600, sleep: null, school: 'fastFirst', policyCopies: 2 },
     ...more,
   });
 
@@ -46,6 +48,15 @@ describe('what the night has to do', () => {
     const cards = [status('A001', { state: 'kept' }), released, status('A002')];
     expect(tonight({ cards }).plan.cards).toEqual([]);
   });
+  it('one with its copies that is not kept for another reason is copied no more: that is said instead', () => {
+    const copied = status('A001', {
+      drives: plan.drives.map((d) => ({ driveId: d.id, state: 'verified', verifiedFiles: 1, failedFiles: 0 })),
+      ...{ state: 'verified', missing: 'All its copies are in one place: take one elsewhere.' },
+    });
+    const night = tonight({ cards: [copied] });
+    expect(night.plan.cards).toEqual([]);
+    expect(night.otherwise).toEqual(['A001: All its copies are in one place: take one elsewhere.']);
+  });
   it('what is in a camera and still comes is ready at wrap', () => {
     const night = tonight({ cards: [], inCamera: new Map([[a.id, 10e9]]), toCome: new Map([[a.id, 5e9]]) });
     expect(night.plan.cards).toEqual([{ id: `camera:${a.id}`, bytes: 15e9, readyS: 3600 }]);
@@ -58,6 +69,33 @@ describe('what the night has to do', () => {
     expect(night.drives[0]).toMatchObject({ writeBytesPerS: 110e6 });
     expect(assumptions.join()).not.toContain('Fast 1');
   });
+});
+
+describe('what was recorded and perhaps never read', () => {
+  const real = plan.cameras.map((c) => ({ ...c, simulated: false }));
+  const take = (rolledAtMs: number) => ({ rolledAtMs, cameras: [{ cameraId: a.id } as Take['cameras'][number]] });
+  const tap = (atMs: number, kind: 'cardIn' | 'cardOut', label: string): LogEntry => ({
+    ...{ id: `${atMs}`, productionId: plan.production.id, version: 1, deletedAt: null, dayId: first!.id, by: '' },
+    ...{ atMs, payload: { kind, cameraId: a.id, label } },
+  });
+  const read = [status('A001')];
+  it.each([
+    ['a card tapped out and not met', [], [tap(1, 'cardOut', 'A009')], [], { out: ['A009'], inCamera: [], unsure: [] }],
+    ['one that rolled and of which nothing was read', [take(5)], [], [], { out: [], inCamera: ['A'], unsure: [] }],
+    ['one that rolled with a card tapped in', [take(5)], [tap(1, 'cardIn', 'A001')], read, { inCamera: ['A'] }],
+    ['one that rolled after its card came out', [take(5)], [tap(1, 'cardOut', 'A001')], read, { inCamera: ['A'] }],
+    [
+      'one whose card came out after it rolled',
+      [take(5)],
+      [tap(9, 'cardOut', 'A001')],
+      read,
+      { inCamera: [], unsure: [] },
+    ],
+    ['one that nobody taps, of which something was read', [take(5)], [], read, { inCamera: [], unsure: ['A'] }],
+    ['one that did not roll', [], [], [], { out: [], inCamera: [], unsure: [] }],
+  ])('%s', (_, takes, log, cards, wanted) => expect(unreadOf(takes, real, cards, log)).toMatchObject(wanted));
+  it('a camera that reports its card is counted by its card', () =>
+    expect(unreadOf([take(5)], plan.cameras, [], [])).toEqual({ out: [], inCamera: [], unsure: [] }));
 });
 
 describe('what is still to come, and fresh cards', () => {

@@ -12,12 +12,25 @@ import {
   formatMinuteOfDay,
   formatMinutes,
   formatRunning,
+  formatSecondOfDay,
   parseClock,
   parseMinutes,
 } from './index.ts';
 
 const plain = (text: string) => text.replaceAll('\u00a0', ' ');
 const DAY = { date: '2027-03-18', timeZone: 'Europe/London' };
+
+describe('a second of a day', () => {
+  const day = { date: '2027-06-12', timeZone: 'Europe/London' };
+  it.each([
+    [14 * 3600 + 18 * 60 + 40, '24', '14:18:40'],
+    [14 * 3600 + 18 * 60 + 59.6, '24', '14:19:00'],
+    [65, '12', '12:01:05\u00a0am'],
+    [86_400 + 5, '24', '00:00:05\u00a0+1'],
+  ] as const)('%d by the %s-hour clock is %s', (second, clock, words) =>
+    expect(formatSecondOfDay(second, day, clock)).toBe(words),
+  );
+});
 
 describe('format', () => {
   it('never parts a number from its unit', () => {

@@ -5,7 +5,9 @@ import {
   buildOrder,
   cableCounts,
   cablesOf,
+  doubledLabels,
   inputsWanted,
+  labelled,
   nextLabel,
   rebuiltAt,
   type Cable,
@@ -17,9 +19,10 @@ let n = 0;
 const newId = () => `00000000-0000-7000-8000-${String((n += 1)).padStart(12, '0')}`;
 const board = finalBoard(newId);
 const boat = lifeboat(newId);
-const sources = (plan: typeof board, cables: CableSources['cables'] = []): CableSources => ({
+const sources = (plan: typeof board, cables: readonly Cable[] = []): CableSources => ({
   ...{ cameras: plan.cameras, boxes: plan.soundBoxes, sources: plan.soundSources, routes: plan.soundRoutes },
   ...{ links: plan.links, things: plan.sharedThings, cables, placeId: plan.places[0]!.id },
+  labels: cables.map((c) => c.label),
 });
 const stored = (draft: CableDraft): Cable => ({
   ...{ id: newId(), productionId: board.production.id, version: 1, deletedAt: null },
@@ -82,6 +85,17 @@ describe('cables out of the plan', () => {
     expect(cableCounts(made.map((c, i) => ({ ...c, state: i === 0 ? 'tested' : '' })))).toEqual({
       ...{ '': 9, laid: 0, tested: 1, struck: 0 },
     });
+  });
+  it('a label is one cable’s at all places, and different cables of one label are named', () => {
+    const first = cablesOf(sources(board)).map(stored);
+    const elsewhere = cablesOf({ ...sources(board), labels: first.map((c) => c.label) }).map(stored);
+    expect(elsewhere[0]!.label).toBe('V06');
+    const again = rebuiltAt(first, null).map(stored);
+    expect(labelled([...first, ...again])).toHaveLength(first.length);
+    expect(doubledLabels([...first, ...again])).toEqual([]);
+    const other = { ...first[0]!, toWhat: 'Monitor' };
+    expect(labelled([...first, other])).toHaveLength(first.length + 1);
+    expect(doubledLabels([...first, other])).toEqual(['V01']);
   });
   it('rebuilt elsewhere have the same labels and ends, and nothing is laid yet', () => {
     const made = cablesOf(sources(board)).map((d) => stored({ ...d, state: 'tested' }));

@@ -13,7 +13,9 @@ export interface CableSources {
   links: readonly Link[];
   things: readonly SharedThing[];
   /** Cables that there are. */
-  cables: readonly Pick<Cable, 'label' | 'origin' | 'position'>[];
+  cables: readonly Pick<Cable, 'origin' | 'position'>[];
+  /** Labels that are on a cable already, at whatever place: a label is one cable’s. */
+  labels: readonly string[];
   placeId: string | null;
 }
 
@@ -45,7 +47,7 @@ const clip = (text: string, most: number) => text.slice(0, most);
  */
 export function cablesOf(s: CableSources): CableDraft[] {
   const known = new Set(s.cables.map((c) => c.origin).filter(Boolean));
-  const labels = new Set(s.cables.map((c) => c.label));
+  const labels = new Set(s.labels);
   let position = Math.max(0, ...s.cables.map((c) => c.position));
   const drafts: CableDraft[] = [];
   const add = (
@@ -148,3 +150,21 @@ export const rebuiltAt = (cables: readonly Cable[], placeId: string | null): Cab
     ...{ toSocket: c.toSocket, connector: c.connector, lengthM: c.lengthM, doerId: c.doerId },
     ...{ placeId, state: '' as const, origin: c.origin, position: i + 1 },
   }));
+
+const endsOf = (c: Pick<Cable, 'fromWhat' | 'fromSocket' | 'toWhat' | 'toSocket'>): string =>
+  [c.fromWhat, c.fromSocket, c.toWhat, c.toSocket].join('\u0000');
+
+/** Cables as they are labelled, each once: the same one laid again elsewhere has its labels already, another of the same name has not. */
+export function labelled(cables: readonly Cable[]): Cable[] {
+  const seen = new Set<string>();
+  return buildOrder(cables).filter((c) => {
+    const key = `${c.label}\u0000${endsOf(c)}`;
+    return !seen.has(key) && seen.add(key);
+  });
+}
+
+/** Labels that different cables have: whoever follows one finds the wrong end. */
+export function doubledLabels(cables: readonly Cable[]): string[] {
+  const once = labelled(cables).map((c) => c.label);
+  return [...new Set(once.filter((label, i) => once.indexOf(label) !== i))];
+}

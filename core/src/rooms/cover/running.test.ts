@@ -106,6 +106,19 @@ describe('as it goes', () => {
       calledAndDone([by(tove, tove), by(tove, abel), by(tove, tove, true), by(null, null), by(abel, tove)]),
     ).toEqual([{ personId: tove, count: 1, of: 2 }]);
   });
+  it('two who call the same cue begin it once, at the first call', () => {
+    const now = runNow(timed, [called(0, at(600)), called(1, at(601)), called(1, at(601) + 5)], at(602));
+    expect(now).toMatchObject({ on: { cue: order[1] }, sinceS: at(601), overS: at(603) - at(605) });
+  });
+  it('one that was skipped after it was called is not on: the one before it is', () => {
+    const left = timeCues(
+      order.filter((_, i) => i !== 1),
+      0,
+    );
+    expect(runNow(left, [called(0, at(600)), called(1, at(601))], at(602))).toMatchObject({
+      ...{ on: { cue: order[0] }, next: { cue: order[2] }, sinceS: at(600) },
+    });
+  });
   it('before the first is called nothing is on', () =>
     expect(runNow(timed, [], at(590))).toMatchObject({ on: null, next: { cue: order[0] }, overS: at(590) - at(600) }));
   it('after the last nothing comes', () =>
@@ -142,9 +155,13 @@ describe('a running order that is brought in', () => {
     ]);
   });
   it('names each line that can’t be read, and drops none silently', () => {
-    const { cues, problems } = readCues('cue\tlength\tfixed\nA\tlong\t\n\t10\t\nB\t10\tnoon\nC\t90000\t\nD\t10\t');
+    const endless = 'x'.repeat(161);
+    const { cues, problems } = readCues(
+      `cue\tlength\tfixed\nA\tlong\t\n\t10\t\nB\t10\tnoon\nC\t90000\t\nD\t10\t\n${endless}\t10\t`,
+    );
     expect(cues.map((c) => c.words)).toEqual(['D']);
-    expect(problems.map((p) => p.line)).toEqual([2, 3, 4, 5]);
+    expect(problems.map((p) => p.line)).toEqual([2, 3, 4, 5, 7]);
+    expect(problems.at(-1)!.words).toContain('has over 160 characters');
     expect(problems[0]!.words).toBe('“long” is not a length: write 4:00 or 45 s.');
   });
   it('with wrong columns is refused, naming those that were found', () =>

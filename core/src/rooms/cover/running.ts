@@ -92,6 +92,8 @@ export function shiftedFixed(
 export interface RunNow<C = Cue> {
   /** The cue that was called last; null: none yet. */
   on: TimedCue<C> | null;
+  /** When it was called first, s of the day: two who call the same cue begin it once. */
+  sinceS: number | null;
   /** What comes next; null: nothing. */
   next: TimedCue<C> | null;
   /** Seconds that the next fixed start will be missed by (more than 0) or is reached early by, if all goes on as planned; null: nothing fixed comes. */
@@ -109,13 +111,23 @@ export function runNow<C extends Timed & { id: string }>(
   calls: readonly { cueId: string; atS: number }[],
   nowS: number,
 ): RunNow<C> {
-  const last = [...calls].sort((a, b) => a.atS - b.atS).at(-1);
-  const index = last ? timed.findIndex((t) => t.cue.id === last.cueId) : -1;
+  // What was called and skipped since is no longer in the order: the one before it counts.
+  const known = [...calls].filter((c) => timed.some((t) => t.cue.id === c.cueId)).sort((a, b) => a.atS - b.atS);
+  const lastId = known.at(-1)?.cueId;
+  const other = known.findLastIndex((c) => c.cueId !== lastId);
+  const last = known[other + 1];
+  const index = timed.findIndex((t) => t.cue.id === lastId);
   const on = timed[index] ?? null;
   const rest = timed.slice(index + 1);
   const fixedAt = rest.findIndex((t) => t.cue.fixedMin !== null);
   const against = rest[fixedAt] ?? null;
   const freeS = on && last ? Math.max(last.atS + on.cue.lengthS, nowS) : nowS;
   const untilS = rest.slice(0, Math.max(0, fixedAt)).reduce((sum, t) => sum + t.cue.lengthS, freeS);
-  return { on, next: rest[0] ?? null, against, overS: against ? untilS - against.startS : null };
+  return {
+    on,
+    sinceS: last?.atS ?? null,
+    next: rest[0] ?? null,
+    against,
+    overS: against ? untilS - against.startS : null,
+  };
 }

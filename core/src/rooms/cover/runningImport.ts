@@ -20,6 +20,8 @@ export interface CueProblem {
 }
 
 const DAY_S = 86_400;
+/** What a cue’s words, and its file’s name, have at the most. */
+const MOST_LETTERS = 160;
 const HEADINGS: Readonly<Record<keyof CueLine, readonly string[]>> = {
   kind: ['kind', 'type', 'what'],
   words: ['cue', 'item', 'words', 'title', 'description', 'content'],
@@ -76,15 +78,18 @@ export function readCues(text: string): { cues: CueLine[]; problems: CueProblem[
 }
 
 function readLine(cell: (field: keyof CueLine) => string): CueLine {
-  const words = cell('words').slice(0, 160);
+  const words = cell('words');
   if (words === '') throw new InputError('cover.empty', 'There is no cue in it.');
+  for (const long of [words, cell('file')])
+    if (long.length > MOST_LETTERS)
+      throw new InputError('cover.long', `“${long.slice(0, 24)} …” has over ${MOST_LETTERS} characters.`);
   const [said, fixed] = [cell('lengthS'), cell('fixedMin')];
   const lengthS = said === '' ? 0 : parseRunning(said);
   if (lengthS > DAY_S) throw new InputError('cover.long', `“${said}” is longer than a day.`);
   return {
     ...{ kind: kindOf(cell('kind'), words), words, lengthS },
     fixedMin: fixed === '' ? null : parseClock(fixed),
-    ...{ caller: cell('caller'), doer: cell('doer'), file: cell('file').slice(0, 160) },
+    ...{ caller: cell('caller'), doer: cell('doer'), file: cell('file') },
   };
 }
 

@@ -24,7 +24,9 @@ const list = (names: readonly string[]) =>
 /** Whether two sources are ever heard in the same scene. */
 const meet = (a: SoundSource, b: SoundSource) =>
   a.sceneIds.length === 0 || b.sceneIds.length === 0 || a.sceneIds.some((s) => b.sceneIds.includes(s));
-const heardIn = (s: SoundSource, sceneId: string) => s.sceneIds.length === 0 || s.sceneIds.includes(sceneId);
+/** Whether a source is heard in a scene: one that names none is heard in all. */
+export const isHeardIn = (s: Pick<SoundSource, 'sceneIds'>, sceneId: string | null): boolean =>
+  s.sceneIds.length === 0 || (sceneId !== null && s.sceneIds.includes(sceneId));
 
 /** Lowest channel of a box that no source of the same scenes has; null when all are taken. */
 export function freeChannel(
@@ -202,7 +204,7 @@ const onceOnly: PatchRule = (w) =>
     .filter((scene) => w.shots.some((x) => x.sceneId === scene.id && x.happensOnce && !x.dropped))
     .flatMap((scene) => {
       const clean = w.live.filter(
-        (r) => r.duty !== 'scratch' && heardIn(w.sourceOf.get(r.sourceId) as SoundSource, scene.id),
+        (r) => r.duty !== 'scratch' && isHeardIn(w.sourceOf.get(r.sourceId) as SoundSource, scene.id),
       );
       const heard = [...new Set(clean.map((r) => r.sourceId))];
       const on = [...new Set(clean.map((r) => r.boxId))];

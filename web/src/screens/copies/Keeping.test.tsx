@@ -1,7 +1,9 @@
 import { fireEvent, screen, within } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { Clip, CopyFile, CopyJob } from '@kavrell/core/copies';
+import type { LogPayload } from '@kavrell/core/log';
 import { minuteToMs } from '@kavrell/core/time';
+import type { DemoPlan } from '@kavrell/demo';
 import {
   barePlan,
   clearPage,
@@ -33,7 +35,12 @@ const plain = () => said().replaceAll('\u00a0', ' ');
 /** The bell’s first evening at 20:00: A001 is out with 60 GB, verified on these drives. */
 function evening(
   verifiedOn: readonly string[] = [],
-  more: Parameters<typeof openScreen>[1] & { running?: boolean } = {},
+  more: Parameters<typeof openScreen>[1] & {
+    running?: boolean;
+    /** Both fast drives lie in the van. */
+    together?: boolean;
+    logged?: (plan: DemoPlan) => LogPayload[];
+  } = {},
 ) {
   const made = demoPlan();
   const plan = { ...made, production: { ...made.production, simulatedNowOffsetMs: null } };
@@ -41,6 +48,7 @@ function evening(
   holdClock(minuteToMs(day!.date, day!.timeZone, 20 * 60));
   const drives = plan.drives.map((d) => ({
     ...d,
+    ...(more.together ? { whereabouts: 'Card wallet' } : {}),
     volume: { id: `mark ${d.name}`, device: `disk ${d.name}`, takenOnAtMs: 0, by: '' },
   }));
   const card = plan.cards.find((c) => c.label === 'A001')!;
@@ -62,7 +70,11 @@ function evening(
       ...{ damage: [], savedAs: null },
     };
   });
-  const rows = { drives, clips: [clip], copyJobs: [job], copyFiles, ...more.rows };
+  const logEntries = (more.logged?.(plan) ?? []).map((payload) => ({
+    ...{ id: testId(), productionId: plan.production.id, version: 1, deletedAt: null, by: '', payload },
+    ...{ dayId: day!.id, atMs: minuteToMs(day!.date, day!.timeZone, 19 * 60) },
+  }));
+  const rows = { drives, clips: [clip], copyJobs: [job], copyFiles, logEntries, ...more.rows };
   return { ...openScreen(<CopiesScreen />, { ...more, plan, rows }), plan };
 }
 const opsOf = () => written().flatMap((w) => w.ops);
@@ -73,7 +85,13 @@ describe('when somebody sleeps', () => {
     ['1:00', '7:00', 23 * 60, { fromS: 7200, toS: 28_800 }],
     ['23', '6', 25 * 60, { fromS: 22 * 3600, toS: 29 * 3600 }],
   ])('%s to %s asked at minute %d', (from, to, now, wanted) => expect(sleepFrom(from, to, now)).toEqual(wanted));
-  it('what is no time is nobody’s sleep', () => expect(sleepFrom('late', '6:00', 0)).toBeNull());
+  it('what is no time is said at its field, and nobody sleeps by it', async () => {
+    evening();
+    await openView('Tonight');
+    fireEvent.change(screen.getByLabelText('Asleep from'), { target: { value: 'late' } });
+    expect(screen.getByRole('alert').textContent).toBe('“late” is not a time: write 07:05.');
+    expect(plain()).toContain('You may sleep at 20:01');
+  });
 });
 
 describe('tonight', () => {
@@ -108,6 +126,24 @@ describe('tonight', () => {
     evening(['Fast 1', 'Fast 2'], { running: true });
     await openView('Tonight');
     expect(plain()).toContain('1 copying still under way: stay until it is done');
+  });
+  it('cards that can’t be put in before bed wait until one is up, and that is not called sleep until then', async () => {
+    evening();
+    await openView('Tonight');
+    fireEvent.change(screen.getByLabelText('Asleep from'), { target: { value: '20:00' } });
+    expect(plain()).toContain('1 card waits until you are up: nothing to do before');
+  });
+  it('nobody is sent to bed over a card that came out and was never read', async () => {
+    evening(['Fast 1', 'Fast 2'], {
+      logged: (plan) => [{ kind: 'cardOut', cameraId: plan.cameras[0]!.id, label: 'A044' }],
+    });
+    await openView('Tonight');
+    expect(plain()).toContain('Not yet: A044 came out and was not read');
+  });
+  it('a card with its copies in one van is copied no more, and why it is not kept stands there', async () => {
+    evening(['Fast 1', 'Fast 2'], { rows: {}, together: true });
+    await openView('Tonight');
+    expect(plain()).toContain('Copied, and not kept all the same: A001: All its copies are in one place');
   });
   it('without a drive it says what is missing, without a day where nights come from', async () => {
     evening([], { rows: { drives: [] } });

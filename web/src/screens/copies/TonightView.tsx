@@ -19,7 +19,7 @@ import { Facts, Look, Part, Why } from '../../ui/parts.tsx';
 import { Severity } from '../../ui/Severity.tsx';
 import { Sheet } from '../../ui/sheet.tsx';
 import { NightBand } from './NightBand.tsx';
-import { useTonight, type Night } from './useTonight.ts';
+import { timeProblem, useTonight, type Night } from './useTonight.ts';
 
 const MINUTE_MS = 60_000;
 const READERS: Column<Reader>[] = [
@@ -57,6 +57,11 @@ export function TonightView() {
       <Box as="p" fontSize="xl" fontWeight="700" role="status" mb={1} data-may-sleep>
         {headline(night, noDrive, at)}
       </Box>
+      {tonight.otherwise.length > 0 ? (
+        <Box mb={1}>
+          <Look>Copied, and not kept all the same</Look>: {tonight.otherwise.join(' ')}
+        </Box>
+      ) : null}
       <Box mb={3}>
         {schedule.swaps.length > 0
           ? `${formatCount(schedule.swaps.length, 'swap')} by hand: ${schedule.swaps.map((s) => `${at(s.atS)} ${name(s.cardId)} into ${name(s.readerId)}`).join(', ')}. All of it read back by ${at(schedule.finishS)}.`
@@ -66,6 +71,7 @@ export function TonightView() {
         <Box w="140px">
           <FormField
             label="Asleep from"
+            error={bed ? timeProblem(bed) : ''}
             hint="23:30 where nothing stands"
             input={{ value: bed, placeholder: '23:30', onChange: (e) => setBed(e.target.value) }}
           />
@@ -73,6 +79,7 @@ export function TonightView() {
         <Box w="140px">
           <FormField
             label="Up at"
+            error={up ? timeProblem(up) : ''}
             hint="06:00 where nothing stands"
             input={{ value: up, placeholder: '06:00', onChange: (e) => setUp(e.target.value) }}
           />
@@ -177,7 +184,7 @@ export function TonightView() {
         {tonight.assumptions.length > 0 ? <Part title="Assumed">{tonight.assumptions.join(' ')}</Part> : null}
         <Why
           lines={[
-            'Cards that are out and not kept are taken whole; what is in a camera, and what the plan still records, comes out at wrap. A swap takes a minute; nobody swaps in their sleep.',
+            'Cards that are out and lack copies are taken whole; what is in a camera, and what the plan still records, comes out at wrap. A swap takes a minute; nobody swaps in their sleep.',
             'Each card goes from one reader to all drives of the first stage at once and is read back there; slow drives get theirs from a fast one after that. What goes at the same time shares readers and drives.',
             'Whether there is room on the drives is not known here: a drive that is full says so while it copies, and fails alone.',
           ]}
@@ -192,9 +199,23 @@ export function TonightView() {
 }
 
 /** The plain word for tired people: only when no job, swap or card is due any more. */
-function headline({ schedule, running }: Night, noDrive: boolean, at: (s: number) => string) {
+function headline({ schedule, running, unread, tonight }: Night, noDrive: boolean, at: (s: number) => string) {
   if (noDrive) return <Severity level="danger">No drive takes copies: add one on Drives</Severity>;
+  const { out, inCamera, unsure } = unread;
+  if (out.length > 0) return <Severity level="danger">Not yet: {out.join(', ')} came out and was not read</Severity>;
+  if (inCamera.length > 0)
+    return <Severity level="danger">Not yet: nobody read what {inCamera.join(', ')} recorded</Severity>;
+  const bedS = tonight.plan.sleep?.fromS ?? Infinity;
+  const later = schedule.swaps.filter((s) => s.atS > bedS);
+  if (later.length > 0) {
+    const before = schedule.swaps.filter((s) => s.atS <= bedS).map((s) => s.atS + tonight.plan.swapS);
+    const waits = `${formatCount(later.length, 'card waits', 'cards wait')} until you are up`;
+    return before.length > 0
+      ? `You may sleep at ${at(Math.max(...before))}; ${waits}`
+      : `${waits}: nothing to do before`;
+  }
   if (schedule.swaps.length > 0) return `You may sleep at ${at(schedule.lastHandS)}`;
   if (running > 0) return `${formatCount(running, 'copying')} still under way: stay until it is done`;
+  if (unsure.length > 0) return `You may sleep, if the last card of ${unsure.join(', ')} was read: nobody taps them`;
   return 'You may sleep: no hand is needed any more';
 }

@@ -182,7 +182,7 @@ export function WhereView() {
           lines={[
             'A drive counts where all files of a card were read back and compared; the card itself counts until it is released. A loss takes all that lies in it, however deep.',
             'Apart, as the policy wants it, is two devices in two places of which nothing holds both: two bags in one van are together.',
-            'Who moved what, and when, stands in the history of each drive and card.',
+            'Each hand-over is kept with who made it and when; a list of them is still to come.',
           ]}
         />
         <Part title="Care">

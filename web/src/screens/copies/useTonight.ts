@@ -1,9 +1,19 @@
 import { useMemo } from 'react';
 import { mediaNight, nightLevers, OPEN_JOBS, type NightLever, type NightSchedule } from '@kavrell/core/copies';
-import { bytesToCome, freshCards, shotsLeft, tonightOf, type FreshCards, type Tonight } from '@kavrell/core/tonight';
+import {
+  bytesToCome,
+  freshCards,
+  shotsLeft,
+  tonightOf,
+  unreadOf,
+  type FreshCards,
+  type Tonight,
+  type Unread,
+} from '@kavrell/core/tonight';
 import { planOf } from '@kavrell/core/productions';
 import { msToMinute } from '@kavrell/core/time';
 import { parseClock } from '@kavrell/core/units';
+import { wordsOf } from '../../platform/api.ts';
 import { useProduction } from '../../app/production.tsx';
 
 export interface Night {
@@ -13,25 +23,32 @@ export interface Night {
   fresh: FreshCards[];
   /** Jobs that run or wait: their work is in the night too, so nobody is told to sleep over them. */
   running: number;
+  /** What was recorded and not read, or perhaps not: nobody sleeps over it. */
+  unread: Unread;
 }
 
 const MINUTE_S = 60;
 
-/** When somebody sleeps, as seconds from now; null where they said nothing that can be read. */
-export function sleepFrom(fromText: string, toText: string, nowMin: number): { fromS: number; toS: number } | null {
+/** When somebody sleeps, as seconds from now. Throws `InputError` for what is no time. */
+export function sleepFrom(fromText: string, toText: string, nowMin: number): { fromS: number; toS: number } {
+  const [from, to] = [parseClock(fromText), parseClock(toText)];
+  const nowOfDay = ((nowMin % 1440) + 1440) % 1440;
+  const after = (minute: number, least: number) => {
+    let at = minute;
+    while (at < least) at += 1440;
+    return at;
+  };
+  const bed = after(from, nowOfDay);
+  return { fromS: (bed - nowOfDay) * MINUTE_S, toS: (after(to, bed) - nowOfDay) * MINUTE_S };
+}
+
+/** What is wrong with a time as it was typed, in words; '' nothing. */
+export function timeProblem(text: string): string {
   try {
-    const [from, to] = [parseClock(fromText), parseClock(toText)];
-    const nowOfDay = ((nowMin % 1440) + 1440) % 1440;
-    const after = (minute: number, least: number) => {
-      let at = minute;
-      while (at < least) at += 1440;
-      return at;
-    };
-    const bed = after(from, nowOfDay);
-    return { fromS: (bed - nowOfDay) * MINUTE_S, toS: (after(to, bed) - nowOfDay) * MINUTE_S };
-  } catch {
-    // Not a time, or none typed: nobody sleeps by it.
-    return null;
+    parseClock(text);
+    return '';
+  } catch (error) {
+    return wordsOf(error);
   }
 }
 
@@ -56,8 +73,11 @@ export function useTonight(
       ...{ cards, drives: rows.drives, readers: rows.readers, jobs: rows.copyJobs, cameras: rows.cameras, inCamera },
       toCome: minute < (plan?.wrapMin ?? 0) ? bytesToCome(left, rows.cameras) : new Map(),
       wrapInS: Math.max(0, ((plan?.wrapMin ?? 0) - minute) * MINUTE_S),
-      sleep: sleepFrom(sleepFromText, sleepToText, minute),
+      // What is no time is said at its field; by it nobody sleeps.
+      sleep:
+        timeProblem(sleepFromText) || timeProblem(sleepToText) ? null : sleepFrom(sleepFromText, sleepToText, minute),
       school,
+      policyCopies: production.keepPolicy.verifiedCopies,
     });
     const can = tonight.plan.drives.some((d) => d.stage === 'first');
     const schedule = mediaNight(can ? tonight.plan : { ...tonight.plan, cards: [] });
@@ -72,6 +92,12 @@ export function useTonight(
             cards,
           )
         : [],
+      unread: unreadOf(
+        (facts?.takes ?? []).filter((t) => t.dayId === day?.id),
+        rows.cameras,
+        cards,
+        rows.logEntries,
+      ),
       running: rows.copyJobs.filter((j) => OPEN_JOBS.has(j.state)).length,
     };
   }, [
@@ -83,6 +109,7 @@ export function useTonight(
     rows.readers,
     rows.copyJobs,
     rows.cameras,
+    rows.logEntries,
     cards,
     devices,
     minute,

@@ -16,7 +16,7 @@ describe('what is plugged where', () => {
   const made = (plan: DemoPlan) =>
     cablesOf({
       ...{ cameras: plan.cameras, boxes: plan.soundBoxes, sources: plan.soundSources, routes: plan.soundRoutes },
-      ...{ links: plan.links, things: plan.sharedThings, cables: [], placeId: plan.places[0]!.id },
+      ...{ links: plan.links, things: plan.sharedThings, cables: [], labels: [], placeId: plan.places[0]!.id },
     }).map((d) => ({ ...d, id: testId(), productionId: plan.production.id, version: 1, deletedAt: null }));
   it('is made from the plan by one press', async () => {
     at(600, finalBoard);
@@ -55,6 +55,11 @@ describe('what is plugged where', () => {
     expect(ops).toHaveLength(10);
     expect(ops[0]).toMatchObject({ values: { label: 'P01', placeId: there, state: '' } });
     expect(said()).toContain('10 to lay.');
+  });
+  it('different cables of one label are told', async () => {
+    at(600, finalBoard, (plan) => ({ rows: { cables: made(plan).map((c) => ({ ...c, label: 'V01' })) } }));
+    await openView(/^Plugged/);
+    expect(said()).toContain('V01 on different cables');
   });
   it('is kept without a day too', async () => {
     openScreen(<CoverScreen />, { plan: barePlan(), day: null });

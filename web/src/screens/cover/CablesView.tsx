@@ -7,6 +7,7 @@ import {
   cableCounts,
   cableFields,
   cablesOf,
+  doubledLabels,
   nextLabel,
   rebuiltAt,
   type Cable,
@@ -21,7 +22,7 @@ import { useKept } from '../../platform/kept.ts';
 import { change } from '../../platform/rows.ts';
 import { Button, LinkButton } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Choice.tsx';
-import { Part, Why } from '../../ui/parts.tsx';
+import { Look, Part, Why } from '../../ui/parts.tsx';
 import { Sheet } from '../../ui/sheet.tsx';
 import { cableColumns } from './cableColumns.ts';
 import { CableMap } from './CableMap.tsx';
@@ -45,17 +46,32 @@ export function CablesView() {
   const placeId = chosen === NOWHERE ? null : chosen;
   const own = useMemo(() => buildOrder(rows.cables.filter((c) => c.placeId === placeId)), [rows.cables, placeId]);
   const counts = cableCounts(own);
+  const doubled = doubledLabels(rows.cables);
   const drafts = useMemo(
     () =>
       cablesOf({
         ...{ cameras: rows.cameras, boxes: rows.soundBoxes, sources: rows.soundSources, routes: rows.soundRoutes },
         ...{ links: rows.links, things: rows.sharedThings, cables: own, placeId },
+        labels: rows.cables.map((c) => c.label),
       }),
-    [rows.cameras, rows.soundBoxes, rows.soundSources, rows.soundRoutes, rows.links, rows.sharedThings, own, placeId],
+    [
+      rows.cameras,
+      rows.soundBoxes,
+      rows.soundSources,
+      rows.soundRoutes,
+      rows.links,
+      rows.sharedThings,
+      rows.cables,
+      own,
+      placeId,
+    ],
   );
   const columns = useMemo(() => cableColumns(rows.people), [rows.people]);
   const blank = (before: readonly object[] = []) => {
-    const taken = new Set([...own.map((c) => c.label), ...before.map((b) => (b as { label?: string }).label ?? '')]);
+    const taken = new Set([
+      ...rows.cables.map((c) => c.label),
+      ...before.map((b) => (b as { label?: string }).label ?? ''),
+    ]);
     return {
       ...{ label: nextLabel('picture', taken), kind: 'picture' as const, fromWhat: 'Camera A', fromSocket: 'out' },
       ...{ toWhat: 'Monitor', toSocket: '', connector: '', lengthM: null, placeId, doerId: null, state: '' as const },
@@ -127,6 +143,12 @@ export function CablesView() {
           Labels on paper
         </LinkButton>
       </Flex>
+      {doubled.length > 0 ? (
+        <Box mb={2}>
+          <Look>{doubled.join(', ')} on different cables</Look>: whoever follows the label finds the wrong end. Give one
+          another.
+        </Box>
+      ) : null}
       {own.length > 0 ? (
         <>
           <Box mb={2} data-cable-counts>

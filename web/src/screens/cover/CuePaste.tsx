@@ -33,6 +33,8 @@ export function CuePaste({ day, own }: { day: Day; own: readonly Cue[] }) {
       ?.id ?? null;
   const read = readOf(text);
   const changes = read.cues ? planCues(read.cues, own, personOf) : [];
+  // A name that nobody here has can’t be set: said, never left out silently.
+  const strangers = [...new Set((read.cues ?? []).flatMap((c) => [c.caller, c.doer]))].filter((n) => n && !personOf(n));
   const count = (kind: CueChange['kind']) => changes.filter((c) => c.kind === kind).length;
   const take = () => {
     const ops = changes.flatMap((c): Op[] => {
@@ -78,6 +80,12 @@ export function CuePaste({ day, own }: { day: Day; own: readonly Cue[] }) {
         </Box>
       ))}
       {(read.problems ?? []).length > SHOWN ? <Box>and {(read.problems ?? []).length - SHOWN} more lines</Box> : null}
+      {strangers.length > 0 ? (
+        <Box>
+          <Look>Nobody here is called {strangers.slice(0, SHOWN).join(', ')}</Look>: their cues come in without them.
+          People has who there is.
+        </Box>
+      ) : null}
       {changes.length > 0 ? (
         <Box as="ul" listStyleType="none" fontSize="s" mt={2}>
           {changes

@@ -29,9 +29,15 @@ export function CueRun({ day, timed, calls, onset }: Props) {
   const { production, rows, me } = useProduction();
   const clock = usePreferences((s) => s.clock);
   const [run, setRun] = useState(0);
+  /** What a rehearsal goes over stays in the show. */
+  const [passed, setPassed] = useState<readonly string[]>([]);
   const own = calls.filter((c) => c.run === run);
   const nowS = onset.nowMin * 60;
-  const now = runNow(timed, own, nowS);
+  const now = runNow(
+    timed.filter((t) => !passed.includes(t.cue.id)),
+    own,
+    nowS,
+  );
   const next = now.next;
   const nameOf = (id: string | null) => rows.people.find((p) => p.id === id)?.shortName;
   const call = () => {
@@ -39,6 +45,10 @@ export function CueRun({ day, timed, calls, onset }: Props) {
   };
   const skip = () => {
     if (!next) return;
+    if (run > 0) {
+      setPassed((was) => [...was, next.cue.id]);
+      return;
+    }
     void change(production.id, `Skipped: ${next.cue.words}`.slice(0, 160), [
       { op: 'update', table: 'cues', row: rows.cues.find((c) => c.id === next.cue.id)!, values: { skipped: true } },
     ]);
@@ -54,8 +64,7 @@ export function CueRun({ day, timed, calls, onset }: Props) {
     );
   useCommand('cover.call', call);
   if (timed.length === 0) return null;
-  const calledS = own.at(-1)?.atS ?? nowS;
-  const leftS = now.on ? now.on.cue.lengthS - (nowS - calledS) : 0;
+  const leftS = now.on ? now.on.cue.lengthS - (nowS - (now.sinceS ?? nowS)) : 0;
   const doubles = doubleCalls(rows.logEntries, day.id);
   const last = doubles.at(-1);
   const runs = Math.max(0, ...calls.map((c) => c.run)) + 1;
@@ -100,7 +109,10 @@ export function CueRun({ day, timed, calls, onset }: Props) {
             style={{ width: 'auto', maxWidth: '100%' }}
             aria-label="Which run"
             value={String(run)}
-            onChange={(e) => setRun(Number(e.target.value))}
+            onChange={(e) => {
+              setRun(Number(e.target.value));
+              setPassed([]);
+            }}
           >
             {Array.from({ length: runs + 1 }, (_, i) => (
               <option key={i} value={i}>

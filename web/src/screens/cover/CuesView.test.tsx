@@ -1,7 +1,7 @@
 import { fireEvent, screen, within } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { finalBoard, lifeboat } from '@kavrell/demo';
-import { clearPage, key, openView, preparePage, press, said } from '../../testing/screen.tsx';
+import { clearPage, key, openView, preparePage, press, said, written } from '../../testing/screen.tsx';
 import { at, entry, opsOf, payloads, region } from './testing.tsx';
 
 beforeEach(() => preparePage());
@@ -83,6 +83,14 @@ describe('cues', () => {
     key('c');
     expect(payloads()).toMatchObject([{ kind: 'called', run: 1 }]);
   });
+  it('what a rehearsal goes over stays in the show', async () => {
+    const { plan } = await open(600, finalBoard);
+    fireEvent.change(screen.getByLabelText('Which run'), { target: { value: '1' } });
+    press('Skip it');
+    expect(written()).toEqual([]);
+    key('c');
+    expect(payloads()).toEqual([{ kind: 'called', cueId: plan.cues[1]!.id, run: 1 }]);
+  });
   it('of one person only theirs are shown, on paper too', async () => {
     const { plan } = await open(600, finalBoard);
     const abel = plan.people.find((p) => p.shortName === 'Abel')!;
@@ -114,11 +122,22 @@ describe('cues', () => {
     });
     expect(said()).toContain('Line 4: “long” is not a length');
     expect(said()).toContain('1 new, 1 changed, 11 gone, 0 as before.');
+    expect(said()).not.toContain('Nobody here is called');
     press('Take it');
     const ops = opsOf();
     expect(ops).toHaveLength(13);
     expect(ops.filter((o) => o.op === 'insert')).toMatchObject([{ values: { words: 'A new one', lengthS: 10 } }]);
     expect(ops.filter((o) => o.op === 'update' && o.values.skipped === true)).toHaveLength(11);
+  });
+  it('a caller that nobody here is called is named, and the cue comes in without', async () => {
+    await open(600, finalBoard);
+    press('Bring in a table');
+    const field = screen.getByRole('textbox', { name: 'The running order' });
+    fireEvent.change(field, { target: { value: 'cue,length,calls,does\nA new one,10,Bert,Tove' } });
+    expect(said()).toContain('Nobody here is called Bert');
+    press('Take it');
+    const [tove] = opsOf().filter((o) => o.op === 'insert');
+    expect(tove).toMatchObject({ values: { callerId: null, doerId: expect.any(String) as string } });
   });
   it('without any, it says what they are, and one is added', async () => {
     await open(600, lifeboat);

@@ -5,13 +5,18 @@ import type { ProductionRows } from '@kavrell/core/productions';
 import { newId } from '../../platform/id.ts';
 import { change, type Op } from '../../platform/rows.ts';
 
-/** Does what a mend says, undone like any change: one more shot, one more line of the patch, or a scratch that counts. */
+/** Does what a mend says, undone like any change: one more shot, one more camera on a shot, one more line of the patch, or a scratch that counts. */
 export function takeMend(rows: Pick<ProductionRows, 'production' | 'shots' | 'soundRoutes'>, mend: CoverMend): void {
   void change(rows.production.id, mend.words, [opOf(rows, mend)]);
 }
 
 function opOf(rows: Pick<ProductionRows, 'production' | 'shots' | 'soundRoutes'>, { act, words }: CoverMend): Op {
   if (act.kind === 'duty') return { op: 'update', table: 'soundRoutes', row: act.route, values: { duty: 'backup' } };
+  if (act.kind === 'camera')
+    return {
+      ...{ op: 'update', table: 'shots', row: act.shot },
+      values: { cameras: [...act.shot.cameras, act.letter].sort() },
+    };
   if (act.kind === 'route')
     return {
       ...{ op: 'insert', table: 'soundRoutes', id: newId() },
