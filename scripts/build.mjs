@@ -12,7 +12,7 @@ rmSync(out, { recursive: true, force: true });
 await build({
   entryPoints: {
     ...Object.fromEntries(
-      ['main', 'worker', 'demo', 'child'].map((n) => [n, path.join(ROOT, 'server', 'src', `${n}.ts`)]),
+      ['main', 'worker', 'demo', 'child', 'station'].map((n) => [n, path.join(ROOT, 'server', 'src', `${n}.ts`)]),
     ),
     copyThread: COPY_THREAD,
   },

@@ -105,13 +105,21 @@ try {
     return {
       path: folder,
       label,
-      ...insert('cards', { label, cameraId: null, path: folder, unloaded: true, whereabouts: '', faults: null }),
+      ...insert('cards', {
+        label,
+        cameraId: null,
+        path: folder,
+        unloaded: true,
+        whereabouts: '',
+        station: '',
+        faults: null,
+      }),
     };
   });
   const drives = ['one', 'two'].map((name) => {
     const folder = path.join(media, 'drives', name);
     mkdirSync(folder, { recursive: true });
-    return insert('drives', { name, kind: 'ssd', path: folder, whereabouts: name, faults: null });
+    return insert('drives', { name, kind: 'ssd', path: folder, whereabouts: name, station: '', faults: null });
   });
   await write([...shots, ...cards.map(({ path: _path, label: _label, ...op }) => op), ...drives]);
   const link = async (label) => (await owner.must('POST', at('links'), { label, role: 'log', days: 2 })).token;

@@ -98,3 +98,68 @@ export const cardReportCsv = route({
   body: null,
   reply: null,
 });
+/** Sets aside what was odd about a card: who did is named with it. */
+export const settleAlarms = route({
+  method: 'POST',
+  path: '/api/productions/:productionId/cards/:cardId/settle-alarms',
+  roles: mayCopy,
+  params: ofCard,
+  body: z.object({}),
+  reply: z.object({ settled: z.int() }),
+});
+/** Looks into the copies of a card that were not looked into yet. */
+export const lookIntoCopies = route({
+  method: 'POST',
+  path: '/api/productions/:productionId/cards/:cardId/look',
+  roles: mayCopy,
+  params: ofCard,
+  body: z.object({}),
+  reply: z.object({ toLookInto: z.int() }),
+});
+/** Copies clips to a place for the editor; what was sent there already is not sent again. */
+export const sendToEditor = route({
+  method: 'POST',
+  path: '/api/productions/:productionId/selects',
+  roles: mayCopy,
+  params: inProduction,
+  body: z.object({
+    driveId: z.uuid(),
+    clips: z
+      .array(z.object({ takeId: z.uuid(), clipId: z.uuid() }))
+      .min(1, 'Nothing is starred that was copied.')
+      .max(500, 'Five hundred clips at once are the most.'),
+  }),
+  reply: z.object({ asked: z.int(), already: z.int() }),
+});
+const paper = (path: string) =>
+  route({
+    method: 'GET',
+    path: `/api/productions/:productionId/${path}`,
+    roles: mayCopy,
+    params: inProduction,
+    body: null,
+    reply: null,
+  });
+export const mediaReportPdf = paper('media.pdf');
+export const mediaReportCsv = paper('media.csv');
+export const custodyPdf = paper('custody.pdf');
+export const custodyCsv = paper('custody.csv');
+export const selectsCsv = paper('selects.csv');
+export const keepLabelsPdf = paper('keep-labels.pdf');
+/** Who moved which drive or card from where to where, the newest first. */
+export const handOver = z.object({
+  atMs: z.number(),
+  by: z.string(),
+  what: z.string(),
+  from: z.string(),
+  to: z.string(),
+});
+export type HandOver = z.infer<typeof handOver>;
+export const listHandOvers = route({
+  method: 'GET',
+  path: '/api/productions/:productionId/custody',
+  roles: mayCopy,
+  params: inProduction,
+  body: null,
+  reply: z.array(handOver),
+});

@@ -15,6 +15,7 @@ import * as roll from './roll.ts';
 import * as scenes from './scenes.ts';
 import * as sound from './sound.ts';
 import * as stale from './stale.ts';
+import * as stations from './stations.ts';
 import * as wrap from './wrap.ts';
 import type { Route } from './route.ts';
 
@@ -37,6 +38,7 @@ export * from './roll.ts';
 export * from './scenes.ts';
 export * from './sound.ts';
 export * from './stale.ts';
+export * from './stations.ts';
 export * from './wrap.ts';
 
 const isRoute = (x: unknown): x is Route => typeof x === 'object' && x !== null && 'method' in x && 'path' in x;
@@ -61,6 +63,7 @@ export const ROUTES: Readonly<Record<string, Route>> = Object.fromEntries(
     scenes,
     sound,
     stale,
+    stations,
     wrap,
   ].flatMap((room) => Object.entries(room).filter((entry): entry is [string, Route] => isRoute(entry[1]))),
 );

@@ -45,6 +45,10 @@ export const mediaFound = z.object({
   knownAs: z.string().nullable(),
   /** It carries the mark of a drive that was taken on. */
   isDrive: z.boolean(),
+  /** The card that it is by what lies on it, wherever it shows up; null: none that was read. */
+  cardId: z.uuid().nullable(),
+  /** On which station; '' the machine that serves. */
+  station: z.string(),
 });
 export type MediaFound = z.infer<typeof mediaFound>;
 export const findMedia = route({

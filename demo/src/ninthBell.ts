@@ -40,7 +40,7 @@ export function ninthBell(newId: () => string, mediaRoot: string): DemoPlan {
     feeling: 'Patience, heat, relief. Nothing is hurried.',
     client: 'Port Ellery Harbour Trust',
     rate: '25',
-    keepPolicy: { verifiedCopies: 2, apart: true, format: 'afterCopies', leaveOut: [] },
+    keepPolicy: { verifiedCopies: 2, apart: true, kinds: 1, format: 'afterCopies', leaveOut: [] },
     simulatedNowOffsetMs: null,
   };
 
@@ -687,7 +687,7 @@ export function ninthBell(newId: () => string, mediaRoot: string): DemoPlan {
     ...shoot(friday, '1A 1B 1C 2A 2B 2C 5A 5B 5C 5D 4C 8C 8D'),
   ];
 
-  const simulatedDrive = { faults: null, simulated: true, volume: null };
+  const simulatedDrive = { faults: null, simulated: true, volume: null, space: null, station: '' };
   const drives = [
     row({
       name: 'Fast 1',
@@ -718,6 +718,7 @@ export function ninthBell(newId: () => string, mediaRoot: string): DemoPlan {
       cameraId: label.startsWith('S') ? null : cameraId(label[0] ?? ''),
       path: `${mediaRoot}/cards/${label}`,
       ...{ unloaded, faults: null, simulated: true, notCopied: [] },
+      ...{ station: '', seen: null, alarms: [] },
       whereabouts: unloaded ? 'Card wallet' : '',
     });
   const cards = [

@@ -23,6 +23,7 @@ import { serveRows } from './rows/index.ts';
 import { serveScenes } from './scenes/index.ts';
 import { serveSound } from './sound/index.ts';
 import { serveStale } from './stale/index.ts';
+import { serveStationDesk, serveStations } from './stations/index.ts';
 import { serveWrap } from './wrap/index.ts';
 import { serveAuth, sessions, whoIs } from './platform/auth/index.ts';
 import { serveBackup } from './platform/backup.ts';
@@ -161,6 +162,8 @@ export async function makeApp(context: Context): Promise<RunningApp> {
   serveSound(router, context);
   serveScenes(router, context);
   serveStale(router, context);
+  serveStations(router, context);
+  serveStationDesk(app, context);
   serveCalc(router, context);
 
   limitLinks(app);

@@ -7,7 +7,7 @@ import { cameraFrames } from '@kavrell/core/clocks';
 import { formatLabel, parseRate } from '@kavrell/core/timecode';
 import { writeChangeSet } from './changes/index.ts';
 import { enqueueCopy } from './copies/enqueue.ts';
-import { scanCard } from './copies/scan.ts';
+import { scanCard } from './copies/here.ts';
 import { recordMov, recordWav } from './devices/record.ts';
 import { readConfig } from './platform/config.ts';
 import type { Context } from './platform/context.ts';
@@ -81,6 +81,7 @@ async function loadNinthBell(context: Context, mediaRoot: string): Promise<strin
         cardId,
         driveIds: plan.drives.slice(0, drives).map((d) => d.id),
         kind: 'copy',
+        station: '',
         verifySource: false,
         by: '',
       });

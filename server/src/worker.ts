@@ -1,8 +1,9 @@
 import path from 'node:path';
 import { randomUUID } from 'node:crypto';
-import { runCopyJobs } from './copies/job.ts';
+import { runCopyJobs, scanCard } from './copies/here.ts';
 import { mediaFolder } from './copies/paths.ts';
-import { scanCard } from './copies/scan.ts';
+import { lookIntoCard } from './copies/look.ts';
+import { sendSelects } from './copies/selects.ts';
 import { recordMov } from './devices/record.ts';
 import { readConfig } from './platform/config.ts';
 import { connect, defineModels } from './platform/db/index.ts';
@@ -24,6 +25,8 @@ const context: Context = { config, log, db, models: defineModels(db), queue, poo
 
 async function work(message: StationWork): Promise<void> {
   if (message.kind === 'copy') return runCopyJobs(context, holder);
+  if (message.kind === 'look') return lookIntoCard(context, message.cardId);
+  if (message.kind === 'selects') return sendSelects(context, message.productionId);
   if (message.kind === 'record') {
     const card = await context.models.cards.findOne({
       where: { id: message.cardId },

@@ -27,6 +27,7 @@ const rows = {
   copyJobs: [],
   copyFiles: [],
   releases: [],
+  sentSelects: [],
   takeEvents: [],
   sheetReads: [],
 } as ProductionRows;

@@ -6,11 +6,9 @@ import { listFiles, settle } from './jobFiles.ts';
 import { type Run } from './jobRun.ts';
 
 /** Reads the card’s copies again, drive after drive, against their lists; answers what is wrong, in words. */
-export async function check({ context, job, card, targets, absent, progress, signal }: Run): Promise<string | null> {
-  const clips = await context.models.clips.findAll({
-    where: { cardId: card.id },
-  });
-  await listFiles(context, job, clips, targets, absent);
+export async function check({ host, job, card, targets, absent, progress, signal }: Run): Promise<string | null> {
+  const clips = await host.desk.clipsOf(card.id);
+  await listFiles(host.desk, job, clips, targets, absent);
   const words: string[] = absent.map((a) => a.reason);
   for (const { drive, folder } of targets) {
     const meter = new RateMeter();
@@ -61,9 +59,8 @@ export async function check({ context, job, card, targets, absent, progress, sig
       words.push(
         `${drive.name}: ${failed.length} of ${clips.length} files failed: ${first.path}: ${first.failure ?? ''}`,
       );
-    await settle(context, job, outcomes, (id) => id);
-    // What this drive was never given is neither well nor failed on it.
-    await context.models.copyFiles.destroy({ where: { jobId: job.id, driveId: drive.id, state: 'waiting' } });
+    await settle(host.desk, job, outcomes, (id) => id);
+    await host.desk.dropWaiting(job.id, drive.id);
   }
   return words.length > 0 ? words.join(' ') : null;
 }

@@ -6,9 +6,8 @@ import { NO_FAULTS, type Card, type CopyFile, type CopyJob, type SimulatedFaults
 import { recordMov, recordWav } from '../devices/record.ts';
 import { storeNinthBell } from '../testing/harness.ts';
 import { CopiesBench } from './testing.ts';
-import { runCopyJobs } from './job.ts';
+import { runCopyJobs, scanCard } from './here.ts';
 import { mediaFolder } from './paths.ts';
-import { scanCard } from './scan.ts';
 
 const bench = new CopiesBench();
 const { url, rows, card, start, fill } = bench;

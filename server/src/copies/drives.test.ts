@@ -8,8 +8,7 @@ import type { DemoPlan } from '@kavrell/demo';
 import { MARK_FILE, newMark, readMark, writeMark } from '@kavrell/copies';
 import { recordMov } from '../devices/record.ts';
 import { rowsOf, startTestServer, storeNinthBell, type TestServer } from '../testing/harness.ts';
-import { runCopyJobs } from './job.ts';
-import { scanCard } from './scan.ts';
+import { runCopyJobs, scanCard } from './here.ts';
 
 let server: TestServer;
 let owner: Agent;

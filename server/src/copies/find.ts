@@ -1,10 +1,11 @@
 import { opendir, readdir, realpath, stat, statfs } from 'node:fs/promises';
 import path from 'node:path';
 import type { MediaFound } from '@kavrell/contract';
-import type { Card, Drive } from '@kavrell/core/copies';
-import { readMark } from '@kavrell/copies';
+import { knownCard, sightOf } from '@kavrell/core/copies';
+import { readMark, writtenPath, type SourceFile } from '@kavrell/copies';
 import type { Context } from '../platform/context.ts';
-import { rootsOf } from './roots.ts';
+import { rootsOf, type Rooted } from './roots.ts';
+import { volumeOf } from './scan.ts';
 
 /** Folders are looked through so far: what shows up is told at once, not counted to the end. */
 const MOST_ENTRIES = 2000;
@@ -12,8 +13,13 @@ const MOST_FOLDERS = 60;
 /** How deep below a root something is mounted at most: /run/media/somebody/CARD. */
 const DEEPEST = 3;
 
-async function count(folder: string): Promise<Pick<MediaFound, 'files' | 'sizeBytes' | 'more'>> {
-  const found = { files: 0, sizeBytes: 0, more: false };
+/** What is in a folder, as far as it is looked through. */
+interface Counted {
+  files: SourceFile[];
+  more: boolean;
+}
+async function count(folder: string): Promise<Counted> {
+  const found: Counted = { files: [], more: false };
   let seen = 0;
   const visit = async (at: string): Promise<void> => {
     for await (const entry of await opendir(at)) {
@@ -25,8 +31,9 @@ async function count(folder: string): Promise<Pick<MediaFound, 'files' | 'sizeBy
       const below = path.join(at, entry.name);
       if (entry.isDirectory()) await visit(below).catch(() => undefined);
       else if (entry.isFile()) {
-        found.files += 1;
-        found.sizeBytes += (await stat(below).catch(() => null))?.size ?? 0;
+        const facts = await stat(below).catch(() => null);
+        const within = writtenPath(path.relative(folder, below));
+        found.files.push({ path: within, sizeBytes: facts?.size ?? 0, modifiedMs: facts?.mtimeMs ?? 0 });
       }
       if (found.more) return;
     }
@@ -53,33 +60,71 @@ async function candidates(root: string): Promise<string[]> {
   return [...found];
 }
 
-/** What lies below the media roots of this station, and what of it is known already in this production. */
-export async function findFolders(context: Context, productionId: string): Promise<MediaFound[]> {
-  const where = { productionId, deletedAt: null };
-  const [cards, drives] = (await Promise.all([
-    context.models.cards.findAll({ where }),
-    context.models.drives.findAll({ where }),
-  ])) as unknown as [Card[], Drive[]];
-  const known = new Map<string, string>();
-  const real = (folder: string) => realpath(folder).catch(() => path.resolve(folder));
-  for (const card of cards) known.set(await real(card.path), `card ${card.label}`);
-  for (const drive of drives) known.set(await real(drive.path), `drive ${drive.name}`);
-  const roots = (await rootsOf(context)).flatMap(({ real: found }) => found ?? []);
-  const folders = [...new Set((await Promise.all(roots.map(candidates))).flat())].filter(
-    // A folder that only holds others that are known (the demo's own) is nothing new.
-    (folder) => known.has(folder) || ![...known.keys()].some((k) => k.startsWith(folder + path.sep)),
-  );
+/** A folder that showed up, as a machine tells it: whose it is in a production is for the server to say. */
+export interface FolderFound extends Omit<MediaFound, 'knownAs' | 'cardId' | 'station'> {
+  /** Where it really is, links followed. */
+  real: string;
+  /** The volume that it is the root of, and its first and last file: what a card is known by. */
+  sight: ReturnType<typeof sightOf>;
+}
+
+/** What lies below the media roots of this machine. */
+export async function foldersHere(where: Rooted): Promise<FolderFound[]> {
+  const roots = (await rootsOf(where)).flatMap(({ real }) => real ?? []);
+  const folders = [...new Set((await Promise.all(roots.map(candidates))).flat())].sort();
   return Promise.all(
-    folders.sort().map(async (folder) => {
+    folders.map(async (folder) => {
       const { bavail, bsize } = await statfs(folder).catch(() => ({ bavail: 0, bsize: 0 }));
+      const { files, more } = await count(folder);
       return {
-        path: folder,
-        name: path.basename(folder),
-        ...(await count(folder)),
-        freeBytes: bavail * bsize,
-        knownAs: known.get(folder) ?? null,
+        ...{ path: folder, name: path.basename(folder), more, freeBytes: bavail * bsize },
+        ...{ files: files.length, sizeBytes: files.reduce((sum, f) => sum + f.sizeBytes, 0) },
+        // Of a folder that was not looked through to its end the first file is not known.
+        sight: sightOf(more ? [] : files, await volumeOf(folder).catch(() => null), Date.now()),
+        real: await realpath(folder).catch(() => path.resolve(folder)),
         isDrive: (await readMark(folder).catch(() => null)) !== null,
       };
     }),
   );
+}
+
+/** Folders that a station told, with its name; those of the machine that serves by ''. */
+export type Told = readonly [station: string, folders: readonly FolderFound[]];
+
+/** What lies below the media roots of all machines, and what of it is known already in this production. */
+export async function findFolders(
+  context: Context,
+  productionId: string,
+  told: readonly Told[] = [],
+): Promise<MediaFound[]> {
+  const where = { productionId, deletedAt: null };
+  const [cards, drives] = await Promise.all([
+    context.models.cards.findAll({ where }),
+    context.models.drives.findAll({ where }),
+  ]);
+  const all: readonly Told[] = [['', await foldersHere(context)], ...told];
+  const found = await Promise.all(
+    all.map(async ([station, folders]) => {
+      const known = new Map<string, string>();
+      // Of another machine's folders only their names are known here.
+      const real = (folder: string) => (station === '' ? realpath(folder).catch(() => path.resolve(folder)) : folder);
+      for (const card of cards) if (card.station === station) known.set(await real(card.path), `card ${card.label}`);
+      for (const drive of drives)
+        if (drive.station === station) known.set(await real(drive.path), `drive ${drive.name}`);
+      return (
+        folders
+          // A folder that only holds others that are known (the demo's own) is nothing new.
+          .filter((f) => known.has(f.real) || ![...known.keys()].some((k) => k.startsWith(f.real + path.sep)))
+          .map(({ real: at, sight, ...folder }): MediaFound => ({
+            ...folder,
+            ...{
+              station,
+              knownAs: known.get(at) ?? null,
+              cardId: folder.isDrive ? null : (knownCard(sight, cards)?.id ?? null),
+            },
+          }))
+      );
+    }),
+  );
+  return found.flat();
 }

@@ -3,7 +3,8 @@ import type { CardStatus, Drive } from '@kavrell/core/copies';
 import { rawPath, writtenPath } from '@kavrell/copies';
 import type { Context } from '../platform/context.ts';
 import { HttpProblem } from '../platform/problems.ts';
-import { driveHere, type DriveHere } from './drives.ts';
+import type { DriveHere } from './drives.ts';
+import { driveHere } from './here.ts';
 
 /** Where a drive's folder is simply not there, or does not carry the mark: the drive is elsewhere, as some should be. */
 const ELSEWHERE = new Set(['mediaGone', 'mediaRoot', 'driveAbsent']);

@@ -3,11 +3,14 @@ import { nextLabel, type CopyJob } from '@kavrell/core/copies';
 import {
   cancelCopy,
   findMedia,
+  lookIntoCopies,
   pauseCopy,
   readMediaRoots,
   resumeCopy,
   scanCard as scanCardRoute,
+  sendToEditor,
   setMediaRoots,
+  settleAlarms,
   startCopy,
   unloadCard,
 } from '@kavrell/contract';
@@ -16,13 +19,19 @@ import { inChangeSet } from '../platform/db/index.ts';
 import { newId } from '../platform/ids.ts';
 import { HttpProblem } from '../platform/problems.ts';
 import type { Router } from '../platform/routing.ts';
+import { askToRead, foldersTold } from '../stations/told.ts';
 import { cardOf } from './card.ts';
-import { driveHere, drivesOf, refuseOneDevice, type DriveHere } from './drives.ts';
+import { drivesOf } from './driveRows.ts';
+import { refuseElsewhere, refuseOneDevice, type DriveHere } from './drives.ts';
+import { driveHere } from './here.ts';
 import { enqueueCopy } from './enqueue.ts';
 import { findFolders } from './find.ts';
+import { clipsToLookInto } from './look.ts';
+import { servePapers } from './papers.ts';
 import { mediaFolder } from './paths.ts';
 import { serveReleases } from './release.ts';
 import { describeRoots, setRoots } from './roots.ts';
+import { askForSelects } from './selects.ts';
 
 async function jobOf({ models }: Context, productionId: string, id: string): Promise<CopyJob> {
   const row = await models.copyJobs.findOne({ where: { id, productionId } });
@@ -33,6 +42,7 @@ async function jobOf({ models }: Context, productionId: string, id: string): Pro
 export function serveCopies(router: Router, context: Context): void {
   const { models, db, queue } = context;
   serveReleases(router, context);
+  servePapers(router, context);
   const roots = async () => ({ roots: await describeRoots(context), allowed: context.config.mediaAllowed });
   router.serve(readMediaRoots, roots);
   router.serve(setMediaRoots, async ({ body }) => {
@@ -40,7 +50,7 @@ export function serveCopies(router: Router, context: Context): void {
     return roots();
   });
   router.serve(findMedia, async ({ params }) => ({
-    found: await findFolders(context, params.productionId),
+    found: await findFolders(context, params.productionId, await foldersTold(context)),
     roots: await describeRoots(context),
   }));
 
@@ -53,11 +63,14 @@ export function serveCopies(router: Router, context: Context): void {
     const drives = await drivesOf(context, params.productionId, [...new Set(body.driveIds)]);
     if (drives.length !== new Set(body.driveIds).size)
       throw new HttpProblem(404, 'drive', 'One of these drives is not in this production.');
-    if (body.kind === 'copy') await mediaFolder(context, card.path);
-    const here: DriveHere[] = [];
-    // One after the other: two that carry one mark must not both be taken on.
-    for (const drive of drives) here.push(await driveHere(context, drive, me.name));
-    if (body.kind === 'copy') refuseOneDevice(here);
+    refuseElsewhere(card, drives);
+    if (card.station === '') {
+      if (body.kind === 'copy') await mediaFolder(context, card.path);
+      const here: DriveHere[] = [];
+      // One after the other: two that carry one mark must not both be taken on.
+      for (const drive of drives) here.push(await driveHere(context, drive, me.name));
+      if (body.kind === 'copy') refuseOneDevice(here);
+    }
     const started = await enqueueCopy(context, {
       id: body.id,
       productionId: params.productionId,
@@ -66,6 +79,7 @@ export function serveCopies(router: Router, context: Context): void {
       kind: body.kind,
       verifySource: body.verifySource,
       by: me.name,
+      station: card.station,
     });
     if (!started)
       throw new HttpProblem(
@@ -107,9 +121,27 @@ export function serveCopies(router: Router, context: Context): void {
 
   router.serve(scanCardRoute, async ({ params }) => {
     const card = await cardOf(context, params.productionId, params.cardId);
-    await queue.send({ kind: 'scan', cardId: card.id });
+    if (card.station === '') await queue.send({ kind: 'scan', cardId: card.id });
+    else await askToRead(context, card.station, card.id);
     return { queued: true as const };
   });
+
+  router.serve(settleAlarms, async ({ params, me }) => {
+    const card = await cardOf(context, params.productionId, params.cardId);
+    const open = card.alarms.filter((a) => a.settledBy === null).length;
+    const alarms = card.alarms.map((a) => ({ ...a, settledBy: a.settledBy ?? me.name }));
+    if (open > 0) await models.cards.update({ alarms }, { where: { id: card.id } });
+    return { settled: open };
+  });
+
+  router.serve(lookIntoCopies, async ({ params }) => {
+    const card = await cardOf(context, params.productionId, params.cardId);
+    const wanted = await clipsToLookInto(context, card.id);
+    if (wanted.length > 0) await queue.send({ kind: 'look', cardId: card.id });
+    return { toLookInto: wanted.length };
+  });
+
+  router.serve(sendToEditor, ({ params, body, me }) => askForSelects(context, params.productionId, body, me.name));
 
   router.serve(unloadCard, async ({ params, me }) => {
     const { productionId } = params;
@@ -147,6 +179,9 @@ export function serveCopies(router: Router, context: Context): void {
           faults: null,
           simulated: card.simulated,
           notCopied: [],
+          station: '',
+          seen: null,
+          alarms: [],
         },
         { transaction },
       );

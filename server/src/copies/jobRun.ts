@@ -1,17 +1,11 @@
-import { type Card, type CopyJob, type Drive, type JobPlace } from '@kavrell/core/copies';
+import { type Card, type CopyJob, type Drive } from '@kavrell/core/copies';
 import { type Contents } from '@kavrell/copies';
-import type { Context } from '../platform/context.ts';
+import type { Host, Progress } from './desk.ts';
 import { type DriveHere } from './drives.ts';
-
-/** What a job has done so far, as its beats write it down. */
-export interface Progress {
-  doneBytes: number;
-  places: JobPlace[];
-}
 
 /** A job under way. */
 export interface Run {
-  context: Context;
+  host: Host;
   job: CopyJob;
   card: Card;
   targets: readonly Target[];

@@ -1,8 +1,7 @@
 import { mkdir, realpath } from 'node:fs/promises';
 import path from 'node:path';
-import type { Context } from '../platform/context.ts';
 import { HttpProblem } from '../platform/problems.ts';
-import { isBelow, rootsOf } from './roots.ts';
+import { isBelow, rootsOf, type Rooted } from './roots.ts';
 
 /** Makes a folder once the nearest one that is there lies, with every link followed, inside: nothing is made outside, not even by the way. */
 async function makeWithin(roots: readonly string[], wanted: string): Promise<void> {
@@ -22,13 +21,9 @@ async function makeWithin(roots: readonly string[], wanted: string): Promise<voi
  * The real folder of a card or drive. Refused unless it lies below one of the configured media roots after every
  * link is followed. With `make` (simulated devices only) a folder that is missing is made, but only where what is there lies inside.
  */
-export async function mediaFolder(
-  context: Pick<Context, 'config' | 'db'>,
-  folder: string,
-  make = false,
-): Promise<string> {
+export async function mediaFolder(where: Rooted, folder: string, make = false): Promise<string> {
   const wanted = path.resolve(folder);
-  const all = await rootsOf(context);
+  const all = await rootsOf(where);
   const roots = all.flatMap(({ real }) => real ?? []);
   if (![...all.map((r) => r.given), ...roots].some((root) => isBelow(root, wanted)))
     throw new HttpProblem(

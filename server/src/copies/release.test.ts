@@ -2,8 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { describe, expect, it } from 'vitest';
 import { type CopyFile, type CopyJob, type Release } from '@kavrell/core/copies';
 import { CopiesBench } from './testing.ts';
-import { runCopyJobs } from './job.ts';
-import { scanCard } from './scan.ts';
+import { runCopyJobs, scanCard } from './here.ts';
 
 const bench = new CopiesBench();
 const { url, rows, card, start, fill } = bench;
@@ -92,7 +91,7 @@ describe('releasing a card', () => {
   it('is refused by a production that formats nothing on the job', async () => {
     await fill('A001', clipsOf(1));
     await copyTo(ids());
-    const keepPolicy = { verifiedCopies: 2, apart: true, format: 'never' as const, leaveOut: [] };
+    const keepPolicy = { verifiedCopies: 2, apart: true, kinds: 1, format: 'never' as const, leaveOut: [] };
     await bench.server.context.models.productions.update(
       { keepPolicy, simulatedNowOffsetMs: Date.parse('2027-03-18T12:00:00Z') - Date.now() },
       { where: { id: bench.plan.production.id } },

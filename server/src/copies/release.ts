@@ -1,5 +1,12 @@
 import { existsSync } from 'node:fs';
-import { releaseGrounds, releaseHindrances, type CardStatus, type Release } from '@kavrell/core/copies';
+import {
+  alarmWords,
+  releaseGrounds,
+  releaseHindrances,
+  standing,
+  type CardStatus,
+  type Release,
+} from '@kavrell/core/copies';
 import { cardsOf, lastDayEndMs, type ProductionRows } from '@kavrell/core/productions';
 import { cardReportCsv, cardReportPdf, releaseCard, withdrawRelease } from '@kavrell/contract';
 import type { Context } from '../platform/context.ts';
@@ -11,7 +18,7 @@ import { loadRows } from '../productions/load.ts';
 import type { Router } from '../platform/routing.ts';
 import { cardOf } from './card.ts';
 import { driveHindrances } from './hold.ts';
-import { scanCard } from './scan.ts';
+import { scanCard } from './here.ts';
 import { cardReport, cardCsv, cardPdf } from './report.ts';
 
 function statusOf(rows: ProductionRows, cardId: string): CardStatus {
@@ -26,7 +33,7 @@ function statusOf(rows: ProductionRows, cardId: string): CardStatus {
  */
 async function lookAgain(context: Context, { productionId, cardId }: { productionId: string; cardId: string }) {
   const card = await cardOf(context, productionId, cardId);
-  if (existsSync(card.path)) await scanCard(context, card.id);
+  if (card.station === '' && existsSync(card.path)) await scanCard(context, card.id);
 }
 
 export function serveReleases(router: Router, context: Context): void {
@@ -39,6 +46,7 @@ export function serveReleases(router: Router, context: Context): void {
     if (status.release) return status.release;
     const now = nowOf(rows.production);
     const reasons = releaseHindrances(status, rows.drives, rows.production.keepPolicy, lastDayEndMs(rows), now);
+    reasons.push(...standing(status.card).map((a) => alarmWords(a, status.card.label)));
     reasons.push(...(await driveHindrances(context, status, rows.drives)));
     if (reasons.length > 0)
       throw new HttpProblem(409, 'notKept', `${status.card.label} can’t be released. ${reasons.join(' ')}`);

@@ -9,6 +9,13 @@ export const isBelow = (root: string, file: string): boolean =>
   file === root || file.startsWith(root.endsWith(path.sep) ? root : root + path.sep);
 
 type Where = Pick<Context, 'config' | 'db'>;
+/** A folder below which media may lie: as it was given, and as it really is when it is there. */
+export interface Root {
+  given: string;
+  real: string | null;
+}
+/** Whatever knows its own folders, or can look them up. */
+export type Rooted = Where | { roots: () => Promise<Root[]> };
 
 /** The folders that the owner set, beside those set where Kavrell is started. */
 async function ownRoots({ db }: Where): Promise<string[]> {
@@ -17,16 +24,19 @@ async function ownRoots({ db }: Where): Promise<string[]> {
 }
 
 /** All folders below which media may lie: as they were given, and as they really are when they are there. */
-export async function rootsOf(context: Where): Promise<{ given: string; real: string | null }[]> {
-  const all = [...context.config.mediaRoots, ...(await ownRoots(context))];
-  return Promise.all(
-    [...new Set(all)].map(async (root) => ({
+export async function rootsOf(where: Rooted): Promise<Root[]> {
+  if ('roots' in where) return where.roots();
+  return realRoots([...where.config.mediaRoots, ...(await ownRoots(where))]);
+}
+
+/** Folders as they really are; one that is missing (a drive bay that is not plugged in) holds up none of the others. */
+export const realRoots = (given: readonly string[]): Promise<Root[]> =>
+  Promise.all(
+    [...new Set(given)].map(async (root) => ({
       given: path.resolve(root),
-      // A root that is missing (a drive bay that is not plugged in) holds up none of the others.
       real: await realpath(root).catch(() => null),
     })),
   );
-}
 
 /** What is wrong with a folder for media, in words; null when nothing is. */
 async function troubleOf({ config }: Where, folder: string, fixed: boolean): Promise<string | null> {

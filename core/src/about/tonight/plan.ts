@@ -1,37 +1,14 @@
-import { bytesRecorded, type Camera } from '../../rooms/camera/index.ts';
+import type { Camera } from '../../rooms/camera/index.ts';
 import type { CardStatus, CopyJob, Drive, NightPlan, Reader } from '../../rooms/copies/index.ts';
 import type { Shot } from '../../rooms/scenes/index.ts';
-import type { DayPlan } from '../../plan/day/index.ts';
+import { bytesToCome } from './recording.ts';
 
-const MINUTE_S = 60;
 /** Nobody measured it: so much is assumed, and said to be. MB/s of large files. */
 export const ASSUMED_READER_MBPS = 250;
 export const ASSUMED_MBPS: Readonly<Record<Drive['kind'], number>> = { ssd: 400, raid: 400, disk: 130, cloud: 5 };
 const MB = 1e6;
 /** What it takes to put another card in. */
 export const SWAP_S = 60;
-
-/** What the shots still record, by camera: planned takes × their length × the camera’s data rate. */
-export function bytesToCome(
-  shots: readonly Pick<Shot, 'cameras' | 'takesPlanned' | 'takeLengthMin'>[],
-  cameras: readonly Camera[],
-): Map<string, number> {
-  const bytes = new Map<string, number>();
-  for (const c of cameras) {
-    const minutes = shots
-      .filter((s) => s.cameras.includes(c.letter))
-      .reduce((sum, s) => sum + s.takesPlanned * s.takeLengthMin, 0);
-    if (minutes > 0) bytes.set(c.id, bytesRecorded(minutes * MINUTE_S, c.rateMbps));
-  }
-  return bytes;
-}
-
-/** Shots of a day that are not had yet and not dropped. */
-export const shotsLeft = (plan: Pick<DayPlan, 'rows'>, isDone: (shotId: string) => boolean): Shot[] => [
-  ...new Map(
-    plan.rows.flatMap((r) => r.shots.filter((s) => !s.dropped && !isDone(s.id)).map((s) => [s.id, s] as const)),
-  ).values(),
-];
 
 export interface TonightSources {
   cards: readonly CardStatus[];
@@ -57,6 +34,8 @@ export interface Tonight {
   nameOf: ReadonlyMap<string, string>;
   /** What was assumed, in words. */
   assumptions: string[];
+  /** Drives whose room nobody saw, by name. */
+  roomUnknown: string[];
   /** Cards with all copies that are not kept for another reason, in words: copying does not mend it. */
   otherwise: string[];
 }
@@ -89,6 +68,7 @@ export function tonightOf(s: TonightSources): Tonight {
   // With slow drives only they are the first ones.
   const isSecond = (d: Drive) => slow(d) && taking.some((o) => !slow(o));
   return {
+    roomUnknown: taking.filter((d) => d.space === null).map((d) => d.name),
     otherwise: notKept.filter(isCopied).map((c) => `${c.card.label}: ${c.missing}`),
     nameOf: new Map([
       ...nameOf,
@@ -110,7 +90,7 @@ export function tonightOf(s: TonightSources): Tonight {
       drives: taking.map((d) => {
         const bytesPerS = measured(d, s.jobs) ?? ASSUMED_MBPS[d.kind] * MB;
         return {
-          ...{ id: d.id, freeBytes: null, writeBytesPerS: bytesPerS, readBytesPerS: bytesPerS },
+          ...{ id: d.id, freeBytes: d.space?.freeBytes ?? null, writeBytesPerS: bytesPerS, readBytesPerS: bytesPerS },
           stage: isSecond(d) ? ('second' as const) : ('first' as const),
         };
       }),
@@ -119,8 +99,8 @@ export function tonightOf(s: TonightSources): Tonight {
   };
 }
 
-/** The last speed that was measured on a drive; null: none was. */
-function measured(drive: Drive, jobs: readonly CopyJob[]): number | null {
+/** The last speed that was measured on a drive, bytes/s; null: none was. */
+export function measured(drive: Drive, jobs: readonly CopyJob[]): number | null {
   const speeds = [...jobs]
     .filter((j) => j.kind === 'copy')
     .sort((a, b) => (b.startedAtMs ?? 0) - (a.startedAtMs ?? 0))
@@ -140,8 +120,9 @@ export function freshCards(
   nextShots: readonly Shot[],
   cameras: readonly Camera[],
   cards: readonly CardStatus[],
+  how: Parameters<typeof bytesToCome>[2] = {},
 ): FreshCards[] {
-  const toCome = bytesToCome(nextShots, cameras);
+  const toCome = bytesToCome(nextShots, cameras, how);
   return cameras.flatMap((c) => {
     const bytes = toCome.get(c.id);
     if (bytes === undefined) return [];

@@ -28,6 +28,7 @@ const clips: Clip[] = morning.clips.map((c) => {
     startTimecode: formatLabel(timeOfDayFrames(c.startMs - midnightMs(day.date, day.timeZone), rate), rate),
     durationMs: c.durationMs,
     rate: c.rate,
+    looked: null,
   };
 });
 const rows: ProductionRows = {
@@ -36,6 +37,7 @@ const rows: ProductionRows = {
   copyJobs: [],
   copyFiles: [],
   releases: [],
+  sentSelects: [],
   sheetReads: [],
   takeEvents: morning.events,
 };

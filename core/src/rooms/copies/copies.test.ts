@@ -26,6 +26,7 @@ const clip = (path: string, sizeBytes = 10): Clip => ({
   startTimecode: null,
   durationMs: null,
   rate: null,
+  looked: null,
 });
 const drive = (id: string, whereabouts: string, device = `disk ${id}`) =>
   ({ id, name: id, whereabouts, volume: { id: `mark ${id}`, device, takenOnAtMs: 0, by: '' } }) as Drive;
@@ -48,7 +49,7 @@ const file = (driveId: string, path: string, state: CopyFile['state'], sizeBytes
 });
 const drives = [drive('x', 'bag'), drive('y', 'van'), drive('z', 'Bag ')];
 const clips = [clip('1'), clip('2')];
-const policy: KeepPolicy = { verifiedCopies: 2, apart: true, format: 'afterCopies', leaveOut: [] };
+const policy: KeepPolicy = { verifiedCopies: 2, apart: true, kinds: 1, format: 'afterCopies', leaveOut: [] };
 const status = (files: CopyFile[], jobs: CopyJob[] = [], p = policy, c = clips) =>
   cardStatus(card, { clips: c, files, jobs, drives }, p);
 const whole = (driveId: string) => [file(driveId, '1', 'verified'), file(driveId, '2', 'verified')];

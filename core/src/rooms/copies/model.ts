@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { defineTable, id, line, position, readBy, recordBase, requiredLine } from '../../base/records/index.ts';
+import { cardAlarm, cardSeen, clipLook, driveSpace } from './seen.ts';
 
 export const DRIVE_KINDS = ['ssd', 'disk', 'raid', 'cloud'] as const;
 
@@ -29,6 +30,8 @@ export const NO_FAULTS: SimulatedFaults = {
   flips: 'no',
 };
 
+const stationName = line('The station', 40);
+
 export const driveFields = z.object({
   ...readBy('work', {
     name: requiredLine('The drive’s name', 60),
@@ -41,6 +44,8 @@ export const driveFields = z.object({
   ...readBy('owner', {
     /** Folder under a media root where copies go. */
     path: requiredLine('The folder', 500),
+    /** Whose machine it is plugged into: a station’s name, '' the one that serves. */
+    station: stationName,
   }),
 });
 /** What a drive was recognised by when it was taken on: the mark it carries, and the device that it is. Written by the machinery only. */
@@ -61,6 +66,8 @@ export const drive = driveFields.extend({
     simulated: z.boolean(),
     /** Null until it was taken on: such a drive holds no copy. */
     volume: driveVolume.nullable(),
+    /** How much room it had when it was last seen; null: nobody looked. */
+    space: driveSpace.nullable(),
   }),
 });
 export type Drive = z.infer<typeof drive>;
@@ -89,6 +96,7 @@ export const cardFields = z.object({
   ...readBy('owner', {
     /** Folder under a media root where the card shows up. */
     path: requiredLine('The folder', 500),
+    station: stationName,
   }),
 });
 /** Something on a card that is not copied, and why. */
@@ -100,6 +108,10 @@ export const card = cardFields.extend({
     simulated: z.boolean(),
     /** What is on it and is not copied, though nobody left it out on purpose. The first ones by name. */
     notCopied: z.array(notCopied),
+    /** What it was recognised by when it was last read; null: it never was. */
+    seen: cardSeen.nullable(),
+    /** What was odd about it when it was read, settled ones too. */
+    alarms: z.array(cardAlarm),
   }),
 });
 export type Card = z.infer<typeof card>;
@@ -179,6 +191,8 @@ export const clip = z.object(
     startTimecode: z.string().nullable(),
     durationMs: z.number().nullable(),
     rate: z.string().nullable(),
+    /** What a look into a copy of it found; null: nobody looked. */
+    looked: clipLook.nullable(),
   }),
 );
 export type Clip = z.infer<typeof clip>;

@@ -85,9 +85,10 @@ export function cardStatus(card: Card, known: KnownMedia, policy: KeepPolicy): C
   const copies = new Set(good.map((d) => d.volume?.device)).size;
   const enough = copies >= policy.verifiedCopies;
   const apart = areKeptApart(good, policy, keepPlaces);
+  const kindsLacking = policy.kinds - new Set(good.map((d) => d.kind)).size;
   const whole = own.length > 0 && card.notCopied.length === 0;
   const state: MediaState =
-    whole && enough && apart
+    whole && enough && apart && kindsLacking <= 0
       ? 'kept'
       : good.length
         ? 'verified'
@@ -166,6 +167,9 @@ function missingWords(
     return copies === 0
       ? `Needs ${policy.verifiedCopies} verified ${policy.verifiedCopies === 1 ? 'copy' : 'copies'}.`
       : `Needs ${lacking} more verified ${lacking === 1 ? 'copy' : 'copies'}.`;
+  const kinds = new Set(good.map((d) => d.kind)).size;
+  if (kinds < policy.kinds)
+    return `Its copies are on ${kinds === 1 ? 'one kind' : `${kinds} kinds`} of device: the policy wants ${policy.kinds}.`;
   if (areKeptApart(good, policy, keepPlaces)) return '';
   const unsaid = good.find((d) => d.whereabouts.trim() === '');
   return unsaid

@@ -9,6 +9,15 @@ export function bellRows(): { demo: ReturnType<typeof ninthBell>; rows: Producti
   return {
     demo,
     newId,
-    rows: { ...demo, clips: [], copyJobs: [], copyFiles: [], releases: [], takeEvents: [], sheetReads: [] },
+    rows: {
+      ...demo,
+      clips: [],
+      copyJobs: [],
+      copyFiles: [],
+      releases: [],
+      sentSelects: [],
+      takeEvents: [],
+      sheetReads: [],
+    },
   };
 }

@@ -15,6 +15,9 @@ import {
   releaseTable,
   keepPlaceTable,
   readerTable,
+  packTable,
+  chargerTable,
+  sentSelectTable,
 } from '../../rooms/copies/index.ts';
 import { questionTable } from '../../rooms/interview/index.ts';
 import { rentalTable } from '../../rooms/kit/index.ts';
@@ -77,6 +80,8 @@ export const ALL = [
   cardTable,
   keepPlaceTable,
   readerTable,
+  packTable,
+  chargerTable,
   clockTable,
   jamTable,
   deliverableTable,
@@ -103,6 +108,7 @@ export const ALL = [
   copyJobTable,
   copyFileTable,
   releaseTable,
+  sentSelectTable,
   sheetReadTable,
   messageTable,
 ] as const;

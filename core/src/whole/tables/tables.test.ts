@@ -70,7 +70,7 @@ describe('what is derived', () => {
     for (const name of TABLE_NAMES) if (!isEditable(name)) expect(OF_THE_SHOOT.has(name), name).toBe(true);
   });
   it('a new drive has nothing yet of what only the machinery writes', () =>
-    expect(unwrittenFields('drives')).toEqual({ simulated: false, volume: null }));
+    expect(unwrittenFields('drives')).toEqual({ simulated: false, volume: null, space: null }));
 });
 
 describe('a declaration', () => {

@@ -17,6 +17,7 @@ import { faces } from './migrations/0013-faces.ts';
 import { dayLog } from './migrations/0014-day-log.ts';
 import { cover } from './migrations/0015-cover.ts';
 import { keeping } from './migrations/0016-keeping.ts';
+import { night } from './migrations/0017-night.ts';
 
 const MIGRATIONS: readonly Migration[] = [
   house,
@@ -35,6 +36,7 @@ const MIGRATIONS: readonly Migration[] = [
   dayLog,
   cover,
   keeping,
+  night,
 ];
 
 /** The migrations, each in its own transaction, forward and back. */

@@ -2,6 +2,8 @@ import type { Content } from 'pdfmake/interfaces.js';
 import { HAIR, SOFT } from './pdf.ts';
 
 const ACROSS = 4;
+/** A name of more letters is set smaller, so that it stays on one line. */
+const SHORT = 5;
 
 /** A label to cut out: large what it is called, below what it is, and a code that says the same to a scanner. */
 export interface Label {
@@ -10,8 +12,8 @@ export interface Label {
   lines: readonly string[];
 }
 
-/** Labels four abreast. */
-export function labelTable(labels: readonly Label[]): Content {
+/** Labels so many abreast. */
+export function labelTable(labels: readonly Label[], across = ACROSS): Content {
   const cell = (label: Label | undefined): Content => {
     if (!label) return { text: '' };
     return {
@@ -20,7 +22,7 @@ export function labelTable(labels: readonly Label[]): Content {
         {
           width: '*',
           stack: [
-            { text: label.name, bold: true, fontSize: 20, font: 'Mono' },
+            { text: label.name, bold: true, fontSize: label.name.length > SHORT ? 11 : 20, font: 'Mono' },
             ...label.lines.map((text, i) => (i === 0 ? { text, fontSize: 7.5 } : { text, fontSize: 6.5, color: SOFT })),
           ],
         },
@@ -28,11 +30,11 @@ export function labelTable(labels: readonly Label[]): Content {
       margin: [4, 6, 2, 6],
     };
   };
-  const body = Array.from({ length: Math.ceil(labels.length / ACROSS) }, (_, i) =>
-    Array.from({ length: ACROSS }, (_, j) => cell(labels[i * ACROSS + j])),
+  const body = Array.from({ length: Math.ceil(labels.length / across) }, (_, i) =>
+    Array.from({ length: across }, (_, j) => cell(labels[i * across + j])),
   );
   return {
-    table: { widths: Array.from({ length: ACROSS }, () => '*'), body, dontBreakRows: true },
+    table: { widths: Array.from({ length: across }, () => '*'), body, dontBreakRows: true },
     layout: { hLineColor: () => HAIR, vLineColor: () => HAIR, hLineWidth: () => 0.5, vLineWidth: () => 0.5 },
   };
 }

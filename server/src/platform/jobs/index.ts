@@ -6,6 +6,8 @@ import type { Logger } from '../log.ts';
 export const stationWork = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('copy') }),
   z.object({ kind: z.literal('scan'), cardId: z.uuid() }),
+  z.object({ kind: z.literal('look'), cardId: z.uuid() }),
+  z.object({ kind: z.literal('selects'), productionId: z.uuid() }),
   z.object({
     kind: z.literal('record'),
     cardId: z.uuid(),

@@ -5,7 +5,7 @@ import type { TakeEvent } from '@kavrell/core/roll';
 export type Seen = Record<string, { version: number; values: Record<string, unknown> }>;
 
 /** The form that entries are kept in on a device; entries of an older form are translated, of a newer one wait. */
-export const FORM = 4;
+export const FORM = 5;
 
 /** Who made an entry: it is sent in a session of theirs only. */
 export interface Maker {
@@ -65,7 +65,8 @@ const ADDED: Readonly<Record<string, Readonly<Record<string, unknown>>>> = {
   scenes: { startKind: 'fixed', followsSceneId: null },
   days: { forecast: null },
   consents: { signature: null, terms: '' },
-  cards: { whereabouts: '' },
+  cards: { whereabouts: '', station: '' },
+  drives: { station: '' },
   cameras: { restartGapS: 10, lookEveryMin: null, walkMin: null },
 };
 function withNewFields(entry: ChangesEntry): Entry {

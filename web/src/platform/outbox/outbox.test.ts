@@ -187,7 +187,7 @@ describe('a row that an older app made', () => {
       set: { id: 'e', label: 'x', ops: [insert('cards', { label: 'A001' }), insert('cameras', { walkMin: 4 })] },
     }) as ChangesEntry;
     expect(made.set.ops).toMatchObject([
-      { values: { label: 'A001', whereabouts: '' } },
+      { values: { label: 'A001', whereabouts: '', station: '' } },
       { values: { walkMin: 4, restartGapS: 10, lookEveryMin: null } },
     ]);
     expect(made.form).toBe(4);

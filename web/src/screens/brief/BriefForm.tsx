@@ -4,7 +4,7 @@ import { useEffect, useMemo } from 'react';
 import { Controller, useForm } from 'react-hook-form';
 import { z } from 'zod';
 import { productionFields } from '@kavrell/core/brief';
-import { FORMAT_POLICIES } from '@kavrell/core/copies';
+import { FORMAT_POLICIES, KEEP_SCHOOLS, keepPolicy } from '@kavrell/core/copies';
 import { usePlanned } from '../../app/production.tsx';
 import { change } from '../../platform/rows.ts';
 import { Button } from '../../ui/Button.tsx';
@@ -25,6 +25,7 @@ const form = productionFields
       .min(1, 'At least one verified copy is needed.')
       .max(6, 'Six copies are the most Kavrell plans for.'),
     apart: z.boolean(),
+    kinds: z.coerce.number<number>().pipe(keepPolicy.shape.kinds.removeDefault()),
     format: z.enum(FORMAT_POLICIES),
     leaveOut: z.string(),
   });
@@ -46,7 +47,7 @@ export function BriefForm() {
     } = production;
     return { ...rest, ...keepPolicy, leaveOut: keepPolicy.leaveOut.join(' ') };
   }, [production]);
-  const { register, control, handleSubmit, formState, reset } = useForm<FormValues>({
+  const { register, control, handleSubmit, formState, reset, setValue } = useForm<FormValues>({
     resolver: zodResolver(form) as never,
     defaultValues: values,
     mode: 'onBlur',
@@ -54,16 +55,16 @@ export function BriefForm() {
   useEffect(() => {
     if (!formState.isDirty) reset(values);
   }, [values, formState.isDirty, reset]);
-  const save = handleSubmit(({ verifiedCopies, apart, format, leaveOut, ...rest }) => {
+  const save = handleSubmit(({ verifiedCopies, apart, kinds, format, leaveOut, ...rest }) => {
     void change(production.id, 'Changed the brief', [
       {
         op: 'update',
         table: 'productions',
         row: production,
-        values: { ...rest, keepPolicy: { verifiedCopies, apart, format, leaveOut: patternsOf(leaveOut) } },
+        values: { ...rest, keepPolicy: { verifiedCopies, apart, kinds, format, leaveOut: patternsOf(leaveOut) } },
       },
     ]);
-    reset({ ...rest, verifiedCopies, apart, format, leaveOut });
+    reset({ ...rest, verifiedCopies, apart, kinds, format, leaveOut });
   });
   const { errors } = formState;
   const area = (name: 'purpose' | 'audience' | 'feeling', label: string, rows: number, hint: string) => (
@@ -121,6 +122,19 @@ export function BriefForm() {
               input={{ ...register('readingWpm'), inputMode: 'numeric' }}
             />
           </Flex>
+          <Flex gap={2} wrap="wrap" mb={2} role="group" aria-label="Policies people name">
+            {KEEP_SCHOOLS.map(({ words, policy }) => (
+              <Button
+                key={words}
+                onClick={() => {
+                  for (const [name, value] of Object.entries(policy))
+                    setValue(name as keyof typeof policy, value, { shouldDirty: true, shouldValidate: true });
+                }}
+              >
+                {words}
+              </Button>
+            ))}
+          </Flex>
           <FormField
             label="Kept with this many verified copies"
             error={errors.verifiedCopies?.message}
@@ -135,6 +149,12 @@ export function BriefForm() {
                 and not all of them in one place
               </Tick>
             )}
+          />
+          <FormField
+            label="On this many kinds of device"
+            error={errors.kinds?.message}
+            input={{ ...register('kinds'), inputMode: 'numeric' }}
+            hint="Fast disk, slow disk, disk set, cloud: what fails in one kind need not fail in another"
           />
           <FormField
             label="Not copied from cards"

@@ -42,7 +42,7 @@ function media(
   const base = { productionId: plan.production.id, version: 1, deletedAt: null };
   const drives = ['Fast 1', 'Slow 2', 'Away 3'].map((name, i): Drive => ({
     ...base,
-    ...{ id: testId(), name, kind: i === 0 ? 'ssd' : 'disk', path: `/media/${name}`, faults: null, simulated: true },
+    ...{ id: testId(), name, kind: i === 0 ? 'ssd' : 'disk', path: `/media/${name}`, faults: null, simulated: true, station: '', space: null },
     whereabouts: ['in the bag', 'at home', 'in the car'][i]!,
     volume: { id: `v${i}`, device: `device ${i}`, takenOnAtMs: 0, by: 'Oda' },
   }));
@@ -56,7 +56,7 @@ function media(
       faults: null,
       path: '/media/A001',
     },
-    ...{ simulated: true, notCopied: [] },
+    ...{ simulated: true, notCopied: [], station: '', seen: null, alarms: [] },
     ...more.card,
   } as Card;
   const clips = ['A001C001.mov', 'A001C002.mov'].map((name, i): Clip => ({
@@ -69,7 +69,7 @@ function media(
       path: name,
       sizeBytes: 2e9 * (i + 1),
     },
-    ...{ startTimecode: `11:0${i}:00:00`, durationMs: 60_000 * (i + 1), rate: '25' },
+    ...{ startTimecode: `11:0${i}:00:00`, durationMs: 60_000 * (i + 1), rate: '25', looked: null },
   }));
   const job: CopyJob = {
     ...{

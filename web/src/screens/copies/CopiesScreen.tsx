@@ -59,6 +59,7 @@ export function CopiesScreen() {
       kind: 'ssd' as const,
       path: `${folder}drive-${number}`,
       whereabouts: '',
+      station: '',
       faults: null,
     };
   };

@@ -55,7 +55,7 @@ function evening(
   const base = { productionId: plan.production.id, version: 1, cardId: card.id };
   const clip: Clip = {
     ...{ ...base, id: testId(), name: 'A001C001.mov', path: 'A001C001.mov', sizeBytes: 60e9 },
-    ...{ startTimecode: null, durationMs: null, rate: null },
+    ...{ startTimecode: null, durationMs: null, rate: null, looked: null },
   };
   const job = {
     ...{ ...base, id: testId(), driveIds: drives.map((d) => d.id), kind: 'copy', verifySource: false, by: '' },

@@ -38,7 +38,7 @@ export function ReadCard({ work, done }: { work: CopyWork; done: (cardId: string
       {
         op: 'insert',
         table: 'drives',
-        values: { name: folder.name.slice(0, 60), kind: 'ssd', path: folder.path, whereabouts: '', faults: null },
+        values: { name: folder.name.slice(0, 60), kind: 'ssd', path: folder.path, whereabouts: '', faults: null, station: '' },
       },
     ]);
   if (isPending) return <Box color="soft">Looking for what is plugged in …</Box>;
@@ -136,6 +136,7 @@ function CardForm({
       unloaded: true,
       faults: null,
       whereabouts: '',
+      station: '',
     };
     const checked = cardFields.safeParse(values);
     if (!checked.success) {

@@ -100,7 +100,7 @@ describe('Wrap', () => {
     const base = { productionId: plan.production.id, version: 1 };
     const card = {
       ...{ ...base, id: testId(), deletedAt: null, label: 'A001', cameraId: camera.id, unloaded: true, faults: null },
-      ...{ path: '/media/A001', simulated: true, notCopied: [] },
+      ...{ path: '/media/A001', simulated: true, notCopied: [], station: '', seen: null, alarms: [] },
     };
     const clip = {
       ...{ ...base, id: testId(), cardId: card.id, name: 'A001_C001', path: 'A001_C001.mov', sizeBytes: 1e9 },

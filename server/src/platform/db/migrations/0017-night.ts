@@ -1,0 +1,35 @@
+import type { Migration } from '../migration.ts';
+import { link, table, watch } from './ddl.ts';
+
+/** Recognised cards, room on drives, looks into clips, packs and chargers, clips for the editor, stations. */
+export const night: Migration = {
+  name: '0017-night',
+  up: (run) =>
+    run(`
+ALTER TABLE drives ADD COLUMN station text NOT NULL DEFAULT '', ADD COLUMN space jsonb;
+ALTER TABLE cards ADD COLUMN station text NOT NULL DEFAULT '', ADD COLUMN seen jsonb, ADD COLUMN alarms jsonb NOT NULL DEFAULT '[]';
+ALTER TABLE clips ADD COLUMN looked jsonb;
+UPDATE productions SET keep_policy = keep_policy || '{"kinds": 1}';
+${table('packs', 'name text NOT NULL, fits text NOT NULL, count integer NOT NULL, empty integer NOT NULL, charge_min double precision, camera_id uuid, position double precision NOT NULL', link('camera_id', 'cameras'))}
+${watch('packs', 'packs', 'full')}
+${table('chargers', 'name text NOT NULL, fits text NOT NULL, slots integer NOT NULL, unattended boolean NOT NULL, position double precision NOT NULL')}
+${watch('chargers', 'chargers', 'full')}
+CREATE TABLE sent_selects (
+  id uuid PRIMARY KEY, production_id uuid NOT NULL REFERENCES productions (id), version integer NOT NULL DEFAULT 1,
+  take_id uuid NOT NULL, card_id uuid NOT NULL, drive_id uuid NOT NULL, from_drive_id uuid, path text NOT NULL, sent_as text NOT NULL,
+  size_bytes double precision NOT NULL, state text NOT NULL, hash text, failure text, at_ms double precision NOT NULL, by text NOT NULL,
+  UNIQUE (production_id, id), UNIQUE (card_id, path, drive_id), ${link('card_id', 'cards')}, ${link('drive_id', 'drives')}
+);
+${watch('sent_selects', 'sentSelects', 'quiet')}
+CREATE TABLE stations (
+  id uuid PRIMARY KEY, name text NOT NULL UNIQUE, token_hash text, token_until timestamptz, secret_hash text,
+  folders jsonb NOT NULL DEFAULT '[]', to_read uuid[] NOT NULL DEFAULT '{}', seen_at timestamptz, ended_at timestamptz
+);
+`),
+  down: (run) =>
+    run(`DROP TABLE stations; DROP TABLE sent_selects; DROP TABLE chargers; DROP TABLE packs;
+UPDATE productions SET keep_policy = keep_policy - 'kinds';
+ALTER TABLE clips DROP COLUMN looked;
+ALTER TABLE cards DROP COLUMN station, DROP COLUMN seen, DROP COLUMN alarms;
+ALTER TABLE drives DROP COLUMN station, DROP COLUMN space;`),
+};
