@@ -120,7 +120,8 @@ async function send(context: Context, { drive, folder }: DriveHere, one: SentSel
 async function copyOnto(from: string, to: string): Promise<void> {
   const handle = await open(rawPath(to), 'w');
   try {
-    await handle.writeFile(createReadStream(rawPath(from)));
+    // `writeFile` goes on where the last one ended, and writes all of it.
+    for await (const part of createReadStream(rawPath(from))) await handle.writeFile(part as Buffer);
     await handle.sync();
   } finally {
     await handle.close();
