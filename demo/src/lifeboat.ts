@@ -300,7 +300,16 @@ export function lifeboat(newId: () => string, mediaRoot: string | null = null): 
               label: `${c.letter}001`,
               cameraId: c.id,
               path: `${mediaRoot}/lifeboat/${c.letter}001`,
-              ...{ unloaded: false, faults: null, simulated: true, notCopied: [], whereabouts: '', station: '', seen: null, alarms: [] },
+              ...{
+                unloaded: false,
+                faults: null,
+                simulated: true,
+                notCopied: [],
+                whereabouts: '',
+                station: '',
+                seen: null,
+                alarms: [],
+              },
             }),
           ),
     engagements: [ro, elin, stills].map((who) =>

@@ -1,6 +1,7 @@
 import { PRODUCTION_DEFAULTS, type Production } from '@kavrell/core/brief';
 import { CAMERA_DEFAULTS, type Camera } from '@kavrell/core/camera';
 import { demoClocks } from './clocks.ts';
+import { NO_FAULTS } from '@kavrell/core/copies';
 import type { Day, DayItem } from '@kavrell/core/day';
 import { SETUP_DEFAULTS, type Setup } from '@kavrell/core/light';
 import { PERSON_DEFAULTS, type Person } from '@kavrell/core/people';
@@ -709,6 +710,16 @@ export function ninthBell(newId: () => string, mediaRoot: string): DemoPlan {
       path: `${mediaRoot}/drives/night-disk`,
       whereabouts: 'Hotel safe',
       ...simulatedDrive,
+    }),
+    row({
+      ...{
+        name: 'Cloud, a stand-in',
+        kind: 'cloud' as const,
+        path: `${mediaRoot}/drives/cloud`,
+        whereabouts: 'far away',
+      },
+      ...simulatedDrive,
+      faults: { ...NO_FAULTS, speedMBps: 4 },
     }),
   ];
   const cameraId = (letter: string) => cameras.find((c) => c.letter === letter)?.id ?? null;

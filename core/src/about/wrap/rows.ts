@@ -2,13 +2,15 @@ import type { CardStatus, Clip, MediaState } from '../../rooms/copies/index.ts';
 import type { Take } from '../../rooms/roll/index.ts';
 import type { ShotState } from '../../rooms/scenes/index.ts';
 import type { Scene, Shot } from '../../rooms/scenes/index.ts';
+import type { ClipFinding } from './looks.ts';
 import { SOUND, type ClipMatch } from './match.ts';
 
-/** What can be missing after a day, worst first: lost with a card, wanted and not had, recorded and not found, copied and not yet kept. */
+/** What can be missing after a day, worst first: lost with a card, wanted and not had, had and not as it should be, recorded and not found, copied and not yet kept. */
 export const MISSING_KINDS = [
   'onlyCard',
   'moment',
   'must',
+  'badClip',
   'noClip',
   'noTake',
   'notKept',
@@ -44,6 +46,8 @@ export interface WrapSources {
   takes: readonly Take[];
   matches: readonly ClipMatch[];
   cards: readonly CardStatus[];
+  /** What a look into copies found. */
+  findings: readonly ClipFinding[];
 }
 
 const NOTHING = {
@@ -71,6 +75,12 @@ const mediaMissing = (media: MediaState | undefined): MissingKind | null =>
 /** Everything planned and everything recorded, each once: shots without takes, takes without clips and clips without takes too. */
 export function wrapRows(s: WrapSources): WrapRow[] {
   const clips = new Map(s.cards.flatMap((c) => c.clips.map((clip) => [clip.id, { clip, media: c.state }] as const)));
+  const found = new Map<string, string[]>();
+  for (const f of s.findings) found.set(f.clipId, [...(found.get(f.clipId) ?? []), f.words]);
+  const wordsOf = (clipId: string): string => (found.get(clipId) ?? []).join(' ');
+  /** The state of its card first, while the card is all there is; then what is wrong with it. */
+  const missingOfClip = (clipId: string, media: MediaState | undefined): MissingKind | null =>
+    media !== 'onCardOnly' && found.has(clipId) ? 'badClip' : mediaMissing(media);
   const scenes = new Map(s.scenes.map((x) => [x.id, x]));
   const matchesOf = new Map<string, ClipMatch[]>();
   for (const m of s.matches) matchesOf.set(m.takeId, [...(matchesOf.get(m.takeId) ?? []), m]);
@@ -85,10 +95,10 @@ export function wrapRows(s: WrapSources): WrapRow[] {
     const scene = scenes.get(shot?.sceneId ?? take.sceneId ?? '') ?? null;
     const state = s.states.get(wantedOf(take) ?? '') ?? null;
     const base = { shot, scene, state, take };
-    const found = matchesOf.get(take.id) ?? [];
-    const sound = found.filter((m) => m.letter === SOUND).length ? [{ letter: SOUND, card: null }] : [];
+    const matched = matchesOf.get(take.id) ?? [];
+    const sound = matched.filter((m) => m.letter === SOUND).length ? [{ letter: SOUND, card: null }] : [];
     for (const camera of [...take.cameras, ...sound]) {
-      const own = found.filter((m) => m.letter === camera.letter);
+      const own = matched.filter((m) => m.letter === camera.letter);
       for (const m of own) {
         const entry = clips.get(m.clipId);
         rows.push({
@@ -98,8 +108,10 @@ export function wrapRows(s: WrapSources): WrapRow[] {
           clip: entry?.clip ?? null,
           by: m.by,
           media: entry?.media ?? null,
-          trouble: entry?.media === 'onCardOnly' ? 'Only on its card.' : '',
-          missing: mediaMissing(entry?.media),
+          trouble: [entry?.media === 'onCardOnly' ? 'Only on its card.' : '', wordsOf(m.clipId)]
+            .filter(Boolean)
+            .join(' '),
+          missing: missingOfClip(m.clipId, entry?.media),
         });
       }
       if (own.length === 0) {
@@ -152,8 +164,8 @@ export function wrapRows(s: WrapSources): WrapRow[] {
         id: clipId,
         clip,
         media,
-        trouble: 'A clip that no take was logged for.',
-        missing: media === 'onCardOnly' ? 'onlyCard' : 'noTake',
+        trouble: ['A clip that no take was logged for.', wordsOf(clipId)].filter(Boolean).join(' '),
+        missing: media === 'onCardOnly' ? 'onlyCard' : found.has(clipId) ? 'badClip' : 'noTake',
       });
   }
   return rows;

@@ -73,6 +73,7 @@ describe('the wrap table', () => {
     takes: facts.takes,
     matches,
     cards: facts.cards,
+    findings: [],
   });
   it('shows every shot, every take and every clip, each clip once', () => {
     expect(new Set(lines.flatMap((l) => (l.shot ? [l.shot.id] : []))).size).toBe(demo.shots.length);
@@ -92,6 +93,7 @@ describe('the wrap table', () => {
       takes: facts.takes,
       matches: [],
       cards: facts.cards,
+      findings: [],
     });
     expect(fewer.some((l) => l.trouble.startsWith('No clip found on card A001'))).toBe(true);
     expect(fewer.filter((l) => l.trouble === 'A clip that no take was logged for.')).toHaveLength(clips.length);
@@ -167,12 +169,28 @@ describe('what is missing', () => {
     for (const l of lines) expect(l.missing !== null && l.missing !== 'notKept').toBe(l.trouble !== '');
     expect(missing.reduce((t, m) => t + m.lines.length, 0)).toBe(lines.filter((l) => l.missing).length);
   });
+  it('a clip that is not as it should be is told with what is wrong, but for the card that is all there is', () => {
+    const [clip] = clips;
+    const findings = [
+      { key: 'k', level: 'look' as const, words: 'It is silent.', mend: '', clipId: clip!.id, kind: 'silent' as const },
+    ];
+    const lineOf = (media: CardStatus['state']) =>
+      wrapRows({
+        ...{ shots: [], scenes: [], moments: [], states: facts.states, takes: facts.takes, findings },
+        matches: matchClips(facts.takes, clips, demo.cards, demo.cameras, '25'),
+        cards: facts.cards.map((c) => ({ ...c, state: media })),
+      }).find((l) => l.clip?.id === clip!.id);
+    expect(lineOf('kept')).toMatchObject({ missing: 'badClip', trouble: 'It is silent.' });
+    expect(lineOf('onCardOnly')).toMatchObject({ missing: 'onlyCard', trouble: 'Only on its card. It is silent.' });
+  });
   it('a clip that is copied and not kept is missing too: only what is kept is not', () => {
     const kindsWhere = (media: CardStatus['state']) => {
       const cards = facts.cards.map((c) => ({ ...c, state: media }));
       const matches = matchClips(facts.takes, clips, demo.cards, demo.cameras, '25');
       const { states, takes } = facts;
-      const found = missingOf(wrapRows({ shots: [], scenes: [], moments: [], states, takes, matches, cards }));
+      const found = missingOf(
+        wrapRows({ shots: [], scenes: [], moments: [], states, takes, matches, cards, findings: [] }),
+      );
       return found.flatMap((m) => (m.lines.some((l) => l.clip) ? [m.kind] : []));
     };
     expect(kindsWhere('onCardOnly')).toEqual(['onlyCard']);
@@ -203,6 +221,7 @@ describe('what is missing', () => {
           takes: [],
           matches: [],
           cards: [{ clips: [far], state: media } as never],
+          findings: [],
         }),
       );
     expect(found('kept')).toMatchObject([{ kind: 'noTake', names: ['X9.mov'] }]);
@@ -210,7 +229,7 @@ describe('what is missing', () => {
   });
   it('a moment that nobody took is told by its name, apart from musts', () => {
     const scene = { ...demo.scenes[0]!, kind: 'moment' as const, number: '4', title: 'Tea for everybody' };
-    const none = { shots: [], scenes: [scene], states: new Map(), takes: [], matches: [], cards: [] };
+    const none = { shots: [], scenes: [scene], states: new Map(), takes: [], matches: [], cards: [], findings: [] };
     expect(missingOf(wrapRows({ ...none, moments: [scene] }))).toMatchObject([
       { kind: 'moment', names: ['Tea for everybody'] },
     ]);

@@ -17,3 +17,4 @@ export * from './charging.ts';
 export * from './powerModel.ts';
 export * from './selectsModel.ts';
 export * from './codes.ts';
+export * from './usual.ts';

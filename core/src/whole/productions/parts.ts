@@ -36,7 +36,9 @@ export const CARD_PARTS = parts(
   'releases',
   'keepPlaces',
 );
-export const WRAP_PARTS = parts('production', 'shots', 'scenes', 'clips', 'cards', 'cameras');
+export const WRAP_PARTS = parts(
+  ...(['production', 'shots', 'scenes', 'clips', 'cards', 'cameras', 'soundRoutes', 'soundBoxes'] as const),
+);
 
 /** The rows of some parts. */
 export type RowsOf<N extends Names> = Pick<ProductionRows, N[number]>;

@@ -1,6 +1,6 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { cardReportCsv, cardReportPdf, pathOf } from '@kavrell/contract';
-import { failuresOf, releaseHindrances, type CardStatus } from '@kavrell/core/copies';
+import { alarmWords, failuresOf, releaseHindrances, standing, type CardStatus } from '@kavrell/core/copies';
 import { lastDayEndMs } from '@kavrell/core/productions';
 import { formatBytes, formatCount, formatMinutes } from '@kavrell/core/units';
 import { MEDIA_WORDS } from '@kavrell/core/wrap';
@@ -8,6 +8,8 @@ import { usePlanned } from '../../app/production.tsx';
 import { productionNow } from '../../platform/clock.ts';
 import { Button, LinkButton } from '../../ui/Button.tsx';
 import { Facts, Look, Part, Why } from '../../ui/parts.tsx';
+import { CardAlarms } from './CardAlarms.tsx';
+import { CardLife } from './CardLife.tsx';
 import { CopyTo } from './CopyTo.tsx';
 import { Troubles } from './Troubles.tsx';
 import type { CopyWork } from './work.ts';
@@ -37,6 +39,7 @@ export function CardSheet({ status, work }: { status: CardStatus; work: CopyWork
           ]}
         />
       </Part>
+      <CardAlarms card={card} work={work} />
       <Release status={status} work={work} />
       {failures.length > 0 || status.job?.state === 'failed' ? (
         <Part title="What failed">
@@ -63,6 +66,9 @@ export function CardSheet({ status, work }: { status: CardStatus; work: CopyWork
           )}
           <CopyTo key={card.id} status={status} drives={rows.drives} work={work} />
           <Button onClick={() => work.scan(card)}>Read the card again</Button>
+          {status.drives.some((d) => d.state !== 'none') ? (
+            <Button onClick={() => work.look(card)}>Look into its copies</Button>
+          ) : null}
           {clips.length > 0 ? (
             <Flex gap={2}>
               <LinkButton flex={1} href={pathOf(cardReportPdf, params)} target="_blank" rel="noreferrer">
@@ -75,12 +81,14 @@ export function CardSheet({ status, work }: { status: CardStatus; work: CopyWork
           ) : null}
         </Flex>
       </Part>
+      <CardLife status={status} />
       {me.role === 'owner' && card.simulated ? <Troubles table="cards" row={card} name={card.label} /> : null}
       <Why
         lines={[
           'Verified: each file was written, read back from the drive, compared by xxHash64 and only then given its name.',
           `Kept: verified on ${formatCount(production.keepPolicy.verifiedCopies, 'drive')}${production.keepPolicy.apart ? ', not all in one place' : ''} (the brief says so).`,
           'Rates are of the last eight seconds, writing and reading back together; the time left goes by them.',
+          'A look into a copy plays its sound and looks at eight frames; what can’t be decoded here is not looked into. What it finds stands in Wrap.',
           'The card is never formatted by Kavrell, and nothing is ever written to it.',
           'Copies count by device: two drives on one device are one copy, and a drive that was swapped holds none.',
           ...(card.simulated ? ['This card is simulated: a folder on this machine.'] : []),
@@ -106,13 +114,10 @@ function Release({ status, work }: { status: CardStatus; work: CopyWork }) {
       </Part>
     );
   }
-  const reasons = releaseHindrances(
-    status,
-    rows.drives,
-    production.keepPolicy,
-    lastDayEndMs(rows),
-    productionNow(production),
-  );
+  const reasons = [
+    ...standing(card).map((a) => alarmWords(a, card.label)),
+    ...releaseHindrances(status, rows.drives, production.keepPolicy, lastDayEndMs(rows), productionNow(production)),
+  ];
   return (
     <Part title="Formatting it">
       {reasons.length === 0 ? (

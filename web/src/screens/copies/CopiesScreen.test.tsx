@@ -42,7 +42,16 @@ function media(
   const base = { productionId: plan.production.id, version: 1, deletedAt: null };
   const drives = ['Fast 1', 'Slow 2', 'Away 3'].map((name, i): Drive => ({
     ...base,
-    ...{ id: testId(), name, kind: i === 0 ? 'ssd' : 'disk', path: `/media/${name}`, faults: null, simulated: true, station: '', space: null },
+    ...{
+      id: testId(),
+      name,
+      kind: i === 0 ? 'ssd' : 'disk',
+      path: `/media/${name}`,
+      faults: null,
+      simulated: true,
+      station: '',
+      space: null,
+    },
     whereabouts: ['in the bag', 'at home', 'in the car'][i]!,
     volume: { id: `v${i}`, device: `device ${i}`, takenOnAtMs: 0, by: 'Oda' },
   }));

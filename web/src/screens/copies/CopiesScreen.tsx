@@ -1,149 +1,103 @@
-import { useMemo, useState } from 'react';
-import { OPEN_JOBS, driveFields, type Drive } from '@kavrell/core/copies';
+import { useMemo } from 'react';
+import { mediaReportCsv, mediaReportPdf, pathOf } from '@kavrell/contract';
+import { OPEN_JOBS } from '@kavrell/core/copies';
 import { useProduction } from '../../app/production.tsx';
-import { change } from '../../platform/rows.ts';
-import { Button } from '../../ui/Button.tsx';
-import { choiceColumn, textColumn } from '../../ui/columns.tsx';
-import { DataTable } from '../../ui/DataTable.tsx';
-import type { Column } from '../../ui/column.ts';
-import { tableEdits } from '../../ui/edits.ts';
+import { useKept } from '../../platform/kept.ts';
+import { Button, LinkButton } from '../../ui/Button.tsx';
 import { Empty, Part, ScreenHead } from '../../ui/parts.tsx';
-import { RowFields } from '../../ui/RowFields.tsx';
 import { useHashSelection } from '../../ui/selection.ts';
 import { Sheet } from '../../ui/sheet.tsx';
 import { Views } from '../../ui/Views.tsx';
 import { CardSheet } from './CardSheet.tsx';
 import { CardTable } from './CardTable.tsx';
-import { DriveDevice } from './DriveDevice.tsx';
+import { CardsOut } from './CardsOut.tsx';
+import { DrivesView } from './DrivesView.tsx';
 import { FileList } from './FileList.tsx';
 import { JobBar } from './JobBar.tsx';
-import { CardsOut } from './CardsOut.tsx';
+import { PluggedIn } from './PluggedIn.tsx';
 import { ReadCard } from './ReadCard.tsx';
+import { SelectsView } from './SelectsView.tsx';
 import { TonightView } from './TonightView.tsx';
-import { Troubles } from './Troubles.tsx';
 import { WhereView } from './WhereView.tsx';
-import { copyWork } from './work.ts';
+import { copyWork, type CopyWork } from './work.ts';
 
-const KINDS = [
-  ['ssd', 'fast disk'],
-  ['disk', 'slow disk'],
-  ['raid', 'disk set'],
-  ['cloud', 'cloud'],
+const VIEWS = [
+  ['cards', 'Cards'],
+  ['tonight', 'Tonight'],
+  ['where', 'Where they are'],
+  ['selects', 'To the editor'],
 ] as const;
+const OWNERS = [...VIEWS, ['drives', 'Drives']] as const;
 
 /** Cards against the drives they should be on: what is verified where, what is running, what is missing. */
 export function CopiesScreen() {
-  const { production, rows, cards: known, me } = useProduction();
-  const [selectedId, select] = useHashSelection();
-  const [view, setView] = useState<'cards' | 'tonight' | 'where' | 'drives' | 'read'>('cards');
-  const drivesOpen = view === 'drives';
+  const { production, me } = useProduction();
+  const [, select] = useHashSelection();
+  const [view, setView] = useKept<(typeof OWNERS)[number][0] | 'read'>(`copies:${production.id}`, [
+    ...(['cards', 'tonight', 'where', 'selects'] as const),
+    ...(me.role === 'owner' ? (['drives', 'read'] as const) : []),
+  ]);
   const work = useMemo(() => copyWork(production.id), [production.id]);
-  const cards = useMemo(() => [...known].sort((a, b) => (a.card.label < b.card.label ? -1 : 1)), [known]);
-  const selected =
-    cards.find((c) => c.card.id === selectedId) ?? cards.find((c) => c.job?.state === 'running') ?? cards[0];
-  const drive = rows.drives.find((d) => d.id === selectedId) ?? rows.drives[0];
-  const driveColumns = useMemo<Column<Drive>[]>(
-    () => [
-      textColumn('name', 'Drive', 'minmax(120px, 1fr)'),
-      choiceColumn('kind', 'Kind', '96px', KINDS),
-      textColumn('whereabouts', 'Where it is', 'minmax(140px, 1fr)'),
-      { ...textColumn<Drive>('path', 'Folder', 'minmax(240px, 2fr)'), extra: 1 },
-    ],
-    [],
-  );
-  const newDrive = (before: readonly object[] = []) => {
-    const folder = rows.drives[0]?.path.replace(/[^/]+$/, '') ?? '/media/';
-    const number = rows.drives.length + before.length + 1;
-    return {
-      name: `Drive ${number}`,
-      kind: 'ssd' as const,
-      path: `${folder}drive-${number}`,
-      whereabouts: '',
-      station: '',
-      faults: null,
-    };
+  const toCard = (id: string) => {
+    setView('cards');
+    select(id);
   };
-  const edits = tableEdits<Drive>(
-    production.id,
-    'drives',
-    (d) => d.name,
-    'drive',
-    (values, before) => ({
-      ...newDrive(before),
-      ...values,
-    }),
-  );
-  const addDrive = () =>
-    void change(production.id, 'Added a drive', [{ op: 'insert', table: 'drives', values: newDrive() }]);
   return (
     <>
       <ScreenHead title="Copies">
         <Views
           label="Copies"
-          views={[
-            ['cards', 'Cards'],
-            ['tonight', 'Tonight'],
-            ['where', 'Where they are'],
-            ...(me.role === 'owner' ? ([['drives', 'Drives']] as const) : []),
-          ]}
+          views={me.role === 'owner' ? OWNERS : VIEWS}
           open={view === 'read' ? null : view}
           onOpen={setView}
         />
         {me.role === 'owner' ? (
-          <>
-            <Button
-              look={cards.length === 0 && view !== 'read' ? 'primary' : 'plain'}
-              onClick={() => setView(view === 'read' ? 'cards' : 'read')}
-              aria-pressed={view === 'read'}
-            >
-              Read a card
-            </Button>
-          </>
+          <Button onClick={() => setView(view === 'read' ? 'cards' : 'read')} aria-pressed={view === 'read'}>
+            Read a card
+          </Button>
         ) : null}
-        {drivesOpen ? <Button onClick={addDrive}>Add a drive</Button> : null}
       </ScreenHead>
       <CardsOut />
       {view === 'tonight' ? (
         <TonightView />
       ) : view === 'where' ? (
         <WhereView />
+      ) : view === 'selects' ? (
+        <SelectsView work={work} />
       ) : view === 'read' ? (
-        <ReadCard
-          work={work}
-          done={(id) => {
-            setView('cards');
-            select(id);
-          }}
-        />
-      ) : drivesOpen ? (
-        rows.drives.length === 0 ? (
-          <Empty title="No drive yet" action={<Button onClick={addDrive}>Add a drive</Button>}>
-            A drive has a name, a folder and a place where it is kept: “Fast 1, in Sunniva’s bag”.
-          </Empty>
-        ) : (
-          <DataTable
-            name="Drives"
-            rows={rows.drives}
-            columns={driveColumns}
-            fields={driveFields}
-            identity="name"
-            selectedId={drive?.id ?? null}
-            onSelect={(d) => select(d?.id ?? null)}
-            {...edits}
-          />
-        )
-      ) : cards.length === 0 ? (
+        <ReadCard work={work} done={toCard} />
+      ) : view === 'drives' ? (
+        <DrivesView />
+      ) : (
+        <CardsView work={work} look={() => setView('read')} />
+      )}
+    </>
+  );
+}
+
+/** Every card with its copies; what was just plugged in is offered above. */
+function CardsView({ work, look }: { work: CopyWork; look: () => void }) {
+  const { production, rows, cards: known, me } = useProduction();
+  const [selectedId, select] = useHashSelection();
+  const cards = useMemo(() => [...known].sort((a, b) => (a.card.label < b.card.label ? -1 : 1)), [known]);
+  const selected =
+    cards.find((c) => c.card.id === selectedId) ?? cards.find((c) => c.job?.state === 'running') ?? cards[0];
+  const params = { productionId: production.id };
+  return (
+    <>
+      <PluggedIn work={work} look={look} done={select} />
+      {cards.length === 0 ? (
         <Empty
           title="No card yet"
           action={
             me.role === 'owner' ? (
-              <Button look="primary" onClick={() => setView('read')}>
+              <Button look="primary" onClick={look}>
                 Read a card
               </Button>
             ) : null
           }
         >
-          Plug a card into this machine: it shows up under “Read a card”, gets its label, and is copied, read back and
+          Plug a card into this machine: it shows up here by itself, gets its label, and is copied, read back and
           compared from there.
         </Empty>
       ) : (
@@ -153,29 +107,29 @@ export function CopiesScreen() {
               <JobBar key={job.id} job={job} card={card.label} drives={rows.drives} work={work} />
             ) : null,
           )}
-          <CardTable cards={cards} drives={rows.drives} selectedId={selected?.card.id} select={select} />
+          <CardTable
+            cards={cards}
+            drives={rows.drives}
+            selectedId={selected?.card.id}
+            select={select}
+            copyTo={(card, drive) => work.start(card, [drive.id], 'copy', false)}
+          />
           {selected ? <FileList status={selected} drives={rows.drives} /> : null}
         </>
       )}
-      {view === 'tonight' || view === 'where' ? null : (
-        <Sheet>
-          {drivesOpen ? (
-            drive ? (
-              <>
-                <RowFields row={drive} columns={driveColumns} fields={driveFields} onEdit={edits.onEdit} />
-                <DriveDevice drive={drive} drives={rows.drives} />
-                {drive.simulated ? <Troubles table="drives" row={drive} name={drive.name} /> : null}
-              </>
-            ) : (
-              <Part>No drive yet.</Part>
-            )
-          ) : selected ? (
-            <CardSheet status={selected} work={work} />
-          ) : (
-            <Part>No card yet.</Part>
-          )}
-        </Sheet>
-      )}
+      <Sheet>
+        {selected ? <CardSheet status={selected} work={work} /> : <Part>No card yet.</Part>}
+        {cards.some((c) => c.clips.length > 0) ? (
+          <Part title="All cards on paper">
+            <LinkButton href={pathOf(mediaReportPdf, params)} target="_blank" rel="noreferrer">
+              Media, PDF
+            </LinkButton>{' '}
+            <LinkButton href={pathOf(mediaReportCsv, params)} download>
+              Hashes, CSV
+            </LinkButton>
+          </Part>
+        ) : null}
+      </Sheet>
     </>
   );
 }

@@ -11,8 +11,9 @@ import { Tick } from '../../ui/Tick.tsx';
 export function CopyTo({ status, drives, work }: { status: CardStatus; drives: readonly Drive[]; work: CopyWork }) {
   const { production } = usePlanned();
   const isGood = (d: Drive) => status.drives.find((x) => x.driveId === d.id)?.state === 'verified';
-  const lacking = drives.filter((d) => !isGood(d));
-  const good = drives.length - lacking.length;
+  const here = drives.filter((d) => d.station === status.card.station);
+  const lacking = here.filter((d) => !isGood(d));
+  const good = here.length - lacking.length;
   const [picked, setPicked] = useState<readonly string[]>(() =>
     lacking.slice(0, Math.max(1, production.keepPolicy.verifiedCopies - good)).map((d) => d.id),
   );
@@ -20,10 +21,15 @@ export function CopyTo({ status, drives, work }: { status: CardStatus; drives: r
   const busy = status.job !== null && OPEN_JOBS.has(status.job.state);
   const nothing = busy || picked.length === 0 || status.clips.length === 0;
   const held = status.drives.filter((d) => d.state !== 'none').map((d) => d.driveId);
-  if (drives.length === 0) return <Box color="soft">Add a drive to copy to.</Box>;
+  if (here.length === 0)
+    return (
+      <Box color="soft">
+        {drives.length === 0 ? 'Add a drive to copy to.' : 'No drive is where this card is: add one there.'}
+      </Box>
+    );
   return (
     <Box>
-      {drives.map((d) => (
+      {here.map((d) => (
         <Tick
           key={d.id}
           display="flex"

@@ -1,11 +1,10 @@
 import { Box, Flex, Input } from '@chakra-ui/react';
-import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { findMedia, type MediaFound } from '@kavrell/contract';
+import type { MediaFound } from '@kavrell/contract';
 import { cardFields, labelFor, type Card } from '@kavrell/core/copies';
 import { formatBytes, formatCount } from '@kavrell/core/units';
 import { usePlanned } from '../../app/production.tsx';
-import { call, wordsOf } from '../../platform/api.ts';
+import { wordsOf } from '../../platform/api.ts';
 import { newId } from '../../platform/id.ts';
 import { change } from '../../platform/rows.ts';
 import { Button } from '../../ui/Button.tsx';
@@ -14,19 +13,13 @@ import { Empty, Look } from '../../ui/parts.tsx';
 import { hold } from '../../ui/sheet.tsx';
 import type { CopyWork } from './work.ts';
 import { Choice } from '../../ui/Choice.tsx';
-
-/** What is plugged in is looked for so often while this is open. */
-const LOOK_MS = 3000;
+import { atStation } from './PluggedIn.tsx';
+import { useFound } from './useFound.ts';
 
 /** What shows up below the media folders: a card is given its label and read, a drive is taken into the list. */
 export function ReadCard({ work, done }: { work: CopyWork; done: (cardId: string) => void }) {
-  const { production } = usePlanned();
-  const { data, error, isPending } = useQuery({
-    queryKey: ['media', production.id],
-    queryFn: () => call(findMedia, { params: { productionId: production.id } }),
-    refetchInterval: LOOK_MS,
-    staleTime: 0,
-  });
+  const { production, rows } = usePlanned();
+  const { data, error, isPending } = useFound(production.id, true);
   const [chosen, setChosen] = useState<string | null>(null);
   const [typed, setTyped] = useState('');
   const found = data?.found ?? [];
@@ -38,7 +31,14 @@ export function ReadCard({ work, done }: { work: CopyWork; done: (cardId: string
       {
         op: 'insert',
         table: 'drives',
-        values: { name: folder.name.slice(0, 60), kind: 'ssd', path: folder.path, whereabouts: '', faults: null, station: '' },
+        values: {
+          name: folder.name.slice(0, 60),
+          kind: 'ssd',
+          path: folder.path,
+          whereabouts: '',
+          faults: null,
+          station: folder.station,
+        },
       },
     ]);
   if (isPending) return <Box color="soft">Looking for what is plugged in …</Box>;
@@ -63,6 +63,7 @@ export function ReadCard({ work, done }: { work: CopyWork; done: (cardId: string
                   <Box as="span" color="soft">
                     {formatCount(f.files, 'file')}
                     {f.more ? ' and more' : ''}, {formatBytes(f.sizeBytes)}; {formatBytes(f.freeBytes)} free
+                    {atStation(f.station)}
                   </Box>
                   <Box className="mono" color="soft" fontSize="s">
                     {f.path}
@@ -77,7 +78,16 @@ export function ReadCard({ work, done }: { work: CopyWork; done: (cardId: string
                   <Button onClick={() => addDrive(f)}>{f.isDrive ? 'Add this drive' : 'It is a drive'}</Button>
                 </Flex>
               </Flex>
-              {chosen === f.path ? <CardForm folder={f.path} name={f.name} work={work} done={done} /> : null}
+              {chosen === f.path ? (
+                <CardForm
+                  folder={f.path}
+                  station={f.station}
+                  name={f.name}
+                  known={rows.cards.find((c) => c.id === f.cardId) ?? null}
+                  work={work}
+                  done={done}
+                />
+              ) : null}
             </Box>
           ))}
         </Box>
@@ -100,6 +110,8 @@ export function ReadCard({ work, done }: { work: CopyWork; done: (cardId: string
         <CardForm
           key={typed}
           folder={typed.trim()}
+          station=""
+          known={null}
           name={typed.trim().split('/').filter(Boolean).at(-1) ?? ''}
           work={work}
           done={done}
@@ -112,12 +124,17 @@ export function ReadCard({ work, done }: { work: CopyWork; done: (cardId: string
 /** Which card it is, and of which camera; then it is read. */
 function CardForm({
   folder,
+  station,
   name,
+  known,
   work,
   done,
 }: {
   folder: string;
+  station: string;
   name: string;
+  /** The card that it is by what lies on it. */
+  known: Card | null;
   work: CopyWork;
   done: (cardId: string) => void;
 }) {
@@ -136,7 +153,7 @@ function CardForm({
       unloaded: true,
       faults: null,
       whereabouts: '',
-      station: '',
+      station,
     };
     const checked = cardFields.safeParse(values);
     if (!checked.success) {
@@ -153,6 +170,23 @@ function CardForm({
     ]).then(() => work.scan({ ...checked.data, id } as Card));
     done(id);
   };
+  if (known) {
+    const here = () => {
+      const values = { path: folder, station };
+      void change(production.id, `${known.label} is at ${name}`, [
+        { op: 'update', table: 'cards', row: known, values },
+      ]).then(() => work.scan({ ...known, ...values }));
+      done(known.id);
+    };
+    return (
+      <Flex gap={3} wrap="wrap" align="center" mt={3} role="status">
+        <Box>By what lies on it this is card {known.label}, in another place than before.</Box>
+        <Button look="primary" onClick={here}>
+          It is {known.label}: read it here
+        </Button>
+      </Flex>
+    );
+  }
   return (
     <form
       onSubmit={(e) => {

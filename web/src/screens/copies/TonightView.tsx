@@ -19,7 +19,10 @@ import { Facts, Look, Part, Why } from '../../ui/parts.tsx';
 import { Severity } from '../../ui/Severity.tsx';
 import { Sheet } from '../../ui/sheet.tsx';
 import { NightBand } from './NightBand.tsx';
-import { timeProblem, useTonight, type Night } from './useTonight.ts';
+import { TonightPower } from './TonightPower.tsx';
+import { TonightRoom } from './TonightRoom.tsx';
+import { maySleep } from './maySleep.ts';
+import { timeProblem, useTonight } from './useTonight.ts';
 
 const MINUTE_MS = 60_000;
 const READERS: Column<Reader>[] = [
@@ -34,8 +37,10 @@ export function TonightView() {
   const nowMs = useLoggedNow(production, MINUTE_MS);
   const [bed, setBed] = useDraft(`bed:${production.id}`);
   const [up, setUp] = useDraft(`up:${production.id}`);
+  const [socketsText, setSockets] = useDraft(`sockets:${production.id}`);
+  const sockets = /^\d{1,3}$/.test(socketsText.trim()) ? Number(socketsText) : null;
   const [school, setSchool] = useState<'fastFirst' | 'all'>('fastFirst');
-  const night = useTonight(bed || '23:30', up || '06:00', school, nowMs);
+  const night = useTonight(bed || '23:30', up || '06:00', school, nowMs, sockets);
   if (!night || !day) return <Box color="soft">The night is planned from a day: add one on Day.</Box>;
   const { tonight, schedule, levers, fresh } = night;
   const nowMin = msToMinute(day.date, day.timeZone, nowMs);
@@ -51,11 +56,11 @@ export function TonightView() {
     void change(production.id, 'A reader', [{ op: 'insert', table: 'readers', id, values }]);
     return id;
   };
-  const noDrive = tonight.plan.drives.length === 0 && tonight.plan.cards.length > 0;
+  const word = maySleep(night, at, name);
   return (
     <>
       <Box as="p" fontSize="xl" fontWeight="700" role="status" mb={1} data-may-sleep>
-        {headline(night, noDrive, at)}
+        {word.danger ? <Severity level="danger">{word.words}</Severity> : word.words}
       </Box>
       {tonight.otherwise.length > 0 ? (
         <Box mb={1}>
@@ -149,6 +154,8 @@ export function TonightView() {
           )}
         </Box>
       </Box>
+      <TonightRoom night={night} at={at} name={name} />
+      <TonightPower night={night} at={at} sockets={socketsText} setSockets={setSockets} />
       {me.role === 'owner' ? (
         <TableBench
           title="Readers"
@@ -186,7 +193,12 @@ export function TonightView() {
           lines={[
             'Cards that are out and lack copies are taken whole; what is in a camera, and what the plan still records, comes out at wrap. A swap takes a minute; nobody swaps in their sleep.',
             'Each card goes from one reader to all drives of the first stage at once and is read back there; slow drives get theirs from a fast one after that. What goes at the same time shares readers and drives.',
-            'Whether there is room on the drives is not known here: a drive that is full says so while it copies, and fails alone.',
+            tonight.roomUnknown.length > 0
+              ? `Nobody saw how much room is on ${tonight.roomUnknown.join(', ')} yet: a drive that is full says so while it copies, and fails alone.`
+              : 'Room on the drives is as it was last seen: when a copy to them began or ended.',
+            night.pace.shots > 0
+              ? `What still comes is the plan × ${night.pace.factor.toFixed(2)}: of ${night.pace.shots}\u00a0shots taken so far, four of five stayed under that.`
+              : `What still comes is the plan × ${night.pace.factor.toFixed(1)}: assumed, until five shots were taken.`,
           ]}
         />
         <Part title="Care">
@@ -196,26 +208,4 @@ export function TonightView() {
       </Sheet>
     </>
   );
-}
-
-/** The plain word for tired people: only when no job, swap or card is due any more. */
-function headline({ schedule, running, unread, tonight }: Night, noDrive: boolean, at: (s: number) => string) {
-  if (noDrive) return <Severity level="danger">No drive takes copies: add one on Drives</Severity>;
-  const { out, inCamera, unsure } = unread;
-  if (out.length > 0) return <Severity level="danger">Not yet: {out.join(', ')} came out and was not read</Severity>;
-  if (inCamera.length > 0)
-    return <Severity level="danger">Not yet: nobody read what {inCamera.join(', ')} recorded</Severity>;
-  const bedS = tonight.plan.sleep?.fromS ?? Infinity;
-  const later = schedule.swaps.filter((s) => s.atS > bedS);
-  if (later.length > 0) {
-    const before = schedule.swaps.filter((s) => s.atS <= bedS).map((s) => s.atS + tonight.plan.swapS);
-    const waits = `${formatCount(later.length, 'card waits', 'cards wait')} until you are up`;
-    return before.length > 0
-      ? `You may sleep at ${at(Math.max(...before))}; ${waits}`
-      : `${waits}: nothing to do before`;
-  }
-  if (schedule.swaps.length > 0) return `You may sleep at ${at(schedule.lastHandS)}`;
-  if (running > 0) return `${formatCount(running, 'copying')} still under way: stay until it is done`;
-  if (unsure.length > 0) return `You may sleep, if the last card of ${unsure.join(', ')} was read: nobody taps them`;
-  return 'You may sleep: no hand is needed any more';
 }

@@ -1,6 +1,6 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { useMemo } from 'react';
-import { KEEP_PLACE_KINDS, keepPlaceFields, lossesNow, type KeepPlace } from '@kavrell/core/copies';
+import { KEEP_PLACE_KINDS, keepPlaceFields, lossesNow, type KeepCode, type KeepPlace } from '@kavrell/core/copies';
 import { positionAfter } from '@kavrell/core/records';
 import { formatBytes, formatCount } from '@kavrell/core/units';
 import { useProduction } from '../../app/production.tsx';
@@ -14,6 +14,8 @@ import { choiceColumn, textColumn } from '../../ui/columns.tsx';
 import { Look, Part, Why } from '../../ui/parts.tsx';
 import { Severity } from '../../ui/Severity.tsx';
 import { Sheet } from '../../ui/sheet.tsx';
+import { HandOvers } from './HandOvers.tsx';
+import { ScanCode } from './ScanCode.tsx';
 
 const LOSS_WORDS = {
   card: 'is lost or dies',
@@ -75,6 +77,10 @@ export function WhereView() {
         ? [{ op: 'update', table: 'drives', row: thing.row, values: { whereabouts } }]
         : [{ op: 'update', table: 'cards', row: thing.row, values: { whereabouts } }],
     );
+  const byCode = (code: KeepCode, placeName: string) => {
+    const thing = things.find((t) => t.row.id === code.id);
+    if (thing) handOver(thing, placeName);
+  };
   const move = losses.move;
   const moved = things.find((t) => move && move.thing === `${t.table === 'drives' ? 'drive' : 'card'}:${t.row.id}`);
   return (
@@ -136,6 +142,7 @@ export function WhereView() {
         <Box as="h2" fontSize="m" fontWeight="700" mb={2}>
           Where each is
         </Box>
+        {me.role === 'owner' ? <ScanCode handOver={byCode} /> : null}
         <Box as="ul" listStyleType="none" display="grid" gap={2}>
           {things.map((t) => (
             <Flex as="li" key={t.row.id} gap={3} align="center" wrap="wrap">
@@ -162,6 +169,7 @@ export function WhereView() {
           ))}
         </Box>
       </Box>
+      <HandOvers />
       {me.role === 'owner' ? (
         <TableBench
           title="People, bags, vehicles, buildings"
@@ -182,7 +190,7 @@ export function WhereView() {
           lines={[
             'A drive counts where all files of a card were read back and compared; the card itself counts until it is released. A loss takes all that lies in it, however deep.',
             'Apart, as the policy wants it, is two devices in two places of which nothing holds both: two bags in one van are together.',
-            'Each hand-over is kept with who made it and when; a list of them is still to come.',
+            'Each hand-over is kept with who said it and when: nobody measures where a drive is.',
           ]}
         />
         <Part title="Care">

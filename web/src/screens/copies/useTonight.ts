@@ -2,13 +2,22 @@ import { useMemo } from 'react';
 import { mediaNight, nightLevers, OPEN_JOBS, type NightLever, type NightSchedule } from '@kavrell/core/copies';
 import {
   bytesToCome,
+  drivesForecast,
   freshCards,
+  measuredRateMbps,
+  powerTonight,
+  recordingPace,
   shotsLeft,
   tonightOf,
   unreadOf,
+  uploadsOf,
+  type DrivesForecast,
   type FreshCards,
+  type PowerTonight,
+  type RecordingPace,
   type Tonight,
   type Unread,
+  type Upload,
 } from '@kavrell/core/tonight';
 import { planOf } from '@kavrell/core/productions';
 import { msToMinute } from '@kavrell/core/time';
@@ -21,6 +30,13 @@ export interface Night {
   schedule: NightSchedule;
   levers: NightLever[];
   fresh: FreshCards[];
+  /** What charges when. */
+  power: PowerTonight;
+  /** On which day of the whole production the drives are full. */
+  forecast: DrivesForecast;
+  uploads: Upload[];
+  /** How much more than planned is recorded. */
+  pace: RecordingPace;
   /** Jobs that run or wait: their work is in the night too, so nobody is told to sleep over them. */
   running: number;
   /** What was recorded and not read, or perhaps not: nobody sleeps over it. */
@@ -28,6 +44,7 @@ export interface Night {
 }
 
 const MINUTE_S = 60;
+const DAY_MIN = 1440;
 
 /** When somebody sleeps, as seconds from now. Throws `InputError` for what is no time. */
 export function sleepFrom(fromText: string, toText: string, nowMin: number): { fromS: number; toS: number } {
@@ -58,6 +75,7 @@ export function useTonight(
   sleepToText: string,
   school: 'fastFirst' | 'all',
   nowMs: number,
+  sockets: number | null,
 ): Night | null {
   const { production, rows, cards, devices, day, facts, timedFrom } = useProduction();
   const plan = facts?.plan ?? null;
@@ -66,12 +84,14 @@ export function useTonight(
   return useMemo(() => {
     const left = plan && facts ? shotsLeft(plan, (id) => facts.states.get(id) === 'got') : [];
     const next = day ? rows.days.find((d) => d.number === day.number + 1) : undefined;
+    const pace = recordingPace(rows.shots, facts?.takes ?? []);
+    const how = { factor: pace.factor, rateMbps: measuredRateMbps(cards) };
     const inCamera = new Map(
       devices.flatMap((d) => (d.cardUsedBytes > 0 && d.card !== null ? [[d.cameraId, d.cardUsedBytes] as const] : [])),
     );
     const tonight = tonightOf({
       ...{ cards, drives: rows.drives, readers: rows.readers, jobs: rows.copyJobs, cameras: rows.cameras, inCamera },
-      toCome: minute < (plan?.wrapMin ?? 0) ? bytesToCome(left, rows.cameras) : new Map(),
+      toCome: minute < (plan?.wrapMin ?? 0) ? bytesToCome(left, rows.cameras, how) : new Map(),
       wrapInS: Math.max(0, ((plan?.wrapMin ?? 0) - minute) * MINUTE_S),
       // What is no time is said at its field; by it nobody sleeps.
       sleep:
@@ -79,9 +99,32 @@ export function useTonight(
       school,
       policyCopies: production.keepPolicy.verifiedCopies,
     });
+    const { sleep } = tonight.plan;
+    const waiting = tonight.plan.cards.reduce((sum, c) => sum + c.bytes, 0);
+    const later = rows.days
+      .filter((d) => d.number > (day?.number ?? 0))
+      .map((d) => {
+        const come = bytesToCome(
+          shotsLeft(planOf(timedFrom, d), (id) => facts?.states.get(id) === 'got'),
+          rows.cameras,
+          how,
+        );
+        return { number: d.number, bytes: [...come.values()].reduce((sum, b) => sum + b, 0) };
+      });
+    const wantedMin = sleep ? sleep.toS / MINUTE_S : DAY_MIN;
     const can = tonight.plan.drives.some((d) => d.stage === 'first');
     const schedule = mediaNight(can ? tonight.plan : { ...tonight.plan, cards: [] });
     return {
+      power: powerTonight(rows.packs, rows.chargers, sockets, sleep, wantedMin),
+      forecast: drivesForecast([{ number: 0, bytes: waiting }, ...later], rows.drives, production.keepPolicy),
+      uploads: uploadsOf(
+        cards,
+        tonight.plan.cards.filter((c) => !cards.some((x) => x.card.id === c.id)),
+        rows.drives,
+        rows.copyJobs,
+        schedule.finishS,
+      ),
+      pace,
       tonight,
       schedule,
       levers: can ? nightLevers(tonight.plan, { policyCopies: production.keepPolicy.verifiedCopies }) : [],
@@ -90,6 +133,7 @@ export function useTonight(
             shotsLeft(planOf(timedFrom, next), () => false),
             rows.cameras,
             cards,
+            how,
           )
         : [],
       unread: unreadOf(
@@ -116,7 +160,11 @@ export function useTonight(
     sleepFromText,
     sleepToText,
     school,
-    production.keepPolicy.verifiedCopies,
+    production.keepPolicy,
     timedFrom,
+    rows.shots,
+    rows.packs,
+    rows.chargers,
+    sockets,
   ]);
 }

@@ -3,12 +3,16 @@ import {
   pauseCopy,
   releaseCard,
   resumeCopy,
+  lookIntoCopies,
   scanCard,
+  sendToEditor,
+  settleAlarms,
   startCopy,
   unloadCard,
   withdrawRelease,
 } from '@kavrell/contract';
 import type { Card, CopyJob } from '@kavrell/core/copies';
+import { formatCount } from '@kavrell/core/units';
 import { call, wordsOf } from '../../platform/api.ts';
 import { newId } from '../../platform/id.ts';
 import { tell } from '../../platform/notices.ts';
@@ -38,6 +42,26 @@ export function copyWork(productionId: string) {
     resume: (job: CopyJob) => asked(call(resumeCopy, ofJob(job)), 'copyJobs'),
     cancel: (job: CopyJob) => asked(call(cancelCopy, ofJob(job)), 'copyJobs'),
     scan: (card: Card) => asked(call(scanCard, ofCard(card)).then(() => tell(`Reading ${card.label} again.`))),
+    settle: (card: Card) => asked(call(settleAlarms, ofCard(card)), 'cards'),
+    look: (card: Card) =>
+      asked(
+        call(lookIntoCopies, ofCard(card)).then(({ toLookInto }) =>
+          tell(
+            toLookInto > 0
+              ? `Looking into ${formatCount(toLookInto, 'copy', 'copies')} of ${card.label}.`
+              : `All copies of ${card.label} were looked into.`,
+          ),
+        ),
+      ),
+    toEditor: (driveId: string, clips: { takeId: string; clipId: string }[]) =>
+      asked(
+        call(sendToEditor, { params: { productionId }, body: { driveId, clips } }).then(({ asked: n, already }) =>
+          tell(
+            `${formatCount(n, 'clip goes', 'clips go')} to the editor${already > 0 ? `; ${already} went before` : ''}.`,
+          ),
+        ),
+        'sentSelects',
+      ),
     unload: (card: Card) =>
       asked(
         call(unloadCard, ofCard(card)).then(({ nextCard }) =>

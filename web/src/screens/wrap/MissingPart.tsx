@@ -24,6 +24,12 @@ const KINDS: Readonly<Record<MissingKind, Kind>> = {
   },
   moment: { words: ['moment not had', 'moments not had'], harm: 'they happen once', go: 'To Roll', screen: 'roll' },
   must: { words: ['must not had', 'musts not had'], harm: 'the piece lacks them', go: 'To Roll', screen: 'roll' },
+  badClip: {
+    words: ['clip that is not as it should be', 'clips that are not as they should be'],
+    harm: 'found by a look into its copy: play it',
+    go: 'To Copies',
+    screen: 'copies',
+  },
   noClip: {
     words: ['take whose clip is not found', 'takes whose clip is not found'],
     harm: 'is the card read, did it roll?',

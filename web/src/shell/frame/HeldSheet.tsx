@@ -20,6 +20,7 @@ import { Emergency } from './Emergency.tsx';
 import { Keys } from './Keys.tsx';
 import { Backups, Sessions } from './Keeping.tsx';
 import { MediaFolders } from './MediaFolders.tsx';
+import { Stations } from './Stations.tsx';
 import { PlayPart } from './PlayDay.tsx';
 import { Waiting } from './Waiting.tsx';
 import { Problem } from '../../ui/Problem.tsx';
@@ -158,6 +159,7 @@ function Settings() {
         <>
           <Password has={me.hasPassword} />
           <MediaFolders />
+          <Stations />
           <Sessions />
           <Backups />
         </>
