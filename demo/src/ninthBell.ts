@@ -688,7 +688,8 @@ export function ninthBell(newId: () => string, mediaRoot: string): DemoPlan {
     ...shoot(friday, '1A 1B 1C 2A 2B 2C 5A 5B 5C 5D 4C 8C 8D'),
   ];
 
-  const simulatedDrive = { faults: null, simulated: true, volume: null, space: null, station: '' };
+  const room = (freeGb: number, totalGb: number) => ({ freeBytes: freeGb * 1e9, totalBytes: totalGb * 1e9, atMs: 0 });
+  const simulatedDrive = { faults: null, simulated: true, volume: null, space: room(760, 1000), station: '' };
   const drives = [
     row({
       name: 'Fast 1',
@@ -713,13 +714,13 @@ export function ninthBell(newId: () => string, mediaRoot: string): DemoPlan {
     }),
     row({
       ...{
-        name: 'Cloud, a stand-in',
+        name: 'Cloud stand-in',
         kind: 'cloud' as const,
         path: `${mediaRoot}/drives/cloud`,
         whereabouts: 'far away',
       },
       ...simulatedDrive,
-      faults: { ...NO_FAULTS, speedMBps: 4 },
+      ...{ space: null, faults: { ...NO_FAULTS, speedMBps: 4 } },
     }),
   ];
   const cameraId = (letter: string) => cameras.find((c) => c.letter === letter)?.id ?? null;

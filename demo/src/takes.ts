@@ -73,6 +73,8 @@ function asItWent(
   return times;
 }
 
+/** Takes that were starred as they rolled. */
+const STARRED = new Set(['6A-2', '4A-3', '4B-2', '7B-3']);
 /** Cards are changed when this shot comes up. */
 const NEW_CARDS_FROM = '7A';
 
@@ -135,6 +137,8 @@ export function morningTakes(plan: DemoPlan, untilMin: number, newId: () => stri
         cameras,
         timecode: label(startMs),
       });
+      if (STARRED.has(`${shot.code}-${number}`))
+        log(takeId, startMs + durationMs / 2, { kind: 'starred', timecode: label(startMs + durationMs / 2) });
       log(takeId, startMs + durationMs, { kind: 'cut', timecode: label(startMs + durationMs) });
       const verdict: Verdict = number === shot.takesPlanned ? 'good' : number === 1 ? 'noGood' : 'maybe';
       log(takeId, startMs + durationMs + 4000, { kind: 'marked', verdict });

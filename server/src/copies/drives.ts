@@ -103,7 +103,13 @@ export async function driveAt(
 const TOLD_SHARE = 0.01;
 
 /** Writes down how much room a drive has, when that changed. */
-export async function noteSpace(desk: Desk, drive: Pick<Drive, 'id' | 'space'>, folder: string): Promise<void> {
+export async function noteSpace(
+  desk: Desk,
+  drive: Pick<Drive, 'id' | 'space' | 'simulated'>,
+  folder: string,
+): Promise<void> {
+  // A simulated drive is a folder of this machine: its room says nothing of a drive.
+  if (drive.simulated) return;
   const { bavail, bsize, blocks } = await statfs(folder);
   const now: DriveSpace = { freeBytes: bavail * bsize, totalBytes: blocks * bsize, atMs: Date.now() };
   const before = drive.space;

@@ -91,8 +91,13 @@ describe('a card that is read', () => {
 
 describe('room on a drive', () => {
   it('is known once it was looked at, and told again only when it changed', async () => {
+    // A simulated one has no room of its own to tell.
+    const { models } = bench.server.context;
+    await models.drives.update({ space: null }, { where: { productionId: bench.plan.production.id } });
+    await models.drives.update({ simulated: false }, { where: { id: bench.plan.drives[0]!.id } });
+    await mkdir(bench.plan.drives[0]!.path, { recursive: true });
     await fill('A001', { 'a.bin': 'one' });
-    await start('A001', 1).expect(200);
+    await start('A001', 3).expect(200);
     await runCopyJobs(bench.server.context, 'w');
     const drive = (await rows<Drive>('drives')).find((d) => d.id === bench.plan.drives[0]?.id)!;
     expect(drive.space!.totalBytes).toBeGreaterThan(drive.space!.freeBytes);

@@ -73,7 +73,7 @@ export function tonightOf(s: TonightSources): Tonight {
     nameOf: new Map([
       ...nameOf,
       ...readers.map((r) => [r.id, r.name] as const),
-      ...taking.map((d) => [d.id, d.name] as const),
+      ...s.drives.map((d) => [d.id, d.name] as const),
     ]),
     assumptions: [
       ...assumptions,

@@ -18,6 +18,10 @@ function OnDrive({ place, wide }: { place: CardOnDrive; wide: boolean }) {
   );
 }
 
+const DRIVE_PX = 88;
+const GAP_PX = 12;
+/** What stands before the drives, with its gaps. */
+const WIDE_PX = 400;
 /** A hand that only presses moves nothing. */
 const DRAG_PX = 8;
 
@@ -77,10 +81,12 @@ export function CardTable({
 }) {
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: DRAG_PX } }));
   const wide = useWide();
+  // Every line has the same columns, whatever is in it.
   const columns = `repeat(${drives.length}, minmax(WIDTHpx, 1fr))`;
+  const leastPx = WIDE_PX + drives.length * (DRIVE_PX + GAP_PX);
   const template = {
     base: `72px 112px ${columns.replace('WIDTH', '44')}`,
-    md: `72px 122px 76px 72px ${columns.replace('WIDTH', '88')}`,
+    md: `72px 122px 76px 72px ${columns.replace('WIDTH', String(DRIVE_PX))}`,
   };
   const row = {
     display: 'grid',
@@ -89,7 +95,9 @@ export function CardTable({
     px: 2,
     borderBottom: '1px solid',
     borderColor: 'hairline',
-    minW: { base: 0, md: 'max-content' },
+    minW: { base: 0, md: `${leastPx}px` },
+    '& > *': { minW: 0 },
+    '& > [role=columnheader]': { overflow: 'hidden' },
   } as const;
   const drop = (cardId: string, driveId: string) => {
     const status = cards.find((c) => c.card.id === cardId);

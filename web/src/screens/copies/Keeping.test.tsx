@@ -74,7 +74,8 @@ function evening(
     ...{ id: testId(), productionId: plan.production.id, version: 1, deletedAt: null, by: '', payload },
     ...{ dayId: day!.id, atMs: minuteToMs(day!.date, day!.timeZone, 19 * 60) },
   }));
-  const rows = { drives, clips: [clip], copyJobs: [job], copyFiles, logEntries, ...more.rows };
+  // Packs are looked at by themselves.
+  const rows = { drives, packs: [], clips: [clip], copyJobs: [job], copyFiles, logEntries, ...more.rows };
   return { ...openScreen(<CopiesScreen />, { ...more, plan, rows }), plan };
 }
 const opsOf = () => written().flatMap((w) => w.ops);
@@ -163,6 +164,80 @@ describe('tonight', () => {
   });
 });
 
+describe('packs and room tonight', () => {
+  const base = () => ({
+    id: testId(),
+    productionId: barePlan().production.id,
+    version: 1,
+    deletedAt: null,
+    position: 1,
+  });
+  const pack = (more: object = {}) => ({
+    ...{ ...base(), name: 'Large', fits: 'plate', count: 4, empty: 1, chargeMin: 90, cameraId: null },
+    ...more,
+  });
+  const charger = (more: object = {}) => ({
+    ...base(),
+    name: 'Twin',
+    fits: 'plate',
+    slots: 2,
+    unattended: false,
+    ...more,
+  });
+  it('a pack in a charger is waited for, and said with its hours; what nobody watches is not charged', async () => {
+    evening(['Fast 1', 'Fast 2'], { rows: { packs: [pack()], chargers: [charger()] } });
+    await openView('Tonight');
+    expect(plain()).toContain('20:01 Large 1 into Twin, full at 21:31');
+    expect(plain()).toContain('You may sleep at 21:31: until then packs');
+    fireEvent.change(screen.getByLabelText('Asleep from'), { target: { value: '21:00' } });
+    expect(plain()).toContain(
+      '1 of 1 empty pack Large will not be full: too few places or hours while somebody is awake',
+    );
+    expect(plain()).toContain('You may sleep: no hand is needed any more');
+  });
+  it('where somebody chose that it may charge by itself, only the hand that puts it in is waited for', async () => {
+    evening(['Fast 1', 'Fast 2'], { rows: { packs: [pack()], chargers: [charger({ unattended: true })] } });
+    await openView('Tonight');
+    fireEvent.change(screen.getByLabelText('Asleep from'), { target: { value: '21:00' } });
+    expect(plain()).toContain('You may sleep at 20:01: until then packs');
+  });
+  it('without a charger or a socket for it a pack stays empty, in words', async () => {
+    evening([], { rows: { packs: [pack()], chargers: [charger({ fits: 'slot' })] } });
+    await openView('Tonight');
+    expect(plain()).toContain('1 of 1 empty pack Large will not be full: no charger takes it');
+    fireEvent.change(screen.getByLabelText('Wall sockets'), { target: { value: '0' } });
+    expect(plain()).toContain('Without a socket: Twin.');
+    fireEvent.change(screen.getByLabelText('Wall sockets'), { target: { value: 'few' } });
+    expect(screen.getByRole('alert').textContent).toContain('A whole number of sockets.');
+  });
+  it('packs and chargers are added', async () => {
+    evening();
+    await openView('Tonight');
+    press('Add packs');
+    press('Add a charger');
+    expect(opsOf()).toMatchObject([
+      { op: 'insert', table: 'packs', values: { count: 2, empty: 0 } },
+      { op: 'insert', table: 'chargers', values: { slots: 2, unattended: false } },
+    ]);
+  });
+  it('a drive without room for tonight keeps everybody up, and the first day without room is named', async () => {
+    const drives = demoPlan().drives.map((d) => ({ ...d, space: { freeBytes: 50e9, totalBytes: 1e12, atMs: 0 } }));
+    evening([], { rows: { drives } });
+    await openView('Tonight');
+    expect(plain()).toMatch(/Not yet: Fast 1 has .* too little room for tonight/);
+    expect(plain()).toMatch(/Full tonight: .* of its copies find no room/);
+  });
+  it('with room for all that is planned it says so; what nobody saw is not counted', async () => {
+    const room = { freeBytes: 9e12, totalBytes: 1e13, atMs: 0 };
+    const drives = demoPlan().drives.map((d, i) => ({ ...d, space: i === 2 ? null : room }));
+    evening([], { rows: { drives } });
+    await openView('Tonight');
+    expect(plain()).toContain('Room for all that is planned');
+    expect(plain()).toContain('Not counted: nobody saw how much room is on Night disk');
+    expect(plain()).toMatch(/Cloud stand-in: 60\.0 GB to go, there at .* by 5\.0 MB\/s assumed/);
+  });
+});
+
 describe('where they are', () => {
   it('what one loss would take comes first, with the move that helps, handed over by one press', async () => {
     const { plan } = evening(['Fast 2']);
@@ -207,6 +282,42 @@ describe('where they are', () => {
     expect(plain()).toContain('Oda’s van alone would take 1 card');
     expect(screen.queryByRole('button', { name: 'It is handed over' })).toBeNull();
     expect(screen.queryByLabelText('Fast 1 is with')).toBeNull();
+  });
+  it('what changed hands is listed, the newest first, with its papers', async () => {
+    vi.useRealTimers();
+    stubServer({
+      '/custody': [
+        { atMs: 2e12, by: 'Oda', what: 'Fast 1', from: 'Sunniva’s bag', to: 'Hotel safe' },
+        { atMs: 1e12, by: 'Kaja', what: 'Card A001', from: '', to: '' },
+      ],
+    });
+    evening();
+    vi.useRealTimers();
+    await openView('Where they are');
+    const list = await screen.findByText(/from Sunniva’s bag to Hotel safe/);
+    expect(list.textContent).toContain('Oda');
+    expect(plain()).toContain('Card A001 to nowhere said');
+    expect(screen.getByRole('link', { name: 'Labels, PDF' })).toBeTruthy();
+  });
+  it('two codes hand over: first the thing, then who has it; others are told in words', async () => {
+    const { plan } = evening(['Fast 1']);
+    await openView('Where they are');
+    const field = screen.getByLabelText('Code, from a scanner that types');
+    const scan = (text: string) => {
+      fireEvent.change(field, { target: { value: text } });
+      fireEvent.submit(field.closest('form')!);
+    };
+    const p = plan.production.id;
+    const safe = `kavrell:place:${p}:${plan.keepPlaces.find((k) => k.name === 'Hotel safe')!.id}`;
+    scan(safe);
+    expect(plain()).toContain('First the drive or card, then Hotel safe.');
+    scan('a parcel');
+    expect(plain()).toContain('This code is not one of a drive, card or place.');
+    scan(`kavrell:drive:${p}:${plan.drives[0]!.id}`);
+    expect(plain()).toContain('Fast 1 to …');
+    scan(safe);
+    expect(written()[0]!.label).toBe('Fast 1 to Hotel safe');
+    expect(opsOf()).toMatchObject([{ table: 'drives', values: { whereabouts: 'Hotel safe' } }]);
   });
   it('before anything was copied it says so, and a place is added', async () => {
     openScreen(<CopiesScreen />, { plan: barePlan(), day: null });

@@ -16,7 +16,7 @@ export function TonightRoom({
   at: (s: number) => string;
   name: (id: string) => string;
 }) {
-  const { schedule, forecast, uploads, tonight } = night;
+  const { schedule, forecast, uploads } = night;
   const day = (number: number) => (number === 0 ? 'tonight' : `day ${number}`);
   const planned = forecast.days.filter((d) => d.bytes > 0);
   return (
@@ -60,9 +60,9 @@ export function TonightRoom({
         ) : null}
         {uploads.map((u) => (
           <li key={u.driveId}>
-            {tonight.nameOf.get(u.driveId) ?? name(u.driveId)}: {formatBytes(u.bytes)} to go, there at{' '}
-            <strong>{at(u.finishS)}</strong> by {(u.bytesPerS / MB).toFixed(1)}&nbsp;MB/s{' '}
-            {u.isMeasured ? 'measured' : <Look>assumed</Look>}; no hand is needed
+            {name(u.driveId)}: {formatBytes(u.bytes)} to go, there at <strong>{at(u.finishS)}</strong> by{' '}
+            {(u.bytesPerS / MB).toFixed(1)}&nbsp;MB/s {u.isMeasured ? 'measured' : <Look>assumed</Look>}; no hand is
+            needed
           </li>
         ))}
       </Box>

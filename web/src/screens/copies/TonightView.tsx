@@ -72,7 +72,7 @@ export function TonightView() {
           ? `${formatCount(schedule.swaps.length, 'swap')} by hand: ${schedule.swaps.map((s) => `${at(s.atS)} ${name(s.cardId)} into ${name(s.readerId)}`).join(', ')}. All of it read back by ${at(schedule.finishS)}.`
           : 'No card waits to be copied.'}
       </Box>
-      <Flex gap={3} wrap="wrap" align="end" mb={4}>
+      <Flex gap={3} wrap="wrap" align="start" mb={4}>
         <Box w="140px">
           <FormField
             label="Asleep from"
@@ -89,15 +89,20 @@ export function TonightView() {
             input={{ value: up, placeholder: '06:00', onChange: (e) => setUp(e.target.value) }}
           />
         </Box>
-        <Choice
-          aria-label="Which school"
-          style={{ width: 'auto' }}
-          value={school}
-          onChange={(e) => setSchool(e.target.value === 'all' ? 'all' : 'fastFirst')}
-        >
-          <option value="fastFirst">Fast drives first, slow ones after</option>
-          <option value="all">Straight to all drives</option>
-        </Choice>
+        <Box>
+          <FormField label="Order of drives" hint="Two schools: both end with all copies">
+            {(props) => (
+              <Choice
+                {...props}
+                value={school}
+                onChange={(e) => setSchool(e.target.value === 'all' ? 'all' : 'fastFirst')}
+              >
+                <option value="fastFirst">Fast drives first, slow ones after</option>
+                <option value="all">Straight to all drives</option>
+              </Choice>
+            )}
+          </FormField>
+        </Box>
       </Flex>
       {schedule.bars.length > 0 ? (
         <NightBand
