@@ -139,12 +139,35 @@ describe('a reading of a copy', () => {
   it('tells how far it is, and vouches for each file with its size and hash', async () => {
     const { places } = await ingest(at('A001'), [at('x')]);
     const told: [number, number][] = [];
-    const found = await verifyFolder(at('x', 'A001'), { onProgress: (...p) => told.push(p) });
+    let files = 0;
+    const found = await verifyFolder(at('x', 'A001'), {
+      onProgress: (...p) => told.push(p),
+      onFile: () => (files += 1),
+    });
     const total = 6_000_008;
-    expect(told).toHaveLength(4);
+    expect(files).toBe(4);
+    expect(told.map(([done]) => done)).toEqual(told.map(([done]) => done).sort((a, b) => a - b));
     expect(told.at(-1)).toEqual([total, total]);
     const expected = places[0]!.copied.map((c) => [c.path, c.sizeBytes, c.hashes.xxh64]).sort();
     expect(found.sound.map((f) => [f.path, f.sizeBytes, f.hashes.xxh64]).sort()).toEqual(expected);
+  });
+  it('tells within a large file too, and counts only what is read', async () => {
+    const large = Buffer.alloc(9_000_000, 5);
+    writeFileSync(at('A001', 'large.mov'), large);
+    await ingest(at('A001'), [at('x')]);
+    writeFileSync(at('x', 'A001', 'large.mov'), large.subarray(1));
+    const told: [number, number][] = [];
+    const tell = async () => {
+      told.length = 0;
+      await verifyFolder(at('x', 'A001'), { onProgress: (...p) => told.push(p) });
+    };
+    await tell();
+    // Of another size it is not read at all.
+    expect(told.at(-1)).toEqual([6_000_008, 6_000_008]);
+    writeFileSync(at('x', 'A001', 'large.mov'), large);
+    await tell();
+    expect(told.at(-1)).toEqual([15_000_008, 15_000_008]);
+    expect(new Set(told.map(([done]) => done)).size).toBeGreaterThan(5);
   });
   it('stops when told to', async () => {
     await ingest(at('A001'), [at('x')]);

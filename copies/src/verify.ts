@@ -1,7 +1,7 @@
 import { readFile, readdir } from 'node:fs/promises';
 import path from 'node:path';
 import { readMhl, readSums, type ListedFile } from '@kavrell/core/formats';
-import { OPEN_GATE, simulatedGate, type Faults } from './gate.ts';
+import { OPEN_GATE, simulatedGate, type Faults, type Gate } from './gate.ts';
 import { HASH_KINDS, type HashKind } from './hash.ts';
 import { readHistory } from './history.ts';
 import { alignedBlock, hashFromMedium } from './readBack.ts';
@@ -20,6 +20,8 @@ export interface SoundFile {
 export interface VerifyOptions {
   /** Hears of bytes read so far, of those that are to be. */
   onProgress?: (doneBytes: number, totalBytes: number) => void;
+  /** Hears that a file was read to its end, whatever it held. */
+  onFile?: () => void;
   signal?: AbortSignal;
   /** Troubles of a simulated drive. */
   faults?: Faults | null;
@@ -80,8 +82,8 @@ function comparable(file: ListedFile): { kind: HashKind; value: string } | null 
  * renamed, and nothing else. Throws when the folder holds no list at all.
  */
 export async function verifyFolder(root: string, options: VerifyOptions = {}): Promise<Verification> {
-  const { onProgress, signal = new AbortController().signal, faults = null } = options;
-  const gate = faults ? simulatedGate(faults) : OPEN_GATE;
+  const { onProgress, onFile, signal = new AbortController().signal, faults = null } = options;
+  const medium = faults ? simulatedGate(faults) : OPEN_GATE;
   const { files: expected, ignore, against, problems, own } = await expectedIn(root);
   const ignored = matcher(ignore);
   if (against.length === 0)
@@ -112,8 +114,24 @@ export async function verifyFolder(root: string, options: VerifyOptions = {}): P
     problems,
     against,
   };
-  const totalBytes = [...expected.keys()].reduce((sum, name) => sum + (there.get(name)?.sizeBytes ?? 0), 0);
+  const isRead = (name: string, file: ListedFile) => {
+    const found = there.get(name);
+    return found !== undefined && (file.sizeBytes ?? found.sizeBytes) === found.sizeBytes && comparable(file) !== null;
+  };
+  const totalBytes = [...expected].reduce(
+    (sum, [name, file]) => sum + (isRead(name, file) ? (there.get(name)?.sizeBytes ?? 0) : 0),
+    0,
+  );
   let doneBytes = 0;
+  // Within a file too: one of a hundred gigabytes takes its minutes.
+  const gate: Gate = {
+    ...medium,
+    touch: () => medium.touch(),
+    reading: (file, at, bytes) => {
+      medium.reading(file, at, bytes);
+      onProgress?.(doneBytes + at + bytes.length, totalBytes);
+    },
+  };
   for (const [name, file] of expected) {
     signal.throwIfAborted();
     const found = there.get(name);
@@ -142,6 +160,7 @@ export async function verifyFolder(root: string, options: VerifyOptions = {}): P
       result.changed.push({ path: name, reason: `it can’t be read: ${wordsOf(error)}` });
     }
     doneBytes += found.sizeBytes;
+    onFile?.();
     onProgress?.(doneBytes, totalBytes);
   }
   for (const [name, found] of there) {
@@ -152,7 +171,7 @@ export async function verifyFolder(root: string, options: VerifyOptions = {}): P
       const wanted = comparable(expected.get(candidate)!);
       if (
         wanted &&
-        (await hashFromMedium(`${writtenPath(root)}/${name}`, block, wanted.kind, signal, gate)).hash === wanted.value
+        (await hashFromMedium(`${writtenPath(root)}/${name}`, block, wanted.kind, signal, medium)).hash === wanted.value
       )
         from = candidate;
     }

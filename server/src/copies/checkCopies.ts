@@ -33,9 +33,9 @@ export async function check({ host, job, card, targets, absent, progress, signal
       const found = await verifyFolder(path.join(folder, card.label), {
         signal,
         faults,
+        onFile: () => void (place.settledFiles += 1),
         onProgress: (done, total) => {
           place.checkedBytes = done;
-          place.settledFiles += 1;
           Object.assign(place, meter.sample(performance.now(), done, total));
           progress.doneBytes = base + done;
         },

@@ -106,18 +106,18 @@ async function peakOf(file: string): Promise<number | null> {
 
 /** The brightest pixel of frames spread over the file, each made very small: 0…255. */
 async function brightestOf(file: string, seconds: number): Promise<number> {
-  let most = 0;
-  for (let i = 0; i < FRAMES; i += 1) {
-    const { stdout } = await run(
-      'ffmpeg',
-      [
-        ...['-nostdin', '-v', 'error', '-ss', (((i + 0.5) / FRAMES) * seconds).toFixed(3), '-i', file, '-map', '0:v:0'],
-        ...['-frames:v', '1', '-vf', `scale=${SMALL.width}:${SMALL.height},format=gray`, '-f', 'rawvideo', '-'],
-      ],
-      { timeout: PROBE_MS, encoding: 'buffer', maxBuffer: MOST_BYTES },
-    );
-    if (stdout.length === 0 && i < FRAMES - 1) throw new Error('a frame could not be decoded');
-    for (const value of stdout) most = Math.max(most, value);
-  }
-  return most;
+  const at = Array.from({ length: FRAMES }, (_, i) => (((i + 0.5) / FRAMES) * seconds).toFixed(3));
+  const small = `trim=end_frame=1,setpts=0,scale=${SMALL.width}:${SMALL.height},format=gray`;
+  const each = at.map((_, i) => `[${i}:v:0]${small}[v${i}]`).join(';');
+  const beside = `${at.map((_, i) => `[v${i}]`).join('')}hstack=inputs=${FRAMES}`;
+  const { stdout } = await run(
+    'ffmpeg',
+    [
+      ...['-nostdin', '-v', 'error', ...at.flatMap((s) => ['-ss', s, '-i', file])],
+      ...['-filter_complex', `${each};${beside}`, '-frames:v', '1', '-f', 'rawvideo', '-'],
+    ],
+    { timeout: DECODE_MS, encoding: 'buffer', maxBuffer: MOST_BYTES },
+  );
+  if (stdout.length < SMALL.width * SMALL.height * FRAMES) throw new Error('not all frames could be decoded');
+  return stdout.reduce((most, value) => Math.max(most, value), 0);
 }

@@ -108,7 +108,12 @@ describe('the cloud', () => {
       drives: [{ driveId: 'cloud', state: inCloud ? 'verified' : 'none' }],
     }) as unknown as CardStatus;
   const cloud = drive('cloud', null, { kind: 'cloud' });
-  const job = { kind: 'copy', startedAtMs: 1, places: [{ driveId: 'cloud', bytesPerSecond: 10e6 }] } as CopyJob;
+  const job = {
+    kind: 'copy',
+    totalBytes: 2e9,
+    startedAtMs: 1,
+    places: [{ driveId: 'cloud', bytesPerSecond: 10e6 }],
+  } as CopyJob;
   it('has what it lacks by the speed measured there, and the last card no sooner than its first copies', () => {
     const [up] = uploadsOf([card(36, false), card(50, true)], [], [cloud, drive('a', 1)], [job], 0);
     expect(up).toMatchObject({ bytes: 36 * GB, isMeasured: true, finishS: 3600 });

@@ -7,6 +7,8 @@ import { bytesToCome } from './recording.ts';
 export const ASSUMED_READER_MBPS = 250;
 export const ASSUMED_MBPS: Readonly<Record<Drive['kind'], number>> = { ssd: 400, raid: 400, disk: 130, cloud: 5 };
 const MB = 1e6;
+/** A job of less says little of how fast a drive takes a card. */
+const LEAST_BYTES = 1e9;
 /** What it takes to put another card in. */
 export const SWAP_S = 60;
 
@@ -102,7 +104,7 @@ export function tonightOf(s: TonightSources): Tonight {
 /** The last speed that was measured on a drive, bytes/s; null: none was. */
 export function measured(drive: Drive, jobs: readonly CopyJob[]): number | null {
   const speeds = [...jobs]
-    .filter((j) => j.kind === 'copy')
+    .filter((j) => j.kind === 'copy' && j.totalBytes >= LEAST_BYTES)
     .sort((a, b) => (b.startedAtMs ?? 0) - (a.startedAtMs ?? 0))
     .flatMap((j) => j.places.flatMap((p) => (p.driveId === drive.id && p.bytesPerSecond ? [p.bytesPerSecond] : [])));
   return speeds[0] ?? null;

@@ -64,7 +64,12 @@ describe('what the night has to do', () => {
   });
   it('a drive’s speed is what was measured last', () => {
     const job = (startedAtMs: number, bytesPerSecond: number | null) =>
-      ({ kind: 'copy', startedAtMs, places: [{ driveId: plan.drives[0]!.id, bytesPerSecond }] }) as unknown as CopyJob;
+      ({
+        kind: 'copy',
+        totalBytes: 2e9,
+        startedAtMs,
+        places: [{ driveId: plan.drives[0]!.id, bytesPerSecond }],
+      }) as unknown as CopyJob;
     const { plan: night, assumptions } = tonight({ jobs: [job(1, 90e6), job(3, null), job(2, 110e6)] });
     expect(night.drives[0]).toMatchObject({ writeBytesPerS: 110e6 });
     expect(assumptions.join()).not.toContain('Fast 1');

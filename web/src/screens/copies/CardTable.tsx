@@ -18,10 +18,10 @@ function OnDrive({ place, wide }: { place: CardOnDrive; wide: boolean }) {
   );
 }
 
-const DRIVE_PX = 88;
+const DRIVE_PX = 84;
 const GAP_PX = 12;
 /** What stands before the drives, with its gaps. */
-const WIDE_PX = 400;
+const WIDE_PX = 372;
 /** A hand that only presses moves nothing. */
 const DRAG_PX = 8;
 
@@ -86,7 +86,7 @@ export function CardTable({
   const leastPx = WIDE_PX + drives.length * (DRIVE_PX + GAP_PX);
   const template = {
     base: `72px 112px ${columns.replace('WIDTH', '44')}`,
-    md: `72px 122px 76px 72px ${columns.replace('WIDTH', String(DRIVE_PX))}`,
+    md: `72px 112px 66px 66px ${columns.replace('WIDTH', String(DRIVE_PX))}`,
   };
   const row = {
     display: 'grid',
