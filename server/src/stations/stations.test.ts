@@ -1,4 +1,5 @@
-import { createServer, type Server } from 'node:http';
+import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http';
+import { createServer as createSecure } from 'node:https';
 import { randomUUID } from 'node:crypto';
 import { mkdir, mkdtemp, readFile, realpath, rename, rm, writeFile } from 'node:fs/promises';
 import type { AddressInfo } from 'node:net';
@@ -11,6 +12,8 @@ import type { MediaFound, Station } from '@kavrell/contract';
 import { NO_FAULTS, type Card, type CopyFile, type CopyJob, type Drive } from '@kavrell/core/copies';
 import type { DemoPlan } from '@kavrell/demo';
 import { newId } from '../platform/ids.ts';
+import { certificatesFor } from '../platform/secure/authority.ts';
+import { certificateFolder, ownNames } from '../platform/secure/own.ts';
 import { rowsOf, startTestServer, storeNinthBell, type TestServer } from '../testing/harness.ts';
 import { HouseLine, HouseRefused, post } from './far.ts';
 import { join, membershipIn, type Membership } from './join.ts';
@@ -139,6 +142,52 @@ describe('joining', () => {
     await owner.post('/api/stations').send({ name: 'here' }).expect(400);
     await owner.post('/api/stations').send({ name: '../x' }).expect(400);
     await expect(join(base, 'http://192.0.2.1:80', 'x.y')).rejects.toThrow(/not encrypted/);
+  });
+});
+
+describe('over the network', () => {
+  const secure: { close: () => Promise<void> }[] = [];
+  afterEach(async () => {
+    server.context.config.host = '127.0.0.1';
+    await Promise.all(secure.splice(0).map((s) => s.close()));
+  });
+  /** A house as others on the network reach it, with the certificates of a folder; what it was asked, in order. */
+  async function openHouse(folder: string): Promise<{ url: string; heard: string[] }> {
+    const { key, cert, authority } = certificatesFor(folder, ownNames());
+    const heard: string[] = [];
+    const answer = (req: IncomingMessage, res: ServerResponse) => {
+      heard.push(`${req.method} ${req.url}`);
+      if (req.url === '/trust/kavrell.crt') res.end(authority);
+      else server.running.app(req, res);
+    };
+    const opened = createSecure({ key, cert }, answer).listen(0, '127.0.0.1');
+    await new Promise((done) => opened.once('listening', done));
+    secure.push({
+      close: () => {
+        opened.closeAllConnections();
+        return new Promise((done) => opened.close(() => done()));
+      },
+    });
+    return { url: `https://127.0.0.1:${(opened.address() as AddressInfo).port}`, heard };
+  }
+  it('a house is known by the fingerprint in its token; to another nothing is said', async () => {
+    const { config } = server.context;
+    config.host = '0.0.0.0';
+    const own = await openHouse(certificateFolder(config));
+    const kept = await join(path.join(base, 'own'), own.url, await tokenOf('far'));
+    expect(kept.authority).toContain('BEGIN CERTIFICATE');
+    const line = new HouseLine({ ...kept, run: 'test' }, server.context.log);
+    expect(await line.once({ ask: 'hello', folders: [] })).toEqual({ toRead: [] });
+
+    const impostor = await openHouse(path.join(base, 'impostor'));
+    await expect(join(path.join(base, 'x'), impostor.url, await tokenOf('further'))).rejects.toThrow(
+      /certificate is another/,
+    );
+    expect(impostor.heard).toEqual(['GET /trust/kavrell.crt']);
+    // Nor to one that took the place of the house afterwards.
+    const moved = new HouseLine({ ...kept, url: impostor.url, run: 'test' }, server.context.log);
+    await expect(moved.once({ ask: 'claim' })).rejects.toThrow(/certificate|self-signed|unable to verify/i);
+    expect(impostor.heard).toHaveLength(1);
   });
 });
 

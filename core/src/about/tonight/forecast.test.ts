@@ -29,8 +29,12 @@ describe('on which day the drives are full', () => {
     const less = drivesForecast(days(100, 100, 100), [drive('a', 250), drive('b', 150)], two);
     expect(less.fullOn).toEqual({ number: 2, lackingBytes: 50 * GB });
   });
-  it('with fewer drives than copies there is no room on any day', () =>
-    expect(drivesForecast(days(10), [drive('a', 500)], two).fullOn).toEqual({ number: 1, lackingBytes: 10 * GB }));
+  it('fewer drives than copies are told as that, not as full', () => {
+    expect(drivesForecast(days(10), [drive('a', 500)], two)).toMatchObject({ lackingDrives: 1, fullOn: null });
+    expect(drivesForecast(days(10), [drive('a', 5)], two).fullOn).toEqual({ number: 1, lackingBytes: 5 * GB });
+    // One whose room nobody saw is a drive all the same.
+    expect(drivesForecast(days(10), [drive('a', 500), drive('b', null)], two).lackingDrives).toBe(0);
+  });
   it('two folders of one device share its room; the cloud’s is not counted; what nobody saw is named', () => {
     const volume = { id: 'v', device: 'disk 1', takenOnAtMs: 0, by: '' };
     const found = drivesForecast(
@@ -38,7 +42,7 @@ describe('on which day the drives are full', () => {
       [drive('a', 500, { volume }), drive('b', 500, { volume }), drive('c', 500, { kind: 'cloud' }), drive('d', null)],
       two,
     );
-    expect(found.fullOn?.number).toBe(1);
+    expect(found.leftBytes).toBe(490 * GB);
     expect(found.unknown).toEqual(['d']);
   });
   it('more room never makes it full sooner, and what is left is what was there less what went', () =>
@@ -50,10 +54,13 @@ describe('on which day the drives are full', () => {
         (gb, free, copies) => {
           const drives = free.map((f, i) => drive(`d${i}`, f));
           const found = drivesForecast(days(...gb), drives, { verifiedCopies: copies });
-          const more = drivesForecast(days(...gb), [...drives, drive('more', 500)], { verifiedCopies: copies });
+          // Room on a drive more, not a copy more.
+          const more = drivesForecast(days(...gb), free.length < copies ? drives : [...drives, drive('more', 500)], {
+            verifiedCopies: copies,
+          });
           expect(more.fullOn?.number ?? Infinity).toBeGreaterThanOrEqual(found.fullOn?.number ?? Infinity);
           if (!found.fullOn) {
-            const went = copies * gb.reduce((a, b) => a + b, 0);
+            const went = Math.min(copies, free.length) * gb.reduce((a, b) => a + b, 0);
             expect(found.leftBytes / GB).toBeCloseTo(free.reduce((a, b) => a + b, 0) - went, 6);
           }
         },

@@ -13,6 +13,8 @@ export interface DrivesForecast {
   days: { number: number; bytes: number; hasRoom: boolean }[];
   /** The first day whose copies find no room, and what is lacking of them; null: there is room for all that is planned. */
   fullOn: { number: number; lackingBytes: number } | null;
+  /** So many drives of their own are lacking for the copies that the policy wants; 0: none is. */
+  lackingDrives: number;
   /** Room left after the last day, bytes on all drives that are known. */
   leftBytes: number;
   /** Drives of whose room nothing is known: none of it is counted. */
@@ -32,10 +34,12 @@ export function drivesForecast(
   const rooms = new Map<string, number>();
   // Two folders of one device share its room and are one copy.
   for (const d of here) if (d.space) rooms.set(d.volume?.device ?? d.id, d.space.freeBytes);
+  const copies = Math.min(verifiedCopies, rooms.size);
+  const lackingDrives = verifiedCopies - rooms.size - here.filter((d) => d.space === null).length;
   let fullOn: DrivesForecast['fullOn'] = null;
   const told = days.map(({ number, bytes }) => {
-    const most = [...rooms].sort((a, b) => b[1] - a[1]).slice(0, verifiedCopies);
-    let lacking = bytes * Math.max(0, verifiedCopies - most.length);
+    const most = [...rooms].sort((a, b) => b[1] - a[1]).slice(0, copies);
+    let lacking = 0;
     for (const [device, free] of most) {
       lacking += Math.max(0, bytes - free);
       rooms.set(device, Math.max(0, free - bytes));
@@ -44,6 +48,7 @@ export function drivesForecast(
     return { number, bytes, hasRoom: lacking === 0 };
   });
   return {
+    lackingDrives: Math.max(0, lackingDrives),
     ...{ days: told, fullOn, unknown: here.filter((d) => d.space === null).map((d) => d.name) },
     leftBytes: [...rooms.values()].reduce((sum, free) => sum + free, 0),
   };

@@ -50,7 +50,12 @@ export function tonightOf(s: TonightSources): Tonight {
   const nameOf = new Map<string, string>();
   const assumptions: string[] = [];
   const notKept = s.cards.filter((c) => c.card.unloaded && c.clips.length > 0 && c.state !== 'kept' && !c.release);
-  const isCopied = (c: CardStatus) => c.drives.filter((d) => d.state === 'verified').length >= s.policyCopies;
+  const holds = (c: CardStatus, id: string) => c.drives.some((d) => d.driveId === id && d.state === 'verified');
+  const taking = s.drives.filter((d) => d.kind !== 'cloud');
+  // Where every drive there is holds it already, no copying makes it kept.
+  const isCopied = (c: CardStatus) =>
+    s.drives.filter((d) => holds(c, d.id)).length >= s.policyCopies ||
+    (taking.length > 0 && taking.every((d) => holds(c, d.id)));
   const out = notKept
     .filter((c) => !isCopied(c))
     .map((c) => {
@@ -66,7 +71,6 @@ export function tonightOf(s: TonightSources): Tonight {
   const readers = s.readers.length > 0 ? s.readers : [{ id: 'reader', name: 'A reader', bytesPerS: null }];
   if (s.readers.length === 0) assumptions.push('Nobody said what reads cards: one reader assumed.');
   const slow = (d: Drive) => s.school === 'fastFirst' && d.kind === 'disk';
-  const taking = s.drives.filter((d) => d.kind !== 'cloud');
   // With slow drives only they are the first ones.
   const isSecond = (d: Drive) => slow(d) && taking.some((o) => !slow(o));
   return {
@@ -133,7 +137,10 @@ export function freshCards(
       {
         letter: c.letter,
         needs: Math.ceil(bytes / c.cardSizeBytes),
-        has: own.filter((x) => x.release !== null || x.clips.length === 0).length,
+        // One that came out and was never read is not known to be empty.
+        has: own.filter(
+          (x) => x.release !== null || (x.clips.length === 0 && (x.card.seen !== null || !x.card.unloaded)),
+        ).length,
       },
     ];
   });

@@ -57,6 +57,15 @@ describe('what the night has to do', () => {
     expect(night.plan.cards).toEqual([]);
     expect(night.otherwise).toEqual(['A001: All its copies are in one place: take one elsewhere.']);
   });
+  it('one that every drive there is holds already is not copied again: what is lacking is said', () => {
+    const [fast] = plan.drives;
+    const drives = [{ driveId: fast!.id, state: 'verified' as const, verifiedFiles: 1, failedFiles: 0 }];
+    const copied = status('A001', { drives, state: 'verified', missing: 'Needs 1 more verified copy.' });
+    const night = tonight({ cards: [copied], drives: [fast!] });
+    expect(night.plan.cards).toEqual([]);
+    expect(night.otherwise).toEqual(['A001: Needs 1 more verified copy.']);
+    expect(tonight({ cards: [copied] }).plan.cards).toHaveLength(1);
+  });
   it('what is in a camera and still comes is ready at wrap', () => {
     const night = tonight({ cards: [], inCamera: new Map([[a.id, 10e9]]), toCome: new Map([[a.id, 5e9]]) });
     expect(night.plan.cards).toEqual([{ id: `camera:${a.id}`, bytes: 15e9, readyS: 3600 }]);

@@ -14,7 +14,7 @@ import {
   type Drive,
 } from './index.ts';
 
-const card = { id: 'card', label: 'A001', notCopied: [] as Card['notCopied'] } as Card;
+const card = { id: 'card', label: 'A001', notCopied: [] as Card['notCopied'], seen: null } as Card;
 const clip = (path: string, sizeBytes = 10): Clip => ({
   id: path,
   productionId: 'p',
@@ -117,7 +117,15 @@ describe('where a card’s media stand', () => {
     expect(releaseHindrances(found, drives, { ...policy, format: 'never' }, 0, 1)).toContainEqual(found.missing);
   });
   it('an empty card is not kept', () =>
-    expect(status([], [], policy, [])).toMatchObject({ state: 'onCardOnly', missing: 'Nothing on it yet.' }));
+    expect(status([], [], policy, [])).toMatchObject({
+      state: 'onCardOnly',
+      missing: 'It was not read yet: what is on it is not known.',
+    }));
+  it('read, and with nothing on it, says so', () => {
+    const seen = { volumeId: null, files: 0, bytes: 0, first: null, last: null, atMs: 0 };
+    const read = cardStatus({ ...card, seen }, { clips: [], files: [], drives }, policy);
+    expect(read.missing).toBe('Nothing on it yet.');
+  });
   it('shows the open job before the newest ended one', () => {
     const job = (id: string, state: CopyJob['state'], startedAtMs: number) =>
       ({ id, cardId: 'card', state, startedAtMs }) as CopyJob;
@@ -191,7 +199,7 @@ describe('a card may be formatted', () => {
   it('never when there is nothing on it', () =>
     expect(
       releaseHindrances(cardStatus(out, { clips: [], files: [], drives: kinds }, policy), kinds, policy, 0, 1),
-    ).toEqual(['There is nothing on it.']));
+    ).toEqual(['It was not read yet: what is on it is not known.']));
 });
 
 describe('a measured rate', () => {

@@ -20,7 +20,7 @@ export function releaseHindrances(
   nowMs: number,
 ): string[] {
   const found: string[] = [];
-  if (status.clips.length === 0) return ['There is nothing on it.'];
+  if (status.clips.length === 0) return [status.missing];
   if (!status.card.unloaded) found.push('It is in a camera: take it out first.');
   if (status.job && OPEN_JOBS.has(status.job.state)) found.push('A job on it has not ended.');
   if (status.state !== 'kept') found.push(status.missing);

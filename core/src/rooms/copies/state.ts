@@ -107,7 +107,7 @@ export function cardStatus(card: Card, known: KnownMedia, policy: KeepPolicy): C
     drives: onDrives,
     state,
     missing: [
-      missingWords(state, { good, copies, enough, policy, keepPlaces, clips: own.length }),
+      missingWords(state, { good, copies, enough, policy, keepPlaces, clips: own.length, isRead: card.seen !== null }),
       notCopiedWords(card),
     ]
       .filter(Boolean)
@@ -147,6 +147,7 @@ function missingWords(
     policy,
     keepPlaces,
     clips,
+    isRead,
   }: {
     good: readonly Drive[];
     copies: number;
@@ -154,10 +155,12 @@ function missingWords(
     policy: KeepPolicy;
     keepPlaces: readonly PlaceNamed[];
     clips: number;
+    /** Somebody looked what is on it. */
+    isRead: boolean;
   },
 ): string {
   if (state === 'kept') return '';
-  if (clips === 0) return 'Nothing on it yet.';
+  if (clips === 0) return isRead ? 'Nothing on it yet.' : 'It was not read yet: what is on it is not known.';
   const lacking = policy.verifiedCopies - copies;
   if (copies < good.length && !enough) {
     const names = good.filter((d) => good.some((o) => o !== d && o.volume?.device === d.volume?.device));

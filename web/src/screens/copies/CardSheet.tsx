@@ -25,7 +25,7 @@ export function CardSheet({ status, work }: { status: CardStatus; work: CopyWork
     <>
       <Part>
         <h2>
-          Card {card.label} {clips.length ? MEDIA_WORDS[status.state] : 'empty'}
+          Card {card.label} {clips.length ? MEDIA_WORDS[status.state] : card.seen ? 'empty' : 'not read yet'}
         </h2>
         <div>{status.missing || 'The policy is met.'}</div>
       </Part>

@@ -153,7 +153,7 @@ export function CardTable({
                 </>
               ) : (
                 <Box as="span" color="soft">
-                  empty
+                  {c.card.seen ? 'empty' : 'not read yet'}
                 </Box>
               )}
             </Box>

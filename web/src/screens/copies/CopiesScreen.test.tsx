@@ -285,6 +285,6 @@ describe('the drives', () => {
     m.rows.cards = [m.card, other];
     open(m);
     fireEvent.click(screen.getByRole('button', { name: 'Card B001' }));
-    expect(sideSaid()).toContain('Card B001 empty');
+    expect(sideSaid()).toContain('Card B001 not read yet');
   });
 });

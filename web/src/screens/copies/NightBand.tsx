@@ -1,5 +1,5 @@
 import { Box } from '@chakra-ui/react';
-import type { NightBar, NightPlan, NightSchedule } from '@kavrell/core/copies';
+import type { ChargeBar, NightBar, NightPlan, NightSchedule } from '@kavrell/core/copies';
 import { LaneStretch } from '../../ui/LaneStretch.tsx';
 import { laneScale } from '../../shared/day/laneScale.ts';
 
@@ -10,20 +10,30 @@ const WORDS: Readonly<Record<NightBar['kind'], string>> = {
   verifySecond: 'read back',
 };
 
+const MINUTE_S = 60;
+
 interface Props {
   plan: NightPlan;
   schedule: NightSchedule;
+  /** What charges where and when. */
+  charging: readonly ChargeBar[];
   nameOf: ReadonlyMap<string, string>;
   nowMin: number;
   say: (minute: number) => string;
 }
 
 /** The night drawn: each reader and drive with what goes through it when; hands by a mark, sleep shaded. */
-export function NightBand({ plan, schedule, nameOf, nowMin, say }: Props) {
+export function NightBand({ plan, schedule, charging, nameOf, nowMin, say }: Props) {
   const at = (s: number) => nowMin + s / 60;
-  const endMin = Math.max(at(schedule.finishS), plan.sleep ? at(plan.sleep.toS) : 0, nowMin + 60);
+  const endMin = Math.max(
+    at(schedule.finishS),
+    plan.sleep ? at(plan.sleep.toS) : 0,
+    nowMin + 60,
+    ...charging.map((c) => nowMin + c.toMin),
+  );
   // By day nothing happens until wrap: the band begins an hour before the first work.
-  const firstMin = at(Math.min(...schedule.bars.map((b) => b.fromS)));
+  const firstMin = Math.min(...schedule.bars.map((b) => at(b.fromS)), ...charging.map((c) => nowMin + c.fromMin));
+  const slots = [...new Set(charging.map((c) => `${c.chargerId}|${c.slot}`))].sort();
   const scale = laneScale(Math.max(nowMin, firstMin - 60), endMin);
   const name = (id: string) => nameOf.get(id) ?? id;
   const span = (fromS: number, toS: number) => ({
@@ -46,6 +56,28 @@ export function NightBand({ plan, schedule, nameOf, nowMin, say }: Props) {
           {plan.sleep ? <div className="lane-moment must" style={span(plan.sleep.fromS, plan.sleep.toS)} /> : null}
           {nowMin >= scale.fromMin ? <div className="lane-now" style={{ left: scale.left(nowMin) }} /> : null}
         </div>
+        {slots.map((key) => {
+          const own = charging.filter((c) => `${c.chargerId}|${c.slot}` === key);
+          const words = `${name(own[0]?.chargerId ?? '')} ${own[0]?.slot ?? ''}`;
+          return (
+            <Box key={key} display="contents">
+              <div className="lane-name" title={words}>
+                {words}
+              </div>
+              <div className="lane" data-lane={words}>
+                {own.map((c) => (
+                  <LaneStretch
+                    key={`${c.packId}${c.number}`}
+                    className="lane-bar work"
+                    style={span(c.fromMin * MINUTE_S, c.toMin * MINUTE_S)}
+                    words={`${name(c.packId)} ${c.number}`}
+                    title={`${name(c.packId)} ${c.number} charges, ${say(nowMin + c.fromMin)} to ${say(nowMin + c.toMin)}`}
+                  />
+                ))}
+              </div>
+            </Box>
+          );
+        })}
         {lanes.map((l) => (
           <Box key={l.id} display="contents">
             <div className="lane-name" title={name(l.id)}>

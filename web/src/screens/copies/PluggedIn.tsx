@@ -26,7 +26,7 @@ export function PluggedIn({ work, look, done }: { work: CopyWork; look: () => vo
     if (known) {
       const edit = { op: 'update' as const, table: 'cards' as const, row: known, values: at };
       void change(production.id, `${known.label} is at ${f.name}`, [edit]).then(() =>
-        work.start({ ...known, ...at }, ids, 'copy', false),
+        work.take({ ...known, ...at }, ids),
       );
       done(known.id);
       return;
@@ -40,7 +40,7 @@ export function PluggedIn({ work, look, done }: { work: CopyWork; look: () => vo
     const camera = rows.cameras.find((c) => c.letter === label[0]);
     const values = { ...at, label, cameraId: camera?.id ?? null, faults: null, whereabouts: '' };
     void change(production.id, `Read card ${label}`, [{ op: 'insert', table: 'cards', id, values }]).then(() =>
-      work.start({ ...values, id } as Card, ids, 'copy', false),
+      work.take({ ...values, id } as Card, ids),
     );
     done(id);
   };
@@ -68,11 +68,10 @@ export function PluggedIn({ work, look, done }: { work: CopyWork; look: () => vo
               {f.more ? ' and more' : ''}, {formatBytes(f.sizeBytes)}
               {known ? '. By what lies on it, it is a card that was read before.' : '.'}
             </Box>
-            {to.length > 0 ? (
-              <Button look="primary" onClick={() => copy(f)}>
-                Copy as usual: {to.map((d) => d.name).join(', ')}
-              </Button>
-            ) : null}
+            <Button look="primary" onClick={() => copy(f)}>
+              {to.length > 0 ? `Copy as usual: ${to.map((d) => d.name).join(', ')}` : 'Read it'}
+            </Button>
+            {to.length > 0 ? null : <Box color="soft">No drive is there to copy it to yet.</Box>}
             <Button onClick={look}>Look first</Button>
           </Flex>
         );

@@ -1,5 +1,5 @@
 import { Box } from '@chakra-ui/react';
-import { formatBytes } from '@kavrell/core/units';
+import { formatBytes, formatCount } from '@kavrell/core/units';
 import { Look } from '../../ui/parts.tsx';
 import { Severity } from '../../ui/Severity.tsx';
 import type { Night } from './useTonight.ts';
@@ -32,6 +32,13 @@ export function TonightRoom({
             </Severity>
           </li>
         ))}
+        {forecast.lackingDrives > 0 ? (
+          <li>
+            <Severity level="danger">
+              {formatCount(forecast.lackingDrives, 'drive')} too few for the copies that the policy wants
+            </Severity>
+          </li>
+        ) : null}
         <li data-full-on>
           {planned.length === 0 ? (
             'Nothing more is planned to be recorded.'

@@ -45,7 +45,12 @@ export function TonightView() {
   const { tonight, schedule, levers, fresh } = night;
   const nowMin = msToMinute(day.date, day.timeZone, nowMs);
   const at = (s: number) => formatMinuteOfDay(nowMin + s / 60, day, clock);
-  const name = (id: string) => tonight.nameOf.get(id) ?? id;
+  const nameOf = new Map([
+    ...tonight.nameOf,
+    ...rows.packs.map((p) => [p.id, p.name] as const),
+    ...rows.chargers.map((c) => [c.id, c.name] as const),
+  ]);
+  const name = (id: string) => nameOf.get(id) ?? id;
   const addReader = () => {
     const id = newId();
     const values = {
@@ -104,11 +109,12 @@ export function TonightView() {
           </FormField>
         </Box>
       </Flex>
-      {schedule.bars.length > 0 ? (
+      {schedule.bars.length > 0 || night.power.schedule.bars.length > 0 ? (
         <NightBand
           plan={tonight.plan}
           schedule={schedule}
-          nameOf={tonight.nameOf}
+          charging={night.power.schedule.bars}
+          nameOf={nameOf}
           nowMin={nowMin}
           say={(m) => formatMinuteOfDay(m, day, clock)}
         />

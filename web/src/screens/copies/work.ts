@@ -38,6 +38,19 @@ export function copyWork(productionId: string) {
         }),
         'copyJobs',
       ),
+    /** Reads a card that was just plugged in and copies it to these drives; it is read even where it can’t be copied. */
+    take: (card: Card, driveIds: string[]) =>
+      asked(
+        call(scanCard, ofCard(card)).then(() =>
+          driveIds.length === 0
+            ? undefined
+            : call(startCopy, {
+                params: { productionId },
+                body: { id: newId(), cardId: card.id, driveIds, kind: 'copy', verifySource: false },
+              }),
+        ),
+        'copyJobs',
+      ),
     pause: (job: CopyJob) => asked(call(pauseCopy, ofJob(job)), 'copyJobs'),
     resume: (job: CopyJob) => asked(call(resumeCopy, ofJob(job)), 'copyJobs'),
     cancel: (job: CopyJob) => asked(call(cancelCopy, ofJob(job)), 'copyJobs'),
