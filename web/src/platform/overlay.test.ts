@@ -61,7 +61,10 @@ describe('what waits is seen already', () => {
   });
   it('a row that is not there yet has nothing in the fields that only the machinery writes, and is a row all the same', () => {
     for (const [table, values] of [
-      ['cards', { label: 'A001', cameraId: null, path: '/media/a', unloaded: true, whereabouts: '', station: '', faults: null }],
+      [
+        'cards',
+        { label: 'A001', cameraId: null, path: '/media/a', unloaded: true, whereabouts: '', station: '', faults: null },
+      ],
       ['drives', { name: 'Fast', kind: 'ssd', path: '/media/x', whereabouts: '', station: '', faults: null }],
     ] as const) {
       const id = '01a22184-ea6b-7152-9066-80f4899fe500';

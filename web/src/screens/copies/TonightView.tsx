@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { positionAfter } from '@kavrell/core/records';
 import { readerFields, type Reader } from '@kavrell/core/copies';
 import { msToMinute } from '@kavrell/core/time';
-import { formatBytes, formatCount, formatMinuteOfDay, formatMinutes } from '@kavrell/core/units';
+import { formatBytes, formatCount, formatMinuteOfDay } from '@kavrell/core/units';
 import { useProduction } from '../../app/production.tsx';
 import { TableBench } from '../../app/TableBench.tsx';
 import { useDraft } from '../../platform/draft.ts';
@@ -19,6 +19,7 @@ import { Facts, Look, Part, Why } from '../../ui/parts.tsx';
 import { Severity } from '../../ui/Severity.tsx';
 import { Sheet } from '../../ui/sheet.tsx';
 import { NightBand } from './NightBand.tsx';
+import { TonightLevers } from './TonightLevers.tsx';
 import { TonightPower } from './TonightPower.tsx';
 import { TonightRoom } from './TonightRoom.tsx';
 import { maySleep } from './maySleep.ts';
@@ -42,7 +43,7 @@ export function TonightView() {
   const [school, setSchool] = useState<'fastFirst' | 'all'>('fastFirst');
   const night = useTonight(bed || '23:30', up || '06:00', school, nowMs, sockets);
   if (!night || !day) return <Box color="soft">The night is planned from a day: add one on Day.</Box>;
-  const { tonight, schedule, levers, fresh } = night;
+  const { tonight, schedule } = night;
   const nowMin = msToMinute(day.date, day.timeZone, nowMs);
   const at = (s: number) => formatMinuteOfDay(nowMin + s / 60, day, clock);
   const nameOf = new Map([
@@ -119,52 +120,7 @@ export function TonightView() {
           say={(m) => formatMinuteOfDay(m, day, clock)}
         />
       ) : null}
-      <Box
-        display="grid"
-        gridTemplateColumns={{ base: 'minmax(0, 1fr)', md: 'repeat(2, minmax(0, 1fr))' }}
-        gap={6}
-        mb={5}
-      >
-        <Box as="section" aria-label="What would make it sooner">
-          <Box as="h2" fontSize="m" fontWeight="700" mb={2}>
-            What would make it sooner
-          </Box>
-          {levers.length === 0 ? (
-            'Nothing of what is here.'
-          ) : (
-            <Box as="ul" listStyleType="none" display="grid" gap={1}>
-              {levers.map((l) => (
-                <li key={l.key}>
-                  {l.without === null ? l.words : `Without ${name(l.without)}`}:{' '}
-                  <strong>
-                    {l.sleepSoonerS >= 60
-                      ? `to bed ${formatMinutes(l.sleepSoonerS / 60)} sooner`
-                      : `done ${formatMinutes(l.doneSoonerS / 60)} sooner`}
-                  </strong>
-                  {l.breaks ? <Look>, breaks {l.breaks}</Look> : null}
-                </li>
-              ))}
-            </Box>
-          )}
-        </Box>
-        <Box as="section" aria-label="Fresh for the next day">
-          <Box as="h2" fontSize="m" fontWeight="700" mb={2}>
-            Fresh for the next day
-          </Box>
-          {fresh.length === 0 ? (
-            'No next day is planned with anything to record.'
-          ) : (
-            <Box as="ul" listStyleType="none" display="grid" gap={1}>
-              {fresh.map((f) => (
-                <li key={f.letter}>
-                  {f.letter} needs {formatCount(f.needs, 'card')}, has {f.has} empty:{' '}
-                  {f.has >= f.needs ? <strong>enough</strong> : <Look>{f.needs - f.has} short</Look>}
-                </li>
-              ))}
-            </Box>
-          )}
-        </Box>
-      </Box>
+      <TonightLevers night={night} name={name} />
       <TonightRoom night={night} at={at} name={name} />
       <TonightPower night={night} at={at} sockets={socketsText} setSockets={setSockets} />
       {me.role === 'owner' ? (
