@@ -1,7 +1,10 @@
 import type { DemoPlan, MakeRow } from './plan.ts';
 
-/** Where the bell’s copies sleep: one bag rides in the van until the evening, so that the van alone would take two of them. */
-export function keepingOf(row: MakeRow): Pick<DemoPlan, 'keepPlaces' | 'readers' | 'packs' | 'chargers'> {
+/** Where the bell’s copies sleep, and what its cameras run on: one bag rides in the van until the evening, so that the van alone would take two of them. */
+export function keepingOf(
+  row: MakeRow,
+  largePacksRun: string | null,
+): Pick<DemoPlan, 'keepPlaces' | 'readers' | 'packs' | 'chargers'> {
   const place = (position: number, name: string, kind: DemoPlan['keepPlaces'][number]['kind'], within = '') =>
     row({ name, kind, within, position });
   return {
@@ -18,7 +21,15 @@ export function keepingOf(row: MakeRow): Pick<DemoPlan, 'keepPlaces' | 'readers'
       row({ name: 'Reader 2', bytesPerS: null, position: 2 }),
     ],
     packs: [
-      row({ name: 'Large pack', fits: 'plate', count: 8, empty: 3, chargeMin: 190, cameraId: null, position: 1 }),
+      row({
+        name: 'Large pack',
+        fits: 'plate',
+        count: 8,
+        empty: 3,
+        chargeMin: 190,
+        cameraId: largePacksRun,
+        position: 1,
+      }),
       row({ name: 'Small pack', fits: 'slot', count: 6, empty: 2, chargeMin: 110, cameraId: null, position: 2 }),
     ],
     chargers: [

@@ -758,7 +758,7 @@ export function ninthBell(newId: () => string, mediaRoot: string): DemoPlan {
     dayItems,
     drives,
     cards,
-    ...keepingOf(row),
+    ...keepingOf(row, cameraId('A')),
     ...demoClocks(cameras, thursday, production.rate, row),
   });
   return ninthBellSheets(row, ninthBellCamera(row, ninthBellLight(row, plan)));

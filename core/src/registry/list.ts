@@ -8,7 +8,7 @@ import { coverCalcs } from '../rooms/cover/calc.ts';
 import { dayCalcs } from '../plan/day/calc.ts';
 import { exposureCalcs } from '../physics/exposure/calc.ts';
 import { illuminationCalcs } from '../physics/illumination/calc.ts';
-import { packCalcs } from '../rooms/kit/calc.ts';
+import { kitCalcs } from '../rooms/kit/calc.ts';
 import { lightCalcs } from '../rooms/light/calc.ts';
 import { lookCalcs } from '../rooms/look/calc.ts';
 import { opticsCalcs } from '../physics/optics/calc.ts';
@@ -33,7 +33,7 @@ export const CALCS: readonly Calc[] = Object.freeze([
   ...riggingCalcs,
   ...mediaCalcs,
   ...nightCalcs,
-  ...packCalcs,
+  ...kitCalcs,
   ...sunCalcs,
   ...placeCalcs,
   ...dayCalcs,

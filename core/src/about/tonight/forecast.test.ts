@@ -6,6 +6,7 @@ import {
   ASSUMED_PACE,
   bytesToCome,
   drivesForecast,
+  freshPacks,
   measuredRateMbps,
   powerTonight,
   recordingPace,
@@ -141,6 +142,18 @@ describe('packs tonight', () => {
     expect(powerTonight([pack], [], null, null, 300).short).toEqual([
       { name: 'Large', lacking: 2, empty: 2, noCharger: true },
     ]);
+    expect(powerTonight([{ ...pack, empty: 0 }], [], null, null, 100).short).toEqual([]);
     expect(powerTonight([pack], [charger], null, null, 100).short).toMatchObject([{ lacking: 2, noCharger: false }]);
+  });
+
+  it('of a camera are needed as long as the next day has it on, and those that stay empty are not there', () => {
+    const camera = { id: 'cam', letter: 'A', batteryMin: 60 };
+    const row = (letters: string[], minutes: number) => ({ cameras: letters, minutes });
+    const next = { rows: [row(['A', 'B'], 50), row(['B'], 400), row(['A'], 20)] };
+    const own = { ...pack, cameraId: 'cam' };
+    expect(freshPacks(next, [camera], [own], { k: 3 })).toEqual([{ letter: 'A', needs: 2, full: 1 }]);
+    expect(freshPacks(next, [camera], [pack], {})).toEqual([]);
+    expect(freshPacks(next, [{ ...camera, batteryMin: null }], [own], {})).toEqual([]);
+    expect(freshPacks({ rows: [row(['B'], 400)] }, [camera], [own], {})).toEqual([]);
   });
 });

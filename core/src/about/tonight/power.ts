@@ -1,3 +1,5 @@
+import type { Camera } from '../../rooms/camera/index.ts';
+import type { DayRow } from '../../plan/day/index.ts';
 import {
   chargePlan,
   type ChargerRow,
@@ -51,6 +53,32 @@ export function powerTonight(
       ...(sockets === null && chargers.length > 0 ? ['Sockets enough for all chargers.'] : []),
     ],
   };
+}
+
+/** Packs that a camera needs on the next day, against those that will be full. */
+export interface FreshPacks {
+  letter: string;
+  needs: number;
+  full: number;
+}
+
+/**
+ * Full packs for the next day, by camera: the minutes of the plan in which it is on, over how long one pack runs it. Cameras whose packs nobody listed, or of which nobody said
+ * how long one lasts, are none; a camera is taken to be off between its lines.
+ */
+export function freshPacks(
+  next: { rows: readonly Pick<DayRow, 'cameras' | 'minutes'>[] },
+  cameras: readonly Pick<Camera, 'id' | 'letter' | 'batteryMin'>[],
+  packs: readonly Pack[],
+  lacking: Readonly<Record<string, number>>,
+): FreshPacks[] {
+  return cameras.flatMap(({ id, letter, batteryMin }) => {
+    const own = packs.filter((p) => p.cameraId === id);
+    const onMin = next.rows.reduce((sum, r) => sum + (r.cameras.includes(letter) ? r.minutes : 0), 0);
+    if (own.length === 0 || batteryMin === null || onMin === 0) return [];
+    const full = own.reduce((sum, p) => sum + Math.max(0, p.count - (lacking[p.id] ?? 0)), 0);
+    return [{ letter, needs: Math.ceil(onMin / batteryMin), full }];
+  });
 }
 
 const plain = (words: string) => words.trim().toLowerCase();

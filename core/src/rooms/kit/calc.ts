@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { defineCalc, inputs, word } from '../../base/calc/index.ts';
 import { InputError } from '../../base/errors/index.ts';
+import { batteryDay } from './batteries.ts';
 import { packKit } from './pack.ts';
 
 const mm = (what: string, least: number) =>
@@ -21,12 +22,24 @@ const anywhere = (what: string) =>
     .min(-100_000, `${what} is out of all bounds.`)
     .max(100_000, `${what} is out of all bounds.`)
     .describe(`${what}, mm`);
+const positive = (what: string, unit: string, most: number) =>
+  z
+    .number({ error: `${what} is a number of ${unit}.` })
+    .gt(0, `${what} must be more than 0.`)
+    .max(most, `${what} of over ${most}\u00a0${unit} is not believable.`)
+    .describe(`${what}, ${unit}`);
+const minute = (what: string) =>
+  z
+    .number({ error: `${what} is a minute of the day.` })
+    .min(-1440, `${what} is more than a day before.`)
+    .max(4320, `${what} is more than two days after.`)
+    .describe(`${what}, min`);
 const triple = (what: string) =>
   z.tuple([mm(`${what}, first`, 1), mm(`${what}, second`, 1), mm(`${what}, third`, 1)], {
     error: `${what} has three sizes.`,
   });
 
-export const packCalcs = [
+export const kitCalcs = [
   defineCalc({
     name: 'kit.pack',
     about: 'Pieces packed into a vehicle: what comes off first stands nearest to the door.',
@@ -124,5 +137,108 @@ export const packCalcs = [
         throw new InputError('pack.axles', 'Both axles are at the same place.', ['axles']);
       return packKit(i);
     },
+  }),
+  defineCalc({
+    name: 'kit.batteries',
+    about: 'When packs are changed over a day, how many are needed, and when all of them are full again.',
+    formula:
+      'One pack lasts packMin, or packWh over watts, times the share that it gives in the cold, less the reserve; a device at half its level for twice as long. A pack that would not last a span is changed before it where that saves a stop in it, else when it is empty. Packs that come out are charged one after the other in each place; the fewest packs with which none is ever lacking are found by trying.',
+    assumptions: [
+      'Cold: lithium-ion packs give half at −20 °C, 65 % at −10, 80 % at 0, 92 % at 10, all from 20 on; typical, ±10 %.',
+      'Packs are alike and full at the start; one is in the device.',
+    ],
+    source: 'Energy over power; typical discharge of lithium-ion cells in the cold',
+    input: inputs({
+      devices: z
+        .array(
+          inputs({
+            id: word('The device’s id')
+              .min(1, 'The device’s id is empty.')
+              .max(80, 'An id has 80 characters at the most.'),
+            watts: positive('Its draw', 'W', 20_000).nullable(),
+            packWh: positive('A pack', 'Wh', 20_000).nullable(),
+            packMin: positive('Minutes on a pack', 'min', 10_000).nullable(),
+            packs: z
+              .int('Packs are a whole number.')
+              .min(0, 'Packs can’t be fewer than none.')
+              .max(500, 'Five hundred packs are the most.'),
+            swapMin: z
+              .number({ error: 'A swap takes minutes.' })
+              .min(0, 'A swap can’t be negative.')
+              .max(120, 'A swap of over two hours is not believable.')
+              .describe('A swap, min'),
+            charge: inputs({
+              min: positive('Charging', 'min', 1440),
+              slots: z
+                .int('Places are a whole number.')
+                .min(1, 'One place at the least.')
+                .max(100, 'A hundred places are the most.'),
+            }).nullable(),
+            on: z
+              .array(
+                inputs({
+                  fromMin: minute('On from'),
+                  toMin: minute('On until'),
+                  level: z
+                    .number({ error: 'The level is a share.' })
+                    .min(0, 'The level is 0 at the least.')
+                    .max(1, 'The level is 1 at the most.'),
+                }),
+                { error: 'When it is on is a list.' },
+              )
+              .max(200, 'Two hundred spans are the most.'),
+          }),
+          { error: 'The devices are a list.' },
+        )
+        .max(100, 'A hundred devices are the most.'),
+      temperatureC: z
+        .number({ error: 'The air is a number of °C.' })
+        .min(-60, 'Colder than −60 °C is not believable.')
+        .max(60, 'Hotter than 60 °C is not believable.')
+        .nullable()
+        .describe('The air, °C'),
+      reserve: z
+        .number({ error: 'The reserve is a share.' })
+        .min(0, 'The reserve can’t be negative.')
+        .max(0.9, 'A reserve over nine tenths is not believable.')
+        .describe('Share that is left in a pack'),
+    }),
+    output: z.object({
+      devices: z
+        .array(
+          z.object({
+            ...{ id: z.string(), lastsMin: z.number(), onMin: z.number() },
+            swaps: z.array(z.object({ atMin: z.number(), whileOn: z.boolean() })),
+            ...{ packsNeeded: z.number(), short: z.number() },
+            ...{ emptyAtMin: z.number().nullable(), chargedMin: z.number().nullable() },
+          }),
+        )
+        .describe(
+          'Each device: how long a pack lasts, when it is changed, how many are needed, how many lack and from when, when all are full',
+        ),
+    }),
+    example: {
+      input: {
+        devices: [
+          {
+            ...{ id: 'A', watts: 40, packWh: 100, packMin: null, packs: 3, swapMin: 2, charge: { min: 150, slots: 2 } },
+            on: [
+              { fromMin: 480, toMin: 600, level: 1 },
+              { fromMin: 660, toMin: 780, level: 1 },
+            ],
+          },
+        ],
+        ...{ temperatureC: 0, reserve: 0 },
+      },
+      output: {
+        devices: [
+          {
+            ...{ id: 'A', lastsMin: 120, onMin: 240, swaps: [{ atMin: 660, whileOn: false }] },
+            ...{ packsNeeded: 2, short: 0, emptyAtMin: null, chargedMin: 812 },
+          },
+        ],
+      },
+    },
+    run: batteryDay,
   }),
 ];

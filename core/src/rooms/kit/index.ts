@@ -1,3 +1,4 @@
 export * from './model.ts';
 export * from './packModel.ts';
 export * from './pack.ts';
+export * from './batteries.ts';

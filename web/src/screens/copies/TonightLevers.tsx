@@ -5,7 +5,7 @@ import type { Night } from './useTonight.ts';
 
 /** What would make the night shorter, each with its minutes and what it breaks; fresh cards for the next day. */
 export function TonightLevers({ night, name }: { night: Night; name: (id: string) => string }) {
-  const { levers, fresh } = night;
+  const { levers, fresh, packs } = night;
   return (
     <Box
       display="grid"
@@ -47,6 +47,12 @@ export function TonightLevers({ night, name }: { night: Night; name: (id: string
               <li key={f.letter}>
                 {f.letter} needs {formatCount(f.needs, 'card')}, has {f.has} empty:{' '}
                 {f.has >= f.needs ? <strong>enough</strong> : <Look>{f.needs - f.has} short</Look>}
+              </li>
+            ))}
+            {packs.map((p) => (
+              <li key={`pack ${p.letter}`}>
+                {p.letter} needs {formatCount(p.needs, 'pack')}, {p.full} will be full:{' '}
+                {p.full >= p.needs ? <strong>enough</strong> : <Look>{p.needs - p.full} short</Look>}
               </li>
             ))}
           </Box>

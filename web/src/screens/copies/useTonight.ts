@@ -4,6 +4,7 @@ import {
   bytesToCome,
   drivesForecast,
   freshCards,
+  freshPacks,
   measuredRateMbps,
   powerTonight,
   recordingPace,
@@ -13,6 +14,7 @@ import {
   uploadsOf,
   type DrivesForecast,
   type FreshCards,
+  type FreshPacks,
   type PowerTonight,
   type RecordingPace,
   type Tonight,
@@ -30,6 +32,7 @@ export interface Night {
   schedule: NightSchedule;
   levers: NightLever[];
   fresh: FreshCards[];
+  packs: FreshPacks[];
   /** What charges when. */
   power: PowerTonight;
   /** On which day of the whole production the drives are full. */
@@ -114,8 +117,11 @@ export function useTonight(
     const wantedMin = sleep ? sleep.toS / MINUTE_S : DAY_MIN;
     const can = tonight.plan.drives.some((d) => d.stage === 'first');
     const schedule = mediaNight(can ? tonight.plan : { ...tonight.plan, cards: [] });
+    const power = powerTonight(rows.packs, rows.chargers, sockets, sleep, wantedMin);
+    const nextPlan = next ? planOf(timedFrom, next) : null;
     return {
-      power: powerTonight(rows.packs, rows.chargers, sockets, sleep, wantedMin),
+      power,
+      packs: nextPlan ? freshPacks(nextPlan, rows.cameras, rows.packs, power.schedule.lacking) : [],
       forecast: drivesForecast([{ number: 0, bytes: waiting }, ...later], rows.drives, production.keepPolicy),
       uploads: uploadsOf(
         cards,
@@ -128,9 +134,9 @@ export function useTonight(
       tonight,
       schedule,
       levers: can ? nightLevers(tonight.plan, { policyCopies: production.keepPolicy.verifiedCopies }) : [],
-      fresh: next
+      fresh: nextPlan
         ? freshCards(
-            shotsLeft(planOf(timedFrom, next), () => false),
+            shotsLeft(nextPlan, () => false),
             rows.cameras,
             cards,
             how,
