@@ -86,6 +86,13 @@ export const SCREENS: readonly ScreenEntry[] = [
     code: named(() => import('../screens/people/PeopleScreen.tsx'), 'PeopleScreen'),
   },
   {
+    path: 'kit',
+    title: 'Kit',
+    group: 'Prepare',
+    roles: owner,
+    code: named(() => import('../screens/kit/KitScreen.tsx'), 'KitScreen'),
+  },
+  {
     path: 'risks',
     title: 'Risks',
     group: 'Prepare',

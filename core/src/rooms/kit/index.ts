@@ -2,3 +2,4 @@ export * from './model.ts';
 export * from './packModel.ts';
 export * from './pack.ts';
 export * from './batteries.ts';
+export * from './lineModel.ts';

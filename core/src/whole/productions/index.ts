@@ -13,5 +13,6 @@ export * from './targets.ts';
 export * from './copy.ts';
 export * from './moving.ts';
 export * from './wrap.ts';
+export * from './kit.ts';
 export * from './takeSets.ts';
 export * from './tickRows.ts';

@@ -26,6 +26,12 @@ export const RISK_PARTS = parts(
   ...(['dayItems', 'relights', 'moves', 'people', 'engagements', 'lenses', 'deliverables'] as const),
   ...(['soundSources', 'soundRoutes', 'soundBoxes', 'links', 'sharedThings'] as const),
 );
+/** What a day needs to be taken along. */
+export const KIT_PARTS = parts(
+  ...LIGHT_PARTS,
+  ...(['dayItems', 'relights', 'moves', 'engagements', 'lenses', 'deliverables', 'cables'] as const),
+  ...(['soundSources', 'soundRoutes', 'soundBoxes', 'links'] as const),
+);
 export const CARD_PARTS = parts(
   'production',
   'cards',

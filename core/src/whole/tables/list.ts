@@ -20,7 +20,7 @@ import {
   sentSelectTable,
 } from '../../rooms/copies/index.ts';
 import { questionTable } from '../../rooms/interview/index.ts';
-import { rentalTable } from '../../rooms/kit/index.ts';
+import { kitLineTable, rentalTable } from '../../rooms/kit/index.ts';
 import { lightKitTable, setupTable, relightTable } from '../../rooms/light/index.ts';
 import { logTable } from '../../rooms/log/index.ts';
 import { pictureTable, paletteTable } from '../../rooms/look/index.ts';
@@ -99,6 +99,7 @@ export const ALL = [
   lookTable,
   frozenSheetTable,
   rentalTable,
+  kitLineTable,
   riskTable,
   rehearsalNoteTable,
   takeEventTable,

@@ -14,6 +14,8 @@ ${table('packs', 'name text NOT NULL, fits text NOT NULL, count integer NOT NULL
 ${watch('packs', 'packs', 'full')}
 ${table('chargers', 'name text NOT NULL, fits text NOT NULL, slots integer NOT NULL, unattended boolean NOT NULL, position double precision NOT NULL')}
 ${watch('chargers', 'chargers', 'full')}
+${table('kit_lines', 'need text NOT NULL, name text NOT NULL, have double precision NOT NULL, source text NOT NULL, crate text NOT NULL, carrier_id uuid, state text NOT NULL, seen_at_id uuid, note text NOT NULL, position double precision NOT NULL', `${link('carrier_id', 'people')}, ${link('seen_at_id', 'places')}`)}
+${watch('kit_lines', 'kitLines', 'full')}
 CREATE TABLE sent_selects (
   id uuid PRIMARY KEY, production_id uuid NOT NULL REFERENCES productions (id), version integer NOT NULL DEFAULT 1,
   take_id uuid NOT NULL, card_id uuid NOT NULL, drive_id uuid NOT NULL, from_drive_id uuid, path text NOT NULL, sent_as text NOT NULL,
@@ -27,7 +29,7 @@ CREATE TABLE stations (
 );
 `),
   down: (run) =>
-    run(`DROP TABLE stations; DROP TABLE sent_selects; DROP TABLE chargers; DROP TABLE packs;
+    run(`DROP TABLE stations; DROP TABLE sent_selects; DROP TABLE kit_lines; DROP TABLE chargers; DROP TABLE packs;
 UPDATE productions SET keep_policy = keep_policy - 'kinds';
 ALTER TABLE clips DROP COLUMN looked;
 ALTER TABLE cards DROP COLUMN station, DROP COLUMN seen, DROP COLUMN alarms;

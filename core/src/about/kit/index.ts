@@ -1,0 +1,2 @@
+export * from './needs.ts';
+export * from './lines.ts';

@@ -1,0 +1,116 @@
+import { fireEvent, screen, within } from '@testing-library/react';
+import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import type { KitLine } from '@kavrell/core/kit';
+import {
+  barePlan,
+  cellOf,
+  clearPage,
+  demoPlan,
+  openScreen,
+  openView,
+  preparePage,
+  press,
+  said,
+  sideSaid,
+  stubServer,
+  testId,
+  written,
+} from '../../testing/screen.tsx';
+import { KitScreen } from './KitScreen.tsx';
+
+beforeEach(() => {
+  preparePage();
+  stubServer();
+});
+afterEach(clearPage);
+/** The first thing needed on the bell’s first day. */
+const FLAG = 'black flag, 1.2 × 1.2 m';
+const opsOf = () => written().flatMap((w) => w.ops);
+const line = (more: Partial<KitLine>): KitLine => ({
+  ...{
+    id: testId(),
+    productionId: demoPlan().production.id,
+    version: 1,
+    deletedAt: null,
+    need: '',
+    name: 'Ring',
+    have: 1,
+  },
+  ...{ source: 'own', crate: 'Camera', carrierId: null, state: '', seenAtId: null, note: '', position: 1 },
+  ...more,
+});
+
+describe('what is needed', () => {
+  it('is counted from the plan, with what asks for it, and how much of it is still to be got', () => {
+    openScreen(<KitScreen />);
+    expect(said()).toMatch(/\d+ of \d+ things still to be got/);
+    const grid = screen.getByRole('grid', { name: 'Needed' });
+    expect(Number(cellOf(grid, FLAG, 'count').textContent)).toBeGreaterThan(0);
+    expect(sideSaid()).toContain('Asked for by');
+  });
+  it('is there by one press, and then no more of it is to be got', () => {
+    openScreen(<KitScreen />);
+    const grid = screen.getByRole('grid', { name: 'Needed' });
+    fireEvent.click(cellOf(grid, FLAG, 'what'));
+    press(/^\d+ of it is there$/);
+    expect(opsOf()).toMatchObject([
+      {
+        op: 'insert',
+        table: 'kitLines',
+        values: { name: expect.stringContaining('black flag') as string, source: 'own', crate: 'Light', state: '' },
+      },
+    ]);
+    expect(cellOf(grid, FLAG, 'get').textContent).toBe('–');
+    expect(said()).toContain('1 not packed');
+  });
+  it('of one place is only what its own lines ask for', () => {
+    const { plan } = openScreen(<KitScreen />);
+    const choice = screen.getByLabelText<HTMLSelectElement>('For the whole day or one place');
+    const before = said();
+    const tower = [...choice.options].at(-1)!;
+    fireEvent.change(choice, { target: { value: tower.value } });
+    expect(plan.places.some((p) => p.id === tower.value)).toBe(true);
+    expect(said()).not.toBe(before);
+    expect(screen.getByRole('grid', { name: 'Needed' }).textContent).not.toContain('drinking water');
+  });
+  it('without a day it says where needs come from', () => {
+    openScreen(<KitScreen />, { plan: barePlan(), day: null });
+    expect(said()).toContain('What a day needs is counted from its order');
+  });
+});
+
+describe('what is taken along', () => {
+  const open = async (...lines: KitLine[]) => {
+    openScreen(<KitScreen />, { rows: { kitLines: lines } });
+    await openView('Taken along');
+  };
+  it('stands by case and is ticked off with one press: packed, out, back', async () => {
+    await open(
+      line({}),
+      line({ name: 'Rain cover', state: 'packed' }),
+      line({ name: 'Gimbal', state: 'there', crate: 'Rigs' }),
+    );
+    const camera = screen.getByRole('region', { name: 'Camera' });
+    expect(within(camera).getAllByRole('listitem')).toHaveLength(2);
+    press('Ring: Packed');
+    press('Rain cover: Out, at the place');
+    press('Gimbal: Back in its case');
+    expect(opsOf().map((o) => 'values' in o && o.values.state)).toEqual(['packed', 'there', 'back']);
+  });
+  it('what is missing leads with where it was last seen, and counts as not there', async () => {
+    const plan = demoPlan();
+    const place = plan.places[1]!;
+    await open(line({ name: 'Step ring', state: 'there', seenAtId: place.id }));
+    press('Step ring is missing');
+    expect(said()).toContain('Missing: Step ring (last seen: ');
+    expect(said()).toContain('1 not back');
+    press('Step ring: Found');
+    expect(said()).not.toContain('Missing: Step ring');
+  });
+  it('a thing of one’s own is added', async () => {
+    await open();
+    expect(said()).toContain('or add what no plan knows');
+    press('Add a thing');
+    expect(opsOf()).toMatchObject([{ op: 'insert', table: 'kitLines', values: { need: '', have: 1 } }]);
+  });
+});
