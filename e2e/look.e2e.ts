@@ -9,6 +9,7 @@ const SCREENS = [
   'Light',
   'Camera',
   'People',
+  'Kit',
   'Risks',
   'Day',
   'Call sheet',

@@ -63,22 +63,11 @@ const VIEWS = [
     act: (page) => page.getByRole('tab', { name: 'Scouting walk' }).click(),
   },
   {
-    file: 'sun',
-    screen: 'places',
-    theme: 'daylight',
+    file: 'kit',
+    screen: 'kit',
     act: async (page) => {
-      await page.getByRole('tab', { name: 'Sun' }).click();
-      await page.getByRole('tab', { name: 'Founder’s bench' }).click();
-      // From one o’clock into the morning, when the sun comes in.
-      for (const key of [
-        'PageDown',
-        'PageDown',
-        'PageDown',
-        'PageDown',
-        'PageDown',
-        ...'1234'.split('').map(() => 'ArrowLeft'),
-      ])
-        await page.getByRole('slider', { name: 'Hour' }).press(key);
+      await page.getByRole('tab', { name: 'In the van' }).click();
+      await page.locator('[data-piece]').first().waitFor();
     },
   },
   { file: 'day', screen: 'day', act: (page) => page.locator('[data-line]').filter({ hasText: '7B' }).click() },

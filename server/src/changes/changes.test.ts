@@ -99,9 +99,9 @@ describe('writing', () => {
   it('a deleted row is gone for readers, its name is free, and it can be restored', async () => {
     const drop = [{ op: 'delete', table: 'drives', id: plan.drives[0]?.id, version: 1 }];
     await write(drop).expect(200);
-    expect(await rows('drives')).toHaveLength(2);
+    expect(await rows('drives')).toHaveLength(plan.drives.length - 1);
     await write([{ op: 'restore', table: 'drives', id: plan.drives[0]?.id }]).expect(200);
-    expect(await rows('drives')).toHaveLength(3);
+    expect(await rows('drives')).toHaveLength(plan.drives.length);
   });
 
   it('takes only the production’s own row under its name', async () => {

@@ -2,6 +2,7 @@ import { createSystem, defaultBaseConfig, defineConfig } from '@chakra-ui/react'
 import { COLOURS } from './colours.ts';
 import { coverageCss } from './coverageCss.ts';
 import { lanesCss } from './lanesCss.ts';
+import { vanCss } from './vanCss.ts';
 import { recipes, slotRecipes } from './recipes/index.ts';
 
 const TEXT = '"Atkinson Hyperlegible Next Variable", system-ui, sans-serif';
@@ -274,6 +275,7 @@ const config = defineConfig({
     '.hint::after': { content: '""', position: 'absolute', inset: '-13px' },
     '.thumb': { width: '44px', height: '28px', flex: 'none', display: 'inline-block', marginRight: '8px' },
     ...lanesCss,
+    ...vanCss,
     ...coverageCss,
     '.narrow-off': { mdDown: { display: 'none' } },
   },

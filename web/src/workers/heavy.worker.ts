@@ -30,6 +30,7 @@ import {
   type LightScene,
   type Settings,
 } from '@kavrell/core/light';
+import { packKit, type PackPlan, type Packed } from '@kavrell/core/kit';
 import { paletteOf, type Swatch } from '@kavrell/core/look';
 import type { ExpectedSheet, ReadPage } from '@kavrell/core/paper';
 import { peaksOf } from '@kavrell/core/scenes';
@@ -168,6 +169,10 @@ const work = {
   cut(plan: OrderPlan, ids: string[], byMin: number, before: OrderContext | null): { cut: Cut; move: LastMove | null } {
     const cut = cutToFit(plan, ids, byMin, before, { musts: true });
     return { cut, move: lastMove(without(plan, new Set(cut.goIds)), cut.keptIds, byMin, before) };
+  },
+  /** Pieces into a vehicle, by a budget of milliseconds of a usual machine. */
+  pack(plan: PackPlan): Packed {
+    return packKit(plan);
   },
   peaks(channels: Float32Array[], steps: number): number[] {
     return peaksOf(channels, steps);

@@ -20,7 +20,7 @@ import {
   sentSelectTable,
 } from '../../rooms/copies/index.ts';
 import { questionTable } from '../../rooms/interview/index.ts';
-import { kitLineTable, rentalTable } from '../../rooms/kit/index.ts';
+import { crateTable, kitLineTable, rentalTable, vehicleTable } from '../../rooms/kit/index.ts';
 import { lightKitTable, setupTable, relightTable } from '../../rooms/light/index.ts';
 import { logTable } from '../../rooms/log/index.ts';
 import { pictureTable, paletteTable } from '../../rooms/look/index.ts';
@@ -100,6 +100,8 @@ export const ALL = [
   frozenSheetTable,
   rentalTable,
   kitLineTable,
+  crateTable,
+  vehicleTable,
   riskTable,
   rehearsalNoteTable,
   takeEventTable,

@@ -21,20 +21,24 @@ export type StationWork = z.infer<typeof stationWork>;
 
 export interface Queue {
   send(work: StationWork): Promise<void>;
-  /** Hands each message to `work`: copies and other media work beside each other, one of each at a time. */
+  /** Hands each message to `work`: copies, looks and other media work beside each other, one of each at a time. */
   work(work: (message: StationWork) => Promise<void>): Promise<void>;
   stop(): Promise<void>;
 }
 
 const POLL_S = 0.5;
-const queueOf = (station: string, kind: StationWork['kind']) => `${kind === 'copy' ? 'copy' : 'media'}-${station}`;
+/** Looks into copies take their time: nothing that somebody waits for stands behind them. */
+const LANES: Readonly<Record<StationWork['kind'], 'copy' | 'media' | 'look'>> = {
+  ...{ copy: 'copy', scan: 'media', record: 'media', selects: 'copy', look: 'look' },
+};
+const queueOf = (station: string, kind: StationWork['kind']) => `${LANES[kind]}-${station}`;
 
 /** The queue of a station, kept in PostgreSQL. */
 export async function openQueue(databaseUrl: string, station: string, log: Logger): Promise<Queue> {
   const boss = new PgBoss({ connectionString: databaseUrl, max: 4, schema: 'pgboss' });
   boss.on('error', (error) => log.error({ err: error }, 'queue'));
   await boss.start();
-  const queues = [queueOf(station, 'copy'), queueOf(station, 'scan')];
+  const queues = [...new Set(Object.values(LANES))].map((lane) => `${lane}-${station}`);
   for (const name of queues) await boss.createQueue(name);
   return {
     send: async (work) => void (await boss.send(queueOf(station, work.kind), work, { retryLimit: 3, retryDelay: 2 })),

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { Away } from '../api.ts';
-import { translated, type ChangesEntry, type Entry } from './entry.ts';
+import { FORM, translated, type ChangesEntry, type Entry } from './entry.ts';
 import { Outbox, SENT_KEPT_MS } from './outbox.ts';
 import { ME, MIRKO, device, refuse, server, clock, nextId, edit, take, open, state } from './testing.ts';
 
@@ -190,7 +190,7 @@ describe('a row that an older app made', () => {
       { values: { label: 'A001', whereabouts: '', station: '' } },
       { values: { walkMin: 4, restartGapS: 10, lookEveryMin: null } },
     ]);
-    expect(made.form).toBe(4);
+    expect(made.form).toBe(FORM);
   });
 });
 

@@ -35,6 +35,7 @@ export function DrivesView() {
       textColumn('whereabouts', 'Where it is', 'minmax(140px, 1fr)'),
       {
         id: 'space',
+        extra: 2,
         header: 'Room',
         width: '92px',
         end: true,

@@ -16,7 +16,7 @@ import type { Night } from './useTonight.ts';
 const MINUTE_S = 60;
 const CHARGERS: Column<ChargerRow>[] = [
   textColumn('name', 'Charger', 'minmax(110px, 1fr)'),
-  textColumn('fits', 'Takes', '110px'),
+  { ...textColumn<ChargerRow>('fits', 'Takes', '110px'), extra: 1 },
   numberColumn('slots', 'At once', '80px'),
   flagColumn('unattended', 'Nobody awake', '130px', 'may charge', 'not then'),
 ];
@@ -39,11 +39,11 @@ export function TonightPower({
   const packs = useMemo<Column<Pack>[]>(
     () => [
       textColumn('name', 'Pack', 'minmax(110px, 1fr)'),
-      textColumn('fits', 'Fits', '90px'),
-      numberColumn('count', 'There are', '84px'),
+      { ...textColumn<Pack>('fits', 'Fits', '90px'), extra: 2 },
+      { ...numberColumn<Pack>('count', 'There are', '84px'), extra: 1 },
       numberColumn('empty', 'Empty now', '90px'),
       numberColumn('chargeMin', 'Charges in', '104px', { unit: 'min', optional: true }),
-      { ...choiceColumn<Pack>('cameraId', 'Runs', '110px', cameras, 'something else'), extra: 1 },
+      { ...choiceColumn<Pack>('cameraId', 'Runs', '110px', cameras, 'something else'), extra: 3 },
     ],
     [cameras],
   );

@@ -6,6 +6,7 @@ import {
   cellOf,
   clearPage,
   demoPlan,
+  openPage,
   openScreen,
   openView,
   preparePage,
@@ -17,6 +18,7 @@ import {
   written,
 } from '../../testing/screen.tsx';
 import { KitScreen } from './KitScreen.tsx';
+import { VanPicture } from './VanPicture.tsx';
 
 beforeEach(() => {
   preparePage();
@@ -43,7 +45,7 @@ const line = (more: Partial<KitLine>): KitLine => ({
 describe('what is needed', () => {
   it('is counted from the plan, with what asks for it, and how much of it is still to be got', () => {
     openScreen(<KitScreen />);
-    expect(said()).toMatch(/\d+ of \d+ things still to be got/);
+    expect(said()).toMatch(/\d+ things needed; what of it is there nobody said yet/);
     const grid = screen.getByRole('grid', { name: 'Needed' });
     expect(Number(cellOf(grid, FLAG, 'count').textContent)).toBeGreaterThan(0);
     expect(sideSaid()).toContain('Asked for by');
@@ -62,6 +64,7 @@ describe('what is needed', () => {
     ]);
     expect(cellOf(grid, FLAG, 'get').textContent).toBe('–');
     expect(said()).toContain('1 not packed');
+    expect(said()).toMatch(/\d+ of \d+ things still to be got/);
   });
   it('of one place is only what its own lines ask for', () => {
     const { plan } = openScreen(<KitScreen />);
@@ -76,6 +79,55 @@ describe('what is needed', () => {
   it('without a day it says where needs come from', () => {
     openScreen(<KitScreen />, { plan: barePlan(), day: null });
     expect(said()).toContain('What a day needs is counted from its order');
+  });
+});
+
+describe('in the van', () => {
+  const open = async (rows: Parameters<typeof openScreen>[1]) => {
+    openScreen(<KitScreen />, rows);
+    await openView('In the van');
+  };
+  it('is packed while the page goes on, and what can’t be a hold is told in words', async () => {
+    await open({});
+    expect(said()).toContain('Packing …');
+    clearPage();
+    preparePage();
+    const vehicles = demoPlan().vehicles.map((v) => ({ ...v, doorWidthMm: 9000 }));
+    await open({ rows: { vehicles } });
+    expect(said()).toContain('The door is wider than the hold.');
+  });
+  it('without a vehicle or a piece it says what is wanted, and both are added', async () => {
+    await open({ rows: { vehicles: [], crates: [] } });
+    expect(said()).toContain('A vehicle and the pieces that go into it');
+    press('Add a piece');
+    press('Add a vehicle');
+    expect(opsOf()).toMatchObject([
+      { op: 'insert', table: 'crates', values: { stop: 1, widthMm: 600 } },
+      { op: 'insert', table: 'vehicles', values: { payloadKg: 900 } },
+    ]);
+  });
+});
+
+describe('the picture of a hold', () => {
+  const vehicle = demoPlan().vehicles[0]!;
+  const at = (id: string, x: number, y: number, z: number) => ({ id, name: id, x, y, z, dx: 400, dy: 400, dz: 400 });
+  const drawn = (turnDeg: number) => {
+    const { container, unmount } = openPage(
+      <VanPicture
+        vehicle={vehicle}
+        chosenId="top"
+        turnDeg={turnDeg}
+        words="Van with 3 pieces"
+        placed={[at('top', 0, 0, 400), at('near', 0, 0, 0), at('far', 0, 400, 0)]}
+      />,
+    );
+    const order = [...container.querySelectorAll('[data-piece]')].map((g) => g.getAttribute('data-piece'));
+    unmount();
+    return order;
+  };
+  it('draws what another stands on or hides before it, from whichever side one looks', () => {
+    expect(drawn(30)).toEqual(['far', 'near', 'top']);
+    expect(drawn(150)).toEqual(['near', 'far', 'top']);
   });
 });
 

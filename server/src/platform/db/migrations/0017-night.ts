@@ -1,7 +1,20 @@
 import type { Migration } from '../migration.ts';
 import { link, table, watch } from './ddl.ts';
 
-/** Recognised cards, room on drives, looks into clips, packs and chargers, clips for the editor, stations. */
+const VEHICLE_MM = [
+  ...['width_mm', 'depth_mm', 'height_mm', 'door_width_mm', 'door_height_mm', 'arch_in_mm', 'arch_long_mm'],
+  ...[
+    'arch_high_mm',
+    'arch_from_door_mm',
+    'payload_kg',
+    'front_axle_mm',
+    'rear_axle_mm',
+    'front_axle_kg',
+    'rear_axle_kg',
+  ],
+];
+
+/** Recognised cards, room on drives, looks into clips, packs and chargers, clips for the editor, stations, kit that is taken along. */
 export const night: Migration = {
   name: '0017-night',
   up: (run) =>
@@ -16,6 +29,10 @@ ${table('chargers', 'name text NOT NULL, fits text NOT NULL, slots integer NOT N
 ${watch('chargers', 'chargers', 'full')}
 ${table('kit_lines', 'need text NOT NULL, name text NOT NULL, have double precision NOT NULL, source text NOT NULL, crate text NOT NULL, carrier_id uuid, state text NOT NULL, seen_at_id uuid, note text NOT NULL, position double precision NOT NULL', `${link('carrier_id', 'people')}, ${link('seen_at_id', 'places')}`)}
 ${watch('kit_lines', 'kitLines', 'full')}
+${table('crates', 'name text NOT NULL, width_mm double precision NOT NULL, depth_mm double precision NOT NULL, height_mm double precision NOT NULL, mass_kg double precision NOT NULL, this_side_up boolean NOT NULL, bears_kg double precision, stop integer NOT NULL, position double precision NOT NULL')}
+${watch('crates', 'crates', 'full')}
+${table('vehicles', `name text NOT NULL, ${VEHICLE_MM.map((c) => `${c} double precision NOT NULL`).join(', ')}, position double precision NOT NULL`)}
+${watch('vehicles', 'vehicles', 'full')}
 CREATE TABLE sent_selects (
   id uuid PRIMARY KEY, production_id uuid NOT NULL REFERENCES productions (id), version integer NOT NULL DEFAULT 1,
   take_id uuid NOT NULL, card_id uuid NOT NULL, drive_id uuid NOT NULL, from_drive_id uuid, path text NOT NULL, sent_as text NOT NULL,
@@ -29,7 +46,7 @@ CREATE TABLE stations (
 );
 `),
   down: (run) =>
-    run(`DROP TABLE stations; DROP TABLE sent_selects; DROP TABLE kit_lines; DROP TABLE chargers; DROP TABLE packs;
+    run(`DROP TABLE stations; DROP TABLE sent_selects; DROP TABLE vehicles; DROP TABLE crates; DROP TABLE kit_lines; DROP TABLE chargers; DROP TABLE packs;
 UPDATE productions SET keep_policy = keep_policy - 'kinds';
 ALTER TABLE clips DROP COLUMN looked;
 ALTER TABLE cards DROP COLUMN station, DROP COLUMN seen, DROP COLUMN alarms;
