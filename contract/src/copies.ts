@@ -114,7 +114,8 @@ export const lookIntoCopies = route({
   roles: mayCopy,
   params: ofCard,
   body: z.object({}),
-  reply: z.object({ toLookInto: z.int() }),
+  /** So many are looked into now; of so many no copy is plugged in where this is done. */
+  reply: z.object({ toLookInto: z.int(), notHere: z.int() }),
 });
 /** Copies clips to a place for the editor; what was sent there already is not sent again. */
 export const sendToEditor = route({

@@ -136,9 +136,9 @@ export function serveCopies(router: Router, context: Context): void {
 
   router.serve(lookIntoCopies, async ({ params }) => {
     const card = await cardOf(context, params.productionId, params.cardId);
-    const wanted = await clipsToLookInto(context, card.id);
-    if (wanted.length > 0) await queue.send({ kind: 'look', cardId: card.id });
-    return { toLookInto: wanted.length };
+    const { here, notHere } = await clipsToLookInto(context, card.id);
+    if (here.length > 0) await queue.send({ kind: 'look', cardId: card.id });
+    return { toLookInto: here.length, notHere };
   });
 
   router.serve(sendToEditor, ({ params, body, me }) => askForSelects(context, params.productionId, body, me.name));

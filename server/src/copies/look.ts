@@ -9,30 +9,34 @@ import { lookInto, mayPlay } from './lookInto.ts';
 /** So many clips at a time: between them other work has its turn. */
 const AT_ONCE = 10;
 
-/** Clips of a card that were copied and not looked into yet, since they have this size. */
-export async function clipsToLookInto({ models }: Context, cardId: string): Promise<Clip[]> {
-  const clips = await models.clips.findAll({ where: { cardId } });
-  return clips.filter((c) => mayPlay(c.name) && c.looked?.sizeBytes !== c.sizeBytes);
+/** What of a card is still to be looked into: files to look at now, and how many copies are not plugged in here. */
+export interface ToLookInto {
+  here: { clip: Clip; file: string }[];
+  notHere: number;
 }
 
-/**
- * Looks into copies of a card, from a drive that is here and holds them verified; never into the card itself. When some are left it asks to go on. A copy that is
- * not here is left for another time.
- */
-export async function lookIntoCard(context: Context, cardId: string): Promise<void> {
-  const { models, queue } = context;
-  const wanted = await clipsToLookInto(context, cardId);
-  if (wanted.length === 0) return;
+/** Clips of a card that were copied and not looked into yet, since they have this size; from a drive that is here, never from the card. */
+export async function clipsToLookInto(context: Context, cardId: string): Promise<ToLookInto> {
+  const clips = await context.models.clips.findAll({ where: { cardId } });
+  const wanted = clips.filter((c) => mayPlay(c.name) && c.looked?.sizeBytes !== c.sizeBytes);
+  if (wanted.length === 0) return { here: [], notHere: 0 };
   const copies = await copiesHere(context, cardId);
-  const found = wanted.flatMap((clip) => {
+  const here = wanted.flatMap((clip) => {
     const copy = copies.find((c) => c.path === clip.path && c.sizeBytes === clip.sizeBytes);
     return copy ? [{ clip, file: copy.file }] : [];
   });
-  for (const { clip, file } of found.slice(0, AT_ONCE)) {
+  return { here, notHere: wanted.length - here.length };
+}
+
+/** Looks into copies of a card that are here. When some are left it asks to go on; a copy that is not here is left for another time. */
+export async function lookIntoCard(context: Context, cardId: string): Promise<void> {
+  const { models, queue } = context;
+  const { here } = await clipsToLookInto(context, cardId);
+  for (const { clip, file } of here.slice(0, AT_ONCE)) {
     const looked = await lookInto(file, clip.sizeBytes, Date.now());
     await models.clips.update({ looked }, { where: { id: clip.id } });
   }
-  if (found.length > AT_ONCE) await queue.send({ kind: 'look', cardId });
+  if (here.length > AT_ONCE) await queue.send({ kind: 'look', cardId });
 }
 
 export interface CopyHere {

@@ -65,6 +65,7 @@ describe('a look into copies', () => {
       ).body,
     ).toEqual({
       toLookInto: 0,
+      notHere: 0,
     });
   });
 });

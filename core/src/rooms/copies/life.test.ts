@@ -52,7 +52,7 @@ describe('the life of a card', () => {
     ).toEqual([
       [10, 'inCamera', 'Kaja', 'into camera B'],
       [20, 'out', 'Kaja', 'out of camera B'],
-      [30, 'read', '', 'last read: 4\u00a0files'],
+      [30, 'read', '', 'read: 4\u00a0files'],
       [31, 'alarm', '', 'Its files name camera B: was A001 in that camera? Set aside by Oda.'],
       [50, 'copied', 'Oda', 'copied to Fast 1, read back and compared'],
       [50, 'kept', '', 'kept, as the policy stands now'],

@@ -67,7 +67,7 @@ export function lifeOf(
   return [
     ...taps,
     ...(card.seen
-      ? [{ atMs: card.seen.atMs, kind: 'read' as const, by: '', words: `last read: ${card.seen.files}\u00a0files` }]
+      ? [{ atMs: card.seen.atMs, kind: 'read' as const, by: '', words: `read: ${card.seen.files}\u00a0files` }]
       : []),
     ...ended,
     ...(status.state === 'kept' && lastGood > 0

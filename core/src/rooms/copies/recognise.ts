@@ -85,7 +85,7 @@ export function alarmsOf({ card, sight, files, known, release, others, letters }
   const same = (a: Omit<CardAlarm, 'atMs' | 'settledBy'>, b: CardAlarm) =>
     a.kind === b.kind && a.files === b.files && a.of === b.of && a.other === b.other;
   return [
-    ...card.alarms.filter((a) => a.settledBy !== null || found.some((f) => same(f, a)) || a.kind === 'fewer'),
+    ...card.alarms.filter((a) => a.settledBy !== null || found.some((f) => same(f, a))),
     ...found
       .filter((f) => !card.alarms.some((a) => same(f, a)))
       .map((f) => ({ ...f, atMs: sight.atMs, settledBy: null })),

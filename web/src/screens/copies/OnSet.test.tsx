@@ -74,6 +74,13 @@ describe('a card that is plugged in', () => {
       { op: 'update', id: known.id, values: { path: '/media/other reader', station: '' } },
     ]);
   });
+  it('whose name says nothing gets a label of nobody’s camera', async () => {
+    plug(folder({ name: 'NO NAME' }));
+    openScreen(<CopiesScreen />);
+    await answered();
+    press(/Copy as usual/);
+    expect(opsOf()).toMatchObject([{ values: { label: 'X001', cameraId: null } }]);
+  });
   it('at a station is said so, and goes to no drive of another machine', async () => {
     plug(folder({ station: 'van' }));
     openScreen(<CopiesScreen />);

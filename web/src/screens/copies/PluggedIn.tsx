@@ -32,12 +32,13 @@ export function PluggedIn({ work, look, done }: { work: CopyWork; look: () => vo
       return;
     }
     const id = newId();
+    // A name of its own says which camera it is from; a name that is made up here says nothing of the kind.
     const label = labelFor(
       f.name,
-      null,
+      'X',
       rows.cards.map((c) => c.label),
     );
-    const camera = rows.cameras.find((c) => c.letter === label[0]);
+    const camera = f.name.toUpperCase() === label ? rows.cameras.find((c) => c.letter === label[0]) : undefined;
     const values = { ...at, label, cameraId: camera?.id ?? null, faults: null, whereabouts: '' };
     void change(production.id, `Read card ${label}`, [{ op: 'insert', table: 'cards', id, values }]).then(() =>
       work.take({ ...values, id } as Card, ids),

@@ -58,13 +58,15 @@ export function copyWork(productionId: string) {
     settle: (card: Card) => asked(call(settleAlarms, ofCard(card)), 'cards'),
     look: (card: Card) =>
       asked(
-        call(lookIntoCopies, ofCard(card)).then(({ toLookInto }) =>
-          tell(
-            toLookInto > 0
-              ? `Looking into ${formatCount(toLookInto, 'copy', 'copies')} of ${card.label}.`
-              : `All copies of ${card.label} were looked into.`,
-          ),
-        ),
+        call(lookIntoCopies, ofCard(card)).then(({ toLookInto, notHere }) => {
+          const now =
+            toLookInto > 0 ? `Looking into ${formatCount(toLookInto, 'copy', 'copies')} of ${card.label}.` : '';
+          const not =
+            notHere > 0
+              ? `No verified copy of ${formatCount(notHere, 'file')} is plugged in here: not looked into.`
+              : '';
+          tell([now, not].filter(Boolean).join(' ') || `All copies of ${card.label} were looked into.`);
+        }),
       ),
     toEditor: (driveId: string, clips: { takeId: string; clipId: string }[]) =>
       asked(

@@ -6,8 +6,10 @@ import { positionAfter } from '@kavrell/core/records';
 import { usePlanned } from '../../app/production.tsx';
 import { TableBench } from '../../app/TableBench.tsx';
 import { newId } from '../../platform/id.ts';
+import { useKept } from '../../platform/kept.ts';
 import { change } from '../../platform/rows.ts';
 import { Button } from '../../ui/Button.tsx';
+import { Choice } from '../../ui/Choice.tsx';
 import type { Column } from '../../ui/column.ts';
 import { choiceColumn, numberColumn, textColumn } from '../../ui/columns.tsx';
 import { Look } from '../../ui/parts.tsx';
@@ -29,7 +31,8 @@ const STATE_WORDS: Readonly<Record<KitState, string>> = {
 
 /** What is taken along, case by case, ticked off with one thumb: packed, out, back. What is missing leads, with where it was last seen. */
 export function AlongView({ out }: { out: KitOut }) {
-  const { production, rows, day, me } = usePlanned();
+  const { production, rows, me } = usePlanned();
+  const [atId, setAt] = useKept<string>(`kit-at:${production.id}`, ['', ...rows.places.map((p) => p.id)]);
   const columns = useMemo<Column<KitLine>[]>(
     () => [
       textColumn('name', 'What', 'minmax(130px, 1.4fr)'),
@@ -73,7 +76,11 @@ export function AlongView({ out }: { out: KitOut }) {
   };
   const set = (line: KitLine, state: KitState) =>
     void change(production.id, `${line.name}: ${STATE_WORDS[state]}`, [
-      { op: 'update', table: 'kitLines', row: line, values: { state, seenAtId: day?.basePlaceId ?? line.seenAtId } },
+      {
+        ...{ op: 'update', table: 'kitLines', row: line },
+        // What is missing was last seen where it was ticked off before.
+        values: state === 'missing' || atId === '' ? { state } : { state, seenAtId: atId },
+      },
     ]);
   const crates = [...new Set(rows.kitLines.map((l) => l.crate))].sort();
   const placeOf = (l: KitLine) => rows.places.find((p) => p.id === l.seenAtId)?.name ?? 'nobody said where';
@@ -84,6 +91,21 @@ export function AlongView({ out }: { out: KitOut }) {
         <Box role="status" mb={3}>
           <Look>Missing</Look>: {missing.map((l) => `${l.name} (last seen: ${placeOf(l)})`).join(', ')}
         </Box>
+      ) : null}
+      {rows.kitLines.length > 0 && rows.places.length > 0 ? (
+        <Choice
+          aria-label="Ticked off at"
+          style={{ width: 'auto', maxWidth: '100%', marginBottom: 12 }}
+          value={atId}
+          onChange={(e) => setAt(e.target.value)}
+        >
+          <option value="">ticked off at no place in particular</option>
+          {rows.places.map((p) => (
+            <option key={p.id} value={p.id}>
+              ticked off at {p.name}
+            </option>
+          ))}
+        </Choice>
       ) : null}
       {crates.map((crate) => (
         <Box key={crate} as="section" aria-label={crate || 'in no case'} mb={4}>

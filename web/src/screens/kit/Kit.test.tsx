@@ -152,11 +152,19 @@ describe('what is taken along', () => {
   it('what is missing leads with where it was last seen, and counts as not there', async () => {
     const plan = demoPlan();
     const place = plan.places[1]!;
-    await open(line({ name: 'Step ring', state: 'there', seenAtId: place.id }));
+    openScreen(<KitScreen />, {
+      plan,
+      rows: { kitLines: [line({ name: 'Step ring', state: 'there', seenAtId: place.id })] },
+    });
+    await openView('Taken along');
+    fireEvent.change(screen.getByLabelText('Ticked off at'), { target: { value: plan.places[0]!.id } });
     press('Step ring is missing');
-    expect(said()).toContain('Missing: Step ring (last seen: ');
+    // Not where one is when one misses it.
+    expect(opsOf()).toMatchObject([{ values: { state: 'missing' } }]);
+    expect(said()).toContain(`Missing: Step ring (last seen: ${place.name})`);
     expect(said()).toContain('1 not back');
     press('Step ring: Found');
+    expect(opsOf().at(-1)).toMatchObject({ values: { state: 'back', seenAtId: plan.places[0]!.id } });
     expect(said()).not.toContain('Missing: Step ring');
   });
   it('a thing of one’s own is added', async () => {
