@@ -284,8 +284,13 @@ describe('a station', () => {
     await expect(
       post(`${address}/api/stations/ask`, { ask: 'claim' }, { authorization: 'Station guessed' }, null),
     ).rejects.toThrow(/not known here/);
+    // What waits for it waits no longer; what waits for others does.
+    const own = await kit('van', ['fast']);
+    await startJob(own.cardId, own.driveIds);
     const [station] = (await owner.get('/api/stations')).body as Station[];
-    expect((await owner.post(`/api/stations/${station!.id}/end`).send({}).expect(200)).body).toEqual({ cancelled: 0 });
+    expect((await owner.post(`/api/stations/${station!.id}/end`).send({}).expect(200)).body).toEqual({ cancelled: 1 });
+    expect(await jobOf(own.cardId)).toMatchObject({ state: 'cancelled', failure: 'The station van was taken off.' });
+    expect((await jobOf(desk.cardId))?.state).toBe('waiting');
     await expect(line.once({ ask: 'claim' })).rejects.toThrow(/not known here/);
     // At work it ends with the house’s words.
     const stop = new AbortController();
