@@ -139,6 +139,10 @@ describe('packs tonight', () => {
     const found = powerTonight([pack], [charger], null, null, 300);
     expect(found.schedule.ready).toEqual({ k: 2 });
     expect(found.assumptions.join(' ')).toContain('Nobody measured how long Large charges');
+    // Watched it holds somebody until it is full; in one that may be left, until it is in.
+    expect(found.lastHandMin).toBe(151);
+    expect(powerTonight([pack], [{ ...charger, unattended: true }], null, null, 300).lastHandMin).toBe(1);
+    expect(powerTonight([pack], [], null, null, 300).lastHandMin).toBe(0);
     expect(powerTonight([pack], [], null, null, 300).short).toEqual([
       { name: 'Large', lacking: 2, empty: 2, noCharger: true },
     ]);

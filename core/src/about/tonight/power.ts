@@ -15,6 +15,8 @@ const SWAP_MIN = 1;
 
 export interface PowerTonight {
   schedule: ChargeSchedule;
+  /** Until when somebody must be about: the last pack put in before bed, and where it must be watched, full. 0: nobody must. */
+  lastHandMin: number;
   /** Packs that will not be full, in words: how many of which. */
   short: { name: string; lacking: number; empty: number; noCharger: boolean }[];
   assumptions: string[];
@@ -39,8 +41,14 @@ export function powerTonight(
     ...{ sockets, swapMin: SWAP_MIN, wantedMin },
     sleep: sleep && { fromMin: sleep.fromS / MINUTE_S, toMin: sleep.toS / MINUTE_S },
   });
+  const bedMin = sleep ? sleep.fromS / MINUTE_S : Infinity;
+  const mayBeLeft = new Set(chargers.filter((c) => c.unattended).map((c) => c.id));
+  const hands = schedule.bars.flatMap((b) =>
+    b.fromMin > bedMin ? [] : [mayBeLeft.has(b.chargerId) ? b.fromMin : b.toMin],
+  );
   return {
     schedule,
+    lastHandMin: Math.max(0, ...hands),
     short: packs.flatMap((p) => {
       const lacking = schedule.lacking[p.id] ?? 0;
       const noCharger = !chargers.some((c) => plain(c.fits) === plain(p.fits));

@@ -195,6 +195,11 @@ describe('packs and room tonight', () => {
     );
     expect(plain()).toContain('You may sleep: no hand is needed any more');
   });
+  it('a copying that still runs is said beside them', async () => {
+    evening(['Fast 1', 'Fast 2'], { running: true, rows: { packs: [pack()], chargers: [charger()] } });
+    await openView('Tonight');
+    expect(plain()).toContain('You may sleep at 21:31: until then packs; 1 copying under way: not before it is done');
+  });
   it('where somebody chose that it may charge by itself, only the hand that puts it in is waited for', async () => {
     evening(['Fast 1', 'Fast 2'], { rows: { packs: [pack()], chargers: [charger({ unattended: true })] } });
     await openView('Tonight');

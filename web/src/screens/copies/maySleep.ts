@@ -28,10 +28,10 @@ export function maySleep(
   const bedS = tonight.plan.sleep?.fromS ?? Infinity;
   const later = schedule.swaps.filter((s) => s.atS > bedS);
   const before = schedule.swaps.filter((s) => s.atS <= bedS);
-  const packs = power.schedule.bars.map((b) => b.fromMin * MINUTE_S).filter((s) => s <= bedS);
-  // What is put into a charger needs a hand too; in one that must be watched it is full before.
-  const watched = power.schedule.bars.filter((b) => b.fromMin * MINUTE_S <= bedS && b.toMin * MINUTE_S <= bedS);
-  const hands = [...before.map((s) => s.atS + tonight.plan.swapS), ...packs, ...watched.map((b) => b.toMin * MINUTE_S)];
+  const hands = [
+    ...before.map((s) => s.atS + tonight.plan.swapS),
+    ...(power.lastHandMin > 0 ? [power.lastHandMin * MINUTE_S] : []),
+  ];
   const last = Math.max(0, ...hands);
   const waits = later.length > 0 ? `${formatCount(later.length, 'card waits', 'cards wait')} until you are up` : '';
   if (hands.length > 0) {
@@ -40,7 +40,8 @@ export function maySleep(
       null,
     );
     const what = swap && swap.atS + tonight.plan.swapS >= last ? `swap ${name(swap.cardId)}` : 'packs';
-    return plain(`You may sleep at ${at(last)}: until then ${what}${waits ? `; ${waits}` : ''}`);
+    const more = [waits, running > 0 ? `${formatCount(running, 'copying')} under way: not before it is done` : ''];
+    return plain([`You may sleep at ${at(last)}: until then ${what}`, ...more.filter(Boolean)].join('; '));
   }
   if (waits) return plain(`${waits}: nothing to do before`);
   if (running > 0) return plain(`${formatCount(running, 'copying')} still under way: stay until it is done`);

@@ -256,7 +256,7 @@ describe('the rail', () => {
     openScreen(<Rail />);
     expect(said()).toMatch(/^Prepare.*On the day.*After/);
     expect(Object.keys(counts())).toEqual([
-      ...['Brief', 'Scenes', 'Places', 'Light', 'Camera', 'People', 'Risks'],
+      ...['Brief', 'Scenes', 'Places', 'Light', 'Camera', 'People', 'Kit', 'Risks'],
       ...['Day', 'Call sheet', 'Roll', 'Cover', 'Clocks', 'Copies', 'Wrap'],
     ]);
   });
