@@ -68,21 +68,27 @@ export interface FolderFound extends Omit<MediaFound, 'knownAs' | 'cardId' | 'st
   sight: ReturnType<typeof sightOf>;
 }
 
-/** What lies below the media roots of this machine. */
-export async function foldersHere(where: Rooted): Promise<FolderFound[]> {
+const NOTHING: Counted = { files: [], more: false };
+
+/** What lies below the media roots of this machine. Drives are not looked through: this is asked again and again, while they are copied to. */
+export async function foldersHere(
+  where: Rooted,
+  isDriveKnown: (real: string) => boolean = () => false,
+): Promise<FolderFound[]> {
   const roots = (await rootsOf(where)).flatMap(({ real }) => real ?? []);
   const folders = [...new Set((await Promise.all(roots.map(candidates))).flat())].sort();
   return Promise.all(
     folders.map(async (folder) => {
       const { bavail, bsize } = await statfs(folder).catch(() => ({ bavail: 0, bsize: 0 }));
-      const { files, more } = await count(folder);
+      const real = await realpath(folder).catch(() => path.resolve(folder));
+      const isDrive = (await readMark(folder).catch(() => null)) !== null;
+      const { files, more } = isDrive || isDriveKnown(real) ? NOTHING : await count(folder);
       return {
         ...{ path: folder, name: path.basename(folder), more, freeBytes: bavail * bsize },
         ...{ files: files.length, sizeBytes: files.reduce((sum, f) => sum + f.sizeBytes, 0) },
         // Of a folder that was not looked through to its end the first file is not known.
         sight: sightOf(more ? [] : files, await volumeOf(folder).catch(() => null), Date.now()),
-        real: await realpath(folder).catch(() => path.resolve(folder)),
-        isDrive: (await readMark(folder).catch(() => null)) !== null,
+        ...{ real, isDrive },
       };
     }),
   );
@@ -102,7 +108,8 @@ export async function findFolders(
     context.models.cards.findAll({ where }),
     context.models.drives.findAll({ where }),
   ]);
-  const all: readonly Told[] = [['', await foldersHere(context)], ...told];
+  const own = new Set(await Promise.all(drives.map((d) => realpath(d.path).catch(() => path.resolve(d.path)))));
+  const all: readonly Told[] = [['', await foldersHere(context, (real) => own.has(real))], ...told];
   const found = await Promise.all(
     all.map(async ([station, folders]) => {
       const known = new Map<string, string>();

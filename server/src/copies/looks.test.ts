@@ -114,6 +114,25 @@ describe('clips for the editor', () => {
     expect(await sent()).toMatchObject([{ state: 'sent', failure: null }]);
   });
 
+  it('never go over what lies there already: the same is taken as sent, another file stands in the way', async () => {
+    await fill('A001', { 'a.mov': 'film', 'b.mov': 'film two' });
+    await start('A001').expect(200);
+    await runCopyJobs(bench.server.context, 'w');
+    const editor = bench.plan.drives[2]!;
+    const folder = path.join(editor.path, 'SELECTS', 'A001');
+    await mkdir(folder, { recursive: true });
+    await writeFile(path.join(folder, 'a.mov'), 'film');
+    await writeFile(path.join(folder, 'b.mov'), 'theirs');
+    await ask(
+      editor.id,
+      [...(await clips()).values()].map((c) => c.id),
+    ).expect(200);
+    await send();
+    const found = (await sent()).sort((a, b) => (a.path < b.path ? -1 : 1));
+    expect(found.map((s) => s.state)).toEqual(['sent', 'failed']);
+    expect(found[1]!.failure).toContain('Another file of this name lies there already');
+    expect(await readFile(path.join(folder, 'b.mov'), 'utf8')).toBe('theirs');
+  });
   it('of another production, or to a drive of another, are refused', async () => {
     expect((await ask(newId(), [newId()]).expect(404)).body.detail).toContain('no such drive');
     expect((await ask(bench.plan.drives[0]!.id, [newId()]).expect(404)).body.detail).toContain(

@@ -1,5 +1,5 @@
 import { createReadStream } from 'node:fs';
-import { mkdir, open, rename, rm, writeFile } from 'node:fs/promises';
+import { lstat, mkdir, open, rename, rm, writeFile } from 'node:fs/promises';
 import path from 'node:path';
 import type { SentSelect } from '@kavrell/core/copies';
 import { toCsv } from '@kavrell/core/formats';
@@ -9,7 +9,7 @@ import { newId } from '../platform/ids.ts';
 import { HttpProblem } from '../platform/problems.ts';
 import type { DriveHere } from './drives.ts';
 import { driveHere } from './here.ts';
-import { copiesHere } from './look.ts';
+import { copiesHere, type CopyHere } from './look.ts';
 
 /** The folder of selects on a drive, beside the folders of cards. */
 export const SELECTS_FOLDER = 'SELECTS';
@@ -27,6 +27,12 @@ export async function askForSelects(
   const { models, queue } = context;
   const drive = await models.drives.findOne({ where: { id: driveId, productionId, deletedAt: null } });
   if (!drive) throw new HttpProblem(404, 'drive', 'There is no such drive in this production.');
+  if (drive.station !== '')
+    throw new HttpProblem(
+      409,
+      'elsewhere',
+      `${drive.name} is at the station ${drive.station}: choose a drive of the machine that serves.`,
+    );
   const clips = await models.clips.findAll({ where: { productionId, id: wanted.map((w) => w.clipId) } });
   const cards = await models.cards.findAll({ where: { productionId, deletedAt: null }, attributes: ['id', 'label'] });
   const there = await models.sentSelects.findAll({ where: { productionId, driveId } });
@@ -64,13 +70,16 @@ export async function askForSelects(
 export async function sendSelects(context: Context, productionId: string): Promise<void> {
   const { models } = context;
   const waiting = await models.sentSelects.findAll({ where: { productionId, state: 'waiting' }, order: ['atMs'] });
+  // What lies where is looked up once a card, not once a clip.
+  const copies = new Map<string, readonly CopyHere[]>();
+  for (const cardId of new Set(waiting.map((w) => w.cardId))) copies.set(cardId, await copiesHere(context, cardId));
   for (const driveId of new Set(waiting.map((w) => w.driveId))) {
     const own = waiting.filter((w) => w.driveId === driveId);
     try {
       const drive = await models.drives.findOne({ where: { id: driveId, productionId, deletedAt: null } });
       if (!drive) throw new HttpProblem(404, 'drive', 'The drive was taken off the list.');
       const here = await driveHere(context, drive, own[0]?.by ?? '');
-      for (const one of own) await send(context, here, one);
+      for (const one of own) await send(context, here, one, copies.get(one.cardId) ?? []);
       await writeList(context, here, productionId);
     } catch (error) {
       if (!(error instanceof HttpProblem)) throw error;
@@ -82,26 +91,31 @@ export async function sendSelects(context: Context, productionId: string): Promi
   }
 }
 
-async function send(context: Context, { drive, folder }: DriveHere, one: SentSelect): Promise<void> {
-  const { models, log } = context;
+async function send(
+  { models, log }: Context,
+  { drive, folder }: DriveHere,
+  one: SentSelect,
+  copies: readonly CopyHere[],
+): Promise<void> {
+  const target = `${writtenPath(folder)}/${SELECTS_FOLDER}/${one.sentAs}`;
+  const half = `${target}.part`;
   try {
-    const copies = (await copiesHere(context, one.cardId)).filter(
-      (c) => c.path === one.path && c.drive.id !== drive.id,
-    );
-    const own = (await copiesHere(context, one.cardId)).find((c) => c.path === one.path);
-    const source = copies[0] ?? own;
+    const those = copies.filter((c) => c.path === one.path);
+    const source = those.find((c) => c.drive.id !== drive.id) ?? those[0];
     if (!source)
       throw new Error('No verified copy of it is plugged in here: plug in a drive that holds it, then send again.');
-    const target = `${writtenPath(folder)}/${SELECTS_FOLDER}/${one.sentAs}`;
-    const half = `${target}.part`;
     await mkdir(rawPath(path.posix.dirname(target)), { recursive: true });
-    await copyOnto(source.file, half);
-    const { hash } = await hashFromMedium(half, alignedBlock(), 'xxh64', new AbortController().signal);
-    if (source.hash !== null && hash !== source.hash) {
-      await rm(rawPath(half), { force: true });
-      throw new Error('What was written is not what was verified before: try again, or another drive.');
-    }
-    await rename(rawPath(half), rawPath(target));
+    const there = (await lstat(rawPath(target)).catch(() => null)) !== null;
+    // What lies there already is compared, and never written over.
+    if (!there) await copyOnto(source.file, half);
+    const { hash } = await hashFromMedium(there ? target : half, alignedBlock(), 'xxh64', new AbortController().signal);
+    if (source.hash !== null && hash !== source.hash)
+      throw new Error(
+        there
+          ? 'Another file of this name lies there already: move it away, then send again.'
+          : 'What was written is not what was verified before: try again, or another drive.',
+      );
+    if (!there) await rename(rawPath(half), rawPath(target));
     const values = {
       state: 'sent' as const,
       hash,
@@ -112,6 +126,7 @@ async function send(context: Context, { drive, folder }: DriveHere, one: SentSel
     await models.sentSelects.update(values, { where: { id: one.id } });
   } catch (error) {
     log.warn({ select: one.id, err: error }, 'a select was not sent');
+    await rm(rawPath(half), { force: true }).catch(() => undefined);
     await models.sentSelects.update({ state: 'failed', failure: wordsOf(error) }, { where: { id: one.id } });
   }
 }

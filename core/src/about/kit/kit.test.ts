@@ -75,6 +75,18 @@ describe('what a day needs', () => {
         expect(x.count).toBeLessThanOrEqual(needs.find((y) => y.key === x.key)!.count);
     expect(needsAt(needs, 'nowhere')).toEqual([]);
   });
+  it('shots that name no camera are the first one’s: a stranger’s own job needs a body, packs and cards', () => {
+    const job = { ...bell, shots: bell.shots.map((s) => ({ ...s, cameras: [] })) };
+    const found = kitOf(job, first!);
+    const letter = bell.cameras[0]!.letter;
+    for (const what of [new RegExp(`^camera ${letter}:`), `pack for camera ${letter}`, `card for camera ${letter}`])
+      expect(of(what, found), String(what)).toBeDefined();
+  });
+  it('cables are needed where nothing is heard too', () => {
+    const cable = { id: 'c', label: 'P1', kind: 'picture', connector: 'plug', lengthM: 10, placeId: null } as never;
+    const quiet = { ...bell, cables: [cable], shots: bell.shots.map((s) => ({ ...s, sound: '' })) };
+    expect(kitOf(quiet, first!).find((x) => x.department === 'Cables')).toMatchObject({ count: 1, why: ['P1'] });
+  });
   it('of a day of moments too, and of a day with nothing in it nothing but people', () => {
     const boat = lifeboat(newId);
     expect(kitOf(boat, boat.days[0]!).some((x) => x.department === 'Camera')).toBe(true);

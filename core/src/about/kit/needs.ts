@@ -1,4 +1,4 @@
-import type { Camera, FitResult } from '../../rooms/camera/index.ts';
+import { lettersOf, type Camera, type FitResult } from '../../rooms/camera/index.ts';
 import type { KeepPolicy } from '../../rooms/copies/index.ts';
 import type { Cable } from '../../rooms/cover/index.ts';
 import { batteryDay } from '../../rooms/kit/index.ts';
@@ -8,7 +8,7 @@ import type { Room } from '../../rooms/places/index.ts';
 import { isHeardIn, type SoundBox, type Link, type SoundRoute, type SoundSource } from '../../rooms/sound/index.ts';
 import type { Shot } from '../../rooms/scenes/index.ts';
 import type { DayPlan, DayRow } from '../../plan/day/index.ts';
-import { bytesToCome } from '../tonight/index.ts';
+import { bytesToCome, isOn, shotsLeft } from '../tonight/index.ts';
 
 export const DEPARTMENTS = ['Light', 'Camera', 'Sound', 'Cables', 'Power', 'Media', 'People', 'Paper'] as const;
 export type Department = (typeof DEPARTMENTS)[number];
@@ -61,7 +61,8 @@ export function kitNeeds(s: KitSources): KitNeed[] {
     const here = new NeedList(placeId);
     lightOf(here, s, rows);
     camerasOf(here, s, rows);
-    soundOf(here, s, rows, placeId);
+    soundOf(here, s, rows);
+    cablesOf(here, s.cables, placeId);
     list.take(here);
   }
   powerOf(list, s);
@@ -119,12 +120,12 @@ function lightOf(list: NeedList, { rooms, catalogue }: KitSources, rows: readonl
 function camerasOf(list: NeedList, { fit, cameras }: KitSources, rows: readonly DayRow[]): void {
   const shots = new Map(rows.flatMap((r) => r.shots.filter((x) => !x.dropped).map((x) => [x.id, x] as const)));
   for (const c of cameras) {
-    const codes = [...shots.values()].filter((x) => x.cameras.includes(c.letter)).map((x) => x.code);
+    const codes = [...shots.values()].filter((x) => lettersOf(x, cameras).includes(c.letter)).map((x) => x.code);
     if (codes.length > 0) list.most('Camera', `camera ${c.letter}: ${c.name}`, 1, codes);
   }
   for (const shot of shots.values()) {
     const kit = shot.support ? SUPPORT_KIT[shot.support] : undefined;
-    if (kit) list.most('Camera', kit, Math.max(1, shot.cameras.length), [shot.code]);
+    if (kit) list.most('Camera', kit, lettersOf(shot, cameras).length || 1, [shot.code]);
     const lenses = new Map<string, number>();
     for (const f of fit.fittings.filter((x) => x.shot.id === shot.id)) {
       if (f.lens) lenses.set(f.lens.name, (lenses.get(f.lens.name) ?? 0) + 1);
@@ -146,7 +147,7 @@ const ringWhy = (fit: FitResult, name: string, shots: ReadonlyMap<string, Shot>)
     f.lens && shots.has(f.shot.id) && name.startsWith(`step ring ${f.lens.threadMm} `) ? [f.shot.code] : [],
   );
 
-function soundOf(list: NeedList, s: KitSources, rows: readonly DayRow[], placeId: string): void {
+function soundOf(list: NeedList, s: KitSources, rows: readonly DayRow[]): void {
   const scenes = new Map(rows.flatMap((r) => (r.scene ? [[r.scene.id, r.scene] as const] : [])));
   const isRecorded = rows.some((r) => r.shots.some((x) => x.sound && !x.dropped) || r.programme !== null);
   if (!isRecorded) return;
@@ -163,8 +164,12 @@ function soundOf(list: NeedList, s: KitSources, rows: readonly DayRow[], placeId
       if (link && !link.wired) list.most('Sound', `radio: ${link.name}`, 1, [source.name]);
     }
   }
+}
+
+/** Cable ends by connector and length: picture and power are laid where nothing is heard too. */
+function cablesOf(list: NeedList, all: readonly Cable[], placeId: string): void {
   const cables = new Map<string, Cable[]>();
-  for (const c of s.cables) {
+  for (const c of all) {
     if (c.placeId !== null && c.placeId !== placeId) continue;
     const what = [c.connector || `${c.kind} cable`, c.lengthM === null ? '' : `${c.lengthM}\u00a0m`]
       .filter(Boolean)
@@ -184,7 +189,7 @@ function powerOf(list: NeedList, { plan, cameras }: KitSources): void {
   for (const c of cameras) {
     if (c.batteryMin === null) continue;
     const on = plan.rows
-      .filter((r) => r.cameras.includes(c.letter) && r.endMin > r.startMin)
+      .filter((r) => isOn(r, c.letter, cameras) && r.endMin > r.startMin)
       .map((r) => ({ fromMin: r.startMin, toMin: r.endMin, level: 1 }));
     const [found] = batteryDay({
       devices: [
@@ -225,10 +230,10 @@ function apart(
 }
 
 function mediaOf(list: NeedList, { plan, cameras, policy }: KitSources): void {
-  const shots = [
-    ...new Map(plan.rows.flatMap((r) => r.shots.filter((x) => !x.dropped).map((x) => [x.id, x] as const))).values(),
-  ];
-  const bytes = bytesToCome(shots, cameras);
+  const bytes = bytesToCome(
+    shotsLeft(plan, () => false),
+    cameras,
+  );
   for (const c of cameras) {
     const own = bytes.get(c.id);
     if (own !== undefined)
@@ -265,7 +270,7 @@ function peopleOf(list: NeedList, { plan, engagements }: KitSources): void {
 const outsideCodes = (plan: DayPlan): string[] =>
   [...new Set(plan.rows.flatMap((r) => (r.scene && !r.scene.inside ? [r.scene.number] : [])))].filter(Boolean);
 
-/** What is asked for at a place and nowhere before it that day: what must come along, and what can stay in the van. */
+/** What is asked for at one place, with how much of it there: the rest can stay in the van. */
 export const needsAt = (needs: readonly KitNeed[], placeId: string): KitNeed[] =>
   needs.flatMap((n) => {
     const here = n.places.find((p) => p.placeId === placeId);

@@ -99,6 +99,8 @@ describe('how much is recorded', () => {
   it('at the rate that was measured on cards, not on simulated ones and not on a minute', () => {
     expect(measuredRateMbps([card(10)]).get('cam')).toBeCloseTo(160);
     expect(measuredRateMbps([card(10, true), card(1)]).size).toBe(0);
+    // A shot that names no camera is the first one’s.
+    expect(bytesToCome([{ cameras: [], takesPlanned: 1, takeLengthMin: 10 }], [camera]).get('cam')).toBeCloseTo(6e9);
     const shots = [{ cameras: ['A'], takesPlanned: 1, takeLengthMin: 10 }];
     expect(bytesToCome(shots, [camera]).get('cam')).toBeCloseTo(6e9);
     expect(bytesToCome(shots, [camera], { factor: 1.5, rateMbps: new Map([['cam', 160]]) }).get('cam')).toBeCloseTo(
@@ -152,7 +154,7 @@ describe('packs tonight', () => {
 
   it('of a camera are needed as long as the next day has it on, and those that stay empty are not there', () => {
     const camera = { id: 'cam', letter: 'A', batteryMin: 60 };
-    const row = (letters: string[], minutes: number) => ({ cameras: letters, minutes });
+    const row = (letters: string[], minutes: number) => ({ cameras: letters, shots: [], minutes });
     const next = { rows: [row(['A', 'B'], 50), row(['B'], 400), row(['A'], 20)] };
     const own = { ...pack, cameraId: 'cam' };
     expect(freshPacks(next, [camera], [own], { k: 3 })).toEqual([{ letter: 'A', needs: 2, full: 1 }]);

@@ -1,5 +1,6 @@
 import type { Camera } from '../../rooms/camera/index.ts';
 import type { DayRow } from '../../plan/day/index.ts';
+import { isOn } from './recording.ts';
 import {
   chargePlan,
   type ChargerRow,
@@ -75,14 +76,14 @@ export interface FreshPacks {
  * how long one lasts, are none; a camera is taken to be off between its lines.
  */
 export function freshPacks(
-  next: { rows: readonly Pick<DayRow, 'cameras' | 'minutes'>[] },
+  next: { rows: readonly Pick<DayRow, 'cameras' | 'shots' | 'minutes'>[] },
   cameras: readonly Pick<Camera, 'id' | 'letter' | 'batteryMin'>[],
   packs: readonly Pack[],
   lacking: Readonly<Record<string, number>>,
 ): FreshPacks[] {
   return cameras.flatMap(({ id, letter, batteryMin }) => {
     const own = packs.filter((p) => p.cameraId === id);
-    const onMin = next.rows.reduce((sum, r) => sum + (r.cameras.includes(letter) ? r.minutes : 0), 0);
+    const onMin = next.rows.reduce((sum, r) => sum + (isOn(r, letter, cameras) ? r.minutes : 0), 0);
     if (own.length === 0 || batteryMin === null || onMin === 0) return [];
     const full = own.reduce((sum, p) => sum + Math.max(0, p.count - (lacking[p.id] ?? 0)), 0);
     return [{ letter, needs: Math.ceil(onMin / batteryMin), full }];

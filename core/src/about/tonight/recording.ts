@@ -1,8 +1,8 @@
-import { bytesRecorded, type Camera } from '../../rooms/camera/index.ts';
+import { bytesRecorded, lettersOf, type Camera } from '../../rooms/camera/index.ts';
 import type { CardStatus } from '../../rooms/copies/index.ts';
 import type { Take } from '../../rooms/roll/index.ts';
 import type { Shot } from '../../rooms/scenes/index.ts';
-import type { DayPlan } from '../../plan/day/index.ts';
+import type { DayPlan, DayRow } from '../../plan/day/index.ts';
 
 const MINUTE_S = 60;
 const MINUTE_MS = 60_000;
@@ -58,6 +58,14 @@ export function measuredRateMbps(cards: readonly CardStatus[]): Map<string, numb
   );
 }
 
+/** Whether a camera works at a line: it is named there, or takes one of its shots. */
+export const isOn = (
+  row: Pick<DayRow, 'cameras' | 'shots'>,
+  letter: string,
+  cameras: readonly Pick<Camera, 'letter'>[],
+): boolean =>
+  row.cameras.includes(letter) || row.shots.some((x) => !x.dropped && lettersOf(x, cameras).includes(letter));
+
 /** Shots of a day that are not had yet and not dropped. */
 export const shotsLeft = (plan: Pick<DayPlan, 'rows'>, isDone: (shotId: string) => boolean): Shot[] => [
   ...new Map(
@@ -74,7 +82,7 @@ export function bytesToCome(
   const bytes = new Map<string, number>();
   for (const c of cameras) {
     const minutes = shots
-      .filter((s) => s.cameras.includes(c.letter))
+      .filter((s) => lettersOf(s, cameras).includes(c.letter))
       .reduce((sum, s) => sum + s.takesPlanned * s.takeLengthMin, 0);
     if (minutes > 0) bytes.set(c.id, bytesRecorded(minutes * MINUTE_S * factor, rateMbps.get(c.id) ?? c.rateMbps));
   }

@@ -4,7 +4,7 @@ import { exposureFor } from './fitExposure.ts';
 import type { FitFinding, FitResult, FitSources, Fitting } from './fitModel.ts';
 import { fitFindings, type Fitted, type LensChoice } from './fitRules.ts';
 import { lensWishes, mountFit, reaches, widestStop, wishFor, type LensWish } from './lens.ts';
-import type { Camera } from './model.ts';
+import { lettersOf, type Camera } from './model.ts';
 
 /** Every camera on every shot against lenses, mounts, room, focus, light and rates: what is taken, and what does not fit. */
 export function fitPlan(s: FitSources): FitResult {
@@ -15,7 +15,7 @@ export function fitPlan(s: FitSources): FitResult {
   for (const shot of s.shots) {
     if (shot.dropped) continue;
     const wishes = lensWishes(shot.lens);
-    const letters = shot.cameras.length > 0 ? shot.cameras : s.cameras.slice(0, 1).map((c) => c.letter);
+    const letters = lettersOf(shot, s.cameras);
     const taken = new Map<string, number>();
     const needed = new Map<string, number>();
     for (const letter of letters) {

@@ -98,3 +98,9 @@ export const CAMERA_DEFAULTS: Omit<z.infer<typeof cameraFields>, 'letter'> = {
   settings: {},
   wants: {},
 };
+
+/** The cameras that take a shot: those it names, else the first one of the job. */
+export const lettersOf = (
+  shot: { cameras: readonly string[] },
+  cameras: readonly Pick<Camera, 'letter'>[],
+): readonly string[] => (shot.cameras.length > 0 ? shot.cameras : cameras.slice(0, 1).map((c) => c.letter));

@@ -82,6 +82,27 @@ describe('what is odd about a card', () => {
     // More of it gone is told anew.
     expect(alarmsOf(read({ card, files: [], known: [...known, file('z')] }))).toHaveLength(2);
   });
+  it('set aside, it is not raised again by what is recorded after it, nor told as something else', () => {
+    const aside = (more: Partial<CardRead>) => {
+      const [found] = alarmsOf(read(more));
+      return { ...read(more).card, alarms: [{ ...found!, settledBy: 'Oda' }] };
+    };
+    const lost = { files: [file('x')], known };
+    expect(
+      alarmsOf(read({ card: aside(lost), files: [file('x'), file('z')], known: [...known, file('z')] })),
+    ).toHaveLength(1);
+    const wrong = { files: [file('B001C001.mov')] };
+    expect(alarmsOf(read({ card: aside(wrong), files: [...wrong.files, file('B001C002.mov')] }))).toHaveLength(1);
+    // Another card of its name stays that, when its own files are known by now.
+    const card = { ...read().card, seen: sight(known) };
+    const [other] = alarmsOf(read({ card, sight: sight([file('q')]), files: [file('q')], known }));
+    const again = { ...card, seen: sight([file('q')]), alarms: [other!] };
+    expect(
+      alarmsOf(read({ card: again, sight: sight([file('q')]), files: [file('q')], known: [...known, file('q')] })).map(
+        (a) => a.kind,
+      ),
+    ).toEqual(['other']);
+  });
   it('has words with the label and the count in them', () =>
     expect(alarmWords({ kind: 'fewer', files: 1, of: 3, other: '', atMs: 0, settledBy: null }, 'A001')).toBe(
       '1\u00a0file of 3 that were on A001 is gone from it or shorter, and it was not released: was it formatted or damaged? Don’t record on it.',

@@ -63,13 +63,15 @@ export function alarmsOf({ card, sight, files, known, release, others, letters }
   const found: Omit<CardAlarm, 'atMs' | 'settledBy'>[] = [];
   const now = new Map(files.map((f) => [f.path, f.sizeBytes]));
   const gone = known.filter((k) => (now.get(k.path) ?? -1) < k.sizeBytes).length;
+  // What it is known by is by then what the other card holds.
+  const wasOther = card.alarms.some((a) => a.kind === 'other');
   const isOther = card.seen !== null && isSameCard(sight, card.seen) === false;
   if (release) {
     // Formatted is what a release is for; what comes back as it was is told.
     if (known.length > 0 && gone === 0)
       found.push({ kind: 'cameBack', files: known.length, of: known.length, other: '' });
-  } else if (isOther && gone === known.length && files.length > 0)
-    found.push({ kind: 'other', files: files.length, of: known.length, other: '' });
+  } else if (gone > 0 && (wasOther || (isOther && gone === known.length && files.length > 0)))
+    found.push({ kind: 'other', files: gone, of: known.length, other: '' });
   else if (gone > 0) found.push({ kind: 'fewer', files: gone, of: known.length, other: '' });
   const isTwin = (o: CardRead['others'][number]) =>
     o.id !== card.id &&
@@ -82,8 +84,9 @@ export function alarmsOf({ card, sight, files, known, release, others, letters }
   const [letter] = named;
   if (own && letter && letter !== own && [...letters.values()].includes(letter) && named.every((l) => l === letter))
     found.push({ kind: 'wrongCamera', files: named.length, of: files.length, other: letter });
+  // Only of what is gone does it matter how much: the rest grows with every clip that is recorded.
   const same = (a: Omit<CardAlarm, 'atMs' | 'settledBy'>, b: CardAlarm) =>
-    a.kind === b.kind && a.files === b.files && a.of === b.of && a.other === b.other;
+    a.kind === b.kind && a.other === b.other && (a.kind !== 'fewer' || a.files === b.files);
   return [
     ...card.alarms.filter((a) => a.settledBy !== null || found.some((f) => same(f, a))),
     ...found
@@ -104,7 +107,7 @@ export function alarmWords({ kind, files, of, other }: CardAlarm, label: string)
     case 'cameBack':
       return `${label} was released and comes back with its old ${count(files)}: it was not formatted.`;
     case 'other':
-      return `This is another card than the ${label} that was read before: none of its ${count(of)} ${of === 1 ? 'is' : 'are'} on it. Give it a label of its own.`;
+      return `This is another card than the ${label} that was read before: ${count(files)} of that one ${files === 1 ? 'is' : 'are'} not on it. Give it a label of its own.`;
     case 'twin':
       return `This is the card that was read as ${other}: its files count there too.`;
     case 'wrongCamera':

@@ -61,8 +61,10 @@ export function ReadCard({ work, done }: { work: CopyWork; done: (cardId: string
                 <Box minW={0} overflowWrap="anywhere">
                   <strong>{f.name}</strong>{' '}
                   <Box as="span" color="soft">
-                    {formatCount(f.files, 'file')}
-                    {f.more ? ' and more' : ''}, {formatBytes(f.sizeBytes)}; {formatBytes(f.freeBytes)} free
+                    {f.isDrive
+                      ? ''
+                      : `${formatCount(f.files, 'file')}${f.more ? ' and more' : ''}, ${formatBytes(f.sizeBytes)}; `}
+                    {formatBytes(f.freeBytes)} free
                     {atStation(f.station)}
                   </Box>
                   <Box className="mono" color="soft" fontSize="s">

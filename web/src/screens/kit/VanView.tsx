@@ -17,6 +17,7 @@ import { TableBench } from '../../app/TableBench.tsx';
 import { newId } from '../../platform/id.ts';
 import { change } from '../../platform/rows.ts';
 import { Button } from '../../ui/Button.tsx';
+import { Choice } from '../../ui/Choice.tsx';
 import type { Column } from '../../ui/column.ts';
 import { flagColumn, numberColumn, textColumn } from '../../ui/columns.tsx';
 import { Look, Part, Why } from '../../ui/parts.tsx';
@@ -66,7 +67,8 @@ export function VanView() {
   const { production, rows, me } = usePlanned();
   const [turnDeg, setTurn] = useState(TURN_DEG);
   const [step, setStep] = useState<number | null>(null);
-  const vehicle = rows.vehicles[0];
+  const [vehicleId, setVehicle] = useState('');
+  const vehicle = rows.vehicles.find((v) => v.id === vehicleId) ?? rows.vehicles[0];
   const problem = vehicle ? vehicleProblem(vehicle) : '';
   const plan = useMemo(
     () =>
@@ -77,13 +79,11 @@ export function VanView() {
   );
   const packed = useHeavy(plan, plan && ((work) => work.pack(plan)));
   const loading = useMemo(() => (packed ? loadingOf(packed, rows.crates) : null), [packed, rows.crates]);
-  const shown = loading ? loading.order.slice(0, step ?? loading.order.length) : [];
+  const count = loading?.order.length ?? 0;
+  // Packed anew there may be fewer of them.
+  const at = Math.min(step ?? count, count);
+  const shown = loading ? loading.order.slice(0, at) : [];
   const last = shown.at(-1);
-  const insert = (table: 'crates' | 'vehicles', values: object, label: string) => {
-    const id = newId();
-    void change(production.id, label, [{ op: 'insert', table, id, values } as never]);
-    return id;
-  };
   const crate = (before: readonly object[] = []) => ({
     ...{
       name: `Case ${rows.crates.length + before.length + 1}`,
@@ -101,10 +101,32 @@ export function VanView() {
       position: positionAfter(rows.vehicles) + before.length,
     },
   });
-  const count = loading?.order.length ?? 0;
-  const at = step ?? count;
+  const addCrate = () => {
+    const id = newId();
+    void change(production.id, 'A piece to load', [{ op: 'insert', table: 'crates', id, values: crate() }]);
+    return id;
+  };
+  const addVan = () => {
+    const id = newId();
+    void change(production.id, 'A vehicle', [{ op: 'insert', table: 'vehicles', id, values: van() }]);
+    return id;
+  };
   return (
     <>
+      {rows.vehicles.length > 1 ? (
+        <Choice
+          aria-label="Which vehicle is packed"
+          style={{ width: 'auto', maxWidth: '100%', marginBottom: 12 }}
+          value={vehicle?.id ?? ''}
+          onChange={(e) => setVehicle(e.target.value)}
+        >
+          {rows.vehicles.map((v) => (
+            <option key={v.id} value={v.id}>
+              all of it into {v.name}
+            </option>
+          ))}
+        </Choice>
+      ) : null}
       {!vehicle || rows.crates.length === 0 ? (
         <Box color="soft" mb={3}>
           A vehicle and the pieces that go into it: then they are packed here, what comes off first nearest to the door.
@@ -180,7 +202,7 @@ export function VanView() {
             columns={CRATES}
             fields={crateFields}
             nameOf={(c) => c.name}
-            adds={[['Add a piece', () => insert('crates', crate(), 'A piece to load')]]}
+            adds={[['Add a piece', addCrate]]}
             pasted={{ identity: 'name', blank: crate }}
             empty="Cases, bags, carts and loose pieces with their sizes: “Lamp case, 800 × 400 × 350 mm, 18 kg, off at stop 1”."
             height="36vh"
@@ -193,9 +215,9 @@ export function VanView() {
             columns={VEHICLES}
             fields={vehicleFields}
             nameOf={(v) => v.name}
-            adds={[['Add a vehicle', () => insert('vehicles', van(), 'A vehicle')]]}
+            adds={[['Add a vehicle', addVan]]}
             pasted={{ identity: 'name', blank: van }}
-            empty="Inside measures, its door, its wheel arches, what it and its axles may carry. The first one is packed."
+            empty="Inside measures, its door, its wheel arches, what it and its axles may carry."
             height="24vh"
           />
         </>
