@@ -1,12 +1,9 @@
 import { InputError } from '../../base/errors/index.ts';
 import { seeded } from '../../base/random/index.ts';
+import { Hold, type Spot } from './hold.ts';
 import {
   axleLoads,
-  bars,
-  collide,
   fitsDoor,
-  isBorne,
-  LEAST_BASE,
   sharedBase,
   turnsOf,
   type Body,
@@ -16,7 +13,7 @@ import {
 } from './packModel.ts';
 
 /** Bodies looked at in a millisecond of the budget: counted, so that the same budget gives the same answer on any machine. */
-const LOOKS_PER_MS = 40_000;
+const LOOKS_PER_MS = 50_000;
 const BUDGET_MS = 2000;
 /** Corners that are looked at beside each other for the next piece. */
 const CORNERS = 4;
@@ -39,6 +36,18 @@ interface Taste {
   noise: number;
   /** Corners that are looked at beside each other. */
   corners: number;
+  /** For what comes off last; over 1: nothing else before it, as long as it goes anywhere. */
+  late: number;
+  /** For what is light deep inside and heavy at the door, as the axle far from it wants it; negative: the other way round. */
+  light: number;
+  /** For what bears much where much may come to stand on it. */
+  strong: number;
+  /** For what is heavy low down. */
+  heavy: number;
+  /** How many of many pieces are looked at for a corner. */
+  share: number;
+  /** How much of what still comes is trusted to stand where it relieves an axle. */
+  trust: number;
 }
 
 /**
@@ -72,21 +81,44 @@ export function packKit(plan: PackPlan): Packed {
   };
 }
 
+interface Found {
+  spot: Spot;
+  box: PackBox;
+  score: number;
+}
+
 const volume = (b: Pick<Body, 'dx' | 'dy' | 'dz'>): number => b.dx * b.dy * b.dz;
 
 const kindOf = ({ size, kg, bears_kg: bears, stop, this_side_up: up }: PackBox): string =>
   [...size, kg, bears, stop, up].join();
+
+const FIRST_TASTE: Taste = {
+  ...{ size: 0.6, touch: 1, noise: 0, corners: CORNERS },
+  ...{ late: 0.5, light: 0, strong: 0.5, heavy: 0.2, trust: 1, share: 1 },
+};
+
+/** Where each stands among all by some measure, 0…1; equal ones alike. */
+function ranks(boxes: readonly PackBox[], of: (box: PackBox) => number): Map<PackBox, number> {
+  const values = [...new Set(boxes.map(of))].sort((a, b) => a - b);
+  return new Map(boxes.map((b) => [b, values.indexOf(of(b)) / Math.max(1, values.length - 1)]));
+}
 
 class Search {
   private readonly plan: PackPlan;
   private readonly boxes: readonly PackBox[];
   private readonly random: () => number;
   private readonly turns: ReadonlyMap<PackBox, [number, number, number][]>;
-  private readonly obstacles: Body[];
   /** Pieces of one number are alike. */
   private readonly kinds: ReadonlyMap<PackBox, number>;
   private readonly biggest: number;
-  private looks = 0;
+  private readonly hold: Hold;
+  /** The one that is tried: there are too many of them to make each anew. */
+  private readonly spot: Spot = { x: 0, y: 0, z: 0, dx: 0, dy: 0, dz: 0 };
+  private readonly stamps: Float64Array;
+  /** Weight by volume as its rank among all, 0…1, and what each bears as a rank. */
+  private readonly density: ReadonlyMap<PackBox, number>;
+  private readonly strength: ReadonlyMap<PackBox, number>;
+  private stamp = 0;
   /** What was left out asks louder each time; what was in grows quiet. */
   private readonly asks = new Map<PackBox, number>();
 
@@ -97,7 +129,10 @@ class Search {
     this.turns = new Map(boxes.map((b) => [b, turnsOf(b)]));
     const alike = [...new Set(boxes.map(kindOf))];
     this.kinds = new Map(boxes.map((b) => [b, alike.indexOf(kindOf(b))]));
-    this.obstacles = plan.obstacles.map((o) => ({ ...o, box: null }));
+    this.hold = new Hold(plan);
+    this.density = ranks(boxes, (b) => b.kg / (b.size[0] * b.size[1] * b.size[2]));
+    this.strength = ranks(boxes, (b) => b.bears_kg ?? Infinity);
+    this.stamps = new Float64Array(alike.length);
     this.biggest = Math.max(1, ...boxes.map((b) => b.size[0] * b.size[1] * b.size[2]));
   }
 
@@ -106,29 +141,44 @@ class Search {
     const total = this.boxes.reduce((sum, b) => sum + b.size[0] * b.size[1] * b.size[2], 0);
     let best: Body[] = [];
     let bestVolume = -1;
+    let bestTaste = FIRST_TASTE;
     let current: Body[] = [];
     let currentVolume = -1;
-    for (let round = 0; this.looks < most && bestVolume < total; round += 1) {
+    for (let round = 0; this.hold.looks < most && bestVolume < total; round += 1) {
       // However little there is to look at, a round is a step.
-      this.looks += 1;
+      this.hold.looks += 1;
       const fresh = round < 6 || round % 24 === 0 || current.length === 0;
-      const taste: Taste =
-        round === 0
-          ? { size: 0.6, touch: 1, noise: 0, corners: CORNERS }
-          : {
-              ...{ size: this.random() * 2.5, touch: 0.4 + this.random() * 1.6, noise: this.random() * 0.25 },
-              corners: 2 + Math.floor(this.random() * CORNERS),
-            };
+      const taste = round === 0 ? FIRST_TASTE : this.random() < 0.5 ? this.anew() : this.near(bestTaste);
       const packed = this.within(this.build(fresh ? [] : this.opened(current), taste));
       this.hear(packed);
       const packedVolume = packed.reduce((sum, b) => sum + volume(b), 0);
       // A little worse is gone on from now and then: the way out of a corner.
       if (packedVolume >= currentVolume * (1 - 0.03 * this.random() ** 2))
         [current, currentVolume] = [packed, packedVolume];
-      if (packedVolume > bestVolume) [best, bestVolume] = [packed, packedVolume];
+      if (packedVolume > bestVolume) [best, bestVolume, bestTaste] = [packed, packedVolume, taste];
       if (round % 60 === 59) [current, currentVolume] = [best, bestVolume];
     }
+
     return best;
+  }
+
+  private anew(): Taste {
+    const r = this.random;
+    return {
+      ...{ size: r() * 2.5, touch: 0.4 + r() * 1.6, noise: r() * 0.25, corners: 2 + Math.floor(r() * CORNERS) },
+      ...{ late: r() * 2, light: r() * 1.6 - 0.4, strong: r() * 2, heavy: r(), trust: r(), share: 0.2 + 0.8 * r() },
+    };
+  }
+
+  /** One like that which did best so far. */
+  private near(taste: Taste): Taste {
+    const other = this.anew();
+    const share = 0.3 * this.random();
+    const mixed = Object.entries(taste).map(([key, value]: [string, number]) => [
+      key,
+      value + share * (other[key as keyof Taste] - value),
+    ]);
+    return { ...(Object.fromEntries(mixed) as unknown as Taste), corners: other.corners };
   }
 
   /** A packing with a part taken out: all from some piece on, or what lies in a stretch of its depth; with all that stands on it. */
@@ -159,14 +209,23 @@ class Search {
     }
   }
 
-  /** Without the last ones, as far as payload and axles want it. */
+  /** Without what makes it too heavy: again and again the one, with nothing on it, whose going costs least volume for what it lightens. */
   private within(packed: Body[]): Body[] {
     const kept = [...packed];
+    const { axles } = this.plan;
     while (kept.length > 0 && !this.isLight(kept, 0)) {
-      // The one that lightens what is too heavy most goes, if nothing stands on it or is barred by it.
       const free = kept.filter((b) => !kept.some((o) => o !== b && o.z === b.z + b.dz && sharedBase(o, b) > 0));
-      const [heaviest] = free.sort((a, b) => (b.box?.kg ?? 0) - (a.box?.kg ?? 0));
-      kept.splice(kept.indexOf(heaviest ?? (kept.at(-1) as Body)), 1);
+      const { front, rear } = axleLoads(kept, axles);
+      const gain = (b: Body): number => {
+        const own = axleLoads([b], axles);
+        const lightens =
+          (front > axles.front_kg ? own.front : 0) +
+          (rear > axles.rear_kg ? own.rear : 0) +
+          (front > axles.front_kg || rear > axles.rear_kg ? 0 : (b.box?.kg ?? 0));
+        return lightens / volume(b);
+      };
+      const [first] = free.map((b) => ({ b, gain: gain(b) })).sort((a, b) => b.gain - a.gain);
+      kept.splice(kept.indexOf(first && first.gain > 0 ? first.b : (kept.at(-1) as Body)), 1);
     }
     return kept;
   }
@@ -183,22 +242,39 @@ class Search {
   }
 
   private build(start: readonly Body[], taste: Taste): Body[] {
-    const [w, l] = this.plan.space;
-    const placed: Body[] = [...start];
+    const { hold } = this;
+    hold.reset(start);
     const inside = new Set(start.map((b) => b.box));
     const left = this.boxes.filter((b) => !inside.has(b));
-    let stillKg = left.reduce((sum, b) => sum + b.kg, 0);
+    if (taste.late <= 1) this.fill(left, 0, taste);
+    else
+      for (const stop of [...new Set(left.map((b) => b.stop))].sort((a, b) => b - a)) {
+        const later = left.filter((b) => b.stop < stop).reduce((sum, b) => sum + b.kg, 0);
+        this.fill(
+          left.filter((b) => b.stop === stop),
+          later,
+          taste,
+        );
+      }
+    return hold.bodies();
+  }
+
+  /** Puts in what goes in of these, the deepest corner first; `laterKg` comes after. */
+  private fill(left: PackBox[], laterKg: number, taste: Taste): void {
+    const [w, l] = this.plan.space;
+    const { hold } = this;
+    let stillKg = laterKg + left.reduce((sum, b) => sum + b.kg, 0);
     let corners: Corner[] = [
       { x: 0, back: l, z: 0, isRight: false, isDead: false },
       { x: w, back: l, z: 0, isRight: true, isDead: false },
     ];
-    for (const b of [...this.obstacles, ...placed]) corners.push(...this.cornersOf(b));
+    for (let i = 0; i < hold.count; i += 1) corners.push(...this.cornersOf(hold.at(i)));
     while (left.length > 0) {
       corners = corners.filter((c) => !c.isDead).sort((a, b) => b.back - a.back || a.z - b.z || a.x - b.x);
-      let chosen: { body: Body; score: number } | null = null;
+      let chosen: Found | null = null;
       let looked = 0;
       for (const corner of corners) {
-        const found = this.bestAt(corner, left, placed, taste, stillKg);
+        const found = this.isOpen(corner, left) ? this.bestAt(corner, left, taste, stillKg) : null;
         if (!found) {
           corner.isDead = true;
           continue;
@@ -208,17 +284,32 @@ class Search {
         if (looked >= taste.corners) break;
       }
       if (!chosen) break;
-      const { body } = chosen;
-      placed.push(body);
-      left.splice(left.indexOf(body.box as PackBox), 1);
-      stillKg -= body.box?.kg ?? 0;
-      corners.push(...this.cornersOf(body));
+      const { spot, box } = chosen;
+      hold.put(spot, box);
+      left.splice(left.indexOf(box), 1);
+      stillKg -= box.kg;
+      hold.looks += corners.length;
+      for (const c of this.cornersOf(spot))
+        if (!corners.some((k) => k.x === c.x && k.back === c.back && k.z === c.z && k.isRight === c.isRight))
+          corners.push(c);
     }
-    return placed;
+  }
+
+  /** Whether the smallest of what is left, made a cube, goes there: most corners are full long before they are looked at. */
+  private isOpen(corner: Corner, left: readonly PackBox[]): boolean {
+    const { hold, spot } = this;
+    let least = Infinity;
+    for (const b of left) least = Math.min(least, b.size[0], b.size[1], b.size[2]);
+    spot.dx = spot.dy = spot.dz = least;
+    spot.x = corner.isRight ? corner.x - least : corner.x;
+    spot.y = corner.back - least;
+    spot.z = corner.z;
+    hold.looks += 1;
+    return hold.isFree(spot);
   }
 
   /** Corners that a body makes: beside it at both sides, in front of it, on it. */
-  private cornersOf(b: Body): Corner[] {
+  private cornersOf(b: Spot): Corner[] {
     const back = b.y + b.dy;
     const top = b.z + b.dz;
     return [
@@ -234,101 +325,38 @@ class Search {
     ];
   }
 
-  private bestAt(
-    corner: Corner,
-    left: readonly PackBox[],
-    placed: readonly Body[],
-    taste: Taste,
-    stillKg: number,
-  ): { body: Body; score: number } | null {
-    let best: { body: Body; score: number } | null = null;
-    const around = [...this.obstacles, ...placed];
-    const looked = new Set<number>();
-    const lastStop = Math.max(...left.map((b) => b.stop));
+  private bestAt(corner: Corner, left: readonly PackBox[], taste: Taste, stillKg: number): Found | null {
+    let best: Found | null = null;
+    const { hold, spot } = this;
+    this.stamp += 1;
+    let lastStop = 0;
+    for (const box of left) if (box.stop > lastStop) lastStop = box.stop;
     for (const box of left) {
       // Alike pieces are looked at once.
       const kind = this.kinds.get(box) as number;
-      if (looked.has(kind)) continue;
-      looked.add(kind);
-      for (const [dx, dy, dz] of this.turns.get(box) ?? []) {
-        const body = this.settled(
-          { box, x: corner.isRight ? corner.x - dx : corner.x, y: corner.back - dy, z: corner.z, dx, dy, dz },
-          around,
-          corner.isRight,
-        );
-        if (!body || !this.mayStand(body, around, placed, stillKg - box.kg)) continue;
+      if (this.stamps[kind] === this.stamp) continue;
+      this.stamps[kind] = this.stamp;
+      if (left.length > 8 && this.random() > taste.share) continue;
+      for (const turn of this.turns.get(box) as readonly (readonly [number, number, number])[]) {
+        [spot.dx, spot.dy, spot.dz] = turn;
+        spot.x = corner.isRight ? corner.x - spot.dx : corner.x;
+        spot.y = corner.back - spot.dy;
+        spot.z = corner.z;
+        hold.looks += 8;
+        if (!hold.settle(spot, corner.isRight) || !hold.mayStand(spot, box, (stillKg - box.kg) * taste.trust)) continue;
         const score =
-          taste.touch * this.touching(body, around) +
-          taste.size * Math.cbrt(volume(body) / this.biggest) +
+          taste.touch * hold.touching(spot) +
+          taste.size * Math.cbrt(volume(spot) / this.biggest) +
           // What comes off later goes in first.
-          (box.stop === lastStop ? 0.5 : 0) +
+          (box.stop === lastStop ? taste.late : 0) +
+          taste.light * (0.5 - (this.density.get(box) as number)) * (spot.y / this.plan.space[1]) +
+          taste.strong * ((this.strength.get(box) as number) - 0.5) * (1 - (spot.z + spot.dz) / this.plan.space[2]) +
+          taste.heavy * ((this.density.get(box) as number) - 0.5) * (1 - spot.z / this.plan.space[2]) +
           (this.asks.get(box) ?? 0) +
           taste.noise * this.random();
-        if (!best || score > best.score) best = { body, score };
+        if (!best || score > best.score) best = { spot: { ...spot }, box, score };
       }
     }
     return best;
-  }
-
-  /** The body slid down, back and to its side as far as it goes; null where it does not even fit there. */
-  private settled(body: Body, around: readonly Body[], isRight: boolean): Body | null {
-    const [w, l, h] = this.plan.space;
-    const b = { ...body };
-    if (b.x < 0 || b.y < 0 || b.x + b.dx > w || b.y + b.dy > l || b.z + b.dz > h) return null;
-    this.looks += around.length + 1;
-    if (around.some((o) => collide(o, b))) return null;
-    for (let moved = true; moved;) {
-      moved = false;
-      let [floor, back, side] = [0, l, isRight ? w : 0];
-      this.looks += around.length + 1;
-      for (const o of around) {
-        const x = o.x < b.x + b.dx && b.x < o.x + o.dx;
-        const y = o.y < b.y + b.dy && b.y < o.y + o.dy;
-        const z = o.z < b.z + b.dz && b.z < o.z + o.dz;
-        if (x && y && o.z + o.dz <= b.z) floor = Math.max(floor, o.z + o.dz);
-        if (x && z && o.y >= b.y + b.dy) back = Math.min(back, o.y);
-        if (y && z && isRight && o.x >= b.x + b.dx) side = Math.min(side, o.x);
-        if (y && z && !isRight && o.x + o.dx <= b.x) side = Math.max(side, o.x + o.dx);
-      }
-      if (floor < b.z) [b.z, moved] = [floor, true];
-      else if (back > b.y + b.dy) [b.y, moved] = [back - b.dy, true];
-      else if (isRight ? side > b.x + b.dx : side < b.x) [b.x, moved] = [isRight ? side - b.dx : side, true];
-    }
-    return b;
-  }
-
-  private mayStand(body: Body, around: readonly Body[], placed: readonly Body[], stillKg: number): boolean {
-    this.looks += around.length + 1;
-    if (body.z > 0) {
-      const area = around.reduce((sum, o) => (o.z + o.dz === body.z ? sum + sharedBase(o, body) : sum), 0);
-      if (area < LEAST_BASE * body.dx * body.dy) return false;
-    }
-    if (placed.some((o) => bars(o, body) || bars(body, o))) return false;
-    const all = [...around, body];
-    if (!this.isLight([...placed, body], stillKg)) return false;
-    // Sliding below something never lifts it: only what is under the new piece bears more.
-    return body.z === 0 || isBorne(all);
-  }
-
-  /** The share of a body’s surface that touches walls, floor or what is there already. */
-  private touching(b: Body, around: readonly Body[]): number {
-    const [w, l, h] = this.plan.space;
-    let area = 0;
-    if (b.x === 0) area += b.dy * b.dz;
-    if (b.x + b.dx === w) area += b.dy * b.dz;
-    if (b.y + b.dy === l) area += b.dx * b.dz;
-    if (b.y === 0) area += b.dx * b.dz;
-    if (b.z === 0) area += b.dx * b.dy;
-    if (b.z + b.dz === h) area += b.dx * b.dy;
-    this.looks += around.length + 1;
-    for (const o of around) {
-      const x = Math.min(o.x + o.dx, b.x + b.dx) - Math.max(o.x, b.x);
-      const y = Math.min(o.y + o.dy, b.y + b.dy) - Math.max(o.y, b.y);
-      const z = Math.min(o.z + o.dz, b.z + b.dz) - Math.max(o.z, b.z);
-      if (x === 0 && y > 0 && z > 0) area += y * z;
-      else if (y === 0 && x > 0 && z > 0) area += x * z;
-      else if (z === 0 && x > 0 && y > 0) area += x * y;
-    }
-    return area / (2 * (b.dx * b.dy + b.dx * b.dz + b.dy * b.dz));
   }
 }
