@@ -7,6 +7,7 @@ import * as changes from './changes.ts';
 import * as copies from './copies.ts';
 import * as cover from './cover.ts';
 import * as files from './files.ts';
+import * as kit from './kit.ts';
 import * as light from './light.ts';
 import * as media from './media.ts';
 import * as people from './people.ts';
@@ -30,6 +31,7 @@ export * from './changes.ts';
 export * from './copies.ts';
 export * from './cover.ts';
 export * from './files.ts';
+export * from './kit.ts';
 export * from './light.ts';
 export * from './media.ts';
 export * from './people.ts';
@@ -55,6 +57,7 @@ export const ROUTES: Readonly<Record<string, Route>> = Object.fromEntries(
     copies,
     cover,
     files,
+    kit,
     light,
     media,
     people,

@@ -1,4 +1,4 @@
-import { VEHICLE_DEFAULTS } from '@kavrell/core/kit';
+import { CRATE_DEFAULTS, VEHICLE_DEFAULTS } from '@kavrell/core/kit';
 import type { DemoPlan, MakeRow } from './plan.ts';
 
 /** What goes into the van: name, size in mm, kg, and at which stop it comes off: 1 the foundry, 2 the tower. */
@@ -58,7 +58,7 @@ export function keepingOf(
     ],
     vehicles: [row({ ...VEHICLE_DEFAULTS, name: 'Oda’s van', position: 1 })],
     crates: CRATES.map(([name, widthMm, depthMm, heightMm, massKg, stop], i) =>
-      row({ ...{ name, widthMm, depthMm, heightMm, massKg, stop }, thisSideUp: false, bearsKg: null, position: i + 1 }),
+      row({ ...CRATE_DEFAULTS, name, widthMm, depthMm, heightMm, massKg, stop, position: i + 1 }),
     ),
   };
 }

@@ -287,6 +287,7 @@ export function ninthBellCamera(row: MakeRow, plan: DemoPlan): DemoPlan {
       evidence: 'Rehearsal 2, from 0:40; not with the crane’s brake on.',
       serial: 'SG-0417',
       owedTo: 'rental house on the quay',
+      ...{ photoHashes: [], refund: '' as const, refundMinor: null },
       foundAtMs: WALKED_MS,
       closed: false,
       position: 1,

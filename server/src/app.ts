@@ -15,6 +15,7 @@ import { serveCover } from './cover/index.ts';
 import { serveChanges } from './changes/index.ts';
 import { serveCopies } from './copies/index.ts';
 import { serveFiles } from './files/index.ts';
+import { serveKit } from './kit/index.ts';
 import { serveLight } from './light/index.ts';
 import { limitLinks, serveConsentPages, servePeople } from './people/index.ts';
 import { serveProductions } from './productions/index.ts';
@@ -155,6 +156,7 @@ export async function makeApp(context: Context): Promise<RunningApp> {
   serveCallSheet(router, context);
   serveWrap(router, context);
   serveFiles(router, context);
+  serveKit(router, context);
   serveLight(router, context);
   serveCamera(router, context);
   serveCover(router, context);

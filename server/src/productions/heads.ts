@@ -20,7 +20,7 @@ export async function readHeads({ db }: Context): Promise<ProductionHead[]> {
        SELECT id, date FROM days WHERE production_id = p.id AND deleted_at IS NULL
        ORDER BY date < current_date, CASE WHEN date >= current_date THEN date END, date DESC LIMIT 1
      ) d ON true
-     WHERE p.deleted_at IS NULL OR p.deleted_at > now() - make_interval(days => $1)
+     WHERE (p.deleted_at IS NULL OR p.deleted_at > now() - make_interval(days => $1)) AND p.id NOT IN (SELECT production_id FROM house_productions)
      ORDER BY p.id`,
     { bind: [KEPT_DAYS] },
   );

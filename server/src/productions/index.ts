@@ -1,3 +1,4 @@
+import { literal, Op } from 'sequelize';
 import { deleteProduction, duplicateProduction, listHeads, listProductions, makeProduction } from '@kavrell/contract';
 import type { Production } from '@kavrell/core/brief';
 import type { Context } from '../platform/context.ts';
@@ -13,7 +14,10 @@ export { believableTime, nowOf, productionOf } from './production.ts';
 
 export function serveProductions(router: Router, context: Context): void {
   router.serve(listProductions, async ({ me }) => {
-    const where = me.productionId ? { id: me.productionId, deletedAt: null } : { deletedAt: null };
+    // The one that holds what is on no job is none to choose from.
+    const where = me.productionId
+      ? { id: me.productionId, deletedAt: null }
+      : { id: { [Op.notIn]: literal('(SELECT production_id FROM house_productions)') }, deletedAt: null };
     const rows = await context.models.productions.findAll({
       where,
       order: [['id', 'ASC']],

@@ -17,6 +17,7 @@ const SignInScreen = lazy(() =>
   import('../screens/signin/SignInScreen.tsx').then((m) => ({ default: m.SignInScreen })),
 );
 
+const HouseScreen = lazy(() => import('../screens/house/HouseScreen.tsx').then((m) => ({ default: m.HouseScreen })));
 const StartScreen = lazy(() => import('../screens/start/StartScreen.tsx').then((m) => ({ default: m.StartScreen })));
 
 /** A production with all that works for it; what could not be fetched is asked for again at the next drawing. */
@@ -56,6 +57,7 @@ function SignedIn() {
   return (
     <Routes>
       <Route path="/" element={<StartScreen me={me} />} />
+      {me.role === 'owner' ? <Route path="/own-kit" element={<HouseScreen me={me} />} /> : null}
       <Route path="/p/:productionId/:day/:screen" element={<Production me={me} />} />
       <Route path="/p/:productionId" element={<Production me={me} />} />
       <Route path="*" element={<Navigate to="/" replace />} />

@@ -2,7 +2,7 @@ import { queries } from '../platform/rows.ts';
 import { SCREENS } from './screens.ts';
 
 /** Screens that are used where there is no network: their code is kept before anybody opens them. */
-const WITHOUT_NETWORK = new Set(['roll', 'clocks', 'call-sheet', 'day']);
+const WITHOUT_NETWORK = new Set(['roll', 'clocks', 'call-sheet', 'day', 'kit']);
 
 /** Paths of our own parts among what a page has loaded. */
 export const ownParts = (urls: readonly string[], origin: string): string[] => [

@@ -89,7 +89,7 @@ export const SCREENS: readonly ScreenEntry[] = [
     path: 'kit',
     title: 'Kit',
     group: 'Prepare',
-    roles: owner,
+    roles: ['owner', 'log'],
     code: named(() => import('../screens/kit/KitScreen.tsx'), 'KitScreen'),
   },
   {

@@ -6,27 +6,83 @@ export interface KitMatch {
   need: KitNeed;
   lines: KitLine[];
   have: number;
-  /** What is still to be got; 0: there is enough. */
+  /** Of it is decided how it is got, and it is not here yet. */
+  coming: number;
+  /** Of it is decided to do without. */
+  without: number;
+  /** What is still to be got, and nobody decided how; 0: there is enough, or it is on its way. */
   get: number;
 }
 
 /** Needs against what is taken along: needs less have is to be got. What broke or was left behind is not had. */
 export function matchKit(needs: readonly KitNeed[], lines: readonly KitLine[]): KitMatch[] {
+  const byNeed = new Map<string, KitLine[]>();
+  for (const l of lines) byNeed.set(l.need, [...(byNeed.get(l.need) ?? []), l]);
   return needs.map((need) => {
-    const own = lines.filter((l) => l.need === need.key);
-    const have = own.reduce((sum, l) => sum + (l.state === 'missing' ? 0 : l.have), 0);
-    return { need, lines: own, have, get: Math.max(0, need.count - have) };
+    const own = byNeed.get(need.key) ?? [];
+    const sum = (of: (l: KitLine) => boolean) => own.reduce((s, l) => (of(l) ? s + l.have : s), 0);
+    const without = sum((l) => l.source === 'without');
+    const coming = sum((l) => l.source !== 'without' && l.state === 'toGet');
+    const have = sum((l) => l.source !== 'without' && l.state !== 'missing' && l.state !== 'toGet');
+    return { need, lines: own, have, coming, without, get: Math.max(0, need.count - have - coming - without) };
   });
 }
 
 /** What is not in its case before the van leaves, and what is not back after: with where it was last seen. */
 export interface KitOut {
+  /** Decided, and not here yet. */
+  toGet: KitLine[];
   /** Taken along, and not packed yet. */
   unpacked: KitLine[];
   /** Was packed or there, and is not back. */
   notBack: KitLine[];
+  /** Ticked off by one, looked at by no second. */
+  unchecked: KitLine[];
+  /** Switched on when somebody looked. */
+  on: KitLine[];
 }
-export const kitOut = (lines: readonly KitLine[]): KitOut => ({
-  unpacked: lines.filter((l) => l.state === '' && l.have > 0),
-  notBack: lines.filter((l) => l.state === 'there' || l.state === 'missing'),
-});
+export function kitOut(lines: readonly KitLine[]): KitOut {
+  const real = lines.filter((l) => l.source !== 'without' && l.have > 0);
+  return {
+    toGet: real.filter((l) => l.state === 'toGet'),
+    unpacked: real.filter((l) => l.state === ''),
+    notBack: real.filter((l) => l.state === 'there' || l.state === 'missing'),
+    unchecked: real.filter((l) => (l.state === 'packed' || l.state === 'back') && l.checkedBy === ''),
+    on: real.filter((l) => l.on),
+  };
+}
+
+/** What everything of one kind hangs on: one bag, one person. */
+export interface OneHand {
+  key: string;
+  department: string;
+  /** The case, or the person’s id. */
+  crate: string | null;
+  carrierId: string | null;
+  lines: KitLine[];
+}
+/** So many together are worth saying it. */
+const TOGETHER = 3;
+
+/** Things of which all of a kind are with one person, or of which all props are in one case: if it is lost, all of them are. */
+export function oneHands(lines: readonly KitLine[]): OneHand[] {
+  const byDepartment = new Map<string, KitLine[]>();
+  for (const l of lines) {
+    if (l.source === 'without' || l.have === 0) continue;
+    const department = l.need.split('/')[0] ?? '';
+    if (department) byDepartment.set(department, [...(byDepartment.get(department) ?? []), l]);
+  }
+  return [...byDepartment].flatMap(([department, own]): OneHand[] => {
+    if (own.length < TOGETHER) return [];
+    const carriers = new Set(own.map((l) => l.carrierId));
+    const crates = new Set(own.map((l) => l.crate));
+    const [carrierId = null] = carriers;
+    const [crate = ''] = crates;
+    if (carriers.size === 1 && carrierId !== null)
+      return [{ key: `person:${department}`, department, crate: null, carrierId, lines: own }];
+    // What belongs into one case is no news for light; of props it is all there is.
+    if (department === 'Props' && crates.size === 1 && crate !== '')
+      return [{ key: `crate:${department}`, department, crate, carrierId: null, lines: own }];
+    return [];
+  });
+}

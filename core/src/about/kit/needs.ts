@@ -1,16 +1,28 @@
 import { lettersOf, type Camera, type FitResult } from '../../rooms/camera/index.ts';
 import type { KeepPolicy } from '../../rooms/copies/index.ts';
 import type { Cable } from '../../rooms/cover/index.ts';
-import { batteryDay } from '../../rooms/kit/index.ts';
 import { setupNeeds, type Catalogue } from '../../rooms/light/index.ts';
 import type { Engagement } from '../../rooms/people/index.ts';
-import type { Room } from '../../rooms/places/index.ts';
-import { isHeardIn, type SoundBox, type Link, type SoundRoute, type SoundSource } from '../../rooms/sound/index.ts';
+import type { Clock } from '../../rooms/clocks/index.ts';
+import type { Circuit, Room } from '../../rooms/places/index.ts';
+import {
+  isHeardIn,
+  type SoundBox,
+  type Link,
+  type Prompt,
+  type SoundRoute,
+  type SoundSource,
+} from '../../rooms/sound/index.ts';
 import type { Shot } from '../../rooms/scenes/index.ts';
 import type { DayPlan, DayRow } from '../../plan/day/index.ts';
-import { bytesToCome, isOn, shotsLeft } from '../tonight/index.ts';
+import { formatCount } from '../../base/units/index.ts';
+import { bytesToCome, shotsLeft } from '../tonight/index.ts';
+import { batteriesOf } from './batteryPlan.ts';
 
-export const DEPARTMENTS = ['Light', 'Camera', 'Sound', 'Cables', 'Power', 'Media', 'People', 'Paper'] as const;
+export const DEPARTMENTS = [
+  ...(['Light', 'Camera', 'Sound', 'Clocks', 'Cables', 'Power', 'Media', 'Tools'] as const),
+  ...(['Props', 'People', 'Paper'] as const),
+] as const;
 export type Department = (typeof DEPARTMENTS)[number];
 
 /** One thing that a day can’t do without: how much of it, where, and who or what asks for it. */
@@ -40,6 +52,9 @@ export interface KitSources {
   soundRoutes: readonly SoundRoute[];
   links: readonly Link[];
   cables: readonly Cable[];
+  clocks: readonly Clock[];
+  circuits: readonly Circuit[];
+  prompts: readonly Prompt[];
   engagements: readonly Engagement[];
   policy: Pick<KeepPolicy, 'verifiedCopies'>;
 }
@@ -52,6 +67,9 @@ const MINUTE_H = 1 / 60;
 /** Drinking water a head and hour, l; twice that in the heat. */
 const WATER_L = 0.25;
 const HOT_C = 25;
+const WARM_C = 18;
+/** More than so many are handed on. */
+const MOST_SIDES = 4;
 const SPARE_SHARE = 0.25;
 
 /** What a day needs, from its plan: of what stands one after the other the most at once, of what is used up all of it. By department, then name. */
@@ -63,10 +81,14 @@ export function kitNeeds(s: KitSources): KitNeed[] {
     camerasOf(here, s, rows);
     soundOf(here, s, rows);
     cablesOf(here, s.cables, placeId);
+    propsOf(here, rows);
+    mainsOf(here, s.circuits, rows);
     list.take(here);
   }
+  clocksOf(list, s);
   powerOf(list, s);
   mediaOf(list, s);
+  toolsOf(list, s);
   peopleOf(list, s);
   return list.sorted();
 }
@@ -161,8 +183,77 @@ function soundOf(list: NeedList, s: KitSources, rows: readonly DayRow[]): void {
       const box = s.soundBoxes.find((b) => b.id === route.boxId);
       if (box && box.cameraId === null) list.most('Sound', box.name, 1, [source.name]);
       const link = s.links.find((l) => l.id === route.linkId);
-      if (link && !link.wired) list.most('Sound', `radio: ${link.name}`, 1, [source.name]);
+      if (link && !link.wired) {
+        list.most('Sound', `radio: ${link.name}`, 1, [source.name]);
+        // One set in it, one for the afternoon.
+        list.most('Sound', `set of batteries for ${link.name}`, 2, [source.name]);
+      }
     }
+  }
+}
+
+/** Props and wardrobe of the scenes there, as each scene names them. */
+function propsOf(list: NeedList, rows: readonly DayRow[]): void {
+  const scenes = new Map(rows.flatMap((r) => (r.scene ? [[r.scene.id, r.scene] as const] : [])));
+  for (const scene of scenes.values()) {
+    const why = [scene.number ? `scene ${scene.number}` : scene.title];
+    for (const what of listed(scene.props)) list.most('Props', what, 1, why);
+    for (const what of listed(scene.wardrobe)) list.most('Props', `wardrobe: ${what}`, 1, why);
+  }
+}
+const listed = (text: string): string[] =>
+  text
+    .split(/[,;\n]/)
+    .map((t) => t.trim())
+    .filter(Boolean);
+
+/** Generators that lamps of the setups there hang on, and fuel for as long as they stand. */
+function mainsOf(list: NeedList, circuits: readonly Circuit[], rows: readonly DayRow[]): void {
+  for (const circuit of circuits) {
+    if (circuit.kind !== 'generator') continue;
+    const used = rows.filter((r) =>
+      r.setup?.plan.items.some((i) => i.kind === 'source' && i.circuitId === circuit.id && !i.battery),
+    );
+    if (used.length === 0) continue;
+    const codes = used.flatMap((r) => (r.setup ? [r.setup.code] : []));
+    list.most('Power', `generator ${circuit.name}`, 1, codes);
+    const hours = used.reduce((sum, r) => sum + Math.max(0, r.endMin - r.startMin), 0) * MINUTE_H;
+    if (circuit.tankH !== null && circuit.tankH > 0)
+      list.most('Power', `tank of fuel for ${circuit.name}`, Math.ceil(hours / circuit.tankH), [
+        `${hours.toFixed(1)}\u00a0h of light at full load`,
+      ]);
+  }
+}
+
+/** What keeps the time beside cameras and recorders themselves; the prompter of what is read. */
+function clocksOf(list: NeedList, { clocks, prompts, plan, cameras }: KitSources): void {
+  const isShot = plan.rows.some((r) => r.shots.some((x) => !x.dropped) || r.programme !== null);
+  if (!isShot) return;
+  for (const c of clocks)
+    if (c.kind === 'box' || c.kind === 'slate' || c.kind === 'playback')
+      list.most('Clocks', c.name, 1, [c.kind === 'playback' ? 'playback' : 'timecode']);
+  if (cameras.length > 1 && !clocks.some((c) => c.kind === 'slate'))
+    list.most('Clocks', 'slate or something to clap', 1, [`${cameras.length} cameras`]);
+  const scenes = new Set(plan.rows.flatMap((r) => (r.scene ? [r.scene.id] : [])));
+  const read = prompts.filter((p) => p.sceneId !== null && scenes.has(p.sceneId));
+  if (read.length > 0)
+    list.most(
+      'Camera',
+      'prompter',
+      1,
+      read.map((p) => p.title),
+    );
+}
+
+/** What is used up or breaks without anybody planning it. */
+function toolsOf(list: NeedList, { plan }: KitSources): void {
+  const setups = [...new Set(plan.rows.flatMap((r) => (r.setup ? [r.setup.code] : [])))];
+  const shots = plan.rows.flatMap((r) => r.shots.filter((x) => !x.dropped).map((x) => x.code));
+  if (shots.length > 0) list.most('Tools', 'lens wipes, blower, cleaning cloths', 1, ['each lens']);
+  if (shots.length + setups.length > 0) list.most('Tools', 'tape, pens, hex keys, knife', 1, ['always']);
+  if (setups.length > 0) {
+    list.most('Tools', 'work gloves', 2, setups);
+    list.most('Tools', 'socket tester and tape for cables on the floor', 1, setups);
   }
 }
 
@@ -185,48 +276,18 @@ function cablesOf(list: NeedList, all: readonly Cable[], placeId: string): void 
     );
 }
 
-function powerOf(list: NeedList, { plan, cameras }: KitSources): void {
-  for (const c of cameras) {
-    if (c.batteryMin === null) continue;
-    const on = plan.rows
-      .filter((r) => isOn(r, c.letter, cameras) && r.endMin > r.startMin)
-      .map((r) => ({ fromMin: r.startMin, toMin: r.endMin, level: 1 }));
-    const [found] = batteryDay({
-      devices: [
-        {
-          id: c.letter,
-          watts: null,
-          packWh: null,
-          packMin: c.batteryMin,
-          packs: 0,
-          swapMin: 1,
-          charge: null,
-          on: apart(on),
-        },
-      ],
-      ...{ temperatureC: plan.day.forecast?.lowC ?? null, reserve: 0.1 },
-    }).devices;
-    if (!found || found.packsNeeded === 0) continue;
+function powerOf(list: NeedList, { plan, cameras, catalogue }: KitSources): void {
+  const letters = new Map(cameras.map((c) => [c.id, c.letter]));
+  for (const found of batteriesOf({ plan, cameras, catalogue })) {
+    const letter = letters.get(found.id);
+    if (letter === undefined || found.packsNeeded === 0) continue;
     // What is lost with a pack is the take that it runs: a quarter more, one at the least.
     const spare = Math.max(1, Math.ceil(found.packsNeeded * SPARE_SHARE));
-    list.most('Power', `pack for camera ${c.letter}`, found.packsNeeded + spare, [
+    list.most('Power', `pack for camera ${letter}`, found.packsNeeded + spare, [
       `${Math.round(found.onMin)}\u00a0min on, ${spare} of them spare`,
     ]);
-    list.most('Power', `charger for packs of camera ${c.letter}`, 1, [`camera ${c.letter}`]);
+    list.most('Power', `charger for packs of camera ${letter}`, 1, [`camera ${letter}`]);
   }
-}
-
-/** Spans of two units that overlap are one: a camera is on or off. */
-function apart(
-  spans: readonly { fromMin: number; toMin: number; level: number }[],
-): { fromMin: number; toMin: number; level: number }[] {
-  const joined: { fromMin: number; toMin: number; level: number }[] = [];
-  for (const span of [...spans].sort((a, b) => a.fromMin - b.fromMin)) {
-    const last = joined.at(-1);
-    if (last && span.fromMin <= last.toMin) last.toMin = Math.max(last.toMin, span.toMin);
-    else joined.push({ ...span });
-  }
-  return joined;
 }
 
 function mediaOf(list: NeedList, { plan, cameras, policy }: KitSources): void {
@@ -263,7 +324,16 @@ function peopleOf(list: NeedList, { plan, engagements }: KitSources): void {
   list.most('People', 'meal', heads * plan.day.meals.length, [`${heads} people`]);
   list.most('People', 'first-aid kit', 1, ['always']);
   const isOutside = plan.rows.some((r) => r.scene !== null && !r.scene.inside);
-  if (isOutside) list.most('People', 'weather covers for cameras and light', 1, outsideCodes(plan));
+  if (isOutside) {
+    list.most('People', 'weather covers for cameras and light', 1, outsideCodes(plan));
+    const high = plan.day.forecast?.highC ?? null;
+    if (high === null || high >= WARM_C)
+      list.most('People', 'sun cream, hats, insect repellent', 1, [
+        high === null ? 'outside, and nobody knows the weather yet' : `outside, ${Math.round(high)}\u00a0°C`,
+      ]);
+  }
+  const scripts = new Set(plan.rows.flatMap((r) => (r.scene && r.scene.kind === 'shots' ? [r.scene.id] : [])));
+  list.most('Paper', 'shot list and sides', Math.min(heads, MOST_SIDES), [`${formatCount(scripts.size, 'scene')}`]);
   list.most('Paper', 'call sheet', heads, [`${heads} people`]);
 }
 

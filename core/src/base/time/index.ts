@@ -21,6 +21,12 @@ export function isCalendarDate(text: string): boolean {
   return date.getUTCMonth() === month - 1 && date.getUTCDate() === day;
 }
 
+/** The date so many days later; earlier where they are negative. */
+export function addDays(date: string, days: number): string {
+  const [year, month, day] = parts(date);
+  return new Date(Date.UTC(year, month - 1, day + days)).toISOString().slice(0, 10);
+}
+
 function parts(date: string): [number, number, number] {
   if (!isCalendarDate(date)) throw new InputError('date.unknown', `“${date}” is not a date: write YYYY-MM-DD.`);
   return date.split('-').map(Number) as [number, number, number];

@@ -3,5 +3,8 @@ export * from './packModel.ts';
 export * from './pack.ts';
 export * from './batteries.ts';
 export * from './lineModel.ts';
+export * from './pieceModel.ts';
+export * from './codes.ts';
+export * from './handed.ts';
 export * from './vanModel.ts';
 export * from './van.ts';

@@ -1,8 +1,14 @@
 import type { PackPlan, Packed, Placed } from './packModel.ts';
-import type { Crate, Vehicle } from './vanModel.ts';
+import { READY_CHECKS, READY_WORDS, type Crate, type Vehicle } from './vanModel.ts';
+
+/** Typical, with two people: to be measured at the real van. */
+const MINUTES_A_PIECE = 3;
+
+/** How it is packed: by stops, or for the road home, where all comes off at once. */
+export type Road = 'out' | 'home';
 
 /** What is to be packed into a vehicle, as `kit.pack` takes it. Ids are those of the pieces’ rows. */
-export function packPlanOf(v: Vehicle, crates: readonly Crate[]): PackPlan {
+export function packPlanOf(v: Vehicle, crates: readonly Crate[], road: Road = 'out'): PackPlan {
   const arch = { y: v.archFromDoorMm, z: 0, dx: v.archInMm, dy: v.archLongMm, dz: v.archHighMm };
   const hasArches = v.archInMm > 0 && v.archLongMm > 0 && v.archHighMm > 0;
   return {
@@ -18,7 +24,7 @@ export function packPlanOf(v: Vehicle, crates: readonly Crate[]): PackPlan {
     axles: { front_y: v.frontAxleMm, rear_y: v.rearAxleMm, front_kg: v.frontAxleKg, rear_kg: v.rearAxleKg },
     boxes: crates.map((c) => ({
       ...{ id: c.id, size: [c.widthMm, c.depthMm, c.heightMm] as const, kg: c.massKg },
-      ...{ this_side_up: c.thisSideUp, bears_kg: c.bearsKg, stop: c.stop },
+      ...{ this_side_up: c.thisSideUp, bears_kg: c.bearsKg, stop: road === 'home' ? 1 : c.stop },
     })),
   };
 }
@@ -63,6 +69,28 @@ export function loadingOf(packed: Packed, crates: readonly Crate[]): Loading {
     leftOut: packed.left_out.flatMap((id) => byId.get(id) ?? []),
     massKg: order.reduce((sum, o) => sum + o.crate.massKg, 0),
   };
+}
+
+/** Where pieces were put by hand in this vehicle. */
+export const handsIn = (v: Pick<Vehicle, 'id'>, crates: readonly Crate[]): Placed[] =>
+  crates.flatMap(({ id, hand }) => {
+    if (hand?.vehicleId !== v.id) return [];
+    const { x, y, z, dx, dy, dz } = hand;
+    return [{ id, x, y, z, dx, dy, dz }];
+  });
+
+/** How long loading so many pieces takes: three minutes a piece until it was measured once, then its own pace. Minutes, rounded up to five. */
+export const loadMinutes = (v: Pick<Vehicle, 'loadMin' | 'loadPieces'>, pieces: number): number => {
+  const each = v.loadMin !== null && v.loadPieces > 0 ? v.loadMin / v.loadPieces : MINUTES_A_PIECE;
+  return Math.ceil((pieces * each) / 5) * 5;
+};
+
+/** What a vehicle still lacks before it may leave, in words; none: it is ready. */
+export function notReady(v: Vehicle): string[] {
+  return [
+    ...READY_CHECKS.filter((c) => !v.ready.includes(c)).map((c) => READY_WORDS[c]),
+    ...(v.driverId === null ? ['Somebody who drives it'] : []),
+  ];
 }
 
 /** What is wrong with a vehicle’s measures, in words; '' nothing. */

@@ -222,6 +222,9 @@ export const promptTable = defineTable({
   points: { sceneId: 'scenes' },
 });
 
+export const REFUND_WORDS = {
+  ...{ '': 'not asked', asked: 'asked', got: 'got it', refused: 'refused' },
+} as const;
 export const FAULT_DECISIONS = ['', 'replace', 'spare', 'accept'] as const;
 export const FAULT_WORDS: Readonly<Record<(typeof FAULT_DECISIONS)[number], string>> = {
   '': 'not decided',
@@ -230,8 +233,8 @@ export const FAULT_WORDS: Readonly<Record<(typeof FAULT_DECISIONS)[number], stri
   accept: 'accept it',
 };
 /** Something that was heard or seen to be wrong, and what is done about it. */
-export const faultFields = z.object(
-  readBy('work', {
+export const faultFields = z.object({
+  ...readBy('work', {
     device: requiredLine('The device', 80),
     symptom: requiredLine('The symptom', 300),
     /** The way the signal goes, link by link, first to last. */
@@ -246,11 +249,27 @@ export const faultFields = z.object(
     evidence: line('The evidence', 1000),
     serial: line('The serial number', 60),
     owedTo: line('Whose it is', 80),
+    /** Photographs of it, by their content. */
+    photoHashes: z
+      .array(z.string().regex(/^[0-9a-f]{64}$/, 'A photograph is named by its content.'))
+      .max(12, 'Twelve photographs are the most.'),
+    /** Money back for it, from whoever owns it. */
+    refund: z.enum(Object.keys(REFUND_WORDS) as (keyof typeof REFUND_WORDS)[], {
+      error: 'Choose not asked, asked, got it or refused.',
+    }),
     foundAtMs: z.number(),
     closed: z.boolean(),
     position,
   }),
-);
+  ...readBy('owner', {
+    /** How much, in the job’s currency; null: nobody said. */
+    refundMinor: z
+      .int('The refund is an amount of money.')
+      .min(0, 'A refund can’t be less than nothing.')
+      .max(1e10, 'A refund that large is not believable.')
+      .nullable(),
+  }),
+});
 export const fault = faultFields.extend(recordBase);
 export type Fault = z.infer<typeof fault>;
 /** The table of faults. */

@@ -1,9 +1,10 @@
-import { kitNeeds, type KitNeed } from '../../about/kit/index.ts';
+import { batteriesOf, kitNeeds, type BatteryLine, type KitNeed } from '../../about/kit/index.ts';
 import type { Day, DayPlan } from '../../plan/day/index.ts';
 import { catalogueOf } from '../../rooms/light/index.ts';
 import { fitOfPlan } from './camera.ts';
 import { planOf } from './facts.ts';
 import type { KIT_PARTS, RowsOf } from './parts.ts';
+import type { ProductionRows } from './rows.ts';
 
 /** What a day needs, from the rows of its production. `plan` spares timing the day once more. */
 export function kitOf(rows: RowsOf<typeof KIT_PARTS>, day: Day, plan: DayPlan = planOf(rows, day)): KitNeed[] {
@@ -14,3 +15,29 @@ export function kitOf(rows: RowsOf<typeof KIT_PARTS>, day: Day, plan: DayPlan = 
     fit: fitOfPlan({ ...rows, shots: rows.shots.filter((s) => ids.has(s.id)) }, new Map()),
   });
 }
+
+/** Packs, swaps and charging of a day, with the packs and chargers that are there. */
+export const batteriesOfDay = (
+  rows: RowsOf<typeof KIT_PARTS> & Pick<ProductionRows, 'packs' | 'chargers'>,
+  plan: DayPlan,
+): BatteryLine[] => batteriesOf({ ...rows, plan, catalogue: catalogueOf(rows.lightKit) });
+
+/** What all days of a job need: of the same thing the most that any one of them asks for, of what is used up all of it. */
+export function kitOfJob(rows: RowsOf<typeof KIT_PARTS> & Pick<ProductionRows, 'days'>): KitNeed[] {
+  const whole = new Map<string, KitNeed>();
+  for (const day of rows.days)
+    for (const need of kitOf(rows, day)) {
+      const known = whole.get(need.key);
+      if (!known) whole.set(need.key, { ...need, why: [...need.why], places: [...need.places] });
+      else whole.set(need.key, joined(known, need));
+    }
+  return [...whole.values()];
+}
+const USED_UP = new Set(['drinking water', 'meal']);
+const joined = (a: KitNeed, b: KitNeed): KitNeed => ({
+  ...a,
+  // Cards are never formatted on the job: each day wants its own.
+  count: USED_UP.has(a.what) || a.what.startsWith('card for camera') ? a.count + b.count : Math.max(a.count, b.count),
+  why: [...new Set([...a.why, ...b.why])],
+  places: [...new Map([...a.places, ...b.places].map((p) => [p.placeId, p])).values()],
+});

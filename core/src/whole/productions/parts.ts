@@ -30,7 +30,7 @@ export const RISK_PARTS = parts(
 export const KIT_PARTS = parts(
   ...LIGHT_PARTS,
   ...(['dayItems', 'relights', 'moves', 'engagements', 'lenses', 'deliverables', 'cables'] as const),
-  ...(['soundSources', 'soundRoutes', 'soundBoxes', 'links'] as const),
+  ...(['soundSources', 'soundRoutes', 'soundBoxes', 'links', 'clocks', 'circuits', 'prompts'] as const),
 );
 export const CARD_PARTS = parts(
   'production',

@@ -20,7 +20,7 @@ import {
   sentSelectTable,
 } from '../../rooms/copies/index.ts';
 import { questionTable } from '../../rooms/interview/index.ts';
-import { crateTable, kitLineTable, rentalTable, vehicleTable } from '../../rooms/kit/index.ts';
+import { crateTable, kitLineTable, pieceTable, rentalTable, vehicleTable } from '../../rooms/kit/index.ts';
 import { lightKitTable, setupTable, relightTable } from '../../rooms/light/index.ts';
 import { logTable } from '../../rooms/log/index.ts';
 import { pictureTable, paletteTable } from '../../rooms/look/index.ts';
@@ -102,6 +102,7 @@ export const ALL = [
   kitLineTable,
   crateTable,
   vehicleTable,
+  pieceTable,
   riskTable,
   rehearsalNoteTable,
   takeEventTable,

@@ -18,6 +18,7 @@ import { dayLog } from './migrations/0014-day-log.ts';
 import { cover } from './migrations/0015-cover.ts';
 import { keeping } from './migrations/0016-keeping.ts';
 import { night } from './migrations/0017-night.ts';
+import { kit } from './migrations/0018-kit.ts';
 
 const MIGRATIONS: readonly Migration[] = [
   house,
@@ -37,6 +38,7 @@ const MIGRATIONS: readonly Migration[] = [
   cover,
   keeping,
   night,
+  kit,
 ];
 
 /** The migrations, each in its own transaction, forward and back. */

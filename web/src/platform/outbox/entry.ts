@@ -5,7 +5,7 @@ import type { TakeEvent } from '@kavrell/core/roll';
 export type Seen = Record<string, { version: number; values: Record<string, unknown> }>;
 
 /** The form that entries are kept in on a device; entries of an older form are translated, of a newer one wait. */
-export const FORM = 5;
+export const FORM = 6;
 
 /** Who made an entry: it is sent in a session of theirs only. */
 export interface Maker {
@@ -68,6 +68,12 @@ const ADDED: Readonly<Record<string, Readonly<Record<string, unknown>>>> = {
   cards: { whereabouts: '', station: '' },
   drives: { station: '' },
   cameras: { restartGapS: 10, lookEveryMin: null, walkMin: null },
+  kitLines: {
+    ...{ supplier: '', byDate: null, pieceId: null, tickedBy: '', checkedBy: '', on: false, costMinor: null },
+  },
+  crates: { kind: 'hard', carrierId: null, hand: null },
+  vehicles: { driverId: null, secondDriverId: null, ready: [], loadMin: null, loadPieces: 0 },
+  faults: { photoHashes: [], refund: '', refundMinor: null },
 };
 function withNewFields(entry: ChangesEntry): Entry {
   const ops = entry.set.ops.map((op) =>

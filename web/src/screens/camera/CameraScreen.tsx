@@ -5,7 +5,7 @@ import { Views } from '../../ui/Views.tsx';
 import { AirView } from './AirView.tsx';
 import { BodiesView } from './BodiesView.tsx';
 import { ExposureView } from './ExposureView.tsx';
-import { FaultsView } from './FaultsView.tsx';
+import { FaultsView } from '../../shared/sound/FaultsView.tsx';
 import { LensesView } from './LensesView.tsx';
 import { PatchView } from './PatchView.tsx';
 import { PrompterView } from './PrompterView.tsx';

@@ -1,6 +1,6 @@
 import { fireEvent, screen, within } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
-import type { KitLine } from '@kavrell/core/kit';
+import { KIT_LINE_DEFAULTS, type KitLine } from '@kavrell/core/kit';
 import {
   barePlan,
   cellOf,
@@ -34,11 +34,9 @@ const line = (more: Partial<KitLine>): KitLine => ({
     productionId: demoPlan().production.id,
     version: 1,
     deletedAt: null,
-    need: '',
     name: 'Ring',
-    have: 1,
   },
-  ...{ source: 'own', crate: 'Camera', carrierId: null, state: '', seenAtId: null, note: '', position: 1 },
+  ...{ ...KIT_LINE_DEFAULTS, crate: 'Camera', position: 1 },
   ...more,
 });
 

@@ -1,17 +1,20 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { useMemo, useState } from 'react';
+import { Link } from 'react-router';
 import type { KitMatch } from '@kavrell/core/kitNeeds';
-import { positionAfter } from '@kavrell/core/records';
 import { usePlanned } from '../../app/production.tsx';
-import { newId } from '../../platform/id.ts';
-import { change, type Op } from '../../platform/rows.ts';
-import { Button } from '../../ui/Button.tsx';
+import { change } from '../../platform/rows.ts';
+import { Button, LinkButton } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Choice.tsx';
 import type { Column } from '../../ui/column.ts';
 import { DataTable } from '../../ui/DataTable.tsx';
 import { Empty, Look, Part, Why } from '../../ui/parts.tsx';
 import { useHashSelection } from '../../ui/selection.ts';
 import { Sheet } from '../../ui/sheet.tsx';
+import { FormerKit } from './FormerKit.tsx';
+import { haveOp } from './kitEdits.ts';
+import { NeedWays } from './NeedWays.tsx';
+import { SparesPart } from './SparesPart.tsx';
 import { useKit } from './useKit.ts';
 
 interface NeedRow extends KitMatch {
@@ -28,33 +31,35 @@ const COLUMNS: Column<NeedRow>[] = [
   },
   { id: 'have', header: 'Have', width: '60px', end: true, value: (r) => r.have },
   {
-    ...{ id: 'get', header: 'To get', width: '70px', end: true, value: (r: NeedRow) => r.get },
-    render: (r) => (r.get > 0 ? <Look>{amount(r.get, r.need.unit)}</Look> : <span>–</span>),
+    ...{ id: 'get', header: 'To get', width: '84px', end: true, value: (r: NeedRow) => r.get },
+    render: (r) =>
+      r.get > 0 ? (
+        <Look>{amount(r.get, r.need.unit)}</Look>
+      ) : (
+        <span>{r.coming > 0 ? 'on its way' : r.without > 0 ? 'without' : '–'}</span>
+      ),
   },
   { id: 'why', header: 'Asked for by', width: 'minmax(110px, 1fr)', extra: 2, value: (r) => r.need.why.join(', ') },
 ];
 
-/** What the day or one of its places can’t do without: counted from the plan, each with what asks for it, beside what is there. */
+/** What the day, one of its places or the whole job can’t do without: counted from the plan, each with what asks for it, beside what is there and how the rest is got. */
 export function KitNeedsView() {
   const { production, rows, me } = usePlanned();
-  const [placeId, setPlaceId] = useState<string | null>(null);
+  const [scope, setScope] = useState<string | null>(null);
   const [chosenId, choose] = useHashSelection();
-  const kit = useKit(placeId);
+  const kit = useKit(scope);
   const list = useMemo<NeedRow[]>(() => (kit?.matches ?? []).map((m) => ({ ...m, id: m.need.key, version: 1 })), [kit]);
   const chosen = list.find((r) => r.id === chosenId) ?? list[0];
   const nameOf = (id: string) => rows.places.find((p) => p.id === id)?.name ?? 'no place in particular';
-  const line = (m: KitMatch, at: number): Op => ({
-    ...{ op: 'insert', table: 'kitLines', id: newId() },
-    values: {
-      ...{ need: m.need.key, name: m.need.what, have: m.get, source: 'own', crate: m.need.department, carrierId: null },
-      ...{ state: '', seenAtId: null, note: '', position: positionAfter(rows.kitLines) + at },
-    },
-  });
   const have = (matches: readonly KitMatch[], label: string) =>
-    void change(production.id, label, matches.filter((m) => m.get > 0).map(line));
+    void change(
+      production.id,
+      label,
+      matches.filter((m) => m.get > 0).map((m, i) => haveOp(rows.kitLines, m, i)),
+    );
   if (list.length === 0)
     return (
-      <Empty title="Nothing is needed yet">
+      <Empty title="Nothing is needed yet" action={me.role === 'owner' ? <FormerKit /> : undefined}>
         Put shots onto the day: what they ask for is counted here, lamps, lenses, rings, packs, cards, water.
       </Empty>
     );
@@ -65,10 +70,11 @@ export function KitNeedsView() {
         <Choice
           aria-label="For the whole day or one place"
           style={{ width: 'auto', maxWidth: '100%' }}
-          value={placeId ?? ''}
-          onChange={(e) => setPlaceId(e.target.value || null)}
+          value={scope ?? ''}
+          onChange={(e) => setScope(e.target.value || null)}
         >
           <option value="">the whole day</option>
+          {rows.days.length > 1 ? <option value="job">all {rows.days.length} days</option> : null}
           {(kit?.placeIds ?? []).map((id) => (
             <option key={id} value={id}>
               only at {nameOf(id)}
@@ -77,6 +83,14 @@ export function KitNeedsView() {
         </Choice>
         {me.role === 'owner' && lacking.length > 0 ? (
           <Button onClick={() => have(lacking, 'All of it is there')}>All of it is there</Button>
+        ) : null}
+        {me.role === 'owner' ? (
+          <>
+            <FormerKit />
+            <LinkButton asChild>
+              <Link to="/own-kit">Own kit</Link>
+            </LinkButton>
+          </>
         ) : null}
       </Flex>
       <DataTable
@@ -104,11 +118,14 @@ export function KitNeedsView() {
             ) : null}
           </Part>
         ) : null}
+        {chosen && me.role === 'owner' && chosen.need.unit === '' ? <NeedWays match={chosen} /> : null}
+        <SparesPart matches={list} leftOut={0} />
         <Why
           lines={[
-            'Of what stands one after the other the most at once; of what is used up all of it. What nobody planned is not in it.',
+            'Of what stands one after the other the most at once; of what is used up all of it. What nobody planned is not in it, but for tape, cleaning and first aid, which every day wants.',
             'Packs by the minutes each camera is on, less a tenth that stays in them and what the cold takes (typical, ±10 %), and a quarter more as spares; cards by planned takes, and one spare.',
             'Water: a quarter of a litre a head and hour, twice that from 25 °C on.',
+            'By when: hired two days before, lent three, bought seven. What it costs in the picture follows from the figures of lenses and lamps; what others charge is theirs to say.',
           ]}
         />
         <Part title="Care">

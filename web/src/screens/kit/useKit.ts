@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
-import { kitOut, matchKit, needsAt, type KitMatch, type KitOut } from '@kavrell/core/kitNeeds';
-import { kitOf } from '@kavrell/core/productions';
+import { kitOut, matchKit, needsAt, type KitMatch, type KitNeed, type KitOut } from '@kavrell/core/kitNeeds';
+import { kitOf, kitOfJob } from '@kavrell/core/productions';
 import { usePlanned } from '../../app/production.tsx';
 
 export interface KitOfDay {
@@ -10,18 +10,26 @@ export interface KitOfDay {
   out: KitOut;
 }
 
-/** What the day, or one place of it, needs beside what is taken along. */
-export function useKit(placeId: string | null): KitOfDay | null {
+/** What the open day needs; of the whole job where asked. Null without a day. */
+export function useNeeds(scope: 'day' | 'job'): KitNeed[] | null {
   const { rows, timed, timedFrom, day } = usePlanned();
-  const needs = useMemo(
-    () => (day && timed ? kitOf({ ...rows, ...timedFrom }, day, timed) : null),
-    [rows, timed, timedFrom, day],
-  );
+  return useMemo(() => {
+    if (!day || !timed) return null;
+    const from = { ...rows, ...timedFrom };
+    return scope === 'job' ? kitOfJob(from) : kitOf(from, day, timed);
+  }, [rows, timed, timedFrom, day, scope]);
+}
+
+/** What the day, or one place of it, needs beside what is taken along; `job`: all days of it. */
+export function useKit(placeId: string | null): KitOfDay | null {
+  const { rows, timed } = usePlanned();
+  const needs = useNeeds(placeId === 'job' ? 'job' : 'day');
   return useMemo(() => {
     if (!needs) return null;
     const order = [...new Set((timed?.rows ?? []).map((r) => r.placeId))];
+    const asked = placeId === null || placeId === 'job' ? needs : needsAt(needs, placeId);
     return {
-      matches: matchKit(placeId === null ? needs : needsAt(needs, placeId), rows.kitLines),
+      matches: matchKit(asked, rows.kitLines),
       placeIds: order.filter((id) => needs.some((n) => n.places.some((p) => p.placeId === id))),
       out: kitOut(rows.kitLines),
     };

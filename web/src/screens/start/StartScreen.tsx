@@ -1,7 +1,7 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { useNavigate } from 'react-router';
+import { Link, useNavigate } from 'react-router';
 import { listHeads, makeProduction, type Me } from '@kavrell/contract';
 import { PRODUCTION_DEFAULTS, productionFields, type Production } from '@kavrell/core/brief';
 import { planOf } from '@kavrell/core/productions';
@@ -172,6 +172,9 @@ export function StartScreen({ me }: { me: Me }) {
       </Box>
       <Box minW={0}>
         <Productions heads={heads.data} me={me} />
+        <Box mt={4}>
+          <Link to="/own-kit">Own kit: what is yours, and on which job</Link>
+        </Box>
         <Box as="h2" fontSize="m" fontWeight="400" color="soft" mt={8} mb={1}>
           Begin from a kind of job
         </Box>

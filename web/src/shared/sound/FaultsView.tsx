@@ -1,11 +1,11 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
 import { pathOf, faultPdf } from '@kavrell/contract';
-import { positionAfter } from '@kavrell/core/records';
 import {
   FAULT_DECISIONS,
   FAULT_WORDS,
   PICTURE_CHAIN,
+  REFUND_WORDS,
   SOUND_CHAIN,
   faultFields,
   isolate,
@@ -14,48 +14,38 @@ import {
 import { formatWallMinute, parseClock } from '@kavrell/core/units';
 import { usePlanned } from '../../app/production.tsx';
 import { productionNow } from '../../platform/clock.ts';
-import { newId } from '../../platform/id.ts';
 import { change } from '../../platform/rows.ts';
 import { Button, LinkButton } from '../../ui/Button.tsx';
 import { FieldEdit } from '../../ui/FieldEdit.tsx';
 import { Empty, Look, Part } from '../../ui/parts.tsx';
 import { Sheet } from '../../ui/sheet.tsx';
 import { Tabbed } from '../../ui/Views.tsx';
+import { addFault } from './addFault.ts';
+import { FaultPhotos } from './FaultPhotos.tsx';
+
+/** A thing that is broken by itself: nothing to swap. */
+const NO_CHAIN: readonly string[] = [];
 
 /** Something sounded or looked wrong: found by swapping one thing at a time, decided by somebody by a time, and written down for whoever owns it. */
 export function FaultsView() {
   const { production, rows } = usePlanned();
   const [openId, setOpenId] = useState<string | null>(null);
-  const add = (chain: readonly string[]) => {
-    const id = newId();
-    void change(production.id, 'A fault', [
-      {
-        op: 'insert',
-        table: 'faults',
-        id,
-        values: {
-          device: chain === SOUND_CHAIN ? 'Sound' : 'Picture',
-          symptom: chain === SOUND_CHAIN ? 'Crackles' : 'Picture drops out',
-          chain: [...chain],
-          steps: [],
-          decision: '',
-          decideByMin: null,
-          ownerId: null,
-          evidence: '',
-          serial: '',
-          owedTo: '',
-          foundAtMs: Math.round(productionNow(production)),
-          closed: false,
-          position: positionAfter(rows.faults),
-        },
-      },
-    ]);
-    setOpenId(id);
-  };
+  const add = (chain: readonly string[]) =>
+    setOpenId(
+      addFault(production, rows.faults, {
+        ...(chain === SOUND_CHAIN
+          ? { device: 'Sound', symptom: 'Crackles' }
+          : chain === PICTURE_CHAIN
+            ? { device: 'Picture', symptom: 'Picture drops out' }
+            : { device: 'Piece of kit', symptom: 'Broken' }),
+        chain: [...chain],
+      }),
+    );
   const buttons = (
     <Flex gap={2} wrap="wrap">
       <Button onClick={() => add(SOUND_CHAIN)}>Heard something</Button>
       <Button onClick={() => add(PICTURE_CHAIN)}>Saw something</Button>
+      <Button onClick={() => add(NO_CHAIN)}>Something is broken</Button>
     </Flex>
   );
   if (rows.faults.length === 0)
@@ -114,9 +104,12 @@ function Ticket({ fault }: { fault: Fault }) {
           );
         })}
       </Box>
-      <Box mb={3} fontSize="l" data-isolate>
-        {state.found ? <strong>{state.words}</strong> : state.words}
-      </Box>
+      {fault.chain.length > 0 ? (
+        <Box mb={3} fontSize="l" data-isolate>
+          {state.found ? <strong>{state.words}</strong> : state.words}
+        </Box>
+      ) : null}
+      <FaultPhotos fault={fault} save={save} />
       {state.next ? (
         <Flex gap={2} wrap="wrap" mb={4}>
           <Button size="act" onClick={() => step(state.next ?? '', true)}>
@@ -168,6 +161,24 @@ function Ticket({ fault }: { fault: Fault }) {
               ['', 'nobody yet'],
               ...rows.people.filter((p) => p.kind === 'crew').map((p) => [p.id, p.name] as const),
             ]}
+          />
+        </Part>
+        <Part title="Money back">
+          <FieldEdit
+            label="Refund"
+            value={fault.refund}
+            fields={faultFields}
+            set={(refund) => ({ refund })}
+            save={save}
+            options={Object.entries(REFUND_WORDS)}
+          />
+          <FieldEdit
+            label={`How much (${production.currency})`}
+            value={fault.refundMinor === null ? '' : String(fault.refundMinor / 100)}
+            fields={faultFields}
+            hint="Empty: nobody said"
+            set={(t) => ({ refundMinor: t.trim() === '' ? null : Math.round(Number(t.replace(',', '.')) * 100) })}
+            save={save}
           />
         </Part>
         <Part title="For whoever owns it">

@@ -1,0 +1,63 @@
+import { Box, Flex } from '@chakra-ui/react';
+import { useEffect, useState } from 'react';
+import { Link } from 'react-router';
+import type { Me } from '@kavrell/contract';
+import { formatCount } from '@kavrell/core/units';
+import { ProductionProvider, usePlanned } from '../../app/production.tsx';
+import { Guard, Trouble } from '../../app/Trouble.tsx';
+import { useCommand } from '../../platform/keys.ts';
+import { useOutbox } from '../../platform/outbox.ts';
+import { undo } from '../../platform/undo.ts';
+import { useHouseId } from '../../shared/kit/house.ts';
+import { Loading } from '../../ui/parts.tsx';
+import { SheetPlace } from '../../ui/sheet.tsx';
+import { OwnKit } from './OwnKit.tsx';
+
+/** What one owns, on whatever job it is: it stands apart from all productions and outlives them. */
+export function HouseScreen({ me }: { me: Me }) {
+  const house = useHouseId();
+  if (house.error) return <Trouble error={house.error} again={house.again} />;
+  if (!house.id) return <Loading what="what you own" />;
+  return (
+    <ProductionProvider me={me} productionId={house.id} dayNumber={null}>
+      <HousePage />
+    </ProductionProvider>
+  );
+}
+
+function HousePage() {
+  const { production, me } = usePlanned();
+  const [place, setPlace] = useState<HTMLElement | null>(null);
+  const waiting = useOutbox((s) => s.entries.length);
+  useEffect(() => {
+    document.title = 'Own kit · Kavrell';
+  }, []);
+  useCommand('frame.undo', () => void undo.run(production.id, me.name));
+  useCommand('frame.redo', () => void undo.run(production.id, me.name, true));
+  return (
+    <Box
+      maxW="1400px"
+      mx="auto"
+      px={{ base: 3, md: 6 }}
+      py={5}
+      display="grid"
+      gridTemplateColumns={{ base: 'minmax(0, 1fr)', lg: 'minmax(0, 1fr) 320px' }}
+      gap={6}
+    >
+      <Box as="main" minW={0}>
+        <Flex justify="space-between" align="center" mb={3} gap={3}>
+          <Link to="/">All productions</Link>
+          <Box color="soft" role="status">
+            {waiting > 0 ? `${formatCount(waiting, 'change')} waiting to be sent` : 'saved'}
+          </Box>
+        </Flex>
+        <SheetPlace.Provider value={place}>
+          <Guard name="own kit">
+            <OwnKit />
+          </Guard>
+        </SheetPlace.Provider>
+      </Box>
+      <Box as="aside" aria-label="Side sheet" minW={0} overflowWrap="anywhere" ref={setPlace} />
+    </Box>
+  );
+}

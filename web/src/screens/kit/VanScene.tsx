@@ -1,0 +1,3 @@
+import { VanPicture } from './VanPicture.tsx';
+
+export const VanScene = VanPicture;
