@@ -9,6 +9,7 @@ import { benchCopies } from './lib/benchCopies.mjs';
 import { benchCore } from './lib/benchCore.mjs';
 import { benchCover, benchCoverPages } from './lib/benchCover.mjs';
 import { benchDay } from './lib/benchDay.mjs';
+import { benchHousePage, benchKit } from './lib/benchKit.mjs';
 import { benchLight, benchLightPage } from './lib/benchLight.mjs';
 import { benchScenes, benchScenesPage } from './lib/benchScenes.mjs';
 import { benchSheetPages, benchSheets } from './lib/benchSheets.mjs';
@@ -31,6 +32,7 @@ if (!only || only === '--light') await benchLight();
 if (!only || only === '--camera') await benchCamera();
 if (!only || only === '--day') await benchDay();
 if (!only || only === '--cover') await benchCover();
+if (!only || only === '--kit') await benchKit();
 if (!only || only === '--sheets') {
   await benchSheets();
   await benchSheetPages(openBrowser, startInstance, freePort);
@@ -60,6 +62,7 @@ try {
   await page.goto(instance.link);
   await page.getByLabel('New production').waitFor();
   if (!only || only === '--cover') await benchCoverPages(context, instance.address);
+  if (!only || only === '--kit') await benchHousePage(context, instance.address);
   if (!only || only === '--scenes') await benchScenesPage(page, context.request, makeLarge);
   if (!only || only === '--light') await benchLightPage(page, context.request, makeLarge);
   if (!only) await benchPages(context, page);

@@ -81,7 +81,7 @@ export function oneHands(lines: readonly KitLine[]): OneHand[] {
     if (carriers.size === 1 && carrierId !== null)
       return [{ key: `person:${department}`, department, crate: null, carrierId, lines: own }];
     // What belongs into one case is no news for light; of props it is all there is.
-    if (department === 'Props' && crates.size === 1 && crate !== '')
+    if (department === 'Props' && crates.size === 1 && crate !== '' && crate !== department)
       return [{ key: `crate:${department}`, department, crate, carrierId: null, lines: own }];
     return [];
   });

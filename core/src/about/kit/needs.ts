@@ -105,9 +105,9 @@ class NeedList {
     if (count <= 0) return;
     const key = `${department}/${what}`;
     const known = this.needs.get(key);
-    const need = known ?? { key, department, what, count: 0, unit, why: [], places: [] };
+    const need: KitNeed = known ?? { key, department, what, count: 0, unit, why: [], places: [] };
     need.count = Math.max(need.count, count);
-    need.why = [...new Set([...need.why, ...why])];
+    for (const w of why) if (!need.why.includes(w)) need.why.push(w);
     if (this.placeId !== null) need.places = [{ placeId: this.placeId, count: need.count }];
     this.needs.set(key, need);
   }
@@ -141,15 +141,18 @@ function lightOf(list: NeedList, { rooms, catalogue }: KitSources, rows: readonl
 
 function camerasOf(list: NeedList, { fit, cameras }: KitSources, rows: readonly DayRow[]): void {
   const shots = new Map(rows.flatMap((r) => r.shots.filter((x) => !x.dropped).map((x) => [x.id, x] as const)));
+  const lettersBy = new Map([...shots.values()].map((x) => [x.id, lettersOf(x, cameras)] as const));
+  const fittingsBy = new Map<string, FitResult['fittings'][number][]>();
+  for (const f of fit.fittings) fittingsBy.set(f.shot.id, [...(fittingsBy.get(f.shot.id) ?? []), f]);
   for (const c of cameras) {
-    const codes = [...shots.values()].filter((x) => lettersOf(x, cameras).includes(c.letter)).map((x) => x.code);
+    const codes = [...shots.values()].filter((x) => lettersBy.get(x.id)?.includes(c.letter)).map((x) => x.code);
     if (codes.length > 0) list.most('Camera', `camera ${c.letter}: ${c.name}`, 1, codes);
   }
   for (const shot of shots.values()) {
     const kit = shot.support ? SUPPORT_KIT[shot.support] : undefined;
-    if (kit) list.most('Camera', kit, lettersOf(shot, cameras).length || 1, [shot.code]);
+    if (kit) list.most('Camera', kit, lettersBy.get(shot.id)?.length || 1, [shot.code]);
     const lenses = new Map<string, number>();
-    for (const f of fit.fittings.filter((x) => x.shot.id === shot.id)) {
+    for (const f of fittingsBy.get(shot.id) ?? []) {
       if (f.lens) lenses.set(f.lens.name, (lenses.get(f.lens.name) ?? 0) + 1);
       if (f.lens && f.adapterMm !== null)
         list.most('Camera', `adapter ${f.lens.mount} → ${f.camera.mount}`, 1, [shot.code]);

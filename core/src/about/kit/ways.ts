@@ -41,6 +41,8 @@ const DAYS_BEFORE = { own: 1, adapted: 1, lent: 3, hired: 2, bought: 7 } as cons
 const MOST_SUBSTITUTES = 3;
 /** A lamp this much weaker than the one planned still does, nearer. */
 const WEAKEST_STOPS = 2;
+/** One that draws so much more wants another circuit. */
+const MOST_DRAW = 1.5;
 const words = (text: string): string[] => text.toLowerCase().match(/[\p{L}\d.]+/gu) ?? [];
 
 /** Whether a piece of the own list is what a need asks for: all words of the shorter name are in the longer one. */
@@ -72,11 +74,14 @@ export function waysToGet(need: KitNeed, s: WaySources): KitWay[] {
         : [];
     });
   const same = { name: need.what, pieceId: null, count: s.get, stops: 0, works: true };
+  const instead = substitutes(need, s).map((w) => ({ ...w, byDate: before(DAYS_BEFORE.adapted) }));
+  const isHere = (w: KitWay) => w.pieceId !== null || w.key.startsWith('lens:');
   return [
     ...own,
-    ...substitutes(need, s).map((w) => ({ ...w, byDate: before(DAYS_BEFORE.adapted) })),
+    ...instead.filter(isHere),
     { ...same, key: 'hired', source: 'hired', byDate: before(DAYS_BEFORE.hired), words: 'Hire it' },
     { ...same, key: 'lent', source: 'lent', byDate: before(DAYS_BEFORE.lent), words: 'Borrow it', works: false },
+    ...instead.filter((w) => !isHere(w)).map((w) => ({ ...w, byDate: before(DAYS_BEFORE.hired) })),
     { ...same, key: 'bought', source: 'bought', byDate: before(DAYS_BEFORE.bought), words: 'Buy it' },
     {
       ...{ ...same, key: 'without', source: 'without', byDate: null, stops: null, works: false },
@@ -120,32 +125,43 @@ function otherLenses(need: KitNeed, { lenses, cameras, get }: WaySources): Omit<
     .sort((a, b) => Number(b.works) - Number(a.works) || a.stops - b.stops);
 }
 
-/** Lamps of the catalogue that give as much at the same distance, or nearly: the one that loses least first. */
-function otherLamps(need: KitNeed, { catalogue, get }: WaySources): Omit<KitWay, 'byDate'>[] {
+/** Lamps that give as much at the same distance, or nearly: those that one owns and that are free first, then the one that loses least. */
+function otherLamps(need: KitNeed, s: WaySources): Omit<KitWay, 'byDate'>[] {
+  const { catalogue, get } = s;
   const known = [...catalogue.values()].find((e) => e.name === need.what);
   const wanted = known && entryOf(catalogue, known.key, 'fixture')?.data;
   if (!known || !wanted) return [];
   return [...catalogue.values()]
     .flatMap((e) => {
       const lamp = e.key === known.key ? undefined : entryOf(catalogue, e.key, 'fixture')?.data;
-      if (!lamp || lamp.luxAt1m <= 0 || lamp.watts > wanted.watts * 1.5) return [];
+      if (!lamp || lamp.luxAt1m <= 0 || lamp.watts > wanted.watts * MOST_DRAW) return [];
+      // A lamp that must run without mains is no other one’s work.
+      if (wanted.batteryWh > 0 && lamp.batteryWh === 0) return [];
       const stops = Math.log2(wanted.luxAt1m / lamp.luxAt1m);
       if (stops > WEAKEST_STOPS) return [];
-      const [a, b] = [Math.max(lamp.widthM, lamp.heightM), Math.max(wanted.widthM, wanted.heightM)];
+      const [face, wantedFace] = [Math.max(lamp.widthM, lamp.heightM), Math.max(wanted.widthM, wanted.heightM)];
+      const isHarder = face < wantedFace * 0.7;
       const cost = [
         stops > 0.05 ? `${stops.toFixed(1)} stops less at the same distance` : 'as bright',
-        a < b * 0.7 ? 'a smaller face: harder light' : '',
+        isHarder ? 'a smaller face: harder light' : '',
         lamp.beamDeg !== wanted.beamDeg ? `${lamp.beamDeg}° beam, not ${wanted.beamDeg}°` : '',
       ].filter(Boolean);
+      const piece = s.pieces.find((p) => p.state === 'ready' && isPieceOf(p, e.name));
+      const free = piece ? piece.count - bookedOn(piece.id, s.bookings, { ...s, not: s.productionId }) : 0;
+      const pieceId = piece && free > 0 ? piece.id : null;
       return [
         {
-          ...{ key: `lamp:${e.key}`, source: 'adapted' as const, name: e.name, pieceId: null, count: get },
-          ...{ stops: Math.max(0, stops), works: stops <= 1 },
-          words: `${e.name} instead: ${cost.join('; ')}`,
+          ...{ key: `lamp:${e.key}`, source: pieceId ? ('own' as const) : ('adapted' as const), name: e.name, pieceId },
+          ...{ count: pieceId ? Math.min(free, get) : get, stops: Math.max(0, stops) },
+          works: stops <= 1 && !isHarder,
+          words: `${e.name}${pieceId ? ' of your own' : ''} instead: ${cost.join('; ')}`,
         },
       ];
     })
-    .sort((a, b) => Math.abs(a.stops) - Math.abs(b.stops));
+    .sort(
+      (a, b) =>
+        Number(b.pieceId !== null) - Number(a.pieceId !== null) || a.stops - b.stops || (a.key < b.key ? -1 : 1),
+    );
 }
 
 /** The cheapest way that still works: what costs nothing in the picture first, in the order in which they stand. */

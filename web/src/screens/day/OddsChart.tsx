@@ -1,11 +1,9 @@
 import { CategoryScale, Chart, Filler, LineElement, LinearScale, PointElement } from 'chart.js';
 import { Line } from 'react-chartjs-2';
 import { Box } from '@chakra-ui/react';
+import { colourNow } from '../../ui/colourNow.ts';
 
 Chart.register(CategoryScale, LinearScale, LineElement, PointElement, Filler);
-
-const colour = (name: string) =>
-  getComputedStyle(document.documentElement).getPropertyValue(`--chakra-colors-${name}`).trim();
 
 /** How likely the day has wrapped by each hour. */
 export function OddsChart({
@@ -18,7 +16,7 @@ export function OddsChart({
   say: (m: number) => string;
 }) {
   const points = curve.map((x, i) => ({ x, y: i * 5 }));
-  const [ink, soft, hair] = [colour('text'), colour('soft'), colour('hairline')];
+  const [ink, soft, hair] = [colourNow('text'), colourNow('soft'), colourNow('hairline')];
   return (
     <Box h="220px" maxW="720px">
       <Line

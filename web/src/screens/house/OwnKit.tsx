@@ -14,6 +14,7 @@ import type { Column } from '../../ui/column.ts';
 import { choiceColumn, numberColumn, textColumn } from '../../ui/columns.tsx';
 import { tableEdits } from '../../ui/edits.ts';
 import { Look, Part, ScreenHead, Why } from '../../ui/parts.tsx';
+import { useHashSelection } from '../../ui/selection.ts';
 import { Sheet } from '../../ui/sheet.tsx';
 import { PiecePhoto } from './PiecePhoto.tsx';
 import { TakeAlong } from './TakeAlong.tsx';
@@ -45,6 +46,7 @@ const COLUMNS: Column<Piece>[] = [
 export function OwnKit() {
   const { production, rows } = usePlanned();
   const bookings = useBookings();
+  const [chosenId] = useHashSelection();
   const { pieces } = rows;
   const clashes = useMemo(() => bookingClashes(pieces, bookings), [pieces, bookings]);
   const blank = (before: readonly object[] = []) => ({
@@ -103,14 +105,16 @@ export function OwnKit() {
         identity="name"
         write={(changed, added) => edits.onPaste(changed, added, 'Read into')}
       />
-      <Sheet>
-        <Why
-          lines={[
-            'A piece counts as promised from the first to the last day of a job that takes it along; a job without a day promises nothing yet. Faulty, lent, lost and sold pieces are not there to be promised.',
-            'Only you see this list: it is of no production, and stays when productions are deleted.',
-          ]}
-        />
-      </Sheet>
+      {chosenId === null ? (
+        <Sheet>
+          <Why
+            lines={[
+              'A piece counts as promised from the first to the last day of a job that takes it along; a job without a day promises nothing yet. Faulty, lent, lost and sold pieces are not there to be promised.',
+              'Only you see this list: it is of no production, and stays when productions are deleted.',
+            ]}
+          />
+        </Sheet>
+      ) : null}
     </>
   );
 }

@@ -13,6 +13,7 @@ import { DataTable } from '../../ui/DataTable.tsx';
 import { Empty, Look, Part, Why } from '../../ui/parts.tsx';
 import { useHashSelection } from '../../ui/selection.ts';
 import { Sheet } from '../../ui/sheet.tsx';
+import { PackBand } from './PackBand.tsx';
 
 interface Row extends BatteryLine {
   version: number;
@@ -64,11 +65,12 @@ export function BatteriesView() {
   const low = day?.forecast?.lowC ?? null;
   return (
     <>
+      {timed ? <PackBand lines={list} plan={timed} at={at} /> : null}
       <DataTable
         name="Packs"
         rows={list}
         columns={columns}
-        height="56vh"
+        height="44vh"
         selectedId={chosen?.id ?? null}
         onSelect={(r) => choose(r?.id ?? null)}
       />
@@ -103,7 +105,9 @@ export function BatteriesView() {
         <Why
           lines={[
             'Minutes on one pack, less a tenth that stays in it and what the cold takes (typical, ±10 %), over the lines of the day on which it is on. A lamp draws in proportion to its level.',
-            low === null ? 'Nobody said how cold it gets: nothing is taken off for it.' : `Cold as forecast: ${low} °C.`,
+            low === null
+              ? 'Nobody said how cold it gets: nothing is taken off for it.'
+              : `Cold as forecast: ${low} °C.`,
             'How many packs there are is said under Tonight, with the camera that each kind runs; a lamp has its own.',
           ]}
         />

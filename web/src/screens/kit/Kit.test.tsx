@@ -1,6 +1,7 @@
 import { fireEvent, screen, within } from '@testing-library/react';
+import type { Me } from '@kavrell/contract';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
-import { KIT_LINE_DEFAULTS, type KitLine } from '@kavrell/core/kit';
+import { KIT_LINE_DEFAULTS, kitCodeText, READY_CHECKS, type Crate, type KitLine } from '@kavrell/core/kit';
 import {
   barePlan,
   cellOf,
@@ -11,6 +12,7 @@ import {
   openView,
   preparePage,
   press,
+  pressPart,
   said,
   sideSaid,
   stubServer,
@@ -25,6 +27,7 @@ beforeEach(() => {
   stubServer();
 });
 afterEach(clearPage);
+const LOGGER: Me = { role: 'log', name: 'Edda', productionId: demoPlan().production.id, hasPassword: false };
 /** The first thing needed on the bell’s first day. */
 const FLAG = 'black flag, 1.2 × 1.2 m';
 const opsOf = () => written().flatMap((w) => w.ops);
@@ -80,6 +83,44 @@ describe('what is needed', () => {
   });
 });
 
+describe('ways to get it', () => {
+  it('stand beside what lacks, the cheapest that works first; one that is taken is on its way', () => {
+    openScreen(<KitScreen />);
+    const grid = screen.getByRole('grid', { name: 'Needed' });
+    fireEvent.click(cellOf(grid, FLAG, 'what'));
+    expect(sideSaid()).toContain('the cheapest that works');
+    press('Hire it: take this way');
+    expect(opsOf()).toMatchObject([{ values: { source: 'hired', state: 'toGet', byDate: '2027-03-16' } }]);
+    expect(cellOf(grid, FLAG, 'get').textContent).toBe('on its way');
+    expect(said()).toMatch(/\d+ of \d+ things still to be got/);
+  });
+  it('done without is settled, and said', () => {
+    openScreen(<KitScreen />);
+    const grid = screen.getByRole('grid', { name: 'Needed' });
+    fireEvent.click(cellOf(grid, FLAG, 'what'));
+    press(/^Do without/);
+    expect(cellOf(grid, FLAG, 'get').textContent).toBe('without');
+  });
+});
+
+describe('packs', () => {
+  it('are counted over the day, each device with its changes', async () => {
+    openScreen(<KitScreen />);
+    await openView('Batteries');
+    const grid = screen.getByRole('grid', { name: 'Packs' });
+    expect(cellOf(grid, 'camera A', 'has').textContent).toBe('8');
+    expect(screen.getByRole('list', { name: 'Packs over the day' }).textContent).toContain('camera A');
+    expect(sideSaid()).toContain('By air the current rules');
+  });
+  it('without any it says where they come from', async () => {
+    const plan = demoPlan();
+    const cameras = plan.cameras.map((c) => ({ ...c, batteryMin: null }));
+    openScreen(<KitScreen />, { plan, rows: { cameras, setups: [] } });
+    await openView('Batteries');
+    expect(said()).toContain('Nothing runs on packs today');
+  });
+});
+
 describe('in the van', () => {
   const open = async (rows: Parameters<typeof openScreen>[1]) => {
     openScreen(<KitScreen />, rows);
@@ -102,6 +143,43 @@ describe('in the van', () => {
     expect(opsOf()).toMatchObject([
       { op: 'insert', table: 'crates', values: { stop: 1, widthMm: 600 } },
       { op: 'insert', table: 'vehicles', values: { payloadKg: 900 } },
+    ]);
+  });
+});
+
+describe('by hand', () => {
+  const at = (crate: Crate, x: number, y: number, vehicleId: string): Crate => ({
+    ...crate,
+    hand: { vehicleId, x, y, z: 0, dx: crate.widthMm, dy: crate.depthMm, dz: crate.heightMm },
+  });
+  it('a piece stands where it was put, what that breaks is told at once, and all are packed anew by one press', async () => {
+    const plan = demoPlan();
+    const [van] = plan.vehicles;
+    const [one, two] = plan.crates;
+    const crates = [at(one!, 0, 0, van!.id), at(two!, 100, 0, van!.id)];
+    openScreen(<KitScreen />, { plan, rows: { crates } });
+    await openView('In the van');
+    expect(said()).toContain('All 2 pieces are in');
+    expect(said()).toContain(`${one!.name} and ${two!.name} are in the same place.`);
+    await pressPart(screen.getByRole('button', { name: 'It stands as you put it' }));
+    fireEvent.change(screen.getByLabelText('Which piece is moved'), { target: { value: two!.id } });
+    press('5 cm deeper');
+    expect(opsOf()).toMatchObject([{ op: 'update', table: 'crates', values: { hand: { x: 100, y: 50 } } }]);
+    fireEvent.keyDown(screen.getByRole('group', { name: `Move ${two!.name}` }), { key: 'ArrowRight' });
+    expect(opsOf().at(-1)).toMatchObject({ values: { hand: { x: 150, y: 50 } } });
+    press('Pack all of it anew');
+    expect(opsOf().slice(-2)).toMatchObject([{ values: { hand: null } }, { values: { hand: null } }]);
+  });
+  it('a van is ready when all was looked at and somebody drives; loading is told at its own pace', async () => {
+    const plan = demoPlan();
+    const vehicles = plan.vehicles.map((v) => ({ ...v, ready: READY_CHECKS.slice(1), loadMin: 30, loadPieces: 15 }));
+    openScreen(<KitScreen />, { plan, rows: { vehicles, crates: [at(plan.crates[0]!, 0, 0, vehicles[0]!.id)] } });
+    await openView('In the van');
+    expect(said()).toContain('about 5 min to load');
+    expect(sideSaid()).toContain('Not yet: Fuel, or charged, Somebody who drives it.');
+    await pressPart(screen.getByRole('checkbox', { name: 'Fuel, or charged' }));
+    expect(opsOf()).toMatchObject([
+      { table: 'vehicles', values: { ready: expect.arrayContaining(['fuel', 'papers']) as string[] } },
     ]);
   });
 });
@@ -164,6 +242,59 @@ describe('what is taken along', () => {
     press('Step ring: Found');
     expect(opsOf().at(-1)).toMatchObject({ values: { state: 'back', seenAtId: plan.places[0]!.id } });
     expect(said()).not.toContain('Missing: Step ring');
+  });
+  it('a second look counts only from somebody else', async () => {
+    const packed = line({ name: 'Rain cover', state: 'packed', tickedBy: 'Oda' });
+    await open(packed, line({ name: 'Gimbal', state: 'back', tickedBy: 'Edda' }));
+    fireEvent.change(screen.getByLabelText('Who looks'), { target: { value: 'second' } });
+    expect(said()).toContain('second look: 2 to be looked at again');
+    press('Rain cover: I looked, it is there');
+    expect(opsOf()).toEqual([]);
+    press('Gimbal: I looked, it is there');
+    expect(opsOf()).toMatchObject([{ values: { checkedBy: 'Oda' } }]);
+    expect(said()).toContain('second look: 1 to be looked at again');
+  });
+  it('a scanned label ticks off a thing or a whole case; scanned twice it changes nothing and says so', async () => {
+    const plan = demoPlan();
+    const { production } = plan;
+    const [crate] = plan.crates;
+    const inside = [line({ name: 'Ring', crate: crate!.name }), line({ name: 'Cap', crate: crate!.name })];
+    openScreen(<KitScreen />, { plan, rows: { kitLines: inside } });
+    await openView('Taken along');
+    const scan = (text: string) => {
+      const field = screen.getByLabelText('Code, from a scanner that types');
+      fireEvent.change(field, { target: { value: text } });
+      fireEvent.submit(field.closest('form')!);
+    };
+    scan(kitCodeText(production.id, 'line', inside[0]!.id));
+    expect(opsOf()).toMatchObject([{ values: { state: 'packed', tickedBy: 'Oda', checkedBy: '' } }]);
+    scan(kitCodeText(production.id, 'line', inside[0]!.id));
+    expect(said()).toContain('Ring: packed already, by Oda. Nothing was changed.');
+    expect(opsOf()).toHaveLength(1);
+    scan(kitCodeText(production.id, 'crate', crate!.id));
+    expect(opsOf()).toHaveLength(2);
+    expect(said()).toContain(`${crate!.name}, 2 things: packed`);
+    scan('4006381333931');
+    expect(said()).toContain('This code is not one of the kit’s labels.');
+  });
+  it('what is switched on is told until it is off or in its case; what is broken becomes a fault', async () => {
+    await open(line({ name: 'Panel', need: 'Light/panel', state: 'there' }));
+    press('Panel is switched on');
+    expect(said()).toContain('Still switched on: Panel');
+    press('Panel is broken');
+    expect(opsOf().at(-1)).toMatchObject({ op: 'insert', table: 'faults', values: { device: 'Panel', chain: [] } });
+    press('Panel: Back in its case');
+    expect(opsOf().at(-1)).toMatchObject({ values: { state: 'back', on: false } });
+    expect(said()).not.toContain('Still switched on');
+  });
+  it('is ticked off by whoever logs too, without what is the owner’s', async () => {
+    openScreen(<KitScreen />, { rows: { kitLines: [line({})] }, me: LOGGER });
+    expect(screen.queryByRole('tab', { name: 'Needed' })).toBeNull();
+    await openView('Taken along');
+    press('Ring: Packed');
+    expect(opsOf()).toMatchObject([{ values: { state: 'packed', tickedBy: 'Edda' } }]);
+    expect(screen.queryByRole('button', { name: 'Add a thing' })).toBeNull();
+    expect(sideSaid()).not.toContain('Hired and lent');
   });
   it('a thing of one’s own is added', async () => {
     await open();

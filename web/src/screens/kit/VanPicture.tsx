@@ -60,20 +60,18 @@ function behindFirst(solids: readonly (Solid & { id: string })[], { cos, sin }: 
   return order;
 }
 
-/** The hold with what is in it so far, turned as one likes: drawn, so that it is there without any graphics card. */
-export function VanPicture({
-  vehicle,
-  placed,
-  chosenId,
-  turnDeg,
-  words,
-}: {
+export interface VanPictureProps {
   vehicle: Vehicle;
   placed: readonly (Placed & { name: string })[];
   chosenId: string | null;
   turnDeg: number;
   words: string;
-}) {
+  /** A piece was pressed. */
+  onChoose?: (id: string) => void;
+}
+
+/** The hold with what is in it so far, turned as one likes: drawn, so that it is there without any graphics card. */
+export function VanPicture({ vehicle, placed, chosenId, turnDeg, words, onChoose }: VanPictureProps) {
   const p = projector((turnDeg * Math.PI) / 180, vehicle);
   const hold: Solid = { x: 0, y: 0, z: 0, dx: vehicle.widthMm, dy: vehicle.depthMm, dz: vehicle.heightMm };
   const corners = [0, hold.dx].flatMap((x) => [0, hold.dy].flatMap((y) => [0, hold.dz].map((z) => p.at(x, y, z))));
@@ -93,7 +91,12 @@ export function VanPicture({
       >
         <polygon points={points(floor)} className="van-floor" strokeWidth={edge} />
         {behindFirst(placed, p).map((b) => (
-          <g key={b.id} className={b.id === chosenId ? 'van-piece on' : 'van-piece'} data-piece={b.id}>
+          <g
+            key={b.id}
+            className={b.id === chosenId ? 'van-piece on' : 'van-piece'}
+            data-piece={b.id}
+            onClick={() => onChoose?.(b.id)}
+          >
             {facesOf(b, p).map((f) => (
               <polygon key={f.kind} points={points(f.corners)} className={`van-${f.kind}`} strokeWidth={edge} />
             ))}

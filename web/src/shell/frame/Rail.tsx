@@ -1,5 +1,5 @@
 import { Box } from '@chakra-ui/react';
-import { useEffect, useState, type ReactNode } from 'react';
+import { useCallback, useEffect, useState, type ReactNode } from 'react';
 import { NavLink } from 'react-router';
 import { deliverableFacts, scopeChecks } from '@kavrell/core/brief';
 import { cameraToMend } from '@kavrell/core/productions';
@@ -61,8 +61,30 @@ function CardCount() {
   return <Count count={cards.filter((c) => c.card.unloaded && c.clips.length > 0 && c.state !== 'kept').length} />;
 }
 
+/** Setups on whose plans something must be mended: twelve of them take longer than a frame. */
 function LightCount() {
-  return <Count count={useLightToMend()} />;
+  const { rows, day } = usePlanned();
+  const own = useSome(rows, LIGHT_PARTS);
+  const count = useIdleCount(
+    useCallback(async () => {
+      const { openLightFindings } = await import('./toMend.ts');
+      return [...openLightFindings(own, day).values()].filter((n) => n > 0).length;
+    }, [own, day]),
+  );
+  return <Count count={count} />;
+}
+
+/** What the day needs and nobody got, once somebody began to say what is there. */
+function KitCount() {
+  const { rows, day, timed } = usePlanned();
+  const count = useIdleCount(
+    useCallback(async () => {
+      if (!day || !timed || rows.kitLines.length === 0) return 0;
+      const { kitOf, matchKit } = await import('./toMend.ts');
+      return matchKit(kitOf(rows, day, timed), rows.kitLines).filter((m) => m.get > 0).length;
+    }, [rows, day, timed]),
+  );
+  return <Count count={count} />;
 }
 
 /** Screens whose count leans on more than the plan as it is written. */
@@ -70,6 +92,7 @@ const OWN_COUNT: Readonly<Record<string, () => ReactNode>> = {
   clocks: ClockCount,
   copies: CardCount,
   light: LightCount,
+  kit: KitCount,
 };
 
 function Entry({ screen }: { screen: ScreenEntry }) {
@@ -83,17 +106,16 @@ function Entry({ screen }: { screen: ScreenEntry }) {
   );
 }
 
-/** Setups on whose plans something must be mended, counted once the page is idle: twelve of them take longer than a frame. */
-function useLightToMend(): number {
-  const { me, rows, day } = usePlanned();
+/** What takes longer than a frame to count is counted once the page is idle; for the owner only. */
+function useIdleCount(ask: () => Promise<number>): number {
+  const { me } = usePlanned();
   const [count, setCount] = useState(0);
-  const own = useSome(rows, LIGHT_PARTS);
   useEffect(() => {
     if (me.role !== 'owner') return;
     let gone = false;
     const run = async () => {
-      const { openLightFindings } = await import('./toMend.ts');
-      if (!gone) setCount([...openLightFindings(own, day).values()].filter((n) => n > 0).length);
+      const found = await ask();
+      if (!gone) setCount(found);
     };
     const idle = window.requestIdleCallback ?? ((f: () => void) => window.setTimeout(f, 400));
     const cancel = window.cancelIdleCallback ?? window.clearTimeout;
@@ -102,7 +124,7 @@ function useLightToMend(): number {
       gone = true;
       cancel(handle);
     };
-  }, [own, me.role, day]);
+  }, [ask, me.role]);
   return count;
 }
 

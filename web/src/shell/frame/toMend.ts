@@ -1,2 +1,3 @@
 // Alone in a file, so that the rail fetches these checks apart from the first screen.
-export { openLightFindings } from '@kavrell/core/productions';
+export { matchKit } from '@kavrell/core/kitNeeds';
+export { kitOf, openLightFindings } from '@kavrell/core/productions';
