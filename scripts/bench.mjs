@@ -11,6 +11,7 @@ import { benchCover, benchCoverPages } from './lib/benchCover.mjs';
 import { benchDay } from './lib/benchDay.mjs';
 import { benchHousePage, benchKit } from './lib/benchKit.mjs';
 import { benchLight, benchLightPage } from './lib/benchLight.mjs';
+import { benchLineup } from './lib/benchLineup.mjs';
 import { benchScenes, benchScenesPage } from './lib/benchScenes.mjs';
 import { benchSheetPages, benchSheets } from './lib/benchSheets.mjs';
 import { benchTrust } from './lib/benchTrust.mjs';
@@ -33,13 +34,14 @@ if (!only || only === '--camera') await benchCamera();
 if (!only || only === '--day') await benchDay();
 if (!only || only === '--cover') await benchCover();
 if (!only || only === '--kit') await benchKit();
+if (!only || only === '--lineup') await benchLineup();
 if (!only || only === '--sheets') {
   await benchSheets();
   await benchSheetPages(openBrowser, startInstance, freePort);
 }
 if (!only || only === '--copies') await benchCopies();
 if (!only || only === '--trust') await benchTrust(startInstance, freePort);
-if (['--core', '--camera', '--day', '--sheets', '--copies', '--trust'].includes(only)) process.exit(0);
+if (['--core', '--camera', '--day', '--sheets', '--copies', '--trust', '--lineup'].includes(only)) process.exit(0);
 
 // 1. The first screen's JavaScript.
 const page0 = readFileSync(path.join(ROOT, 'dist', 'web', 'index.html'), 'utf8');

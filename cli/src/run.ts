@@ -6,6 +6,8 @@ kavrell calc --list              every computation, with JSON Schemas
 kavrell offload SRC --to A …     a verified copy of a folder, with a media hash list  [--to B] [--hash KIND] [--ignore PATTERN]
                                  [--verify-source] [--recheck] [--json]
 kavrell verify DIR               a copy against its lists  [--json]
+kavrell lineup FILE …            where recordings stand to each other, by their sound alone  [--reference FILE] [--json]
+kavrell export otio|edl|csv      a line-up for an editor  --from LINE.json --rate R --out FILE or FOLDER  [--force]
 kavrell ltc decode FILE          linear timecode out of a WAV file  [--channel N] [--rate R] [--json]
 kavrell ltc encode … OUT.wav     linear timecode into a WAV file    --rate R --start L --seconds S
                                  [--user HEX | --date D [--zone MINUTES]] [--sample-rate N] [--bits N] [--level DB] [--force]
@@ -23,6 +25,8 @@ export async function run(args: readonly string[], streams: Streams): Promise<Ex
     if (command === 'calc') return await (await import('./calc.ts')).calcCommand(args.slice(1), streams);
     if (command === 'ltc' && sub === 'decode') return (await import('./ltcDecode.ts')).decodeCommand(rest, streams);
     if (command === 'ltc' && sub === 'encode') return (await import('./ltcEncode.ts')).encodeCommand(rest, streams);
+    if (command === 'lineup') return (await import('./lineup.ts')).lineupCommand(args.slice(1), streams);
+    if (command === 'export') return (await import('./exportLine.ts')).exportCommand(args.slice(1), streams);
     if (command === 'offload') return await (await import('./offload.ts')).offloadCommand(args.slice(1), streams);
     if (command === 'verify') return await (await import('./verify.ts')).verifyCommand(args.slice(1), streams);
     throw new Usage(

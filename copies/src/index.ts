@@ -13,3 +13,4 @@ export * from './lock.ts';
 export * from './ingest.ts';
 export type { Failure, PlaceResult } from './place.ts';
 export * from './verify.ts';
+export * from './sound.ts';

@@ -1,0 +1,68 @@
+import { rateName } from '../../base/timecode/index.ts';
+import { baseName, lineCuts, type LineCut } from './cuts.ts';
+import type { LineJson } from './lineFile.ts';
+
+/**
+ * A line as OpenTimelineIO JSON (schemas Timeline.1, Stack.1, Track.1, Gap.1, Clip.2, ExternalReference.1, RationalTime.1, TimeRange.1): one track a file, gaps explicit,
+ * media named as they were named to the line-up. What the frame grid leaves over, drift and channels stand in the metadata. Throws `InputError` as `lineCuts` does.
+ */
+export function otioOf(line: LineJson, rateText: string, title = 'Line-up'): object {
+  const { rate, cuts, apart } = lineCuts(line, rateText);
+  const fps = rate.num / rate.den;
+  const time = (value: number) => ({ OTIO_SCHEMA: 'RationalTime.1', rate: fps, value });
+  const range = (start: number, duration: number) => ({
+    OTIO_SCHEMA: 'TimeRange.1',
+    start_time: time(start),
+    duration: time(duration),
+  });
+  const item = { effects: [], markers: [], enabled: true };
+  const clip = (c: LineCut) => ({
+    OTIO_SCHEMA: 'Clip.2',
+    ...item,
+    name: baseName(c.file.file),
+    source_range: range(c.sourceFrame, c.frames),
+    active_media_reference_key: 'DEFAULT_MEDIA',
+    media_references: {
+      DEFAULT_MEDIA: {
+        OTIO_SCHEMA: 'ExternalReference.1',
+        name: baseName(c.file.file),
+        available_range: range(c.sourceFrame, c.frames),
+        available_image_bounds: null,
+        target_url: urlOf(c.file.file),
+        metadata: {},
+      },
+    },
+    metadata: {
+      kavrell: {
+        ...{ driftPpm: c.driftPpm, laterThanFrameMs: c.restMs, reel: c.file.reel, channels: c.file.channels },
+        timecode: c.hasTimecode ? 'own' : 'none: counted from 0',
+      },
+    },
+  });
+  const gap = (frames: number) => ({
+    OTIO_SCHEMA: 'Gap.1',
+    ...{ ...item, name: '', source_range: range(0, frames), metadata: {} },
+  });
+  return {
+    OTIO_SCHEMA: 'Timeline.1',
+    name: title,
+    global_start_time: time(0),
+    metadata: { kavrell: { rate: rateName(rate), notOnThisLine: apart } },
+    tracks: {
+      OTIO_SCHEMA: 'Stack.1',
+      ...{ ...item, name: 'tracks', source_range: null, metadata: {} },
+      children: cuts.map((c) => ({
+        OTIO_SCHEMA: 'Track.1',
+        ...{ ...item, name: baseName(c.file.file), source_range: null, metadata: {} },
+        kind: c.file.rate === null ? 'Audio' : 'Video',
+        children: [...(c.recordFrame > 0 ? [gap(c.recordFrame)] : []), clip(c)],
+      })),
+    },
+  };
+}
+
+/** A path as a relative or file URL, part by part. */
+function urlOf(file: string): string {
+  const parts = file.replaceAll('\\', '/').split('/').map(encodeURIComponent);
+  return file.startsWith('/') ? `file://${parts.join('/')}` : parts.join('/');
+}

@@ -1,0 +1,170 @@
+import { lineUpPair } from './pair.ts';
+import { LINE_RATE, type LinePair, type LineRefusal, type LineSource } from './lineModel.ts';
+
+/** Two recordings, by their numbers, and how they stand to each other. */
+export interface LineEdge {
+  a: number;
+  b: number;
+  pair: LinePair;
+}
+/** Where a recording is on the line of its component: common time = offsetS + t / (1 + driftPpm · 10⁻⁶). */
+export interface PlacedRecording {
+  index: number;
+  offsetS: number;
+  driftPpm: number;
+  /** Recordings that hang together by sound have one number; 0 is the reference’s. */
+  component: number;
+  /** The least of the confidences on the way to the reference; 1 for itself. */
+  confidence: number;
+}
+export interface LinedUp {
+  edges: LineEdge[];
+  placed: PlacedRecording[];
+  unplaced: { index: number; reason: LineRefusal }[];
+}
+
+/** Offsets that go round a loop of recordings may come out this far from nought. */
+const MOST_LOOP_S = 0.004;
+
+/** File time in the first as a line of file time in the second: t₁ = offset + t₂ · pace. */
+interface Map1 {
+  offset: number;
+  pace: number;
+}
+const through = (first: Map1, second: Map1): Map1 => ({
+  offset: first.offset + first.pace * second.offset,
+  pace: first.pace * second.pace,
+});
+const inverse = ({ offset, pace }: Map1): Map1 => ({ offset: -offset / pace, pace: 1 / pace });
+
+/** File time in a out of file time in b, by what was measured of the pair. */
+function mapOf({ offsetMs, atS, driftPpm }: LinePair): Map1 {
+  const [o, at, p] = [(offsetMs as number) / 1000, atS as number, (driftPpm as number) * 1e-6];
+  // offset(tₐ) = o − p · (tₐ − at) and t_b = tₐ − offset(tₐ).
+  return { offset: (o + p * at) / (1 + p), pace: 1 / (1 + p) };
+}
+
+/**
+ * All recordings on one line, through as few and as sure pairs as possible (a maximum spanning tree by confidence), so that one which shares no sound with the reference is placed
+ * through another. Pairs beside the tree are measured where the tree says they should be; what does not close the loop is refused. `reference` is the number that the line is
+ * counted from; where it has nothing in common with some, those have a line of their own. `progress` is told of each pair done.
+ */
+export function lineUpAll(
+  sources: readonly LineSource[],
+  reference: number,
+  progress: (done: number, of: number) => void = () => undefined,
+): LinedUp {
+  const total = (sources.length * (sources.length - 1)) / 2;
+  const edges: LineEdge[] = [];
+  // The longest first: they are likeliest to have something with each other.
+  const order = sources
+    .map((_, i) => i)
+    .sort(
+      (x, y) =>
+        Number(y === reference) - Number(x === reference) ||
+        (sources[y] as LineSource).samples - (sources[x] as LineSource).samples ||
+        x - y,
+    );
+  const roots: Map<number, { component: number; map: Map1 }> = new Map();
+  order.forEach((one, n) => {
+    for (const other of order.slice(0, n)) {
+      // Said as the recordings stand: the earlier one in the list first.
+      const [a, b] = one < other ? [one, other] : [other, one];
+      const [ra, rb] = [roots.get(a), roots.get(b)];
+      const known = ra && rb && ra.component === rb.component ? through(inverse(ra.map), rb.map) : null;
+      const [first, second] = [sources[a] as LineSource, sources[b] as LineSource];
+      const pair = lineUpPair(first, second, known ? expectedOf(known, first, second) : null);
+      edges.push({ a, b, pair });
+      progress(edges.length, total);
+      if (pair.refused !== null || known) continue;
+      join(roots, { a, b, map: mapOf(pair) });
+    }
+    if (!roots.has(one)) roots.set(one, { component: one, map: { offset: 0, pace: 1 } });
+  });
+  return placedBy(sources.length, reference, edges);
+}
+
+/** Puts two recordings on one line, and with them all that hang on either. */
+function join(
+  roots: Map<number, { component: number; map: Map1 }>,
+  { a, b, map }: { a: number; b: number; map: Map1 },
+): void {
+  const ra = roots.get(a) ?? { component: a, map: { offset: 0, pace: 1 } };
+  const rb = roots.get(b) ?? { component: b, map: { offset: 0, pace: 1 } };
+  const toA = through(through(ra.map, map), inverse(rb.map));
+  roots.set(a, ra);
+  roots.set(b, rb);
+  for (const [index, r] of roots)
+    if (r.component === rb.component) roots.set(index, { component: ra.component, map: through(toA, r.map) });
+}
+
+/** Where a pair should be, at the middle of what both have. */
+function expectedOf(map: Map1, a: LineSource, b: LineSource): { offsetS: number; atS: number; score: number } {
+  const [secondsA, secondsB] = [a.samples / LINE_RATE, b.samples / LINE_RATE];
+  const [from, to] = [Math.max(0, map.offset), Math.min(secondsA, map.offset + map.pace * secondsB)];
+  const atS = (from + to) / 2;
+  return { offsetS: atS - (atS - map.offset) / map.pace, atS, score: 0 };
+}
+
+/** The tree of the surest pairs, and everything counted from the reference along it. */
+function placedBy(count: number, reference: number, edges: readonly LineEdge[]): LinedUp {
+  const parent = Array.from({ length: count }, (_, i) => i);
+  const rootOf = (i: number): number => (parent[i] === i ? i : rootOf(parent[i] as number));
+  const sure = edges.filter((e) => e.pair.refused === null).sort((x, y) => y.pair.confidence - x.pair.confidence);
+  const tree = sure.filter(({ a, b }) => {
+    const [ra, rb] = [rootOf(a), rootOf(b)];
+    if (ra === rb) return false;
+    parent[rb] = ra;
+    return true;
+  });
+  const placed = new Map<number, { map: Map1; component: number; confidence: number }>();
+  const starts = [reference, ...Array.from({ length: count }, (_, i) => i)];
+  let component = 0;
+  for (const start of starts) {
+    if (placed.has(start) || (start !== reference && !tree.some((e) => e.a === start || e.b === start))) continue;
+    const waiting = [start];
+    placed.set(start, { map: { offset: 0, pace: 1 }, component, confidence: 1 });
+    for (let at = waiting.pop(); at !== undefined; at = waiting.pop()) {
+      const here = placed.get(at) as { map: Map1; confidence: number };
+      for (const { a, b, pair } of tree) {
+        const next = a === at ? b : b === at ? a : null;
+        if (next === null || placed.has(next)) continue;
+        const map = through(here.map, a === at ? mapOf(pair) : inverse(mapOf(pair)));
+        placed.set(next, { map, component, confidence: Math.min(here.confidence, pair.confidence) });
+        waiting.push(next);
+      }
+    }
+    component += 1;
+  }
+  return {
+    edges: edges.map((e) =>
+      isClosed(e, placed) ? e : { ...e, pair: { ...e.pair, refused: 'disagrees', confidence: 0 } },
+    ),
+    placed: [...placed]
+      .map(([index, p]) => ({
+        ...{ index, component: p.component, confidence: p.confidence },
+        // t_common = offset + pace · t, and the pace is 1 / (1 + drift).
+        ...{ offsetS: p.map.offset, driftPpm: (1 / p.map.pace - 1) * 1e6 },
+      }))
+      .sort((x, y) => x.index - y.index),
+    unplaced: Array.from({ length: count }, (_, i) => i)
+      .filter((i) => !placed.has(i))
+      .map((index) => ({ index, reason: reasonOf(index, edges) })),
+  };
+}
+
+/** Whether a pair comes out where the tree has its two. */
+function isClosed({ a, b, pair }: LineEdge, placed: ReadonlyMap<number, { map: Map1; component: number }>): boolean {
+  const [pa, pb] = [placed.get(a), placed.get(b)];
+  if (pair.refused !== null || !pa || !pb || pa.component !== pb.component) return true;
+  const known = through(inverse(pa.map), pb.map);
+  const atS = pair.atS as number;
+  return Math.abs(atS - (atS - known.offset) / known.pace - (pair.offsetMs as number) / 1000) <= MOST_LOOP_S;
+}
+
+/** Why one is on no line: what was said of it most nearly. */
+function reasonOf(index: number, edges: readonly LineEdge[]): LineRefusal {
+  const own = edges.flatMap((e) => (e.a === index || e.b === index ? (e.pair.refused ?? []) : []));
+  const order: LineRefusal[] = ['ambiguous', 'unsteady', 'noCommonSound', 'short', 'silent'];
+  return order.find((r) => own.includes(r)) ?? 'noCommonSound';
+}

@@ -1,0 +1,115 @@
+import { spawnSync } from 'node:child_process';
+import { closeSync, mkdtempSync, openSync, rmSync, writeSync } from 'node:fs';
+import os from 'node:os';
+import path from 'node:path';
+import { ROOT } from './bootstrap.mjs';
+import { cpuMs, report, reportAtLeast } from './measure.mjs';
+import { say } from './say.mjs';
+import { loadSource } from './source.mjs';
+
+const KINDS = ['speech', 'beat', 'applause'];
+const ROOMS = 100;
+const HALF_HOUR_S = 1800;
+
+/** Line-up: made-up rooms with and without common sound, six devices of half an hour, an hour-long pair from files. */
+export async function benchLineup() {
+  const { lineUpAll, lineUpPair } = await loadSource('core/src/rooms/lineup/index.ts');
+  const { madeSound, recorded, sourceOf } = await loadSource('core/src/rooms/lineup/testing.ts');
+  for (const [snrDb, limitMs] of [
+    [0, 1],
+    [-5, 3],
+  ]) {
+    let placed = 0;
+    let worst = 0;
+    for (let i = 0; i < ROOMS; i += 1) {
+      const sound = madeSound(KINDS[i % 3], 110, 1000 + i);
+      const from = 12 + (i % 9) * 3;
+      const driftPpm = ((i * 37) % 121) - 60;
+      const a = recorded(sound, { fromS: 1, toS: from + 64, reverbS: 0.3 + (i % 6) * 0.4, snrDb, seed: i });
+      const b = recorded(sound, {
+        ...{ fromS: from, toS: 108, reverbS: 0.3, snrDb, driftPpm, seed: i + 500 },
+        band: [300, 3000],
+      });
+      const pair = lineUpPair(sourceOf(a), sourceOf(b));
+      if (pair.refused !== null) continue;
+      const inB = (pair.atS + 1 - from) * (1 + driftPpm * 1e-6);
+      const error = Math.abs(pair.offsetMs - (pair.atS - inB) * 1000);
+      if (error <= limitMs) placed += 1;
+      worst = Math.max(worst, error);
+    }
+    reportAtLeast(
+      `rooms at ${snrDb} dB placed within ${limitMs} ms (worst said ${worst.toFixed(2)} ms)`,
+      placed,
+      98,
+      `of ${ROOMS}`,
+    );
+  }
+  let said = 0;
+  for (let i = 0; i < ROOMS; i += 1) {
+    const of = (seed, fromS) =>
+      recorded(madeSound(KINDS[i % 3], 76, seed), { fromS, toS: 74, reverbS: 0.6, snrDb: 12, seed });
+    if (lineUpPair(sourceOf(of(3000 + i, 0)), sourceOf(of(7000 + i, 6))).refused === null) said += 1;
+  }
+  say(`${said} of ${ROOMS} pairs without common sound were answered; none should be`);
+
+  const day = madeSound('speech', HALF_HOUR_S + 300, 5);
+  const devices = Array.from({ length: 6 }, (_, i) =>
+    sourceOf(recorded(day, { fromS: i * 40, toS: i * 40 + HALF_HOUR_S, driftPpm: i * 9 - 20, snrDb: 6, seed: i })),
+  );
+  const at = cpuMs();
+  const { placed } = lineUpAll(devices, 0);
+  report(`${placed.length} devices of 30 min on one line, after extraction`, (cpuMs() - at) / 1000, 10, 's');
+  hourFromFiles(madeSound('speech', 3700, 6));
+}
+
+/** Two WAV files of an hour at 48 kHz through the command line: what they cost, and the most memory. */
+function hourFromFiles(day) {
+  const dir = mkdtempSync(path.join(os.tmpdir(), 'kavrell-lineup-'));
+  try {
+    const files = [0, 50].map((fromS) => writeHour(path.join(dir, `${fromS}.wav`), day, fromS));
+    const timed = spawnSync(
+      '/usr/bin/time',
+      ['-f', '%M %U %S', process.execPath, path.join(ROOT, 'cli/bin/kavrell.mjs'), 'lineup', ...files],
+      {
+        encoding: 'utf8',
+      },
+    );
+    const [kb, user, system] = timed.stderr.trim().split('\n').at(-1).split(' ').map(Number);
+    say(timed.stdout.trim().split('\n').at(-1));
+    report('an hour-long pair from files, most memory', kb / 1024, 250, 'MB');
+    say(`an hour-long pair from files: ${(user + system).toFixed(1)} s of processor time`);
+  } finally {
+    rmSync(dir, { recursive: true, force: true });
+  }
+}
+
+function writeHour(file, day, fromS) {
+  const rate = 48_000;
+  const frames = 3600 * rate;
+  const head = Buffer.alloc(44);
+  head.write('RIFF', 0);
+  head.writeUInt32LE(36 + frames * 2, 4);
+  head.write('WAVEfmt ', 8);
+  head.writeUInt32LE(16, 16);
+  head.writeUInt16LE(1, 20);
+  head.writeUInt16LE(1, 22);
+  head.writeUInt32LE(rate, 24);
+  head.writeUInt32LE(rate * 2, 28);
+  head.writeUInt16LE(2, 32);
+  head.writeUInt16LE(16, 34);
+  head.write('data', 36);
+  head.writeUInt32LE(frames * 2, 40);
+  const out = openSync(file, 'w');
+  writeSync(out, head);
+  const block = new Int16Array(rate * 10);
+  for (let s = 0; s < 3600; s += 10) {
+    for (let i = 0; i < block.length; i += 1) {
+      const x = (fromS + s) * 8000 + i / 6;
+      const k = Math.floor(x) % (day.length - 1);
+      block[i] = 20_000 * (day[k] * (1 - (x % 1)) + day[k + 1] * (x % 1)) + (Math.random() - 0.5) * 200;
+    }
+    writeSync(out, new Uint8Array(block.buffer));
+  }
+  closeSync(out);
+  return file;
+}
