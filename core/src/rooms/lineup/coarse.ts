@@ -29,6 +29,11 @@ export interface Candidate {
  * which segments agree come first. What is found here is a proposal: only the sound itself decides.
  */
 export function coarseCandidates(a: LineSource, b: LineSource, most: number): Candidate[] {
+  // Blocks of one are held while the other goes by: those of the shorter one.
+  if (b.samples > a.samples)
+    return coarseCandidates(b, a, most).map(({ offsetS, atS, score }) => ({
+      ...{ offsetS: -offsetS, atS: atS - offsetS, score },
+    }));
   const spectra = blocksOf(b);
   const frames = a.features.length / BANDS;
   const count = Math.max(1, Math.ceil(frames / SEGMENT_FRAMES));

@@ -77,9 +77,14 @@ describe('what is needed', () => {
     expect(said()).not.toBe(before);
     expect(screen.getByRole('grid', { name: 'Needed' }).textContent).not.toContain('drinking water');
   });
-  it('without a day it says where needs come from', () => {
+  it('without a day it says where needs come from; what is taken along and the van are there all the same', async () => {
     openScreen(<KitScreen />, { plan: barePlan(), day: null });
     expect(said()).toContain('What a day needs is counted from its order');
+    await openView('Taken along');
+    press('Add a thing');
+    expect(opsOf()).toMatchObject([{ op: 'insert', table: 'kitLines' }]);
+    await openView('In the van');
+    expect(said()).toContain('A vehicle and the pieces that go into it');
   });
 });
 

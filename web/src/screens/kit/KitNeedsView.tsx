@@ -48,7 +48,7 @@ export function KitNeedsView() {
   const [scope, setScope] = useState<string | null>(null);
   const [chosenId, choose] = useHashSelection();
   const kit = useKit(scope);
-  const list = useMemo<NeedRow[]>(() => (kit?.matches ?? []).map((m) => ({ ...m, id: m.need.key, version: 1 })), [kit]);
+  const list = useMemo<NeedRow[]>(() => kit.matches.map((m) => ({ ...m, id: m.need.key, version: 1 })), [kit]);
   const chosen = list.find((r) => r.id === chosenId) ?? list[0];
   const nameOf = (id: string) => rows.places.find((p) => p.id === id)?.name ?? 'no place in particular';
   const have = (matches: readonly KitMatch[], label: string) =>
@@ -75,7 +75,7 @@ export function KitNeedsView() {
         >
           <option value="">the whole day</option>
           {rows.days.length > 1 ? <option value="job">all {rows.days.length} days</option> : null}
-          {(kit?.placeIds ?? []).map((id) => (
+          {kit.placeIds.map((id) => (
             <option key={id} value={id}>
               only at {nameOf(id)}
             </option>

@@ -24,15 +24,15 @@ export function KitScreen() {
   const isOwner = me.role === 'owner';
   const [view, setView] = useKeptView(`kit:${production.id}`, isOwner ? VIEWS : CREW);
   const kit = useKit(null);
-  const words = useMemo(() => (kit ? headWords(kit, rows.kitLines.length) : ''), [kit, rows.kitLines.length]);
-  if (!day || !kit)
-    return <NoDay>What a day needs is counted from its order: cameras, lamps, packs, cards, water.</NoDay>;
+  const words = useMemo(() => headWords(kit, rows.kitLines.length), [kit, rows.kitLines.length]);
   return (
     <>
       <ScreenHead title="Kit" note={words}>
         <Views label="Kit" views={isOwner ? VIEWS : CREW} open={view} onOpen={setView} />
       </ScreenHead>
-      {view === 'needs' ? (
+      {!day && (view === 'needs' || view === 'batteries') ? (
+        <NoDay>What a day needs is counted from its order: cameras, lamps, packs, cards, water.</NoDay>
+      ) : view === 'needs' ? (
         <KitNeedsView />
       ) : view === 'along' ? (
         <AlongView kit={kit} />

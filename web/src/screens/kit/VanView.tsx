@@ -116,7 +116,9 @@ function VanLoad({ vehicle, road }: { vehicle: Vehicle | undefined; road: Road }
     <>
       <Box as="p" fontSize="l" fontWeight="700" role="status" mb={2} data-packed>
         {loading.leftOut.length === 0
-          ? `All ${formatCount(count, 'piece')} are in`
+          ? count === 1
+            ? 'The one piece is in'
+            : `All ${formatCount(count, 'piece')} are in`
           : `${count} of ${formatCount(rows.crates.length, 'piece')} are in`}
         : {Math.round(loading.fill * 100)}
         {NB}% full, {Math.round(loading.massKg)}
@@ -150,9 +152,7 @@ function VanLoad({ vehicle, road }: { vehicle: Vehicle | undefined; road: Road }
               : 'Loading at three minutes a piece (typical, two people), until it was measured once.',
           ]}
         />
-        {loading.leftOut.length > 0 && kit ? (
-          <SparesPart matches={kit.matches} leftOut={loading.leftOut.length} />
-        ) : null}
+        {loading.leftOut.length > 0 ? <SparesPart matches={kit.matches} leftOut={loading.leftOut.length} /> : null}
         <Part title="Care">
           Strap what can move; the plate and the papers of the vehicle say what it and each axle may carry. Weigh it
           when it is near that. Two people lift what is heavy or long; a ramp holds what its plate says.

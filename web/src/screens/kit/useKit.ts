@@ -20,12 +20,12 @@ export function useNeeds(scope: 'day' | 'job'): KitNeed[] | null {
   }, [rows, timed, timedFrom, day, scope]);
 }
 
-/** What the day, or one place of it, needs beside what is taken along; `job`: all days of it. */
-export function useKit(placeId: string | null): KitOfDay | null {
+/** What the day, or one place of it, needs beside what is taken along; `job`: all days of it. Without a day nothing is needed, and what is taken along is there all the same. */
+export function useKit(placeId: string | null): KitOfDay {
   const { rows, timed } = usePlanned();
   const needs = useNeeds(placeId === 'job' ? 'job' : 'day');
   return useMemo(() => {
-    if (!needs) return null;
+    if (!needs) return { matches: [], placeIds: [], out: kitOut(rows.kitLines) };
     const order = [...new Set((timed?.rows ?? []).map((r) => r.placeId))];
     const asked = placeId === null || placeId === 'job' ? needs : needsAt(needs, placeId);
     return {
