@@ -1,4 +1,4 @@
-import { LEAST_BASE, type Body, type PackBox, type PackPlan } from './packModel.ts';
+import { LEAST_BASE, relievedBy, type Body, type PackBox, type PackPlan } from './packModel.ts';
 
 /** Where a piece would stand; mm. */
 export interface Spot {
@@ -23,6 +23,7 @@ export class Hold {
   count = 0;
   private readonly plan: PackPlan;
   private readonly space: PackPlan['space'];
+  private readonly relief: { front: number; rear: number };
   private readonly x0: Float64Array;
   private readonly x1: Float64Array;
   private readonly y0: Float64Array;
@@ -45,6 +46,7 @@ export class Hold {
   constructor(plan: PackPlan) {
     this.plan = plan;
     this.space = plan.space;
+    this.relief = relievedBy(plan.axles, plan.space[1]);
     const room = plan.obstacles.length + plan.boxes.length + 1;
     const list = () => new Float64Array(room);
     [this.x0, this.x1, this.y0, this.y1, this.z0, this.z1] = [list(), list(), list(), list(), list(), list()];
@@ -211,14 +213,13 @@ export class Hold {
   }
 
   private isLight(s: Spot, kg: number, stillKg: number): boolean {
-    const { payload_kg: payload, axles, space } = this.plan;
+    const { payload_kg: payload, axles } = this.plan;
     if (this.massKg + kg > payload + SLACK) return false;
     const [front, rear] = this.levers(s, kg);
     // What still comes may stand where it relieves one of the axles.
-    const relief =
-      (stillKg * Math.max(axles.rear_y, space[1] - axles.front_y, 0)) / Math.abs(axles.front_y - axles.rear_y);
     return (
-      this.frontKg + front <= axles.front_kg + relief + SLACK && this.rearKg + rear <= axles.rear_kg + relief + SLACK
+      this.frontKg + front <= axles.front_kg + stillKg * this.relief.front + SLACK &&
+      this.rearKg + rear <= axles.rear_kg + stillKg * this.relief.rear + SLACK
     );
   }
 

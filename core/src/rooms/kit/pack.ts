@@ -68,8 +68,7 @@ export function packKit(plan: PackPlan): Packed {
       fitsDoor(b, plan.door) &&
       turnsOf(b).some(([dx, dy, dz]) => dx <= w && dy <= l && dz <= h),
   );
-  const search = new Search(plan, possible);
-  const best = search.run();
+  const best = searched(plan, possible);
   const placed = best.filter((b): b is Body & { box: PackBox } => b.box !== null);
   const inside = new Set(placed.map((b) => b.box.id));
   const free = w * l * h - plan.obstacles.reduce((sum, o) => sum + o.dx * o.dy * o.dz, 0);
@@ -80,6 +79,32 @@ export function packKit(plan: PackPlan): Packed {
     proven: possible.every((b) => inside.has(b.id)),
   };
 }
+
+/** The better of two searches where the axle far from the door is the narrow one and nothing has to come off first: from the back to the door, and from the door to the back. */
+function searched(plan: PackPlan, possible: readonly PackBox[]): Body[] {
+  const budgetMs = plan.budgetMs ?? BUDGET_MS;
+  const kg = possible.reduce((sum, b) => sum + b.kg, 0);
+  const { front_y: front, rear_y: rear, front_kg: frontKg } = plan.axles;
+  const inMiddle = (kg * (plan.space[1] / 2 - rear)) / (front - rear);
+  const isOneStop = new Set(possible.map((b) => b.stop)).size <= 1;
+  if (!isOneStop || inMiddle <= frontKg) return new Search({ ...plan, budgetMs }, possible).run();
+  const half = { ...plan, budgetMs: budgetMs / 2 };
+  const size = (bodies: readonly Body[]) => bodies.reduce((sum, b) => sum + volume(b), 0);
+  const forth = new Search(half, possible).run();
+  if (forth.length === possible.length) return forth;
+  const back = new Search(mirrored(half), possible).run().map((b) => ({ ...b, y: plan.space[1] - b.y - b.dy }));
+  return size(back) > size(forth) ? back : forth;
+}
+
+/** The same hold with its back where its door is. */
+const mirrored = (plan: PackPlan): PackPlan => {
+  const [, l] = plan.space;
+  return {
+    ...plan,
+    obstacles: plan.obstacles.map((o) => ({ ...o, y: l - o.y - o.dy })),
+    axles: { ...plan.axles, front_y: l - plan.axles.front_y, rear_y: l - plan.axles.rear_y },
+  };
+};
 
 interface Found {
   spot: Spot;
@@ -153,7 +178,7 @@ class Search {
       this.hear(packed);
       const packedVolume = packed.reduce((sum, b) => sum + volume(b), 0);
       // A little worse is gone on from now and then: the way out of a corner.
-      if (packedVolume >= currentVolume * (1 - 0.03 * this.random() ** 2))
+      if (packedVolume >= currentVolume * (1 - 0.06 * this.random() ** 2))
         [current, currentVolume] = [packed, packedVolume];
       if (packedVolume > bestVolume) [best, bestVolume, bestTaste] = [packed, packedVolume, taste];
       if (round % 60 === 59) [current, currentVolume] = [best, bestVolume];
@@ -183,7 +208,7 @@ class Search {
 
   /** A packing with a part taken out: all from some piece on, or what lies in a stretch of its depth; with all that stands on it. */
   private opened(packed: readonly Body[]): Body[] {
-    if (this.random() < 0.4) return packed.slice(0, Math.floor(packed.length * this.random()));
+    if (this.random() < 0.25) return packed.slice(0, Math.floor(packed.length * this.random()));
     const [, l] = this.plan.space;
     const [from, to] = [this.random() * l, this.random() * l].sort((x, y) => x - y) as [number, number];
     const out = new Set(packed.filter((b) => b.y < to && b.y + b.dy > from && this.random() < 0.8));
@@ -213,7 +238,7 @@ class Search {
   private within(packed: Body[]): Body[] {
     const kept = [...packed];
     const { axles } = this.plan;
-    while (kept.length > 0 && !this.isLight(kept, 0)) {
+    while (kept.length > 0 && !this.isLight(kept)) {
       const free = kept.filter((b) => !kept.some((o) => o !== b && o.z === b.z + b.dz && sharedBase(o, b) > 0));
       const { front, rear } = axleLoads(kept, axles);
       const gain = (b: Body): number => {
@@ -230,15 +255,11 @@ class Search {
     return kept;
   }
 
-  private isLight(bodies: readonly Body[], stillKg: number): boolean {
+  private isLight(bodies: readonly Body[]): boolean {
     const { payload_kg: payload, axles } = this.plan;
     const kg = bodies.reduce((sum, b) => sum + (b.box?.kg ?? 0), 0);
-    if (kg > payload + 1e-9) return false;
     const { front, rear } = axleLoads(bodies, axles);
-    // What still comes may stand where it relieves one of the axles.
-    const apart = Math.abs(axles.front_y - axles.rear_y);
-    const relief = (stillKg * Math.max(axles.rear_y, this.plan.space[1] - axles.front_y, 0)) / apart;
-    return front <= axles.front_kg + relief + 1e-9 && rear <= axles.rear_kg + relief + 1e-9;
+    return kg <= payload + 1e-9 && front <= axles.front_kg + 1e-9 && rear <= axles.rear_kg + 1e-9;
   }
 
   private build(start: readonly Body[], taste: Taste): Body[] {

@@ -95,6 +95,13 @@ export function axleLoads(bodies: readonly Body[], axles: PackPlan['axles']): { 
   return { front, rear };
 }
 
+/** By how much a kilogram, put where it helps most, relieves each axle: at one end of the hold it lifts the axle at the other. */
+export function relievedBy(axles: PackPlan['axles'], length: number): { front: number; rear: number } {
+  const apart = axles.front_y - axles.rear_y;
+  const most = (of: (y: number) => number) => Math.max(0, -of(0), -of(length));
+  return { front: most((y) => (y - axles.rear_y) / apart), rear: most((y) => (axles.front_y - y) / apart) };
+}
+
 /** Whether every box bears what stands on it: weight goes down by the area on which things meet, to the floor, obstacles and boxes alike. */
 export function isBorne(bodies: readonly Body[]): boolean {
   const order = [...bodies].filter((b) => b.box !== null).sort((a, b) => b.z - a.z);
