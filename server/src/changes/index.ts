@@ -1,4 +1,5 @@
 import { LOGGED_TABLES, listChanges, undoChange, writeChanges, type ChangeSetInfo } from '@kavrell/contract';
+import { mayLog } from '@kavrell/core/tables';
 import type { Context } from '../platform/context.ts';
 import { HttpProblem } from '../platform/problems.ts';
 import type { Router, SessionMe } from '../platform/routing.ts';
@@ -10,9 +11,9 @@ export { writeChangeSet } from './write.ts';
 
 const HISTORY = 100;
 
-/** A logger writes the jam log only; the plan is the owner's. */
-function allow(me: SessionMe, tables: readonly string[]): void {
-  if (me.role === 'owner' || tables.every((table) => LOGGED_TABLES.includes(table))) return;
+/** A logger writes the jam log, and ticks kit off; the plan is the owner's. */
+function allow(me: SessionMe, isTheirs: boolean): void {
+  if (me.role === 'owner' || isTheirs) return;
   throw new HttpProblem(403, 'role', 'With this link you can log takes and jams; the plan is changed by its owner.');
 }
 
@@ -25,10 +26,7 @@ function makerOf(me: SessionMe, madeBy: string | undefined): string {
 
 export function serveChanges(router: Router, context: Context): void {
   router.serve(writeChanges, async ({ params, body, me }) => {
-    allow(
-      me,
-      body.ops.map((op) => op.table),
-    );
+    allow(me, body.ops.every(mayLog));
     const actor = makerOf(me, body.madeBy);
     const production = await productionOf(context, params.productionId);
     for (const op of body.ops)
@@ -45,7 +43,12 @@ export function serveChanges(router: Router, context: Context): void {
     return rows as ChangeSetInfo[];
   });
   router.serve(undoChange, async ({ params, body, me }) => {
-    if (me.role !== 'owner') allow(me, await tablesOf(context, params.productionId, params.changeSetId));
+    if (me.role !== 'owner') {
+      const { tables, actor } = await madeBy(context, params.productionId, params.changeSetId);
+      // What is theirs in part is turned round only where they made it.
+      const isWhole = tables.every((table) => mayLog({ op: 'insert', table }));
+      allow(me, tables.every((table) => LOGGED_TABLES.includes(table)) && (isWhole || actor === me.actor));
+    }
     return {
       id: body.id,
       versions: await undoChangeSet(context, params.productionId, params.changeSetId, body.id, me.actor),
@@ -53,10 +56,16 @@ export function serveChanges(router: Router, context: Context): void {
   });
 }
 
-async function tablesOf({ db }: Context, productionId: string, changeSetId: string): Promise<string[]> {
+/** Which tables a set changed, and who made it. */
+async function madeBy(
+  { db }: Context,
+  productionId: string,
+  changeSetId: string,
+): Promise<{ tables: string[]; actor: string | null }> {
   const [rows] = await db.query(
-    'SELECT DISTINCT table_name FROM changes WHERE production_id = $1 AND change_set = $2',
+    'SELECT DISTINCT table_name, actor FROM changes WHERE production_id = $1 AND change_set = $2',
     { bind: [productionId, changeSetId] },
   );
-  return (rows as { table_name: string }[]).map((row) => row.table_name);
+  const found = rows as { table_name: string; actor: string }[];
+  return { tables: found.map((row) => row.table_name), actor: found[0]?.actor ?? null };
 }

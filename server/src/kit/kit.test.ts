@@ -4,7 +4,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { PRODUCTION_DEFAULTS } from '@kavrell/core/brief';
 import { CRATE_DEFAULTS, KIT_LINE_DEFAULTS, PIECE_DEFAULTS } from '@kavrell/core/kit';
 import type { DemoPlan } from '@kavrell/demo';
-import { pdfText, startTestServer, storeNinthBell, type TestServer } from '../testing/harness.ts';
+import { pdfText, rowsOf, startTestServer, storeNinthBell, type TestServer } from '../testing/harness.ts';
 
 let server: TestServer;
 let owner: Agent;
@@ -68,6 +68,47 @@ describe('what is on no job', () => {
     ]);
     await write(plan.production.id, { op: 'delete', table: 'kitLines', id: lineId, version: 1 });
     expect(await booked()).toEqual([]);
+  });
+});
+
+describe('two people check', () => {
+  it('whoever logs ticks off, sees no price, and neither adds, counts nor takes away', async () => {
+    const { id } = plan.production;
+    const lineId = randomUUID();
+    await write(id, insert('kitLines', { ...KIT_LINE_DEFAULTS, name: 'Gimbal', costMinor: 900, position: 7 }, lineId));
+    const link = await owner
+      .post(`/api/productions/${id}/links`)
+      .send({ label: 'Edda', role: 'log', days: 3 })
+      .expect(200);
+    const edda = server.agent();
+    const { token } = link.body as { token: string };
+    await edda.post('/api/auth/enter').send({ token }).expect(200);
+    const send = (...ops: object[]) =>
+      edda.post(`/api/productions/${id}/changes`).send({ id: randomUUID(), label: 'Gimbal', ops });
+    const update = (version: number, values: object) => ({
+      op: 'update',
+      table: 'kitLines',
+      id: lineId,
+      version,
+      values,
+    });
+    await send(update(1, { state: 'packed', tickedBy: 'Edda', checkedBy: '', on: false })).expect(200);
+    await send(update(2, { have: 0 })).expect(403);
+    await send(update(2, { state: 'back', costMinor: 1 })).expect(403);
+    await send({ op: 'delete', table: 'kitLines', id: lineId, version: 2 }).expect(403);
+    await send(insert('kitLines', { ...KIT_LINE_DEFAULTS, name: 'Mug', position: 9 })).expect(403);
+    const [seen] = (await rowsOf(edda, id, 'kitLines')).filter((l) => l.id === lineId);
+    expect(seen).toMatchObject({ state: 'packed', tickedBy: 'Edda' });
+    expect(seen!.costMinor ?? null).toBeNull();
+    // Their own tick they take back; what the owner wrote they don't.
+    const sets = (await owner.get(`/api/productions/${id}/changes`).expect(200)).body as {
+      id: string;
+      actor: string;
+    }[];
+    const undo = (set: string) => edda.post(`/api/productions/${id}/changes/${set}/undo`).send({ id: randomUUID() });
+    await undo(sets[1]!.id).expect(403);
+    await undo(sets[0]!.id).expect(200);
+    expect((await rowsOf(owner, id, 'kitLines')).find((l) => l.id === lineId)).toMatchObject({ state: '' });
   });
 });
 

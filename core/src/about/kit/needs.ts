@@ -16,7 +16,7 @@ import {
 import type { Shot } from '../../rooms/scenes/index.ts';
 import type { DayPlan, DayRow } from '../../plan/day/index.ts';
 import { formatCount } from '../../base/units/index.ts';
-import { bytesToCome, shotsLeft } from '../tonight/index.ts';
+import { ASSUMED_PACE, bytesToCome, shotsLeft } from '../tonight/index.ts';
 import { batteriesOf } from './batteryPlan.ts';
 
 export const DEPARTMENTS = [
@@ -301,8 +301,8 @@ function mediaOf(list: NeedList, { plan, cameras, policy }: KitSources): void {
   for (const c of cameras) {
     const own = bytes.get(c.id);
     if (own !== undefined)
-      list.most('Media', `card for camera ${c.letter}`, Math.ceil(own / c.cardSizeBytes) + 1, [
-        'the plan, and one spare',
+      list.most('Media', `card for camera ${c.letter}`, Math.ceil((own * ASSUMED_PACE) / c.cardSizeBytes) + 1, [
+        `the plan × ${ASSUMED_PACE}, and one spare`,
       ]);
   }
   if (bytes.size > 0) {

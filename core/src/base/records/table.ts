@@ -22,8 +22,8 @@ export interface Table<
   readonly rules: Readonly<Record<string, string>>;
   /** Part of the job as it was shot, not of its plan: it does not go along into a copy of the plan. */
   readonly ofTheShoot: OfTheShoot;
-  /** Whether whoever logs may write rows too. */
-  readonly logged: boolean;
+  /** Whether whoever logs may write rows too; a list: only these fields of rows that there are. */
+  readonly logged: boolean | readonly string[];
 }
 
 type Said<Name extends string, Row extends z.ZodObject, Fields extends z.ZodObject | null> = Pick<

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import {
+  axleShares,
   checkLoad,
   dropZ,
   handsIn,
@@ -104,6 +105,12 @@ describe('a vehicle', () => {
     expect(loadMinutes(van, 15)).toBe(45);
     expect(loadMinutes({ ...van, loadMin: 20, loadPieces: 10 }, 15)).toBe(30);
     expect(loadMinutes(van, 0)).toBe(0);
+  });
+  it('says what the load puts on each axle: together they carry it', () => {
+    const two = plan([box('a'), box('b')]);
+    const { frontKg, rearKg } = axleShares(two, [at('a', 0, 0, 0), at('b', 0, 1700, 0)]);
+    expect(frontKg + rearKg).toBeCloseTo(40, 9);
+    expect(axleShares(two, [at('a', 0, 350, 0)]).frontKg).toBeCloseTo(0, 9);
   });
   it('is packed for the road home with all of it off at once', () => {
     const crate = {

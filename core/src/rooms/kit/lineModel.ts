@@ -58,7 +58,7 @@ export const kitLineFields = z.object({
 });
 export const kitLine = kitLineFields.extend(recordBase);
 export type KitLine = z.infer<typeof kitLine>;
-/** The table of what is taken along. Whoever logs may tick off: two people check. */
+/** The table of what is taken along. Whoever logs may tick off, and nothing else: two people check. */
 export const kitLineTable = defineTable({
   name: 'kitLines',
   one: 'line of the kit',
@@ -66,7 +66,7 @@ export const kitLineTable = defineTable({
   fields: kitLineFields,
   sortedBy: 'position',
   points: { carrierId: 'people', seenAtId: 'places' },
-  logged: true,
+  logged: ['state', 'tickedBy', 'checkedBy', 'on', 'seenAtId'],
 });
 
 /** A line as it begins. */

@@ -1,4 +1,4 @@
-import type { PackPlan, Packed, Placed } from './packModel.ts';
+import { axleLoads, type Packed, type PackPlan, type Placed } from './packModel.ts';
 import { READY_CHECKS, READY_WORDS, type Crate, type Vehicle } from './vanModel.ts';
 
 /** Typical, with two people: to be measured at the real van. */
@@ -101,4 +101,14 @@ export function vehicleProblem(v: Vehicle): string {
   if (v.archFromDoorMm + v.archLongMm > v.depthMm || 2 * v.archInMm >= v.widthMm)
     return 'The wheel arches are outside the hold.';
   return '';
+}
+
+/** What a load puts on each axle, kg; the load’s own share, without the empty vehicle. */
+export function axleShares(plan: PackPlan, placed: readonly Placed[]): { frontKg: number; rearKg: number } {
+  const boxes = new Map(plan.boxes.map((b) => [b.id, b]));
+  const { front, rear } = axleLoads(
+    placed.map((p) => ({ ...p, box: boxes.get(p.id) ?? null })),
+    plan.axles,
+  );
+  return { frontKg: front, rearKg: rear };
 }

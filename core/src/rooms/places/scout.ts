@@ -275,7 +275,10 @@ const hundredth = (m: number) => `${m.toFixed(2)}\u00a0m`;
 export const CART_CLEARANCE_M = 0.04;
 
 /** Which carts don't come through which passages of a place, in words. */
-export function passageTroubles(facts: readonly PlaceFact[], carts: readonly Cart[]): string[] {
+export function passageTroubles(
+  facts: readonly PlaceFact[],
+  carts: readonly Pick<Cart, 'name' | 'widthM' | 'heightM' | 'loadedKg'>[],
+): string[] {
   return facts.flatMap((fact) => {
     const way = detailOf(fact, 'passage');
     if (!way) return [];

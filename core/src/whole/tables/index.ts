@@ -27,7 +27,14 @@ export const PLAN_TABLES = inStoringOrder(EDITED)
   .filter((name): name is PlanTable => name !== 'productions');
 
 /** Tables that whoever logs may write too. */
-export const LOGGED_NAMES: readonly string[] = ALL.filter((t: Table) => t.logged).map((t) => t.name);
+export const LOGGED_NAMES: readonly string[] = ALL.filter((t: Table) => t.logged !== false).map((t) => t.name);
+
+/** Whether whoever logs may make this change: in a table that is theirs any, in one that is theirs in part only of its fields, and no row more or less. */
+export function mayLog(op: { op: string; table: string; values?: object | undefined }): boolean {
+  const logged = (ALL as readonly Table[]).find((t) => t.name === op.table)?.logged ?? false;
+  if (typeof logged === 'boolean') return logged;
+  return op.op === 'update' && Object.keys(op.values ?? {}).every((field) => logged.includes(field));
+}
 
 /** Tables of the job as it was shot, not of its plan: their rows do not go along into a copy of the plan. */
 export const OF_THE_SHOOT: ReadonlySet<string> = new Set(ALL.filter((t) => t.ofTheShoot).map((t) => t.name));

@@ -175,6 +175,17 @@ describe('by hand', () => {
     press('Pack all of it anew');
     expect(opsOf().slice(-2)).toMatchObject([{ values: { hand: null } }, { values: { hand: null } }]);
   });
+  it('a cart that no door of a place lets through is told beside the load, with what each axle gets', async () => {
+    const plan = demoPlan();
+    const [van] = plan.vehicles;
+    const cart = { ...at(plan.crates[0]!, 0, 0, van!.id), kind: 'cart' as const, widthMm: 1900, depthMm: 2000 };
+    const fact = plan.placeFacts.find((f) => f.topic === 'passage');
+    expect(fact).toBeTruthy();
+    openScreen(<KitScreen />, { plan, rows: { crates: [cart] } });
+    await openView('In the van');
+    expect(document.querySelector('[data-passage]')!.textContent).toContain(`${cart.name} needs 1.9`);
+    expect(sideSaid()).toMatch(/Front axle, of the load\s*-?\d+ kg of 400 kg/);
+  });
   it('a van is ready when all was looked at and somebody drives; loading is told at its own pace', async () => {
     const plan = demoPlan();
     const vehicles = plan.vehicles.map((v) => ({ ...v, ready: READY_CHECKS.slice(1), loadMin: 30, loadPieces: 15 }));

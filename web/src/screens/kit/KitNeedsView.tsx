@@ -123,7 +123,7 @@ export function KitNeedsView() {
         <Why
           lines={[
             'Of what stands one after the other the most at once; of what is used up all of it. What nobody planned is not in it, but for tape, cleaning and first aid, which every day wants.',
-            'Packs by the minutes each camera is on, less a tenth that stays in them and what the cold takes (typical, ±10 %), and a quarter more as spares; cards by planned takes, and one spare.',
+            'Packs by the minutes each camera is on, less a tenth that stays in them and what the cold takes (typical, ±10 %), and a quarter more as spares; cards by planned takes and a third more (four days of five need no more), and one spare.',
             'Water: a quarter of a litre a head and hour, twice that from 25 °C on.',
             'By when: hired two days before, lent three, bought seven. What it costs in the picture follows from the figures of lenses and lamps; what others charge is theirs to say.',
           ]}

@@ -1,6 +1,7 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { useMemo, useState } from 'react';
 import {
+  axleShares,
   checkLoad,
   handsIn,
   loadingOf,
@@ -8,14 +9,16 @@ import {
   packedByHand,
   packPlanOf,
   vehicleProblem,
+  type Crate,
   type Packed,
   type Road,
   type Vehicle,
 } from '@kavrell/core/kit';
+import { passageTroubles } from '@kavrell/core/places';
 import { formatCount } from '@kavrell/core/units';
 import { usePlanned } from '../../app/production.tsx';
 import { Choice } from '../../ui/Choice.tsx';
-import { Look, Part, Why } from '../../ui/parts.tsx';
+import { Facts, Look, Part, Why } from '../../ui/parts.tsx';
 import { Severity } from '../../ui/Severity.tsx';
 import { Sheet } from '../../ui/sheet.tsx';
 import { useHeavy } from '../../workers/useHeavy.ts';
@@ -93,6 +96,10 @@ function VanLoad({ vehicle, road }: { vehicle: Vehicle | undefined; road: Road }
     return plan && stood && hands.length > 0 ? checkLoad(plan, stood.placed, nameOf) : [];
   }, [plan, stood, hands, rows.crates]);
   const kit = useKit(null);
+  const passages = useMemo(
+    () => passageTroubles(rows.placeFacts, rows.crates.filter((c) => c.kind === 'cart').map(asCart)),
+    [rows.placeFacts, rows.crates],
+  );
   if (!vehicle || rows.crates.length === 0)
     return (
       <Box color="soft" mb={3}>
@@ -136,9 +143,15 @@ function VanLoad({ vehicle, road }: { vehicle: Vehicle | undefined; road: Road }
           <Severity level="danger">{f.words}</Severity>
         </Box>
       ))}
+      {passages.map((words) => (
+        <Box key={words} mb={1} data-passage>
+          <Look>{words}</Look>
+        </Box>
+      ))}
       <LoadSteps vehicle={vehicle} loading={loading} />
       {road === 'out' ? <ByHand vehicle={vehicle} plan={plan} stood={stood} /> : null}
       <Sheet>
+        <Facts rows={axleRows(vehicle, axleShares(plan, stood.placed))} />
         <Why
           lines={[
             'What comes off at a later stop never stands before or above what comes off earlier. Each piece stands on something with 70 % of its base at the least, and bears what it may.',
@@ -161,6 +174,18 @@ function VanLoad({ vehicle, road }: { vehicle: Vehicle | undefined; road: Road }
     </>
   );
 }
+
+/** A cart among the pieces, as doors and lifts of places ask for it. */
+const asCart = (c: Crate) => ({
+  ...{ name: c.name, widthM: Math.min(c.widthMm, c.depthMm) / 1000 },
+  ...{ heightM: c.heightMm / 1000, loadedKg: c.massKg },
+});
+
+const axleRows = (v: Vehicle, { frontKg, rearKg }: { frontKg: number; rearKg: number }) =>
+  [
+    ['Front axle, of the load', `${Math.round(frontKg)}${NB}kg of ${v.frontAxleKg}${NB}kg`],
+    ['Rear axle, of the load', `${Math.round(rearKg)}${NB}kg of ${v.rearAxleKg}${NB}kg`],
+  ] as const;
 
 /** The packing as it gets better: a quick one first, the good one when it is there. */
 function usePacked(plan: ReturnType<typeof packPlanOf> | null): Packed | null {
