@@ -1,4 +1,4 @@
-import { closeSync, fstatSync, openSync, readSync } from 'node:fs';
+import { openBytes } from '@kavrell/copies';
 import type { Bytes } from '@kavrell/core/formats';
 import { Usage } from './exit.ts';
 
@@ -15,32 +15,16 @@ export function fileTrouble(file: string, error: unknown): Usage {
   return new Usage(`${file}: ${WORDS[code ?? ''] ?? message}`);
 }
 
-/** Opens a file to be read at any place; `close` when done. */
-export function openBytes(file: string): Bytes & { close(): void } {
-  const handle = (() => {
+/** Opens a file to be read at any place; `close` when done. Trouble is told in words. */
+export function openFile(file: string): Bytes & { close(): void } {
+  const opened = (() => {
     try {
-      return openSync(file, 'r');
+      return openBytes(file);
     } catch (error) {
       throw fileTrouble(file, error);
     }
   })();
-  const stat = fstatSync(handle);
-  if (!stat.isFile()) {
-    closeSync(handle);
-    throw new Usage(`${file}: it is no file`);
-  }
-  return {
-    size: stat.size,
-    read(at, length) {
-      const block = new Uint8Array(Math.max(0, Math.min(length, stat.size - at)));
-      let got = 0;
-      while (got < block.length) {
-        const more = readSync(handle, block, got, block.length - got, at + got);
-        if (more === 0) break;
-        got += more;
-      }
-      return block.subarray(0, got);
-    },
-    close: () => closeSync(handle),
-  };
+  if (opened.isFile) return opened;
+  opened.close();
+  throw new Usage(`${file}: it is no file`);
 }

@@ -1,5 +1,5 @@
 import { execFileSync } from 'node:child_process';
-import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { copyFileSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
@@ -71,6 +71,12 @@ describe('lineup', () => {
     expect(exit).toBe(0);
     expect(out).toMatch(/A\.wav: begins at -(7\.99|8\.00)\d* s/);
     expect(out).toContain('B.wav: begins at 0.0000 s, clock +0.0 ppm');
+  });
+  it('two copies of one file are told to be that', async () => {
+    copyFileSync(at('A.wav'), at('A again.wav'));
+    const { exit, err } = await kavrell('lineup', at('A.wav'), at('A again.wav'));
+    expect(exit).toBe(0);
+    expect(err).toContain('A again.wav: it holds the same recording as ');
   });
   it('reads what ffmpeg reads, with the timecode in it; a picture without sound is told', async () => {
     const encode = (...args: string[]) => execFileSync('ffmpeg', ['-nostdin', '-v', 'error', '-y', ...args]);

@@ -48,6 +48,8 @@ export function lineupCommand(args: readonly string[], streams: Streams): Exit {
       (done, of) => streams.err(`${done} of ${of} pairs`),
     );
     const json = jsonOf(opened, found, unread);
+    for (const p of json.pairs)
+      if (isSame(p)) streams.err(`${p.b}: it holds the same recording as ${p.a}, or a copy of it.`);
     if (values.json) streams.out(`${JSON.stringify(json)}\n`);
     else for (const line of linesOf(json)) streams.out(`${line}\n`);
     return json.unplaced.length === 0 && json.devices.every((d) => d.component === 0) ? 0 : 1;
@@ -56,6 +58,10 @@ export function lineupCommand(args: readonly string[], streams: Streams): Exit {
     rmSync(folder, { recursive: true, force: true });
   }
 }
+
+/** Two microphones are never at the same place at the same sample, with one clock. */
+const isSame = ({ refused, offsetMs, driftPpm }: LineJson['pairs'][number]): boolean =>
+  refused === null && Math.abs(offsetMs ?? 1) < 0.001 && Math.abs(driftPpm ?? 1) < 0.001;
 
 function jsonOf(
   opened: readonly OpenSound[],

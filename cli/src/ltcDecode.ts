@@ -12,7 +12,7 @@ import {
 } from '@kavrell/core/ltc';
 import { parseRate, rateSaid, RATES, type Rate } from '@kavrell/core/timecode';
 import { Usage, type Exit, type Streams } from './exit.ts';
-import { openBytes } from './files.ts';
+import { openFile } from './files.ts';
 
 const HELP = 'kavrell ltc decode FILE [--channel N] [--rate R] [--json]';
 const BLOCK = 1 << 18;
@@ -105,7 +105,7 @@ export function decodeCommand(args: readonly string[], streams: Streams): Exit {
     throw new Usage(`--channel ${values.channel}: channels count from 1; leave it out (or 0) to have it found.`);
   }
   const rate = values.rate === undefined ? null : parseRate(values.rate);
-  const bytes = openBytes(file);
+  const bytes = openFile(file);
   try {
     const wav = openWav(bytes);
     const decoded = decodeFile(bytes, wav, asked === 0 ? null : asked);

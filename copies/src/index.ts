@@ -13,4 +13,5 @@ export * from './lock.ts';
 export * from './ingest.ts';
 export type { Failure, PlaceResult } from './place.ts';
 export * from './verify.ts';
+export * from './fileBytes.ts';
 export * from './sound.ts';

@@ -1,9 +1,10 @@
 import { execFileSync } from 'node:child_process';
-import { closeSync, fstatSync, openSync, readSync, rmSync, writeSync } from 'node:fs';
+import { closeSync, openSync, readSync, rmSync, writeSync } from 'node:fs';
 import path from 'node:path';
 import { InputError } from '@kavrell/core/errors';
 import { openWav, readSamples, type Bytes, type Wav } from '@kavrell/core/formats';
 import { Decimator, FeatureTap, LINE_RATE, type LineFile, type LineSource } from '@kavrell/core/lineup';
+import { openBytes } from './fileBytes.ts';
 import { framesPerDay, formatLabel, nominalFps, parseRate, RATES, rateName } from '@kavrell/core/timecode';
 
 const BLOCK = 1 << 16;
@@ -23,25 +24,6 @@ export interface OpenSound {
   /** What is wrong with the file and was got round, and which channel was taken. */
   notes: string[];
   close(): void;
-}
-
-function openBytes(file: string): Bytes & { close(): void } {
-  const handle = openSync(file, 'r');
-  const stat = fstatSync(handle);
-  return {
-    size: stat.size,
-    read(at, length) {
-      const block = new Uint8Array(Math.max(0, Math.min(length, stat.size - at)));
-      let got = 0;
-      while (got < block.length) {
-        const more = readSync(handle, block, got, block.length - got, at + got);
-        if (more === 0) break;
-        got += more;
-      }
-      return block.subarray(0, got);
-    },
-    close: () => closeSync(handle),
-  };
 }
 
 /**
