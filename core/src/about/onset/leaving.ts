@@ -42,6 +42,8 @@ export interface GateSources {
   log: readonly LogEntry[];
   /** Sounds that are wanted without picture, by the shot they are for. */
   wild?: readonly { shotId: string; code: string; words: string }[];
+  /** Kit that somebody ticked off as out, with the place where, and whether it is switched on. */
+  kit?: readonly { name: string; state: string; seenAtId: string | null; on: boolean }[];
 }
 
 const OPEN: readonly (ShotState | undefined)[] = [undefined, 'planned', 'setUp'];
@@ -61,7 +63,7 @@ const byStart = (rows: readonly DayRow[]) => [...rows].sort((a, b) => a.startMin
 export function leavingGate(
   plan: Pick<DayPlan, 'rows' | 'day'>,
   placeId: string,
-  { states, takes, log, wild = [] }: GateSources,
+  { states, takes, log, wild = [], kit = [] }: GateSources,
 ): Gate {
   const rows = byStart(plan.rows).filter((r) => r.placeId === placeId);
   const last = rows.at(-1);
@@ -116,6 +118,7 @@ export function leavingGate(
             shotId: null,
           };
         }),
+      ...kitOut(kit, placeId),
       ...HAND_ITEMS.map(({ key, words }): GateItem => {
         const logged = isLogged[key] ?? false;
         return { key, words, by: logged ? 'log' : 'hand', done: logged || ticked.has(key), must: false, shotId: null };
@@ -123,6 +126,34 @@ export function leavingGate(
     ],
   };
 }
+
+const MOST_NAMES = 6;
+
+/** What of the kit is still out of its case here, and what is switched on: it goes away when it is ticked off on Kit. */
+function kitOut(kit: NonNullable<GateSources['kit']>, placeId: string): GateItem[] {
+  const here = kit.filter((k) => k.state === 'there' && k.seenAtId === placeId);
+  const item = (key: string, what: string, list: typeof here): GateItem[] =>
+    list.length === 0
+      ? []
+      : [
+          {
+            ...{ key, by: 'log', done: false, must: false, shotId: null },
+            words: `${what}: ${namesOf(list.map((k) => k.name))}`,
+          },
+        ];
+  return [
+    ...item('kitOut', 'Out of its case', here),
+    ...item(
+      'kitOn',
+      'Switched on',
+      here.filter((k) => k.on),
+    ),
+  ];
+}
+const namesOf = (names: readonly string[]): string =>
+  names.length > MOST_NAMES
+    ? `${names.slice(0, MOST_NAMES).join(', ')} and ${names.length - MOST_NAMES} more`
+    : names.join(', ');
 
 /** What is left undone at a gate, in words, as the log keeps it. */
 export const undoneAt = (gate: Gate): string[] => gate.items.filter((i) => !i.done).map((i) => i.words.slice(0, 200));

@@ -220,6 +220,27 @@ describe('leaving a place', () => {
       expect(gate([], [other]).items.find((i) => i.key === 'givenBack')!.done).toBe(false);
     expect(undoneAt(gate([], [tick]))).not.toContain('Borrowed things given back, keys too');
   });
+  it('names what of the kit is out there, and what is switched on, until it is back in its case', () => {
+    const thing = (name: string, more: object = {}) => ({ name, state: 'there', seenAtId: slip, on: false, ...more });
+    const kitItems = (kit: ReturnType<typeof thing>[]) =>
+      leavingGate(dayPlan, slip, { states: new Map(), takes: [], log: [], kit }).items.filter((i) =>
+        i.key.startsWith('kit'),
+      );
+    const out = [
+      thing('Tripod'),
+      thing('Panel', { on: true }),
+      thing('Boom', { state: 'back' }),
+      thing('Ring', { seenAtId: newId() }),
+    ];
+    expect(kitItems(out).map((i) => [i.words, i.done, i.by])).toEqual([
+      ['Out of its case: Tripod, Panel', false, 'log'],
+      ['Switched on: Panel', false, 'log'],
+    ]);
+    expect(kitItems(out.map((k) => ({ ...k, state: 'back' })))).toEqual([]);
+    expect(kitItems(Array.from({ length: 9 }, (_, i) => thing(`T${i}`)))[0]!.words).toBe(
+      'Out of its case: T0, T1, T2, T3, T4, T5 and 3 more',
+    );
+  });
   it('names the wild sounds of its shots until they are taken or ticked', () => {
     const [shot, other] = plan.shots;
     const wild = [

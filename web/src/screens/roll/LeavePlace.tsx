@@ -35,9 +35,10 @@ export function LeavePlace({ onset }: { onset: Onset }) {
         ? leavingGate(facts.plan, placeId, {
             ...{ states: facts.states, takes: facts.takes, log: rows.logEntries },
             wild: wildSounds(rows.shots, fpsOf(production.rate)),
+            kit: rows.kitLines,
           })
         : null,
-    [facts, placeId, rows.logEntries, rows.shots, production.rate],
+    [facts, placeId, rows.logEntries, rows.shots, rows.kitLines, production.rate],
   );
   if (!day || !facts || !gate || !placeId) return <Box>No line of this day has a place yet.</Box>;
   const places = rows.places.filter((p) => facts.plan.rows.some((r) => r.placeId === p.id));
@@ -81,7 +82,7 @@ export function LeavePlace({ onset }: { onset: Onset }) {
             <li key={i.key}>
               <Tick checked={i.done} disabled={i.by === 'log'} onChange={(on) => tick(i, on)}>
                 {i.words}
-                {i.by === 'log' ? ' (logged)' : ''}
+                {i.by !== 'log' ? '' : i.done ? ' (logged)' : ' (ticked off on Kit)'}
               </Tick>
             </li>
           ))}
