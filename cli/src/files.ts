@@ -6,6 +6,7 @@ const WORDS: Record<string, string> = {
   ENOENT: 'there is no such file',
   EISDIR: 'it is a folder',
   EACCES: 'it may not be read',
+  ENOSPC: 'there is no room left on the device',
   EEXIST: 'it exists already; --force writes over it',
 };
 

@@ -61,7 +61,7 @@ describe('lineup', () => {
     const offsetAt0 = line.devices.find((d) => d.file === at('B.wav'))!.offsetMs;
     expect(Math.abs(offsetAt0 - 8000)).toBeLessThan(2);
     expect(Object.fromEntries(line.unplaced.map((u) => [path.basename(u.file), u.reason]))).toEqual({
-      'silent.wav': 'one of them holds no sound',
+      'silent.wav': 'it holds no sound',
       'empty.wav': 'The file is empty.',
       'notes.wav': expect.stringMatching(/can’t be read as sound or picture/) as string,
     });

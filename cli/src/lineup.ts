@@ -4,7 +4,7 @@ import path from 'node:path';
 import { parseArgs } from 'node:util';
 import { openSound, type OpenSound } from '@kavrell/copies';
 import { InputError } from '@kavrell/core/errors';
-import { lineUpAll, REFUSAL_WORDS, type LinedUp, type LineJson } from '@kavrell/core/lineup';
+import { lineUpAll, REFUSAL_WORDS, UNPLACED_WORDS, type LinedUp, type LineJson } from '@kavrell/core/lineup';
 import { Usage, type Exit, type Streams } from './exit.ts';
 import { fileTrouble } from './files.ts';
 
@@ -80,7 +80,7 @@ function jsonOf(
     devices: placed.map((p) => ({
       ...{ file: name(p.index), offsetMs: p.offsetS * 1000, driftPpm: p.driftPpm, component: p.component },
     })),
-    unplaced: [...unplaced.map((u) => ({ file: name(u.index), reason: REFUSAL_WORDS[u.reason] })), ...unread],
+    unplaced: [...unplaced.map((u) => ({ file: name(u.index), reason: UNPLACED_WORDS[u.reason] })), ...unread],
   };
 }
 

@@ -52,7 +52,7 @@ export function openSound(file: string, folder: string, nth: number): OpenSound 
       'error',
       '-y',
       '-i',
-      file,
+      `file:${file}`,
       '-map',
       '0:a:0',
       '-ar',
@@ -188,7 +188,11 @@ interface Probe {
 
 /** What a file that is no WAV says of itself. */
 function probed(file: string): LineFile {
-  const text = run('ffprobe', ['-v', 'error', '-of', 'json', '-show_format', '-show_streams', file], PROBE_MS);
+  const text = run(
+    'ffprobe',
+    ['-v', 'error', '-of', 'json', '-show_format', '-show_streams', '-i', `file:${file}`],
+    PROBE_MS,
+  );
   const { format, streams = [] } = JSON.parse(text) as Probe;
   const sound = streams.find((s) => s.codec_type === 'audio');
   if (!sound) throw new InputError('sound.none', 'It has no sound.');

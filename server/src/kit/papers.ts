@@ -30,7 +30,6 @@ const ORDER_WORDS: Readonly<Record<ListOrder, string>> = { case: 'by case', plac
 export function packingPdfOf(rows: ProductionRows, order: ListOrder): Promise<Buffer> {
   const groups = groupsOf(rows, order);
   const total = rows.kitLines.filter((l) => l.source !== 'without').length;
-  const box = { text: '☐', font: 'Mono' };
   const content: Content[] = [
     { text: `${rows.production.title}: packing ${ORDER_WORDS[order]}`, bold: true, fontSize: 18 },
     { text: `${formatCount(total, 'thing')}. Two people: one reads, one looks.`, color: SOFT },
@@ -51,8 +50,8 @@ export function packingPdfOf(rows: ProductionRows, order: ListOrder): Promise<Bu
               { text: String(l.have), alignment: 'right' as const },
               { text: KIT_SOURCE_WORDS[l.source], fontSize: 8 },
               { text: KIT_STATE_WORDS[l.state], fontSize: 8 },
-              emptyBox(l.state === 'packed' || l.state === 'there' || l.state === 'back' ? l.tickedBy : '', box),
-              emptyBox(l.state === 'back' ? l.tickedBy : '', box),
+              tickedOr(l.state === 'packed' || l.state === 'there' || l.state === 'back' ? l.tickedBy : ''),
+              tickedOr(l.state === 'back' ? l.tickedBy : ''),
             ]),
           ],
         },
@@ -62,7 +61,7 @@ export function packingPdfOf(rows: ProductionRows, order: ListOrder): Promise<Bu
   return renderPdf('Packing list', content, `${rows.production.title} · packing ${ORDER_WORDS[order]}`);
 }
 /** Who ticked it off, or a place for a pen. */
-const emptyBox = (by: string, _box: object): Content =>
+const tickedOr = (by: string): Content =>
   by ? { text: by, fontSize: 7 } : { canvas: [{ type: 'rect', x: 2, y: 1, w: 9, h: 9, lineWidth: 0.6 }] };
 
 const money = (minor: number | null, currency: string): string =>

@@ -127,6 +127,11 @@ export async function readTogether(productionId: string, table: TableName): Prom
   return (await batch.read)[table] ?? [];
 }
 
+/** Rows of another production, read once: what a template is taken from. */
+export const readRowsOf = async <T extends TableName>(productionId: string, table: T): Promise<readonly RowOf<T>[]> =>
+  // The server checked each row by the schema of its table before it was stored.
+  (await readTogether(productionId, table)) as unknown as readonly RowOf<T>[];
+
 /** The rows of a table, with what still waits to be sent already in them. */
 export function useRows<T extends TableName>(productionId: string, table: T): Rows<T> {
   const query = useQuery(asked(productionId, table));

@@ -42,6 +42,19 @@ export function batteriesOf(s: BatterySources): BatteryLine[] {
   });
 }
 
+/** What runs on packs that day and is not counted: nobody said how long a pack lasts in it. */
+export function uncountedPacks({ plan, cameras, catalogue }: BatterySources): string[] {
+  const lamps = plan.rows.flatMap((r) =>
+    (r.setup?.plan.items ?? []).flatMap((i) => {
+      if (i.kind !== 'source' || !i.battery) return [];
+      const lamp = entryOf(catalogue, i.fixtureKey, 'fixture')?.data;
+      return lamp && lamp.watts > 0 && lamp.batteryWh > 0 ? [] : [catalogue.get(i.fixtureKey)?.name ?? i.fixtureKey];
+    }),
+  );
+  const bodies = cameras.filter((c) => c.batteryMin === null && plan.rows.some((r) => isOn(r, c.letter, cameras)));
+  return [...new Set([...bodies.map((c) => `camera ${c.letter}`), ...lamps])];
+}
+
 interface Named {
   name: string;
   has: number | null;

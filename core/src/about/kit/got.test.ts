@@ -10,7 +10,7 @@ import {
   type Piece,
 } from '../../rooms/kit/index.ts';
 import { catalogueOf } from '../../rooms/light/index.ts';
-import { batteriesOfDay, kitOf, kitOfJob, planOf } from '../../whole/productions/index.ts';
+import { batteriesOfDay, kitOf, kitOfJob, planOf, uncountedOfDay } from '../../whole/productions/index.ts';
 import { coverageOf, failuresOf } from '../holds/index.ts';
 import {
   bestWay,
@@ -45,7 +45,15 @@ const line = (more: Partial<KitLine>): KitLine => ({
 const piece = (more: Partial<Piece>): Piece => ({ ...base(), ...PIECE_DEFAULTS, name: 'Ring', position: n, ...more });
 const crate = (more: Partial<Crate>): Crate => ({ ...base(), ...CRATE_DEFAULTS, name: 'Case', position: n, ...more });
 const need = (more: Partial<KitNeed>): KitNeed => ({
-  ...{ key: 'Camera/ring', department: 'Camera', what: 'step ring 77 → 82 mm', count: 2, unit: '', why: ['3A'] },
+  ...{
+    key: 'Camera/ring',
+    department: 'Camera',
+    what: 'step ring 77 → 82 mm',
+    count: 2,
+    unit: '',
+    spent: false,
+    why: ['3A'],
+  },
   ...{ places: [], ...more },
 });
 const bell = ninthBell(newId, '/media');
@@ -72,6 +80,26 @@ describe('what is got', () => {
     expect(isPieceOf({ name: 'Prime 50 mm' }, 'lens Prime 50 mm')).toBe(true);
     expect(isPieceOf({ name: 'Prime 5 mm' }, 'lens Prime 50 mm')).toBe(false);
     expect(isPieceOf({ name: ' ' }, 'lens')).toBe(false);
+  });
+  it('of a need’s name counts for it, with or without what kind of thing it is; for one need only', () => {
+    const lens = need({ key: 'Camera/lens Prime 50 mm', what: 'lens Prime 50 mm' });
+    const tape = need({ key: 'Tools/tape', what: 'tape, pens, hex keys, knife' });
+    const own = [
+      line({ name: ' prime  50 MM' }),
+      line({ name: 'tape' }),
+      line({ need: 'Camera/ring', name: 'lens Prime 50 mm' }),
+    ];
+    expect(matchKit([lens, tape, need({})], own).map((m) => m.have)).toEqual([1, 0, 1]);
+  });
+  it('that only sounds like it is offered by its name, and somebody says whether it is the same', () => {
+    const ways = waysToGet(need({ what: 'light stand' }), {
+      ...SOURCES,
+      pieces: [piece({ name: 'stand' }), piece({ name: 'light stand' })],
+    });
+    expect(ways.slice(0, 2).map((w) => [w.words, w.works])).toEqual([
+      ['1 of your own', true],
+      ['1 of your own “stand”', false],
+    ]);
   });
   it('comes from one’s own list first, as far as it is free on the dates', () => {
     const ring = piece({ name: 'step ring 77 → 82 mm', count: 2, whereabouts: 'flat' });
@@ -230,6 +258,9 @@ describe('packs over the day', () => {
     expect(found.some((b) => /tube/.test(b.name))).toBe(true);
     const warm = batteriesOfDay(bell, { ...plan, day: { ...plan.day, forecast: null } });
     expect(warm.find((b) => b.name === 'camera A')!.lastsMin).toBeGreaterThan(a.lastsMin);
+    const cameras = bell.cameras.map((c) => (c.letter === 'A' ? { ...c, batteryMin: null } : c));
+    expect(uncountedOfDay(bell, plan)).not.toContain('camera A');
+    expect(uncountedOfDay({ ...bell, cameras }, plan)).toContain('camera A');
     // Nobody said how many there are: then none is said to lack.
     expect(batteriesOfDay({ ...bell, packs: [] }, plan).every((b) => b.has === null && b.short === 0)).toBe(true);
   });
@@ -242,7 +273,7 @@ describe('a whole job', () => {
     const countOf = (list: readonly KitNeed[], what: string) => list.find((x) => x.what === what)?.count ?? 0;
     for (const what of ['tripod', 'card reader'])
       expect(countOf(job, what)).toBe(Math.max(...days.map((d) => countOf(d, what))));
-    for (const what of ['drinking water', 'card for camera A'])
+    for (const what of ['drinking water', 'card for camera A', 'meal', 'call sheet'])
       expect(countOf(job, what)).toBe(days.reduce((sum, d) => sum + countOf(d, what), 0));
   });
 });

@@ -98,7 +98,7 @@ describe('what a day needs', () => {
 describe('what is taken along', () => {
   const line = (need: string, have: number, state: KitLine['state'] = '') =>
     ({ need, have, state, name: need }) as KitLine;
-  const need = { key: 'Camera/tripod', count: 3 } as KitNeed;
+  const need = { key: 'Camera/tripod', what: 'ring', count: 3 } as KitNeed;
   it('needs less have is to be got; what is missing is not had', () => {
     expect(matchKit([need], [line(need.key, 2), line('other', 9)])[0]).toMatchObject({ have: 2, get: 1 });
     expect(matchKit([need], [line(need.key, 5)])[0]).toMatchObject({ have: 5, get: 0 });

@@ -14,12 +14,35 @@ export interface KitMatch {
   get: number;
 }
 
+const plain = (text: string): string => text.trim().toLowerCase().replace(/\s+/g, ' ');
+/** What is said before the name of a thing in a need: `lens`, `camera A:`. */
+const KIND = /^(lens|radio:|camera \w+:) /;
+
+/** Whether a thing of this name is what a need asks for: the same words, with or without what kind of thing it is. */
+export function isNamed(what: string, name: string): boolean {
+  const [asked, said] = [plain(what), plain(name)];
+  return said === asked || said === asked.replace(KIND, '');
+}
+
+/** The need that each line answers: the one that it says, else the one that asks for a thing of its name. */
+function byNeed(needs: readonly KitNeed[], lines: readonly KitLine[]): Map<string, KitLine[]> {
+  const named = new Map<string, string>();
+  // The shorter names first: where two needs go by one name, the whole name decides.
+  for (const n of needs) named.set(plain(n.what).replace(KIND, ''), n.key);
+  for (const n of needs) named.set(plain(n.what), n.key);
+  const found = new Map<string, KitLine[]>();
+  for (const l of lines) {
+    const key = l.need || (named.get(plain(l.name)) ?? '');
+    found.set(key, [...(found.get(key) ?? []), l]);
+  }
+  return found;
+}
+
 /** Needs against what is taken along: needs less have is to be got. What broke or was left behind is not had. */
 export function matchKit(needs: readonly KitNeed[], lines: readonly KitLine[]): KitMatch[] {
-  const byNeed = new Map<string, KitLine[]>();
-  for (const l of lines) byNeed.set(l.need, [...(byNeed.get(l.need) ?? []), l]);
+  const answered = byNeed(needs, lines);
   return needs.map((need) => {
-    const own = byNeed.get(need.key) ?? [];
+    const own = answered.get(need.key) ?? [];
     const sum = (of: (l: KitLine) => boolean) => own.reduce((s, l) => (of(l) ? s + l.have : s), 0);
     const without = sum((l) => l.source === 'without');
     const coming = sum((l) => l.source !== 'without' && l.state === 'toGet');

@@ -34,6 +34,8 @@ export interface KitNeed {
   count: number;
   /** '' pieces. */
   unit: '' | 'l';
+  /** Used up: each day wants its own. */
+  spent: boolean;
   /** Setups, shots, people that ask for it. */
   why: string[];
   /** At which places, and how much there; none: it is not tied to one. */
@@ -101,11 +103,18 @@ class NeedList {
     this.placeId = placeId;
   }
 
-  most(department: Department, what: string, count: number, why: readonly string[], unit: KitNeed['unit'] = ''): void {
+  /** Asked for again it is the most of it; `spent`: it is used up. */
+  most(
+    department: Department,
+    what: string,
+    count: number,
+    why: readonly string[],
+    { unit = '', spent = false }: Partial<Pick<KitNeed, 'unit' | 'spent'>> = {},
+  ): void {
     if (count <= 0) return;
     const key = `${department}/${what}`;
     const known = this.needs.get(key);
-    const need: KitNeed = known ?? { key, department, what, count: 0, unit, why: [], places: [] };
+    const need: KitNeed = known ?? { key, department, what, count: 0, unit, spent, why: [], places: [] };
     need.count = Math.max(need.count, count);
     for (const w of why) if (!need.why.includes(w)) need.why.push(w);
     if (this.placeId !== null) need.places = [{ placeId: this.placeId, count: need.count }];
@@ -114,7 +123,7 @@ class NeedList {
 
   take(other: NeedList): void {
     for (const need of other.needs.values()) {
-      this.most(need.department, need.what, need.count, need.why, need.unit);
+      this.most(need.department, need.what, need.count, need.why, need);
       this.needs.get(need.key)!.places.push(...need.places);
     }
   }
@@ -189,7 +198,7 @@ function soundOf(list: NeedList, s: KitSources, rows: readonly DayRow[]): void {
       if (link && !link.wired) {
         list.most('Sound', `radio: ${link.name}`, 1, [source.name]);
         // One set in it, one for the afternoon.
-        list.most('Sound', `set of batteries for ${link.name}`, 2, [source.name]);
+        list.most('Sound', `set of batteries for ${link.name}`, 2, [source.name], { spent: true });
       }
     }
   }
@@ -222,9 +231,13 @@ function mainsOf(list: NeedList, circuits: readonly Circuit[], rows: readonly Da
     list.most('Power', `generator ${circuit.name}`, 1, codes);
     const hours = used.reduce((sum, r) => sum + Math.max(0, r.endMin - r.startMin), 0) * MINUTE_H;
     if (circuit.tankH !== null && circuit.tankH > 0)
-      list.most('Power', `tank of fuel for ${circuit.name}`, Math.ceil(hours / circuit.tankH), [
-        `${hours.toFixed(1)}\u00a0h of light at full load`,
-      ]);
+      list.most(
+        'Power',
+        `tank of fuel for ${circuit.name}`,
+        Math.ceil(hours / circuit.tankH),
+        [`${hours.toFixed(1)}\u00a0h of light at full load`],
+        { spent: true },
+      );
   }
 }
 
@@ -301,9 +314,13 @@ function mediaOf(list: NeedList, { plan, cameras, policy }: KitSources): void {
   for (const c of cameras) {
     const own = bytes.get(c.id);
     if (own !== undefined)
-      list.most('Media', `card for camera ${c.letter}`, Math.ceil((own * ASSUMED_PACE) / c.cardSizeBytes) + 1, [
-        `the plan × ${ASSUMED_PACE}, and one spare`,
-      ]);
+      list.most(
+        'Media',
+        `card for camera ${c.letter}`,
+        Math.ceil((own * ASSUMED_PACE) / c.cardSizeBytes) + 1,
+        [`the plan × ${ASSUMED_PACE}, and one spare`],
+        { spent: true },
+      );
   }
   if (bytes.size > 0) {
     list.most('Media', 'drive', policy.verifiedCopies, ['verified copies that the policy wants']);
@@ -322,9 +339,9 @@ function peopleOf(list: NeedList, { plan, engagements }: KitSources): void {
     'drinking water',
     litres,
     [`${heads} people, ${hours.toFixed(1)}\u00a0h${isHot ? ', heat' : ''}`],
-    'l',
+    { unit: 'l', spent: true },
   );
-  list.most('People', 'meal', heads * plan.day.meals.length, [`${heads} people`]);
+  list.most('People', 'meal', heads * plan.day.meals.length, [`${heads} people`], { spent: true });
   list.most('People', 'first-aid kit', 1, ['always']);
   const isOutside = plan.rows.some((r) => r.scene !== null && !r.scene.inside);
   if (isOutside) {
@@ -336,8 +353,10 @@ function peopleOf(list: NeedList, { plan, engagements }: KitSources): void {
       ]);
   }
   const scripts = new Set(plan.rows.flatMap((r) => (r.scene && r.scene.kind === 'shots' ? [r.scene.id] : [])));
-  list.most('Paper', 'shot list and sides', Math.min(heads, MOST_SIDES), [`${formatCount(scripts.size, 'scene')}`]);
-  list.most('Paper', 'call sheet', heads, [`${heads} people`]);
+  list.most('Paper', 'shot list and sides', Math.min(heads, MOST_SIDES), [`${formatCount(scripts.size, 'scene')}`], {
+    spent: true,
+  });
+  list.most('Paper', 'call sheet', heads, [`${heads} people`], { spent: true });
 }
 
 const outsideCodes = (plan: DayPlan): string[] =>

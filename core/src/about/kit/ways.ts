@@ -3,6 +3,7 @@ import { mountFit, reaches, widestStop, type Camera, type Lens } from '../../roo
 import type { KitSource, Piece } from '../../rooms/kit/index.ts';
 import { entryOf, type Catalogue } from '../../rooms/light/index.ts';
 import { bookedOn, type Booking } from './booked.ts';
+import { isNamed } from './lines.ts';
 import type { KitNeed } from './needs.ts';
 
 /** One way to get what is needed. */
@@ -60,15 +61,19 @@ export function waysToGet(need: KitNeed, s: WaySources): KitWay[] {
   const before = (days: number) => addDays(s.fromDate, -days);
   const own = s.pieces
     .filter((p) => p.state === 'ready' && isPieceOf(p, need.what))
+    // What goes by the very name comes before what only sounds like it.
+    .sort((p, q) => Number(isNamed(need.what, q.name)) - Number(isNamed(need.what, p.name)))
     .flatMap((p): KitWay[] => {
       const free = p.count - bookedOn(p.id, s.bookings, { ...s, not: s.productionId });
       const count = Math.min(free, s.get);
       return count > 0
         ? [
             {
-              ...{ key: `own:${p.id}`, source: 'own', name: p.name, pieceId: p.id, count, stops: 0, works: true },
+              ...{ key: `own:${p.id}`, source: 'own', name: p.name, pieceId: p.id, count, stops: 0 },
+              // A name that only sounds like it is offered: whether it is the same, somebody says.
+              works: isNamed(need.what, p.name),
               byDate: before(DAYS_BEFORE.own),
-              words: `${count} of your own${p.whereabouts ? `, ${p.whereabouts}` : ''}`,
+              words: `${count} of your own${isNamed(need.what, p.name) ? '' : ` “${p.name}”`}${p.whereabouts ? `, ${p.whereabouts}` : ''}`,
             },
           ]
         : [];

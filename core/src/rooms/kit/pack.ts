@@ -199,11 +199,9 @@ class Search {
   private near(taste: Taste): Taste {
     const other = this.anew();
     const share = 0.3 * this.random();
-    const mixed = Object.entries(taste).map(([key, value]: [string, number]) => [
-      key,
-      value + share * (other[key as keyof Taste] - value),
-    ]);
-    return { ...(Object.fromEntries(mixed) as unknown as Taste), corners: other.corners };
+    const mixed = { ...taste };
+    for (const key of Object.keys(taste) as (keyof Taste)[]) mixed[key] += share * (other[key] - taste[key]);
+    return { ...mixed, corners: other.corners };
   }
 
   /** A packing with a part taken out: all from some piece on, or what lies in a stretch of its depth; with all that stands on it. */

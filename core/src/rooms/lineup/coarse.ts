@@ -62,7 +62,7 @@ function blocksOf(b: LineSource): Float64Array[][] {
           if (at >= 0 && at < frames) input[2 * i] = b.features[at * BANDS + band] as number;
         }
         const out = new Float64Array(2 * BLOCK);
-        fft.transform(out as unknown as number[], input as unknown as number[]);
+        fft.forward(out, input);
         return out;
       }),
     );
@@ -97,7 +97,7 @@ function peaksOf(
       for (let band = 0; band < BANDS; band += 1)
         addProduct(cross, spectra[band] as Float64Array, block[band] as Float64Array, part === 1);
     });
-    fft.inverseTransform(out as unknown as number[], cross as unknown as number[]);
+    fft.back(out, cross);
     const start = n * STEP - STEP;
     looked.forEach(({ lags, length }, part) => {
       for (let i = 0; i < STEP; i += 1) {
@@ -114,7 +114,7 @@ function spectraOf(a: LineSource, { from, to }: Segment): Float64Array[] {
     const input = new Float64Array(2 * BLOCK);
     for (let i = from; i < to; i += 1) input[2 * (i - from)] = a.features[i * BANDS + band] as number;
     const out = new Float64Array(2 * BLOCK);
-    fftOf(BLOCK).transform(out as unknown as number[], input as unknown as number[]);
+    fftOf(BLOCK).forward(out, input);
     return out;
   });
 }

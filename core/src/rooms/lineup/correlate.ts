@@ -1,11 +1,23 @@
 import FFT from 'fft.js';
 
-const known = new Map<number, FFT>();
+/** A transform of one size, and back. Complex numbers lie one after the other, real part first. */
+export interface Transform {
+  forward(out: Float64Array, input: Float64Array): void;
+  back(out: Float64Array, input: Float64Array): void;
+}
+const known = new Map<number, Transform>();
+/** The library says arrays and only indexes them. */
+const listed = (values: Float64Array): number[] => values as unknown as number[];
+
 /** A transform of this size, made once. */
-export function fftOf(size: number): FFT {
+export function fftOf(size: number): Transform {
   const found = known.get(size);
   if (found) return found;
-  const made = new FFT(size);
+  const fft = new FFT(size);
+  const made: Transform = {
+    forward: (out, input) => fft.transform(listed(out), listed(input)),
+    back: (out, input) => fft.inverseTransform(listed(out), listed(input)),
+  };
   known.set(size, made);
   return made;
 }
@@ -33,7 +45,7 @@ export function phaseCorrelation(
     joined[2 * i + 1] = b[i] ?? 0;
   }
   const spectrum = new Float64Array(2 * size);
-  fft.transform(spectrum as unknown as number[], joined as unknown as number[]);
+  fft.forward(spectrum, joined);
   const cross = joined.fill(0);
   const [from, to] = [Math.max(1, Math.floor(low * size)), Math.min(size / 2 - 1, Math.ceil(high * size))];
   for (let k = from; k <= to; k += 1) {
@@ -55,7 +67,7 @@ export function phaseCorrelation(
     cross[2 * m] = cr * weight;
     cross[2 * m + 1] = -ci * weight;
   }
-  fft.inverseTransform(spectrum as unknown as number[], cross as unknown as number[]);
+  fft.back(spectrum, cross);
   const out = new Float64Array(2 * reach + 1);
   for (let lag = -reach; lag <= reach; lag += 1) out[lag + reach] = spectrum[2 * ((lag + size) % size)] as number;
   return out;

@@ -25,6 +25,13 @@ export const REFUSAL_WORDS: Readonly<Record<LineRefusal, string>> = {
   disagrees: 'it does not agree with the other recordings',
 };
 
+/** Why one recording is on no line. */
+export const UNPLACED_WORDS: Readonly<Record<LineRefusal, string>> = {
+  ...REFUSAL_WORDS,
+  silent: 'it holds no sound',
+  short: 'too little of it is there at once with another',
+};
+
 /** A window of both in which the same sound was looked for. */
 export interface LineWindow {
   /** File time in a of its middle, s. */

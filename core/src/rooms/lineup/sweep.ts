@@ -49,7 +49,7 @@ export function sweepCandidates(
     const spectrum = spectrumOf(block);
     for (const piece of pieces) {
       phaseProduct(cross, spectrum, piece.spectrum, band);
-      fft.inverseTransform(out as unknown as number[], cross as unknown as number[]);
+      fft.back(out, cross);
       keep(piece, out, start);
     }
   }
@@ -80,7 +80,7 @@ function spectrumOf(samples: Float32Array): Float64Array {
   const input = new Float64Array(2 * BLOCK);
   for (let i = 0; i < samples.length; i += 1) input[2 * i] = samples[i] as number;
   const out = new Float64Array(2 * BLOCK);
-  fftOf(BLOCK).transform(out as unknown as number[], input as unknown as number[]);
+  fftOf(BLOCK).forward(out, input);
   return out;
 }
 

@@ -1,4 +1,4 @@
-import { batteriesOf, kitNeeds, type BatteryLine, type KitNeed } from '../../about/kit/index.ts';
+import { batteriesOf, kitNeeds, uncountedPacks, type BatteryLine, type KitNeed } from '../../about/kit/index.ts';
 import type { Day, DayPlan } from '../../plan/day/index.ts';
 import { catalogueOf } from '../../rooms/light/index.ts';
 import { fitOfPlan } from './camera.ts';
@@ -22,6 +22,10 @@ export const batteriesOfDay = (
   plan: DayPlan,
 ): BatteryLine[] => batteriesOf({ ...rows, plan, catalogue: catalogueOf(rows.lightKit) });
 
+/** What runs on packs on a day of which nobody said how long they last. */
+export const uncountedOfDay = (rows: RowsOf<typeof KIT_PARTS>, plan: DayPlan): string[] =>
+  uncountedPacks({ ...rows, plan, catalogue: catalogueOf(rows.lightKit) });
+
 /** What all days of a job need: of the same thing the most that any one of them asks for, of what is used up all of it. */
 export function kitOfJob(rows: RowsOf<typeof KIT_PARTS> & Pick<ProductionRows, 'days'>): KitNeed[] {
   const whole = new Map<string, KitNeed>();
@@ -33,11 +37,9 @@ export function kitOfJob(rows: RowsOf<typeof KIT_PARTS> & Pick<ProductionRows, '
     }
   return [...whole.values()];
 }
-const USED_UP = new Set(['drinking water', 'meal']);
 const joined = (a: KitNeed, b: KitNeed): KitNeed => ({
   ...a,
-  // Cards are never formatted on the job: each day wants its own.
-  count: USED_UP.has(a.what) || a.what.startsWith('card for camera') ? a.count + b.count : Math.max(a.count, b.count),
+  count: a.spent ? a.count + b.count : Math.max(a.count, b.count),
   why: [...new Set([...a.why, ...b.why])],
   places: [...new Map([...a.places, ...b.places].map((p) => [p.placeId, p])).values()],
 });

@@ -29,6 +29,7 @@ function HousePage() {
   const { production, me } = usePlanned();
   const [place, setPlace] = useState<HTMLElement | null>(null);
   const waiting = useOutbox((s) => s.entries.length);
+  const refused = useOutbox((s) => s.refused.length);
   useEffect(() => {
     document.title = 'Own kit · Kavrell';
   }, []);
@@ -48,7 +49,11 @@ function HousePage() {
         <Flex justify="space-between" align="center" mb={3} gap={3}>
           <Link to="/">All productions</Link>
           <Box color="soft" role="status">
-            {waiting > 0 ? `${formatCount(waiting, 'change')} waiting to be sent` : 'saved'}
+            {refused > 0
+              ? `${formatCount(refused, 'change')} not taken: open a production, and press the words at its foot`
+              : waiting > 0
+                ? `${formatCount(waiting, 'change')} waiting to be sent`
+                : 'All saved'}
           </Box>
         </Flex>
         <SheetPlace.Provider value={place}>

@@ -19,6 +19,7 @@ import { Sheet } from '../../ui/sheet.tsx';
 import { PiecePhoto } from './PiecePhoto.tsx';
 import { TakeAlong } from './TakeAlong.tsx';
 
+const NO_BOOKINGS: readonly Booking[] = Object.freeze([]);
 const MM = { unit: 'mm', optional: true } as const;
 const COLUMNS: Column<Piece>[] = [
   textColumn('name', 'What', 'minmax(150px, 1.6fr)'),
@@ -45,7 +46,8 @@ const COLUMNS: Column<Piece>[] = [
 /** The list of what one owns: where each is, what it is worth, and on which jobs; what is promised twice leads. */
 export function OwnKit() {
   const { production, rows } = usePlanned();
-  const bookings = useBookings();
+  const booked = useBookings();
+  const bookings = booked ?? NO_BOOKINGS;
   const [chosenId] = useHashSelection();
   const { pieces } = rows;
   const clashes = useMemo(() => bookingClashes(pieces, bookings), [pieces, bookings]);
@@ -73,6 +75,7 @@ export function OwnKit() {
     formatCount(pieces.length, 'piece'),
     worth(pieces),
     clashes.length > 0 ? `${formatCount(clashes.length, 'clash', 'clashes')} of dates` : '',
+    booked === null ? 'which job has what is not known here now' : '',
   ];
   return (
     <>

@@ -1,11 +1,11 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { listHeads } from '@kavrell/contract';
-import { KIT_LINE_DEFAULTS, type KitLine, type Piece } from '@kavrell/core/kit';
+import { KIT_LINE_DEFAULTS, type Piece } from '@kavrell/core/kit';
 import { positionAfter } from '@kavrell/core/records';
 import { call, wordsOf } from '../../platform/api.ts';
 import { tell } from '../../platform/notices.ts';
-import { change, queries, readTogether } from '../../platform/rows.ts';
+import { change, queries, readRowsOf } from '../../platform/rows.ts';
 import { newId } from '../../platform/id.ts';
 import { Choice } from '../../ui/Choice.tsx';
 
@@ -17,7 +17,7 @@ export function TakeAlong({ piece }: { piece: Piece }) {
   const take = async (id: string) => {
     setBusy(true);
     try {
-      const lines = (await readTogether(id, 'kitLines')) as unknown as KitLine[];
+      const lines = await readRowsOf(id, 'kitLines');
       const title = jobs.find((j) => j.id === id)?.title ?? '';
       if (lines.some((l) => l.pieceId === piece.id)) {
         tell(`“${title}” takes it along already.`);

@@ -20,6 +20,7 @@ import type { Column } from '../../ui/column.ts';
 import { choiceColumn, dateColumn, numberColumn, textColumn } from '../../ui/columns.tsx';
 import { Look, Part, Why } from '../../ui/parts.tsx';
 import { Sheet } from '../../ui/sheet.tsx';
+import { KitClashes } from './KitClashes.tsx';
 import { KitPapers } from './KitPapers.tsx';
 import { lineOp, tickOp, tickWords } from './kitEdits.ts';
 import { LineTick } from './LineTick.tsx';
@@ -54,6 +55,7 @@ export function AlongView({ kit: { out } }: { kit: KitOfDay }) {
   const hands = useMemo(() => oneHands(rows.kitLines), [rows.kitLines]);
   return (
     <>
+      {me.role === 'owner' ? <KitClashes /> : null}
       {missing.length > 0 ? (
         <Box role="status" mb={3}>
           <Look>Missing</Look>: {missing.map((l) => `${l.name} (last seen: ${placeOf(l)})`).join(', ')}

@@ -2,7 +2,7 @@ import { Box } from '@chakra-ui/react';
 import { useCallback, useMemo } from 'react';
 import { Link } from 'react-router';
 import type { BatteryLine } from '@kavrell/core/kitNeeds';
-import { batteriesOfDay } from '@kavrell/core/productions';
+import { batteriesOfDay, uncountedOfDay } from '@kavrell/core/productions';
 import { formatMinuteOfDay, formatMinutes } from '@kavrell/core/units';
 import { screenLink } from '../../app/links.ts';
 import { usePlanned } from '../../app/production.tsx';
@@ -29,6 +29,7 @@ export function BatteriesView() {
     () => (timed ? batteriesOfDay(rows, timed).map((b) => ({ ...b, version: 1 })) : []),
     [rows, timed],
   );
+  const uncounted = useMemo(() => (timed ? uncountedOfDay(rows, timed) : []), [rows, timed]);
   const at = useCallback((min: number) => (day ? formatMinuteOfDay(min, day, clock) : ''), [day, clock]);
   const columns = useMemo<Column<Row>[]>(
     () => [
@@ -56,15 +57,20 @@ export function BatteriesView() {
   );
   if (list.length === 0)
     return (
-      <Empty title="Nothing runs on packs today">
-        A camera with minutes on a pack (Camera), or a lamp set to battery on its plan (Light), is counted here over the
-        day’s own lines.
+      <Empty title={uncounted.length > 0 ? 'Nobody said how long a pack lasts' : 'Nothing runs on packs today'}>
+        {uncounted.length > 0 ? `Not counted: ${uncounted.join(', ')}. ` : ''}A camera with minutes on a pack (Camera),
+        or a lamp set to battery on its plan (Light), is counted here over the day’s own lines.
       </Empty>
     );
   const chosen = list.find((r) => r.id === chosenId) ?? list[0];
   const low = day?.forecast?.lowC ?? null;
   return (
     <>
+      {uncounted.length > 0 ? (
+        <Box mb={3} role="status">
+          <Look>Not counted</Look>, since nobody said how long a pack lasts: {uncounted.join(', ')}.
+        </Box>
+      ) : null}
       {timed ? <PackBand lines={list} plan={timed} at={at} /> : null}
       <DataTable
         name="Packs"
@@ -99,12 +105,14 @@ export function BatteriesView() {
                 <Look>Short</Look>: with {chosen.has} it stands from {at(chosen.emptyAtMin)} on.
               </Box>
             ) : null}
-            {chosen.chargedMin !== null ? <Box>All of them are full again by {at(chosen.chargedMin)}.</Box> : null}
+            {chosen.chargedMin !== null ? (
+              <Box>Full again by {at(chosen.chargedMin)}, if the chargers that take them are for these alone.</Box>
+            ) : null}
           </Part>
         ) : null}
         <Why
           lines={[
-            'Minutes on one pack, less a tenth that stays in it and what the cold takes (typical, ±10 %), over the lines of the day on which it is on. A lamp draws in proportion to its level.',
+            'Minutes on one pack, less a tenth that stays in it and what the cold takes (typical, ±10 %), over the lines of the day on which it is on. A lamp draws in proportion to its level, and a tenth of its pack is lost on the way.',
             low === null
               ? 'Nobody said how cold it gets: nothing is taken off for it.'
               : `Cold as forecast: ${low} °C.`,

@@ -7,13 +7,12 @@ import { formatCount } from '@kavrell/core/units';
 import { usePlanned } from '../../app/production.tsx';
 import { call, wordsOf } from '../../platform/api.ts';
 import { tell } from '../../platform/notices.ts';
-import { change, readTogether, type Op } from '../../platform/rows.ts';
+import { change, readRowsOf, type Op } from '../../platform/rows.ts';
 import { Choice } from '../../ui/Choice.tsx';
 import { newId } from '../../platform/id.ts';
 
 /** What of a former job’s kit begins anew: nobody has ticked it off, nobody carries it, it stands nowhere. */
 const fresh = {
-  state: '',
   tickedBy: '',
   checkedBy: '',
   on: false,
@@ -31,9 +30,11 @@ export function FormerKit() {
   const take = async (id: string) => {
     setBusy(true);
     try {
-      const [lines, crates, vehicles] = (await Promise.all(
-        (['kitLines', 'crates', 'vehicles'] as const).map((t) => readTogether(id, t)),
-      )) as unknown as [KitLine[], Crate[], Vehicle[]];
+      const [lines, crates, vehicles] = await Promise.all([
+        readRowsOf(id, 'kitLines'),
+        readRowsOf(id, 'crates'),
+        readRowsOf(id, 'vehicles'),
+      ]);
       const ops = opsOf(rows, lines, crates, vehicles);
       const title = others.find((o) => o.id === id)?.title ?? '';
       if (ops.length === 0) tell(`Nothing of “${title}” is new here.`);
@@ -86,7 +87,10 @@ function opsOf(
       .filter(isNew(here.kitLines))
       .map((l, i): Op => ({
         ...{ op: 'insert', table: 'kitLines', id: newId() },
-        values: { ...bare(l), ...fresh, ...at(here.kitLines, i) },
+        // What came from others then is not here yet, and its price was another day’s.
+        values: {
+          ...{ ...bare(l), ...fresh, state: isOwn(l) ? '' : 'toGet', costMinor: null, ...at(here.kitLines, i) },
+        },
       })),
     ...crates.filter(isNew(here.crates)).map((c, i): Op => ({
       ...{ op: 'insert', table: 'crates', id: newId() },
@@ -98,6 +102,7 @@ function opsOf(
     })),
   ];
 }
+const isOwn = ({ source }: KitLine): boolean => source === 'own' || source === 'adapted';
 interface Base {
   id: string;
   productionId: string;

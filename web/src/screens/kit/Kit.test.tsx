@@ -1,7 +1,6 @@
-import { fireEvent, screen, within } from '@testing-library/react';
-import type { Me } from '@kavrell/contract';
+import { fireEvent, screen } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
-import { KIT_LINE_DEFAULTS, kitCodeText, READY_CHECKS, type Crate, type KitLine } from '@kavrell/core/kit';
+import { READY_CHECKS, type Crate } from '@kavrell/core/kit';
 import {
   barePlan,
   cellOf,
@@ -16,10 +15,9 @@ import {
   said,
   sideSaid,
   stubServer,
-  testId,
-  written,
 } from '../../testing/screen.tsx';
 import { KitScreen } from './KitScreen.tsx';
+import { knowOwnKit, opsOf } from './testing.ts';
 import { VanPicture } from './VanPicture.tsx';
 
 beforeEach(() => {
@@ -27,21 +25,8 @@ beforeEach(() => {
   stubServer();
 });
 afterEach(clearPage);
-const LOGGER: Me = { role: 'log', name: 'Edda', productionId: demoPlan().production.id, hasPassword: false };
 /** The first thing needed on the bell’s first day. */
 const FLAG = 'black flag, 1.2 × 1.2 m';
-const opsOf = () => written().flatMap((w) => w.ops);
-const line = (more: Partial<KitLine>): KitLine => ({
-  ...{
-    id: testId(),
-    productionId: demoPlan().production.id,
-    version: 1,
-    deletedAt: null,
-    name: 'Ring',
-  },
-  ...{ ...KIT_LINE_DEFAULTS, crate: 'Camera', position: 1 },
-  ...more,
-});
 
 describe('what is needed', () => {
   it('is counted from the plan, with what asks for it, and how much of it is still to be got', () => {
@@ -90,6 +75,7 @@ describe('what is needed', () => {
 
 describe('ways to get it', () => {
   it('stand beside what lacks, the cheapest that works first; one that is taken is on its way', () => {
+    knowOwnKit();
     openScreen(<KitScreen />);
     const grid = screen.getByRole('grid', { name: 'Needed' });
     fireEvent.click(cellOf(grid, FLAG, 'what'));
@@ -98,6 +84,12 @@ describe('ways to get it', () => {
     expect(opsOf()).toMatchObject([{ values: { source: 'hired', state: 'toGet', byDate: '2027-03-16' } }]);
     expect(cellOf(grid, FLAG, 'get').textContent).toBe('on its way');
     expect(said()).toMatch(/\d+ of \d+ things still to be got/);
+  });
+  it('none is said to be the cheapest while nobody knows what is one’s own', () => {
+    openScreen(<KitScreen />);
+    fireEvent.click(cellOf(screen.getByRole('grid', { name: 'Needed' }), FLAG, 'what'));
+    expect(sideSaid()).toContain('What of it is your own is not known here now');
+    expect(sideSaid()).not.toContain('the cheapest that works');
   });
   it('done without is settled, and said', () => {
     openScreen(<KitScreen />);
@@ -117,12 +109,18 @@ describe('packs', () => {
     expect(screen.getByRole('list', { name: 'Packs over the day' }).textContent).toContain('camera A');
     expect(sideSaid()).toContain('By air the current rules');
   });
-  it('without any it says where they come from', async () => {
+  it('without any it says where they come from; of which nobody said how long it lasts, it says that', async () => {
     const plan = demoPlan();
     const cameras = plan.cameras.map((c) => ({ ...c, batteryMin: null }));
-    openScreen(<KitScreen />, { plan, rows: { cameras, setups: [] } });
+    openScreen(<KitScreen />, { plan, rows: { cameras: [], setups: [] } });
     await openView('Batteries');
     expect(said()).toContain('Nothing runs on packs today');
+    clearPage();
+    preparePage();
+    openScreen(<KitScreen />, { plan, rows: { cameras, setups: [] } });
+    await openView('Batteries');
+    expect(said()).toContain('Nobody said how long a pack lasts');
+    expect(said()).toContain('Not counted: camera A, camera B');
   });
 });
 
@@ -220,102 +218,5 @@ describe('the picture of a hold', () => {
   it('draws what another stands on or hides before it, from whichever side one looks', () => {
     expect(drawn(30)).toEqual(['far', 'near', 'top']);
     expect(drawn(150)).toEqual(['near', 'far', 'top']);
-  });
-});
-
-describe('what is taken along', () => {
-  const open = async (...lines: KitLine[]) => {
-    openScreen(<KitScreen />, { rows: { kitLines: lines } });
-    await openView('Taken along');
-  };
-  it('stands by case and is ticked off with one press: packed, out, back', async () => {
-    await open(
-      line({}),
-      line({ name: 'Rain cover', state: 'packed' }),
-      line({ name: 'Gimbal', state: 'there', crate: 'Rigs' }),
-    );
-    const camera = screen.getByRole('region', { name: 'Camera' });
-    expect(within(camera).getAllByRole('listitem')).toHaveLength(2);
-    press('Ring: Packed');
-    press('Rain cover: Out, at the place');
-    press('Gimbal: Back in its case');
-    expect(opsOf().map((o) => 'values' in o && o.values.state)).toEqual(['packed', 'there', 'back']);
-  });
-  it('what is missing leads with where it was last seen, and counts as not there', async () => {
-    const plan = demoPlan();
-    const place = plan.places[1]!;
-    openScreen(<KitScreen />, {
-      plan,
-      rows: { kitLines: [line({ name: 'Step ring', state: 'there', seenAtId: place.id })] },
-    });
-    await openView('Taken along');
-    fireEvent.change(screen.getByLabelText('Ticked off at'), { target: { value: plan.places[0]!.id } });
-    press('Step ring is missing');
-    // Not where one is when one misses it.
-    expect(opsOf()).toMatchObject([{ values: { state: 'missing' } }]);
-    expect(said()).toContain(`Missing: Step ring (last seen: ${place.name})`);
-    expect(said()).toContain('1 not back');
-    press('Step ring: Found');
-    expect(opsOf().at(-1)).toMatchObject({ values: { state: 'back', seenAtId: plan.places[0]!.id } });
-    expect(said()).not.toContain('Missing: Step ring');
-  });
-  it('a second look counts only from somebody else', async () => {
-    const packed = line({ name: 'Rain cover', state: 'packed', tickedBy: 'Oda' });
-    await open(packed, line({ name: 'Gimbal', state: 'back', tickedBy: 'Edda' }));
-    fireEvent.change(screen.getByLabelText('Who looks'), { target: { value: 'second' } });
-    expect(said()).toContain('second look: 2 to be looked at again');
-    press('Rain cover: I looked, it is there');
-    expect(opsOf()).toEqual([]);
-    press('Gimbal: I looked, it is there');
-    expect(opsOf()).toMatchObject([{ values: { checkedBy: 'Oda' } }]);
-    expect(said()).toContain('second look: 1 to be looked at again');
-  });
-  it('a scanned label ticks off a thing or a whole case; scanned twice it changes nothing and says so', async () => {
-    const plan = demoPlan();
-    const { production } = plan;
-    const [crate] = plan.crates;
-    const inside = [line({ name: 'Ring', crate: crate!.name }), line({ name: 'Cap', crate: crate!.name })];
-    openScreen(<KitScreen />, { plan, rows: { kitLines: inside } });
-    await openView('Taken along');
-    const scan = (text: string) => {
-      const field = screen.getByLabelText('Code, from a scanner that types');
-      fireEvent.change(field, { target: { value: text } });
-      fireEvent.submit(field.closest('form')!);
-    };
-    scan(kitCodeText(production.id, 'line', inside[0]!.id));
-    expect(opsOf()).toMatchObject([{ values: { state: 'packed', tickedBy: 'Oda', checkedBy: '' } }]);
-    scan(kitCodeText(production.id, 'line', inside[0]!.id));
-    expect(said()).toContain('Ring: packed already, by Oda. Nothing was changed.');
-    expect(opsOf()).toHaveLength(1);
-    scan(kitCodeText(production.id, 'crate', crate!.id));
-    expect(opsOf()).toHaveLength(2);
-    expect(said()).toContain(`${crate!.name}, 2 things: packed`);
-    scan('4006381333931');
-    expect(said()).toContain('This code is not one of the kit’s labels.');
-  });
-  it('what is switched on is told until it is off or in its case; what is broken becomes a fault', async () => {
-    await open(line({ name: 'Panel', need: 'Light/panel', state: 'there' }));
-    press('Panel is switched on');
-    expect(said()).toContain('Still switched on: Panel');
-    press('Panel is broken');
-    expect(opsOf().at(-1)).toMatchObject({ op: 'insert', table: 'faults', values: { device: 'Panel', chain: [] } });
-    press('Panel: Back in its case');
-    expect(opsOf().at(-1)).toMatchObject({ values: { state: 'back', on: false } });
-    expect(said()).not.toContain('Still switched on');
-  });
-  it('is ticked off by whoever logs too, without what is the owner’s', async () => {
-    openScreen(<KitScreen />, { rows: { kitLines: [line({})] }, me: LOGGER });
-    expect(screen.queryByRole('tab', { name: 'Needed' })).toBeNull();
-    await openView('Taken along');
-    press('Ring: Packed');
-    expect(opsOf()).toMatchObject([{ values: { state: 'packed', tickedBy: 'Edda' } }]);
-    expect(screen.queryByRole('button', { name: 'Add a thing' })).toBeNull();
-    expect(sideSaid()).not.toContain('Hired and lent');
-  });
-  it('a thing of one’s own is added', async () => {
-    await open();
-    expect(said()).toContain('or add what no plan knows');
-    press('Add a thing');
-    expect(opsOf()).toMatchObject([{ op: 'insert', table: 'kitLines', values: { need: '', have: 1 } }]);
   });
 });

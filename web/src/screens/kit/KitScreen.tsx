@@ -52,6 +52,7 @@ function headWords({ matches, out }: KitOfDay, lines: number): string {
   const things = formatCount(matches.length, 'thing');
   const lacking = matches.filter((m) => m.get > 0).length;
   const coming = matches.filter((m) => m.coming > 0).length;
+  const without = matches.filter((m) => m.without > 0).length;
   return [
     matches.length === 0
       ? ''
@@ -61,7 +62,9 @@ function headWords({ matches, out }: KitOfDay, lines: number): string {
           ? `${lacking} of ${things} still to be got`
           : coming > 0
             ? `of ${things} ${coming} not here yet`
-            : `all of ${things} there`,
+            : without > 0
+              ? `of ${things} ${without} done without, the others there`
+              : `all of ${things} there`,
     out.unpacked.length > 0 ? `${out.unpacked.length} not packed` : '',
     out.notBack.length > 0 ? `${out.notBack.length} not back` : '',
     out.on.length > 0 ? `${out.on.length} switched on` : '',

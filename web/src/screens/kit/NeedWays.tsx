@@ -6,7 +6,7 @@ import { KIT_SOURCE_WORDS } from '@kavrell/core/kit';
 import { formatDate } from '@kavrell/core/units';
 import { usePlanned } from '../../app/production.tsx';
 import { change } from '../../platform/rows.ts';
-import { useHouseId, useOwnKit } from '../../shared/kit/house.ts';
+import { UNKNOWN_KIT, useHouseId, useOwnKit, type OwnKit } from '../../shared/kit/house.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Part } from '../../ui/parts.tsx';
 import { wayOp } from './kitEdits.ts';
@@ -14,19 +14,14 @@ import { wayOp } from './kitEdits.ts';
 /** How what is needed can be got: what is one’s own first, then what does instead and what that costs in the picture, then from others. */
 export function NeedWays({ match }: { match: KitMatch }) {
   const house = useHouseId();
-  return house.id ? (
-    <Ways match={match} houseId={house.id} />
-  ) : (
-    <WaysFrom match={match} pieces={NONE} bookings={NONE} />
-  );
+  return house.id ? <Ways match={match} houseId={house.id} /> : <WaysFrom match={match} {...UNKNOWN_KIT} />;
 }
-const NONE = [] as const;
 
 function Ways({ match, houseId }: { match: KitMatch; houseId: string }) {
   return <WaysFrom match={match} {...useOwnKit(houseId)} />;
 }
 
-function WaysFrom({ match, pieces, bookings }: { match: KitMatch } & ReturnType<typeof useOwnKit>) {
+function WaysFrom({ match, pieces, bookings, known }: { match: KitMatch } & OwnKit) {
   const { production, rows } = usePlanned();
   const dates = rows.days.map((d) => d.date).sort();
   const [fromDate = ''] = dates;
@@ -41,7 +36,8 @@ function WaysFrom({ match, pieces, bookings }: { match: KitMatch } & ReturnType<
           }),
     [match, fromDate, toDate, production.id, pieces, bookings, rows.lenses, rows.cameras, rows.lightKit],
   );
-  const best = bestWay(ways);
+  // While nobody knows what one owns, nothing is said to be the cheapest.
+  const best = known ? bestWay(ways) : null;
   const take = (way: KitWay) =>
     void change(production.id, `${match.need.what}: ${KIT_SOURCE_WORDS[way.source]}`, [
       wayOp(rows.kitLines, match, way),
@@ -49,6 +45,11 @@ function WaysFrom({ match, pieces, bookings }: { match: KitMatch } & ReturnType<
   if (match.get === 0 || ways.length === 0) return null;
   return (
     <Part title="Ways to get it">
+      {known ? null : (
+        <Box color="soft" mb={2}>
+          What of it is your own is not known here now; the other ways are.
+        </Box>
+      )}
       <Box as="ul" listStyleType="none" display="grid" gap={2}>
         {ways.map((way) => (
           <Flex as="li" key={way.key} gap={2} align="center" justify="space-between" data-way={way.key}>

@@ -19,7 +19,16 @@ export const lineOp = (
 
 /** What is needed and nobody got yet, as there. */
 export const haveOp = (lines: readonly KitLine[], { need, get }: KitMatch, at = 0): Op =>
-  lineOp(lines, { need: need.key, name: need.what, have: get, crate: need.department }, at);
+  lineOp(
+    lines,
+    {
+      need: need.key,
+      name: need.unit === 'l' ? `litres of ${need.what}` : need.what,
+      have: get,
+      crate: need.department,
+    },
+    at,
+  );
 
 /** A way to get what is needed, taken: what is one’s own or done without is settled, all else is to be got by a date. */
 export const wayOp = (lines: readonly KitLine[], { need }: KitMatch, way: KitWay): Op =>

@@ -17,19 +17,27 @@ export function useHouseId(): { id: string | null; error: unknown; again: () => 
   return { id: data?.productionId ?? null, error: data ? null : error, again: () => void refetch() };
 }
 
-/** What one owns, with what of it is promised to which job. Nothing while it is not known: without a network, and for the crew. */
-export function useOwnKit(houseId: string): { pieces: readonly Piece[]; bookings: readonly Booking[] } {
-  const { rows } = useRows(houseId, 'pieces');
-  return { pieces: rows, bookings: useBookings() };
+/** What one owns, with what of it is promised to which job; `known` once both were read: before, and without a network, nothing can be said to be free. */
+export interface OwnKit {
+  pieces: readonly Piece[];
+  bookings: readonly Booking[];
+  known: boolean;
+}
+export const UNKNOWN_KIT: OwnKit = { pieces: [], bookings: [], known: false };
+
+export function useOwnKit(houseId: string): OwnKit {
+  const { rows, query } = useRows(houseId, 'pieces');
+  const bookings = useBookings();
+  return { pieces: rows, bookings: bookings ?? NO_BOOKINGS, known: query.data !== undefined && bookings !== null };
 }
 
-/** Which pieces of the own list are on which job. */
-export function useBookings(): readonly Booking[] {
+/** Which pieces of the own list are on which job; null while nobody said. */
+export function useBookings(): readonly Booking[] | null {
   return (
     useQuery({
       queryKey: ['kit-bookings'],
       queryFn: () => call(kitBookings, { params: {} }),
       staleTime: 0,
-    }).data ?? NO_BOOKINGS
+    }).data ?? null
   );
 }
