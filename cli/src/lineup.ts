@@ -30,8 +30,13 @@ export function lineupCommand(args: readonly string[], streams: Streams): Exit {
       try {
         if (!statSync(file).isFile()) throw new InputError('sound.file', 'It is no file.');
         const sound = openSound(file, folder, i);
-        opened.push(sound);
         for (const note of sound.notes) streams.err(`${file}: ${note}`);
+        if (sound.timecode) streams.err(`${file}: ${sound.timecode.label} at ${sound.timecode.atS.toFixed(4)} s`);
+        if (sound.onlyTimecode) {
+          sound.close();
+          throw new InputError('sound.timecode', 'Its only channel holds timecode: there is no sound to compare.');
+        }
+        opened.push(sound);
       } catch (error) {
         if (error instanceof InputError) unread.push({ file, reason: error.message });
         else if ((error as NodeJS.ErrnoException).code) throw fileTrouble(file, error);

@@ -9,6 +9,7 @@ import * as cover from './cover.ts';
 import * as files from './files.ts';
 import * as kit from './kit.ts';
 import * as light from './light.ts';
+import * as lineup from './lineup.ts';
 import * as media from './media.ts';
 import * as people from './people.ts';
 import * as productions from './productions.ts';
@@ -33,6 +34,7 @@ export * from './cover.ts';
 export * from './files.ts';
 export * from './kit.ts';
 export * from './light.ts';
+export * from './lineup.ts';
 export * from './media.ts';
 export * from './people.ts';
 export * from './productions.ts';
@@ -59,6 +61,7 @@ export const ROUTES: Readonly<Record<string, Route>> = Object.fromEntries(
     files,
     kit,
     light,
+    lineup,
     media,
     people,
     productions,

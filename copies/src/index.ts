@@ -15,3 +15,4 @@ export type { Failure, PlaceResult } from './place.ts';
 export * from './verify.ts';
 export * from './fileBytes.ts';
 export * from './sound.ts';
+export type { ChannelTimecode } from './channels.ts';

@@ -1,110 +1,185 @@
-import { execFileSync } from 'node:child_process';
-import { closeSync, openSync, readSync, rmSync, writeSync } from 'node:fs';
+import { closeSync, openSync, readFileSync, readSync, rmSync, writeFileSync, writeSync } from 'node:fs';
 import path from 'node:path';
 import { InputError } from '@kavrell/core/errors';
 import { openWav, readSamples, type Bytes, type Wav } from '@kavrell/core/formats';
 import { Decimator, FeatureTap, LINE_RATE, type LineFile, type LineSource } from '@kavrell/core/lineup';
+import { lookIntoChannels, type ChannelTimecode } from './channels.ts';
 import { openBytes } from './fileBytes.ts';
-import { framesPerDay, formatLabel, nominalFps, parseRate, RATES, rateName } from '@kavrell/core/timecode';
+import { probed, runHelper, wavFacts } from './soundFacts.ts';
 
 const BLOCK = 1 << 16;
-/** The channel with the signal is looked for in so many stretches of so many seconds. */
-const STRETCHES = 8;
-const STRETCH_S = 4;
-const FRAME_S = 0.05;
-/** Below this a channel holds nothing. */
-const SILENT = 10 ** (-80 / 20);
-const PROBE_MS = 60_000;
+/** So many loudnesses along a recording, and how finely they are gathered first, samples. */
+const PEAKS = 240;
+const PEAK_BLOCK = LINE_RATE / 10;
 const DECODE_MS = 3_600_000;
+/** More streams of sound than this are not laid beside each other. */
+const MOST_STREAMS = 8;
 
-/** A sound file that can be lined up: its sound at `LINE_RATE` lies in a file of its own until `close`. */
-export interface OpenSound {
+/** What was read of a file whose sound lies beside it. */
+export interface ReadSound {
   facts: LineFile;
-  source: LineSource;
+  samples: number;
   /** What is wrong with the file and was got round, and which channel was taken. */
   notes: string[];
+  /** How loud it is along its length, 0…255. */
+  peaks: number[];
+  timecode: ChannelTimecode | null;
+  /** Its only channel holds timecode: there is nothing to hear. */
+  onlyTimecode: boolean;
+  hasPicture: boolean;
+}
+
+/** A sound file that can be lined up: its sound at `LINE_RATE` lies in a file of its own until `close`. */
+export interface OpenSound extends Pick<ReadSound, 'facts' | 'notes' | 'timecode' | 'onlyTimecode'> {
+  source: LineSource;
   close(): void;
 }
 
 /**
- * Opens a file for lining up: WAV and RF64 are read directly, everything else through ffmpeg. Its sound is brought to `LINE_RATE` block by block and kept in `folder`, so that
- * memory does not grow with length (features aside: 400 bytes a second). Throws `InputError` in words for what holds no sound.
+ * Reads a file for lining up: WAV and RF64 directly, everything else through ffmpeg. Its sound is brought to `LINE_RATE` block by block and written to `base.s16`, its features to
+ * `base.features`, so that memory does not grow with length (features aside: 400 bytes a second). Throws `InputError` in words for what holds no sound.
  */
-export function openSound(file: string, folder: string, nth: number): OpenSound {
+export function readSound(file: string, base: string): ReadSound {
   const bytes = openBytes(file);
   try {
     if (bytes.size === 0) throw new InputError('sound.empty', 'The file is empty.');
     const head = String.fromCharCode(...bytes.read(0, 4));
     if (['RIFF', 'RF64', 'BW64'].includes(head)) {
       const wav = openWav(bytes);
-      return extracted(bytes, wav, wavFacts(file, wav), path.join(folder, `${nth}.s16`));
+      return { ...extracted(bytes, wav, base), facts: wavFacts(file, wav), hasPicture: false };
     }
   } finally {
     bytes.close();
   }
-  const facts = probed(file);
-  const decoded = path.join(folder, `${nth}.wav`);
-  run(
-    'ffmpeg',
-    [
-      '-nostdin',
-      '-v',
-      'error',
-      '-y',
-      '-i',
-      `file:${file}`,
-      '-map',
-      '0:a:0',
-      '-ar',
-      '16000',
-      '-c:a',
-      'pcm_s16le',
-      '-rf64',
-      'auto',
-      decoded,
-    ],
-    DECODE_MS,
-  );
+  const { facts, streams, hasPicture } = probed(file);
+  const decoded = `${base}.wav`;
+  decode(file, decoded, Math.min(streams, MOST_STREAMS));
   const inside = openBytes(decoded);
   try {
     const wav = openWav(inside);
-    return extracted(inside, wav, { ...facts, channels: wav.format.channels }, path.join(folder, `${nth}.s16`));
+    return {
+      ...extracted(inside, wav, base),
+      ...{ facts: { ...facts, channels: wav.format.channels }, hasPicture },
+    };
   } finally {
     inside.close();
     rmSync(decoded, { force: true });
   }
 }
 
+/** Sound of a file as WAV at 16 kHz; several streams as channels beside each other, for timecode may be on any of them. */
+function decode(file: string, to: string, streams: number): void {
+  const run = (chosen: readonly string[]) =>
+    runHelper(
+      'ffmpeg',
+      [
+        ...['-nostdin', '-v', 'error', '-y', '-i', `file:${file}`, ...chosen],
+        ...['-ar', '16000', '-c:a', 'pcm_s16le', '-rf64', 'auto', to],
+      ],
+      DECODE_MS,
+    );
+  const first = ['-map', '0:a:0'];
+  if (streams <= 1) return void run(first);
+  const all = Array.from({ length: streams }, (_, i) => `[0:a:${i}]`).join('');
+  try {
+    run(['-filter_complex', `${all}amerge=inputs=${streams}[a]`, '-map', '[a]']);
+  } catch (error) {
+    // Streams that can’t be laid beside each other: the first is taken.
+    if (!(error instanceof InputError)) throw error;
+    run(first);
+  }
+}
+
 /** Sound of one channel at `LINE_RATE` written to a file, with its features. */
-function extracted(bytes: Bytes, wav: Wav, facts: LineFile, to: string): OpenSound {
-  const channel = liveliest(bytes, wav);
+function extracted(bytes: Bytes, wav: Wav, base: string): Omit<ReadSound, 'facts' | 'hasPicture'> {
+  const { sound: channel, timecode } = lookIntoChannels(bytes, wav);
+  const onlyTimecode = timecode?.channel === channel + 1;
   const decimator = new Decimator(wav.format.sampleRate);
   const tap = new FeatureTap();
-  const handle = openSync(to, 'w+');
+  const loudness = new Loudness();
+  const handle = openSync(`${base}.s16`, 'w');
   let samples = 0;
   const take = (block: Float32Array) => {
     tap.push(block);
+    loudness.push(block);
     const stored = new Int16Array(block.length);
     for (let i = 0; i < block.length; i += 1)
       stored[i] = Math.max(-32_768, Math.min(32_767, Math.round((block[i] as number) * 32_767)));
     writeSync(handle, new Uint8Array(stored.buffer));
     samples += block.length;
   };
-  const block = new Float32Array(BLOCK);
-  for (let at = 0; at < wav.frames;) {
-    const got = readSamples(bytes, wav, channel, at, block);
-    if (got === 0) break;
-    take(decimator.push(block.subarray(0, got)));
-    at += got;
+  try {
+    const block = new Float32Array(BLOCK);
+    for (let at = 0; at < wav.frames;) {
+      const got = readSamples(bytes, wav, channel, at, block);
+      if (got === 0) break;
+      take(decimator.push(block.subarray(0, got)));
+      at += got;
+    }
+    take(decimator.end());
+  } finally {
+    closeSync(handle);
   }
-  take(decimator.end());
+  const features = tap.features();
+  writeFileSync(`${base}.features`, new Uint8Array(features.buffer, features.byteOffset, features.byteLength));
+  const notes = [
+    ...wav.notes,
+    ...(channel > 0 ? [`Channel ${channel + 1} of ${wav.format.channels} was taken.`] : []),
+    ...(timecode ? [`Channel ${timecode.channel} holds timecode.`] : []),
+  ];
+  return { samples, notes, peaks: loudness.peaks(), timecode, onlyTimecode };
+}
+
+/** How loud a sound is along its length, gathered as it comes. */
+class Loudness {
+  private readonly levels: number[] = [];
+  private most = 0;
+  private count = 0;
+  push(samples: Float32Array): void {
+    for (const x of samples) {
+      this.most = Math.max(this.most, Math.abs(x));
+      this.count += 1;
+      if (this.count < PEAK_BLOCK) continue;
+      this.levels.push(this.most);
+      [this.most, this.count] = [0, 0];
+    }
+  }
+  /** The loudest of each of so many equal parts, 0…255, a cube root apart so that soft sounds show. */
+  peaks(): number[] {
+    const levels = this.count > 0 ? [...this.levels, this.most] : this.levels;
+    const parts = Math.min(PEAKS, levels.length);
+    return Array.from({ length: parts }, (_, n) => {
+      const own = levels.slice(Math.floor((n * levels.length) / parts), Math.floor(((n + 1) * levels.length) / parts));
+      return Math.round(255 * Math.cbrt(Math.min(1, Math.max(...own))));
+    });
+  }
+}
+
+/** A sound that was read before, from where it lies; `close` when done. Throws as the file system does when it is gone. */
+export function storedSound(base: string): LineSource & { close(): void } {
+  const features = readFileSync(`${base}.features`);
+  const stored = openBytes(`${base}.s16`);
+  const handle = openSync(`${base}.s16`, 'r');
+  const samples = Math.floor(stored.size / 2);
+  stored.close();
   return {
-    facts,
-    notes: [...wav.notes, ...(channel > 0 ? [`Channel ${channel + 1} of ${wav.format.channels} was taken.`] : [])],
-    source: { samples, features: tap.features(), read: (from, into) => readStored(handle, samples, from, into) },
+    samples,
+    features: new Int8Array(features.buffer, features.byteOffset, features.byteLength),
+    read: (from, into) => readStored(handle, samples, from, into),
+    close: () => closeSync(handle),
+  };
+}
+
+/** Opens a file for lining up in a folder that is thrown away afterwards. Throws as `readSound` does. */
+export function openSound(file: string, folder: string, nth: number): OpenSound {
+  const base = path.join(folder, String(nth));
+  const read = readSound(file, base);
+  const source = storedSound(base);
+  return {
+    ...{ facts: read.facts, notes: read.notes, timecode: read.timecode, onlyTimecode: read.onlyTimecode, source },
     close() {
-      closeSync(handle);
-      rmSync(to, { force: true });
+      source.close();
+      for (const end of ['s16', 'features']) rmSync(`${base}.${end}`, { force: true });
     },
   };
 }
@@ -116,121 +191,3 @@ function readStored(handle: number, samples: number, from: number, into: Float32
   for (let i = 0; i < got; i += 1) into[i] = (stored[i] as number) / 32_767;
   return Math.floor(got);
 }
-
-/** The channel with the sound in it: the one whose loudness moves most. Timecode is loud and does not move. */
-function liveliest(bytes: Bytes, wav: Wav): number {
-  const { channels, sampleRate } = wav.format;
-  if (channels === 1) return 0;
-  const stretch = new Float32Array(Math.round(STRETCH_S * sampleRate));
-  const frame = Math.round(FRAME_S * sampleRate);
-  let best = { channel: 0, moves: -1 };
-  for (let channel = 0; channel < channels; channel += 1) {
-    const levels: number[] = [];
-    for (let s = 0; s < STRETCHES; s += 1) {
-      const from = Math.floor((Math.max(0, wav.frames - stretch.length) * s) / (STRETCHES - 1));
-      const got = readSamples(bytes, wav, channel, from, stretch);
-      for (let at = 0; at + frame <= got; at += frame) {
-        let power = 0;
-        for (let i = at; i < at + frame; i += 1) power += (stretch[i] as number) ** 2;
-        levels.push(Math.sqrt(power / frame));
-      }
-    }
-    const loud = levels.filter((l) => l > SILENT);
-    const logs = loud.map((l) => 20 * Math.log10(l));
-    const mean = logs.reduce((sum, l) => sum + l, 0) / Math.max(1, logs.length);
-    const spread = Math.sqrt(logs.reduce((sum, l) => sum + (l - mean) ** 2, 0) / Math.max(1, logs.length));
-    const moves = loud.length === 0 ? 0 : spread * (loud.length / levels.length);
-    // A little more is no reason to leave the first one.
-    if (moves > best.moves + 0.5) best = { channel, moves };
-  }
-  return best.channel;
-}
-
-const reelOf = (file: string) => path.basename(file).replace(/\.[^.]*$/, '');
-
-function wavFacts(file: string, wav: Wav): LineFile {
-  const { sampleRate, channels } = wav.format;
-  const rate = ixmlRate(wav);
-  const fromMidnightS = wav.bext ? wav.bext.timeReference / sampleRate : null;
-  return {
-    ...{ file, durationS: wav.frames / sampleRate, channels, rate, reel: wav.ixml?.tape || reelOf(file) },
-    startTimecode: rate && fromMidnightS !== null ? labelAt(fromMidnightS, rate) : null,
-  };
-}
-
-/** The rate that a recorder noted; null where it noted none, or none that there is. */
-function ixmlRate({ ixml }: Wav): string | null {
-  if (!ixml?.timecodeRate) return null;
-  try {
-    return rateName(parseRate(`${ixml.timecodeRate}${ixml.timecodeFlag === 'DF' ? 'df' : ''}`));
-  } catch (error) {
-    if (error instanceof InputError) return null;
-    throw error;
-  }
-}
-
-/** The label of so many seconds of sound since midnight. */
-function labelAt(seconds: number, rateText: string): string {
-  const rate = parseRate(rateText);
-  return formatLabel(Math.floor((seconds * rate.num) / rate.den + 1e-6) % framesPerDay(rate), rate);
-}
-
-interface Probe {
-  format?: { duration?: string; tags?: Record<string, string> };
-  streams?: {
-    codec_type?: string;
-    r_frame_rate?: string;
-    channels?: number;
-    duration?: string;
-    tags?: Record<string, string>;
-  }[];
-}
-
-/** What a file that is no WAV says of itself. */
-function probed(file: string): LineFile {
-  const text = run(
-    'ffprobe',
-    ['-v', 'error', '-of', 'json', '-show_format', '-show_streams', '-i', `file:${file}`],
-    PROBE_MS,
-  );
-  const { format, streams = [] } = JSON.parse(text) as Probe;
-  const sound = streams.find((s) => s.codec_type === 'audio');
-  if (!sound) throw new InputError('sound.none', 'It has no sound.');
-  const picture = streams.find((s) => s.codec_type === 'video');
-  const tags = [...streams.map((s) => s.tags), format?.tags];
-  const label = tags.find((t) => t?.timecode)?.timecode ?? null;
-  const [num = 0, den = 1] = (picture?.r_frame_rate ?? '0/1').split('/').map(Number);
-  const known = Object.values(RATES).find(
-    (r) => r.drop === (label?.includes(';') ?? false) && den > 0 && Math.abs(r.num / r.den - num / den) < 0.005,
-  );
-  const isCounted = known !== undefined && nominalFps(known) <= 60;
-  return {
-    ...{ file, durationS: Number(format?.duration ?? sound.duration ?? 0), channels: sound.channels ?? 1 },
-    rate: isCounted ? rateName(known) : null,
-    startTimecode: isCounted ? label : null,
-    reel: tags.find((t) => t?.reel_name)?.reel_name ?? reelOf(file),
-  };
-}
-
-/** Runs a helper; its words become ours where the file is the trouble. */
-function run(command: string, args: readonly string[], timeout: number): string {
-  try {
-    return execFileSync(command, args, {
-      encoding: 'utf8',
-      timeout,
-      maxBuffer: 64 << 20,
-      stdio: ['ignore', 'pipe', 'pipe'],
-    });
-  } catch (error) {
-    const { code, stderr } = error as NodeJS.ErrnoException & { stderr?: string };
-    if (code === 'ENOENT') throw new InputError('sound.helper', `This needs ${command}: install Debian’s ffmpeg.`);
-    const last = stderr?.trim().split('\n').at(-1) ?? '';
-    throw new InputError(
-      'sound.unread',
-      `It can’t be read as sound or picture${last ? ` (${last.slice(0, 120)})` : ''}.`,
-    );
-  }
-}
-
-/** Seconds of a source, for whoever tells progress. */
-export const secondsOf = ({ samples }: LineSource): number => samples / LINE_RATE;

@@ -3,3 +3,4 @@ export * from './ninthBell.ts';
 export * from './lifeboat.ts';
 export * from './finalBoard.ts';
 export * from './takes.ts';
+export * from './roomSound.ts';

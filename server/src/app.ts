@@ -17,6 +17,7 @@ import { serveCopies } from './copies/index.ts';
 import { serveFiles } from './files/index.ts';
 import { serveKit } from './kit/index.ts';
 import { serveLight } from './light/index.ts';
+import { serveLineUp } from './lineup/index.ts';
 import { limitLinks, serveConsentPages, servePeople } from './people/index.ts';
 import { serveProductions } from './productions/index.ts';
 import { serveRoll } from './roll/index.ts';
@@ -158,6 +159,7 @@ export async function makeApp(context: Context): Promise<RunningApp> {
   serveFiles(router, context);
   serveKit(router, context);
   serveLight(router, context);
+  serveLineUp(router, context);
   serveCamera(router, context);
   serveCover(router, context);
   servePeople(router, context);

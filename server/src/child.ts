@@ -7,6 +7,10 @@ async function perform(work: ChildWork): Promise<unknown> {
   if (work.kind === 'tracks') return (await import('./platform/pool/tracks.ts')).readTracks(work.file);
   if (work.kind === 'light') return (await import('./platform/pool/light.ts')).readLight(work.asked);
   if (work.kind === 'picture') return (await import('./platform/pool/picture.ts')).makeSmall(work.file, work.small);
+  if (work.kind === 'lineSound' || work.kind === 'linePair') {
+    const lineup = await import('./platform/pool/lineup.ts');
+    return work.kind === 'linePair' ? lineup.measureLinePair(work.asked) : lineup.readLineSound(work.file, work.base);
+  }
   const calcs = await import('./platform/pool/calcs.ts');
   return work.kind === 'calc' ? calcs.compute(work.name, work.input, work.timeMs) : calcs.described();
 }

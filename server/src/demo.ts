@@ -3,12 +3,12 @@ import path from 'node:path';
 import { finalBoard, lifeboat, morningTakes, ninthBell, type DemoClip, type DemoPlan } from '@kavrell/demo';
 import { dateOf, midnightMs, minuteToMs } from '@kavrell/core/time';
 import { bytesRecorded } from '@kavrell/core/camera';
-import { cameraFrames } from '@kavrell/core/clocks';
+import { cameraFrames, standInPpm } from '@kavrell/core/clocks';
 import { formatLabel, parseRate } from '@kavrell/core/timecode';
 import { writeChangeSet } from './changes/index.ts';
 import { enqueueCopy } from './copies/enqueue.ts';
 import { scanCard } from './copies/here.ts';
-import { recordMov, recordWav } from './devices/record.ts';
+import { cameraHears, recorderHears, recordMov, recordWav } from './devices/record.ts';
 import { readConfig } from './platform/config.ts';
 import type { Context } from './platform/context.ts';
 import { connect, defineModels, inChangeSet } from './platform/db/index.ts';
@@ -119,12 +119,16 @@ async function writeClip(plan: DemoPlan, clip: DemoClip, mediaRoot: string): Pro
   const camera = plan.cameras.find((c) => c.id === cameraId);
   const file = path.join(mediaRoot, 'cards', clip.card, 'CLIPS', clip.name);
   if (!camera)
-    await recordWav(`${file}.wav`, { startS: (clip.startMs - midnight) / 1000, durationMs: clip.durationMs });
+    await recordWav(`${file}.wav`, {
+      ...{ startS: (clip.startMs - midnight) / 1000, durationMs: clip.durationMs },
+      hears: recorderHears(clip.startMs),
+    });
   else
     await recordMov(`${file}.mov`, {
       timecode: formatLabel(cameraFrames(plan, camera, clip.startMs, midnight), parseRate(camera.rate)),
       rate: clip.rate,
       durationMs: clip.durationMs,
+      hears: cameraHears(camera.letter, clip.startMs, standInPpm(plan.clocks, camera)),
     });
 }
 

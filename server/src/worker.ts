@@ -4,7 +4,8 @@ import { runCopyJobs, scanCard } from './copies/here.ts';
 import { mediaFolder } from './copies/paths.ts';
 import { lookIntoCard } from './copies/look.ts';
 import { sendSelects } from './copies/selects.ts';
-import { recordMov } from './devices/record.ts';
+import { runLineUps } from './lineup/run.ts';
+import { recordMov, recordWav } from './devices/record.ts';
 import { readConfig } from './platform/config.ts';
 import { connect, defineModels } from './platform/db/index.ts';
 import { openQueue, type StationWork } from './platform/jobs/index.ts';
@@ -26,15 +27,17 @@ const context: Context = { config, log, db, models: defineModels(db), queue, poo
 async function work(message: StationWork): Promise<void> {
   if (message.kind === 'copy') return runCopyJobs(context, holder);
   if (message.kind === 'look') return lookIntoCard(context, message.cardId);
+  if (message.kind === 'lineup') return runLineUps(context);
   if (message.kind === 'selects') return sendSelects(context, message.productionId);
-  if (message.kind === 'record') {
+  if (message.kind === 'record' || message.kind === 'recordSound') {
     const card = await context.models.cards.findOne({
       where: { id: message.cardId },
     });
     if (!card) return;
     if (!card.simulated) return;
     const folder = await mediaFolder(context, card.path, true);
-    await recordMov(path.join(folder, 'CLIPS', `${message.clip}.mov`), message);
+    const file = path.join(folder, 'CLIPS', message.clip);
+    await (message.kind === 'record' ? recordMov(`${file}.mov`, message) : recordWav(`${file}.wav`, message));
   }
   await scanCard(context, message.cardId);
 }
@@ -47,6 +50,7 @@ await queue.work((message) =>
 );
 // What this station left unfinished, from before a restart, is taken up at once and again when old leases end.
 await queue.send({ kind: 'copy' });
+await queue.send({ kind: 'lineup' });
 const sweep = setInterval(() => {
   // While the database is away nothing can be asked for; the next sweep asks again.
   queue.send({ kind: 'copy' }).catch((error: unknown) => log.warn({ err: error }, 'sweep'));

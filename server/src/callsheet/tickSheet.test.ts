@@ -28,6 +28,8 @@ const rows = {
   copyFiles: [],
   releases: [],
   sentSelects: [],
+  lineRuns: [],
+  lineFinds: [],
   takeEvents: [],
   sheetReads: [],
 } as ProductionRows;

@@ -1,10 +1,10 @@
-import type { Clip, CopyFile, Drive } from '@kavrell/core/copies';
+import { mayPlay, type Clip, type CopyFile, type Drive } from '@kavrell/core/copies';
 import { rawPath, writtenPath } from '@kavrell/copies';
 import { lstat } from 'node:fs/promises';
 import type { Context } from '../platform/context.ts';
 import { HttpProblem } from '../platform/problems.ts';
 import { driveHere } from './here.ts';
-import { lookInto, mayPlay } from './lookInto.ts';
+import { lookInto } from './lookInto.ts';
 
 /** So many clips at a time: between them other work has its turn. */
 const AT_ONCE = 10;

@@ -11,10 +11,6 @@ const SMALL = { width: 32, height: 18 };
 const MOST_BYTES = 4 * 1024 * 1024;
 /** What should open wherever media are played; of what else can’t be decoded nothing is said. */
 const COMMON = /\.(mov|mp4|m4v|wav|bwf|aif|aiff|flac|mp3|m4a)$/i;
-const MEDIA = /\.(mov|mp4|m4v|mxf|mts|m2ts|avi|mkv|webm|wav|bwf|rf64|w64|aif|aiff|flac|mp3|m4a)$/i;
-
-/** Whether a file may hold picture or sound: others are not looked into. */
-export const mayPlay = (name: string): boolean => MEDIA.test(name);
 
 interface Probe {
   format?: { duration?: string };

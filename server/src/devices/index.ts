@@ -1,16 +1,19 @@
 import type { Camera } from '@kavrell/core/camera';
-import { cameraFrames, type Clock, type Jam } from '@kavrell/core/clocks';
+import { cameraFrames, standInPpm, type Clock, type Jam } from '@kavrell/core/clocks';
 import { foldTakes, timeOf, type Take, type TakeEvent } from '@kavrell/core/roll';
 import { cutDevice, rollDevice, type DeviceState } from '@kavrell/core/camera';
 import { dateOf, midnightMs, zoneAt } from '@kavrell/core/time';
 import { formatLabel, parseRate } from '@kavrell/core/timecode';
 import type { Context } from '../platform/context.ts';
 import { idFrom } from '../platform/ids.ts';
+import { cameraHears, recorderHears } from './record.ts';
 import { nowOf, productionOf } from '../productions/index.ts';
 import { appendTakeEvents } from '../roll/append.ts';
 
 /** A logged roll or cut older than this is history (a replayed outbox): no camera is commanded by it. */
 const FRESH_MS = 15000;
+/** Sound rolls before the cameras, and after them. */
+const SOUND_BEFORE_MS = 900;
 
 type Commanding = TakeEvent & { payload: { kind: 'rolled' } | { kind: 'cut' } | { kind: 'camera' } };
 const COMMANDS: readonly string[] = ['rolled', 'cut', 'camera'];
@@ -62,6 +65,8 @@ export async function commandDevices(
         await writeClip(context, productionId, camera, state, clipMs);
       }
     }
+    if (event.payload.kind === 'cut' && !event.payload.on && take)
+      await writeSound(context, productionId, take, timeOf(event));
     if (reports.length) await appendTakeEvents(context, productionId, reports);
   }
 }
@@ -120,7 +125,8 @@ async function writeClip(
   const zone = zoneAt(days, state.rollingSinceMs);
   const rate = parseRate(camera.rate);
   const midnight = midnightMs(dateOf(state.rollingSinceMs, zone), zone);
-  const frames = cameraFrames(await clocksOf(context, productionId), camera, state.rollingSinceMs, midnight);
+  const clocks = await clocksOf(context, productionId);
+  const frames = cameraFrames(clocks, camera, state.rollingSinceMs, midnight);
   await context.queue.send({
     kind: 'record',
     cardId: card.id,
@@ -128,6 +134,28 @@ async function writeClip(
     timecode: formatLabel(frames, rate),
     rate: camera.rate,
     durationMs,
+    hears: cameraHears(camera.letter, state.rollingSinceMs, standInPpm(clocks.clocks, camera)),
+  });
+}
+
+/** Has the worker put what the simulated recorder heard of a take onto its card; nothing where no recorder was in the take, or none is simulated. */
+async function writeSound(context: Context, productionId: string, take: Take, atMs: number): Promise<void> {
+  if (take.recorders.length === 0) return;
+  const { models, queue } = context;
+  const card = await models.cards.findOne({
+    where: { productionId, cameraId: null, simulated: true, unloaded: false, deletedAt: null },
+    order: ['label'],
+  });
+  if (!card) return;
+  const days = await models.days.findAll({ where: { productionId, deletedAt: null } });
+  const zone = zoneAt(days, take.rolledAtMs);
+  const startMs = take.rolledAtMs - SOUND_BEFORE_MS;
+  const count = await models.clips.count({ where: { productionId, cardId: card.id } });
+  await queue.send({
+    ...{ kind: 'recordSound', cardId: card.id, clip: `${card.label}_C${String(count + 1).padStart(3, '0')}` },
+    startS: (startMs - midnightMs(dateOf(startMs, zone), zone)) / 1000,
+    durationMs: atMs - startMs + SOUND_BEFORE_MS,
+    hears: recorderHears(startMs),
   });
 }
 

@@ -38,6 +38,8 @@ const rows: ProductionRows = {
   copyFiles: [],
   releases: [],
   sentSelects: [],
+  lineRuns: [],
+  lineFinds: [],
   sheetReads: [],
   takeEvents: morning.events,
 };

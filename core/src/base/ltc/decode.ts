@@ -70,6 +70,8 @@ export class LtcDecoder {
   /** End of the last word found: nothing before it is looked at again. */
   private floor = 0;
   private lastRunAt = 0;
+  /** What had been read when the end was last looked at. */
+  private lastFloor: number | null = null;
   private previous: Candidate | null = null;
   private pending: Candidate | null = null;
   private out: LtcFound = { words: [], rejected: [] };
@@ -122,6 +124,9 @@ export class LtcDecoder {
     if (from + blockSamples > limit) {
       if (!final || from >= limit) return false;
       from = Math.max(this.signal.start, limit - blockSamples);
+      // The last block is gone through once for each word found in it: sound that only looks like timecode would be for ever.
+      if (this.lastFloor === this.floor) return false;
+      this.lastFloor = this.floor;
     }
     const floor = Math.max(this.floor, this.signal.start);
     for (const lock of this.search.find(this.signal, from)) {

@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { gunzipSync } from 'node:zlib';
 import fc from 'fast-check';
+import { madeSound } from '../../rooms/lineup/testing.ts';
 import { describe, expect, it } from 'vitest';
 import { InputError } from '../errors/index.ts';
 import { bytesOf, openWav, readSamples } from '../formats/index.ts';
@@ -237,6 +238,14 @@ describe('hard signals', () => {
   it.each([1000, 1200, 2000, 2400])('a %i Hz square wave holds no timecode', (hz) => {
     const samples = Float32Array.from({ length: 96000 }, (_, i) => Math.sign(Math.sin((2 * Math.PI * hz * i) / 48000)));
     expect(decode(samples, 48000)).toEqual({ words: [], rejected: [] });
+  });
+  it.each([18, 22, 35, 194])('talk %i that looks like timecode where it ends comes to an end', (seed) => {
+    const talk = madeSound('speech', 2, seed);
+    for (const times of [1, 2]) {
+      const sound = Float32Array.from({ length: talk.length * times }, (_, i) => talk[Math.floor(i / times)]!);
+      const decoder = new LtcDecoder(8000 * times);
+      expect([...decoder.push(sound).words, ...decoder.end().words]).toEqual([]);
+    }
   });
   it('noise, silence and nothing hold no timecode', () => {
     const noise = signal(10, { rate, amplitude: 1e-9 });

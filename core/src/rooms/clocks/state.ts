@@ -91,6 +91,10 @@ export function standInFrames(
   return atJam + framesAt(Math.max(0, atMs - jammedMs), rate) + framesAt(Math.abs(offMs), rate) * Math.sign(offMs);
 }
 
+/** By how much a camera’s stand-in clock runs fast, ppm; 0 where it has none. */
+export const standInPpm = (clocks: readonly Clock[], camera: { id: string }): number =>
+  clocks.find((c) => c.cameraId === camera.id && c.simulated)?.simulated?.ppm ?? 0;
+
 /** The frames on a camera's clips at an instant: its stand-in clock's, else the time of day at `rate`. */
 export function cameraFrames(
   { clocks, jams }: { clocks: readonly Clock[]; jams: readonly Jam[] },

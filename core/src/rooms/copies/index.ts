@@ -18,3 +18,4 @@ export * from './powerModel.ts';
 export * from './selectsModel.ts';
 export * from './codes.ts';
 export * from './usual.ts';
+export * from './media.ts';

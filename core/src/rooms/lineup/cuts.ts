@@ -15,6 +15,55 @@ export interface LineCut {
   driftPpm: number;
   hasTimecode: boolean;
 }
+/** What is known of a file beside the line: which lane it stands in, what it is of, what was marked in it. */
+export interface FileAbout {
+  /** Files of one lane stand on one track and in one edit list. */
+  lane: string;
+  isSound: boolean;
+  /** Take, shot, camera, verdict, notes: as they are called on the screen. */
+  metadata: Readonly<Record<string, string | number | null>>;
+  /** At file times, s. */
+  marks: readonly { atS: number; name: string; kind: 'star' | 'note' }[];
+}
+/** How a line is exported. */
+export interface LineShape {
+  title: string;
+  /** The frame that the line begins at. */
+  startFrame: number;
+  about(file: string): FileAbout;
+}
+
+/** A line whose files are known by nothing else: each in a lane of its own, as sound where it has no rate. */
+export function plainShape({ files }: Pick<LineJson, 'files'>, title: string, startFrame = 0): LineShape {
+  const silent = new Set(files.filter((f) => f.rate === null).map((f) => f.file));
+  return {
+    ...{ title, startFrame },
+    about: (file) => ({ lane: file, isSound: silent.has(file), metadata: {}, marks: [] }),
+  };
+}
+
+/** Cuts lane by lane, each as long as it is there: what lies over another of its lane goes to a lane beside it, for a track holds one thing at a time. */
+export function lanesOf(
+  cuts: readonly LineCut[],
+  shape: LineShape,
+): { name: string; isSound: boolean; cuts: LineCut[] }[] {
+  const lanes: { lane: string; name: string; isSound: boolean; cuts: LineCut[] }[] = [];
+  for (const cut of cuts) {
+    const { lane, isSound } = shape.about(cut.file.file);
+    const own = lanes.filter((l) => l.lane === lane);
+    const free = own.find((l) => {
+      const last = l.cuts.at(-1);
+      return !last || last.recordFrame + last.frames <= cut.recordFrame;
+    });
+    if (free) free.cuts.push(cut);
+    else {
+      const name = baseName(lane);
+      lanes.push({ lane, isSound, cuts: [cut], name: own.length === 0 ? name : `${name} (${own.length + 1})` });
+    }
+  }
+  return lanes;
+}
+
 export interface LineCuts {
   rate: Rate;
   cuts: LineCut[];
@@ -56,7 +105,8 @@ export function lineCuts({ files, devices, unplaced }: LineJson, rateText: strin
   };
 }
 
-function sourceFrameOf(file: LineFile, rate: Rate): number | null {
+/** A file’s own timecode where it begins, frames; null where it has none of this rate. */
+export function sourceFrameOf(file: Pick<LineFile, 'startTimecode' | 'rate'>, rate: Rate): number | null {
   if (file.startTimecode === null) return null;
   const own = file.rate === null ? rate : parseRate(file.rate);
   if (own.num * rate.den !== rate.num * own.den) return null;

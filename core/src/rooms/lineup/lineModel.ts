@@ -15,7 +15,8 @@ export interface LineSource {
 }
 
 /** Why two recordings are not lined up. */
-export type LineRefusal = 'silent' | 'short' | 'noCommonSound' | 'ambiguous' | 'unsteady' | 'disagrees';
+export const LINE_REFUSALS = ['silent', 'short', 'noCommonSound', 'ambiguous', 'unsteady', 'disagrees'] as const;
+export type LineRefusal = (typeof LINE_REFUSALS)[number];
 export const REFUSAL_WORDS: Readonly<Record<LineRefusal, string>> = {
   silent: 'one of them holds no sound',
   short: 'too little of both is there at once',
@@ -60,8 +61,18 @@ export interface LinePair {
   /** The best place that was not taken, as a share of the one that was. */
   runnerUp: number;
   windows: LineWindow[];
+  /** All windows laid over each other, from `CURVE_S` before the place to as much after it: 0…100 of the highest. Empty where none were. */
+  curve: number[];
 }
+/** How far around its place a pair’s curve goes, s, and in how many steps. */
+export const CURVE_S = 0.25;
+export const CURVE_STEPS = 161;
 
-export const refusedPair = (refused: LineRefusal, windows: LineWindow[] = [], runnerUp = 0): LinePair => ({
-  ...{ refused, offsetMs: null, atS: null, driftPpm: null, errorMs: null, confidence: 0, runnerUp, windows },
+export const refusedPair = (
+  refused: LineRefusal,
+  windows: LineWindow[] = [],
+  runnerUp = 0,
+  curve: number[] = [],
+): LinePair => ({
+  ...{ refused, offsetMs: null, atS: null, driftPpm: null, errorMs: null, confidence: 0, runnerUp, windows, curve },
 });

@@ -1,12 +1,15 @@
 import { rateName } from '../../base/timecode/index.ts';
-import { baseName, lineCuts, type LineCut } from './cuts.ts';
+import { baseName, lanesOf, lineCuts, plainShape, type LineCut, type LineShape } from './cuts.ts';
 import type { LineJson } from './lineFile.ts';
 
+const MARK_COLOURS = { star: 'YELLOW', note: 'CYAN' } as const;
+
 /**
- * A line as OpenTimelineIO JSON (schemas Timeline.1, Stack.1, Track.1, Gap.1, Clip.2, ExternalReference.1, RationalTime.1, TimeRange.1): one track a file, gaps explicit,
- * media named as they were named to the line-up. What the frame grid leaves over, drift and channels stand in the metadata. Throws `InputError` as `lineCuts` does.
+ * A line as OpenTimelineIO JSON (schemas Timeline.1, Stack.1, Track.1, Gap.1, Clip.2, ExternalReference.1, Marker.2, RationalTime.1, TimeRange.1): one track a lane, gaps explicit,
+ * media named as they were named to the line-up. What the frame grid leaves over, drift and channels stand in the metadata, with what `shape` knows of each file. Throws `InputError` as
+ * `lineCuts` does.
  */
-export function otioOf(line: LineJson, rateText: string, title = 'Line-up'): object {
+export function otioOf(line: LineJson, rateText: string, shape: LineShape = plainShape(line, 'Line-up')): object {
   const { rate, cuts, apart } = lineCuts(line, rateText);
   const fps = rate.num / rate.den;
   const time = (value: number) => ({ OTIO_SCHEMA: 'RationalTime.1', rate: fps, value });
@@ -16,46 +19,63 @@ export function otioOf(line: LineJson, rateText: string, title = 'Line-up'): obj
     duration: time(duration),
   });
   const item = { effects: [], markers: [], enabled: true };
-  const clip = (c: LineCut) => ({
-    OTIO_SCHEMA: 'Clip.2',
-    ...item,
-    name: baseName(c.file.file),
-    source_range: range(c.sourceFrame, c.frames),
-    active_media_reference_key: 'DEFAULT_MEDIA',
-    media_references: {
-      DEFAULT_MEDIA: {
-        OTIO_SCHEMA: 'ExternalReference.1',
-        name: baseName(c.file.file),
-        available_range: range(c.sourceFrame, c.frames),
-        available_image_bounds: null,
-        target_url: urlOf(c.file.file),
-        metadata: {},
+  const clip = (c: LineCut) => {
+    const about = shape.about(c.file.file);
+    return {
+      OTIO_SCHEMA: 'Clip.2',
+      ...item,
+      markers: about.marks.map((m) => ({
+        OTIO_SCHEMA: 'Marker.2',
+        ...{ name: m.name, color: MARK_COLOURS[m.kind], comment: m.kind === 'note' ? m.name : '' },
+        ...{ marked_range: range(c.sourceFrame + Math.round(m.atS * fps), 0), metadata: { kavrell: { kind: m.kind } } },
+      })),
+      name: baseName(c.file.file),
+      source_range: range(c.sourceFrame, c.frames),
+      active_media_reference_key: 'DEFAULT_MEDIA',
+      media_references: {
+        DEFAULT_MEDIA: {
+          OTIO_SCHEMA: 'ExternalReference.1',
+          name: baseName(c.file.file),
+          available_range: range(c.sourceFrame, c.frames),
+          available_image_bounds: null,
+          target_url: urlOf(c.file.file),
+          metadata: {},
+        },
       },
-    },
-    metadata: {
-      kavrell: {
-        ...{ driftPpm: c.driftPpm, laterThanFrameMs: c.restMs, reel: c.file.reel, channels: c.file.channels },
-        timecode: c.hasTimecode ? 'own' : 'none: counted from 0',
+      metadata: {
+        kavrell: {
+          ...about.metadata,
+          ...{ driftPpm: c.driftPpm, laterThanFrameMs: c.restMs, reel: c.file.reel, channels: c.file.channels },
+          timecode: c.hasTimecode ? 'own' : 'none: counted from 0',
+        },
       },
-    },
-  });
+    };
+  };
   const gap = (frames: number) => ({
     OTIO_SCHEMA: 'Gap.1',
     ...{ ...item, name: '', source_range: range(0, frames), metadata: {} },
   });
+  const track = (own: readonly LineCut[]) => {
+    let at = 0;
+    return own.flatMap((c) => {
+      const free = c.recordFrame - at;
+      at = c.recordFrame + c.frames;
+      return [...(free > 0 ? [gap(free)] : []), clip(c)];
+    });
+  };
   return {
     OTIO_SCHEMA: 'Timeline.1',
-    name: title,
-    global_start_time: time(0),
+    name: shape.title,
+    global_start_time: time(shape.startFrame),
     metadata: { kavrell: { rate: rateName(rate), notOnThisLine: apart } },
     tracks: {
       OTIO_SCHEMA: 'Stack.1',
       ...{ ...item, name: 'tracks', source_range: null, metadata: {} },
-      children: cuts.map((c) => ({
+      children: lanesOf(cuts, shape).map((lane) => ({
         OTIO_SCHEMA: 'Track.1',
-        ...{ ...item, name: baseName(c.file.file), source_range: null, metadata: {} },
-        kind: c.file.rate === null ? 'Audio' : 'Video',
-        children: [...(c.recordFrame > 0 ? [gap(c.recordFrame)] : []), clip(c)],
+        ...{ ...item, name: lane.name, source_range: null, metadata: {} },
+        kind: lane.isSound ? 'Audio' : 'Video',
+        children: track(lane.cuts),
       })),
     },
   };

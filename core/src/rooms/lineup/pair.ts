@@ -1,7 +1,15 @@
 import { coarseCandidates, type Candidate } from './coarse.ts';
 import { deviationApart, peakOf, phaseCorrelation } from './correlate.ts';
 import { fitLine, type Line, type Point } from './fitLine.ts';
-import { LINE_RATE, refusedPair, type LinePair, type LineSource, type LineWindow } from './lineModel.ts';
+import {
+  CURVE_S,
+  CURVE_STEPS,
+  LINE_RATE,
+  refusedPair,
+  type LinePair,
+  type LineSource,
+  type LineWindow,
+} from './lineModel.ts';
 import { sweepCandidates } from './sweep.ts';
 import { Liveliness, windowStarts } from './windows.ts';
 
@@ -58,6 +66,7 @@ interface Measured {
   stack: number;
   /** The next highest place near it, as a share of it. */
   beside: number;
+  curve: number[];
 }
 
 /**
@@ -120,7 +129,7 @@ const apart = (x: Measured, y: Measured): boolean => {
   return Math.abs(offsetAt(x) - offsetAt(y)) > APART_S;
 };
 
-function judged({ windows, line, stack }: Measured, runnerUp: number): LinePair {
+function judged({ windows, line, stack, curve }: Measured, runnerUp: number): LinePair {
   const on = windows.filter((w) => w.fits);
   const sure = windows.filter((w) => w.z >= SURE_Z).length;
   if (!line || stack < LEAST_STACK || on.length < Math.max(LEAST_WINDOWS, windows.length * LEAST_SHARE))
@@ -129,20 +138,22 @@ function judged({ windows, line, stack }: Measured, runnerUp: number): LinePair 
       sure >= Math.max(LEAST_WINDOWS, windows.length / 2) ? 'unsteady' : 'noCommonSound',
       windows,
       runnerUp,
+      curve,
     );
-  if (runnerUp > MOST_RUNNER_UP) return refusedPair('ambiguous', windows, runnerUp);
+  if (runnerUp > MOST_RUNNER_UP) return refusedPair('ambiguous', windows, runnerUp, curve);
   const share = on.length / windows.length;
   const confidence = Math.min(1, share / 0.6) * (1 - Math.exp(-(stack - 5) / 8)) * Math.min(1, (1 - runnerUp) / 0.4);
   const restMs = Math.sqrt(on.reduce((sum, w) => sum + (w.offsetMs - line.at(w.atS) * 1000) ** 2, 0) / on.length);
   // The same beat played again comes near to a line, and lies beside it.
-  if (confidence < LEAST_CONFIDENCE || restMs > MOST_REST_MS) return refusedPair('unsteady', windows, runnerUp);
+  if (confidence < LEAST_CONFIDENCE || restMs > MOST_REST_MS) return refusedPair('unsteady', windows, runnerUp, curve);
   return {
     ...{ refused: null, atS: line.atS, offsetMs: line.offsetS * 1000, driftPpm: -line.slope * 1e6 },
     ...{ errorMs: line.errorS * 1000, runnerUp, windows },
-    confidence,
+    ...{ confidence, curve },
   };
 }
 
+const NOTHING: Pick<Measured, 'stack' | 'beside' | 'curve'> = { stack: 0, beside: 0, curve: [] };
 interface Both {
   a: LineSource;
   b: LineSource;
@@ -158,7 +169,7 @@ function measure(
   const { offsetS } = candidate;
   const fromS = Math.max(0, offsetS);
   const toS = Math.min(liveA.seconds, liveB.seconds + offsetS);
-  if (toS - fromS < LEAST_OVERLAP_S) return { candidate, windows: [], line: null, stack: 0, beside: 0 };
+  if (toS - fromS < LEAST_OVERLAP_S) return { candidate, windows: [], line: null, ...NOTHING };
   const lengthS = toS - fromS >= LEAST_WINDOWS * 2 * WINDOW_S ? WINDOW_S : SHORT_WINDOW_S;
   const starts = windowStarts(liveA, liveB, { fromS, toS, offsetS, lengthS, most });
   const length = Math.round(lengthS * LINE_RATE);
@@ -178,7 +189,7 @@ function measure(
     return [{ atS, offsetMs: seconds * 1000, offsetS: seconds, z, fits: false, base: (from - there) / LINE_RATE }];
   });
   const line = fitLine(windows);
-  if (!line) return { candidate, windows, line, stack: 0, beside: 0 };
+  if (!line) return { candidate, windows, line, ...NOTHING };
   for (const w of windows) w.fits = line.fits(w);
   return { candidate, windows, line, ...stacked(windows, correlations, line) };
 }
@@ -188,7 +199,7 @@ function stacked(
   windows: readonly Point[],
   correlations: readonly Float64Array[],
   line: Line,
-): Pick<Measured, 'stack' | 'beside'> {
+): Pick<Measured, 'stack' | 'beside' | 'curve'> {
   const sums = new Float64Array(2 * BESIDE + 1);
   windows.forEach((w, n) => {
     const correlation = correlations[n] as Float64Array;
@@ -200,8 +211,19 @@ function stacked(
   const deviation = deviationApart(sums, BESIDE, ECHO);
   let best = 0;
   for (let k = BESIDE - NEAR; k <= BESIDE + NEAR; k += 1) best = Math.max(best, sums[k] as number);
-  if (deviation === 0 || best <= 0) return { stack: 0, beside: 0 };
+  if (deviation === 0 || best <= 0) return NOTHING;
   let next = 0;
   for (let k = 0; k < sums.length; k += 1) if (Math.abs(k - BESIDE) > ECHO) next = Math.max(next, sums[k] as number);
-  return { stack: best / deviation, beside: next / best };
+  return { stack: best / deviation, beside: next / best, curve: curveOf(sums, best) };
+}
+
+/** What stands around the middle, the highest of each step, 0…100. */
+function curveOf(sums: Float64Array, best: number): number[] {
+  const step = (2 * CURVE_S * LINE_RATE) / CURVE_STEPS;
+  return Array.from({ length: CURVE_STEPS }, (_, n) => {
+    const from = Math.round(BESIDE - CURVE_S * LINE_RATE + n * step);
+    let high = 0;
+    for (let k = from; k < from + step; k += 1) high = Math.max(high, sums[k] as number);
+    return Math.min(100, Math.round((high / best) * 100));
+  });
 }

@@ -1,3 +1,4 @@
+import type { Candidate } from './coarse.ts';
 import { lineUpPair } from './pair.ts';
 import { LINE_RATE, type LinePair, type LineRefusal, type LineSource } from './lineModel.ts';
 
@@ -24,7 +25,7 @@ export interface LinedUp {
 }
 
 /** Offsets that go round a loop of recordings may come out this far from nought. */
-const MOST_LOOP_S = 0.004;
+export const MOST_LOOP_MS = 4;
 
 /** File time in the first as a line of file time in the second: t₁ = offset + t₂ · pace. */
 interface Map1 {
@@ -42,6 +43,32 @@ function mapOf({ offsetMs, atS, driftPpm }: LinePair): Map1 {
   const [o, at, p] = [(offsetMs as number) / 1000, atS as number, (driftPpm as number) * 1e-6];
   // offset(tₐ) = o − p · (tₐ − at) and t_b = tₐ − offset(tₐ).
   return { offset: (o + p * at) / (1 + p), pace: 1 / (1 + p) };
+}
+
+/** What the pairs measured so far say of each other: one whose both ends hang together is looked for where it should be. */
+export class Joined {
+  private readonly roots = new Map<number, { component: number; map: Map1 }>();
+
+  private rootOf(index: number): { component: number; map: Map1 } {
+    return this.roots.get(index) ?? { component: index, map: { offset: 0, pace: 1 } };
+  }
+
+  /** Where a pair should be by the others; null while they do not hang together. */
+  expected(a: number, b: number, sourceA: LineSource, sourceB: LineSource): Candidate | null {
+    const [ra, rb] = [this.rootOf(a), this.rootOf(b)];
+    return ra.component === rb.component ? expectedOf(through(inverse(ra.map), rb.map), sourceA, sourceB) : null;
+  }
+
+  /** Puts two recordings on one line, and with them all that hang on either. */
+  join(a: number, b: number, pair: LinePair): void {
+    const [ra, rb] = [this.rootOf(a), this.rootOf(b)];
+    if (pair.refused !== null || ra.component === rb.component) return;
+    const toA = through(through(ra.map, mapOf(pair)), inverse(rb.map));
+    this.roots.set(a, ra);
+    this.roots.set(b, rb);
+    for (const [index, r] of this.roots)
+      if (r.component === rb.component) this.roots.set(index, { component: ra.component, map: through(toA, r.map) });
+  }
 }
 
 /**
@@ -65,49 +92,31 @@ export function lineUpAll(
         (sources[y] as LineSource).samples - (sources[x] as LineSource).samples ||
         x - y,
     );
-  const roots: Map<number, { component: number; map: Map1 }> = new Map();
+  const joined = new Joined();
   order.forEach((one, n) => {
     for (const other of order.slice(0, n)) {
       // Said as the recordings stand: the earlier one in the list first.
       const [a, b] = one < other ? [one, other] : [other, one];
-      const [ra, rb] = [roots.get(a), roots.get(b)];
-      const known = ra && rb && ra.component === rb.component ? through(inverse(ra.map), rb.map) : null;
       const [first, second] = [sources[a] as LineSource, sources[b] as LineSource];
-      const pair = lineUpPair(first, second, known ? expectedOf(known, first, second) : null);
+      const pair = lineUpPair(first, second, joined.expected(a, b, first, second));
       edges.push({ a, b, pair });
       progress(edges.length, total);
-      if (pair.refused !== null || known) continue;
-      join(roots, { a, b, map: mapOf(pair) });
+      joined.join(a, b, pair);
     }
-    if (!roots.has(one)) roots.set(one, { component: one, map: { offset: 0, pace: 1 } });
   });
   return placedBy(sources.length, reference, edges);
 }
 
-/** Puts two recordings on one line, and with them all that hang on either. */
-function join(
-  roots: Map<number, { component: number; map: Map1 }>,
-  { a, b, map }: { a: number; b: number; map: Map1 },
-): void {
-  const ra = roots.get(a) ?? { component: a, map: { offset: 0, pace: 1 } };
-  const rb = roots.get(b) ?? { component: b, map: { offset: 0, pace: 1 } };
-  const toA = through(through(ra.map, map), inverse(rb.map));
-  roots.set(a, ra);
-  roots.set(b, rb);
-  for (const [index, r] of roots)
-    if (r.component === rb.component) roots.set(index, { component: ra.component, map: through(toA, r.map) });
-}
-
 /** Where a pair should be, at the middle of what both have. */
-function expectedOf(map: Map1, a: LineSource, b: LineSource): { offsetS: number; atS: number; score: number } {
+function expectedOf(map: Map1, a: LineSource, b: LineSource): Candidate {
   const [secondsA, secondsB] = [a.samples / LINE_RATE, b.samples / LINE_RATE];
   const [from, to] = [Math.max(0, map.offset), Math.min(secondsA, map.offset + map.pace * secondsB)];
   const atS = (from + to) / 2;
   return { offsetS: atS - (atS - map.offset) / map.pace, atS, score: 0 };
 }
 
-/** The tree of the surest pairs, and everything counted from the reference along it. */
-function placedBy(count: number, reference: number, edges: readonly LineEdge[]): LinedUp {
+/** The tree of the surest pairs, and everything counted along it from the reference; without one, each part from its first recording. */
+export function placedBy(count: number, reference: number | null, edges: readonly LineEdge[]): LinedUp {
   const parent = Array.from({ length: count }, (_, i) => i);
   const rootOf = (i: number): number => (parent[i] === i ? i : rootOf(parent[i] as number));
   const sure = edges.filter((e) => e.pair.refused === null).sort((x, y) => y.pair.confidence - x.pair.confidence);
@@ -118,7 +127,7 @@ function placedBy(count: number, reference: number, edges: readonly LineEdge[]):
     return true;
   });
   const placed = new Map<number, { map: Map1; component: number; confidence: number }>();
-  const starts = [reference, ...Array.from({ length: count }, (_, i) => i)];
+  const starts = [...(reference === null ? [] : [reference]), ...Array.from({ length: count }, (_, i) => i)];
   let component = 0;
   for (const start of starts) {
     if (placed.has(start) || (start !== reference && !tree.some((e) => e.a === start || e.b === start))) continue;
@@ -157,9 +166,27 @@ function placedBy(count: number, reference: number, edges: readonly LineEdge[]):
 function isClosed({ a, b, pair }: LineEdge, placed: ReadonlyMap<number, { map: Map1; component: number }>): boolean {
   const [pa, pb] = [placed.get(a), placed.get(b)];
   if (pair.refused !== null || !pa || !pb || pa.component !== pb.component) return true;
-  const known = through(inverse(pa.map), pb.map);
-  const atS = pair.atS as number;
-  return Math.abs(atS - (atS - known.offset) / known.pace - (pair.offsetMs as number) / 1000) <= MOST_LOOP_S;
+  return Math.abs(besideS(pair, through(inverse(pa.map), pb.map))) * 1000 <= MOST_LOOP_MS;
+}
+
+/** By how much a pair was measured beside where a line has its two, s. */
+function besideS({ atS, offsetMs }: LinePair, known: Map1): number {
+  const at = atS as number;
+  return at - (at - known.offset) / known.pace - (offsetMs as number) / 1000;
+}
+
+/** By how much a pair misses where all together have its two, ms; null where they are not on one line. In the tree it is nought. */
+export function loopErrorMs(
+  { a, b, pair }: LineEdge,
+  placed: ReadonlyMap<number, Pick<PlacedRecording, 'offsetS' | 'driftPpm' | 'component'>>,
+): number | null {
+  const [pa, pb] = [placed.get(a), placed.get(b)];
+  if (pair.offsetMs === null || !pa || !pb || pa.component !== pb.component) return null;
+  const map = (p: Pick<PlacedRecording, 'offsetS' | 'driftPpm'>): Map1 => ({
+    offset: p.offsetS,
+    pace: 1 / (1 + p.driftPpm * 1e-6),
+  });
+  return besideS(pair, through(inverse(map(pa)), map(pb))) * 1000;
 }
 
 /** Why one is on no line: what was said of it most nearly. */

@@ -16,6 +16,8 @@ export function bellRows(): { demo: ReturnType<typeof ninthBell>; rows: Producti
       copyFiles: [],
       releases: [],
       sentSelects: [],
+      lineRuns: [],
+      lineFinds: [],
       takeEvents: [],
       sheetReads: [],
     },

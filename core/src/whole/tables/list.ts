@@ -19,6 +19,7 @@ import {
   chargerTable,
   sentSelectTable,
 } from '../../rooms/copies/index.ts';
+import { handLineTable, lineFindTable, lineRunTable } from '../../rooms/lineup/index.ts';
 import { questionTable } from '../../rooms/interview/index.ts';
 import { crateTable, kitLineTable, pieceTable, rentalTable, vehicleTable } from '../../rooms/kit/index.ts';
 import { lightKitTable, setupTable, relightTable } from '../../rooms/light/index.ts';
@@ -113,6 +114,9 @@ export const ALL = [
   copyFileTable,
   releaseTable,
   sentSelectTable,
+  lineRunTable,
+  lineFindTable,
+  handLineTable,
   sheetReadTable,
   messageTable,
 ] as const;

@@ -19,6 +19,7 @@ import { cover } from './migrations/0015-cover.ts';
 import { keeping } from './migrations/0016-keeping.ts';
 import { night } from './migrations/0017-night.ts';
 import { kit } from './migrations/0018-kit.ts';
+import { lineup } from './migrations/0019-lineup.ts';
 
 const MIGRATIONS: readonly Migration[] = [
   house,
@@ -39,6 +40,7 @@ const MIGRATIONS: readonly Migration[] = [
   keeping,
   night,
   kit,
+  lineup,
 ];
 
 /** The migrations, each in its own transaction, forward and back. */

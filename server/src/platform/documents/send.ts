@@ -18,3 +18,10 @@ export function sendDocument(res: Response, body: Buffer | string, type: keyof t
   res.setHeader('content-disposition', `inline; filename="${name}.${EXTENSIONS[type]}"`);
   res.end(body);
 }
+
+/** Begins an answer that is saved as a file of this whole name, whatever letters are in it. */
+export function attach(res: Response, type: string, name: string): void {
+  const plain = name.normalize('NFKD').replace(/[^\x20-\x7e]|["\\]/g, '_');
+  res.setHeader('content-type', type);
+  res.setHeader('content-disposition', `attachment; filename="${plain}"; filename*=UTF-8''${encodeURIComponent(name)}`);
+}

@@ -3,11 +3,19 @@ import { z } from 'zod';
 import type { Logger } from '../log.ts';
 
 /** Work that a station's worker does. Messages are small wake-ups: what is to be done is in the tables. */
+const hears = z.object({
+  startMs: z.number(),
+  ppm: z.number(),
+  distanceM: z.number(),
+  snrDb: z.number(),
+  seed: z.number(),
+});
 export const stationWork = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('copy') }),
   z.object({ kind: z.literal('scan'), cardId: z.uuid() }),
   z.object({ kind: z.literal('look'), cardId: z.uuid() }),
   z.object({ kind: z.literal('selects'), productionId: z.uuid() }),
+  z.object({ kind: z.literal('lineup') }),
   z.object({
     kind: z.literal('record'),
     cardId: z.uuid(),
@@ -15,21 +23,39 @@ export const stationWork = z.discriminatedUnion('kind', [
     timecode: z.string(),
     rate: z.string(),
     durationMs: z.number(),
+    hears,
+  }),
+  /** What a simulated recorder wrote: `startS` since midnight. */
+  z.object({
+    kind: z.literal('recordSound'),
+    cardId: z.uuid(),
+    clip: z.string(),
+    startS: z.number(),
+    durationMs: z.number(),
+    hears,
   }),
 ]);
 export type StationWork = z.infer<typeof stationWork>;
 
 export interface Queue {
   send(work: StationWork): Promise<void>;
-  /** Hands each message to `work`: copies, looks and other media work beside each other, one of each at a time. */
+  /** Hands each message to `work`: copies, looks, line-ups and other media work beside each other, one of each at a time. */
   work(work: (message: StationWork) => Promise<void>): Promise<void>;
   stop(): Promise<void>;
 }
 
 const POLL_S = 0.5;
 /** Looks into copies take their time: nothing that somebody waits for stands behind them. */
-const LANES: Readonly<Record<StationWork['kind'], 'copy' | 'media' | 'look'>> = {
-  ...{ copy: 'copy', scan: 'media', record: 'media', selects: 'copy', look: 'look' },
+const LANES: Readonly<Record<StationWork['kind'], 'copy' | 'media' | 'look' | 'lineup'>> = {
+  ...{
+    copy: 'copy',
+    scan: 'media',
+    record: 'media',
+    recordSound: 'media',
+    selects: 'copy',
+    look: 'look',
+    lineup: 'lineup',
+  },
 };
 const queueOf = (station: string, kind: StationWork['kind']) => `${LANES[kind]}-${station}`;
 

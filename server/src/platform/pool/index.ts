@@ -2,7 +2,7 @@ import { fileURLToPath } from 'node:url';
 import { ChildPool, type Budget } from './childPool.ts';
 
 export { ChildLost, ChildPool, OverBudget, TooManyAtOnce, WorkFailed, type Budget } from './childPool.ts';
-export type { PictureFacts } from './work.ts';
+export type { LinePairFound, LineSoundRead, PictureFacts } from './work.ts';
 
 /** Beside the bundle that this is in; tests run from source and say where they built it. */
 const childFile = (): string => process.env.KAVRELL_CHILD ?? fileURLToPath(new URL('./child.mjs', import.meta.url));
@@ -13,3 +13,6 @@ export const openPool = (): ChildPool => new ChildPool({ file: childFile(), size
 /** What reading one media file may cost. */
 export const TRACKS_BUDGET: Budget = { timeMs: 20_000, memoryMB: 400 };
 export const PICTURE_BUDGET: Budget = { timeMs: 20_000, memoryMB: 500 };
+/** What reading one clip for the line may cost, however long it is; and laying two over each other. */
+export const LINE_SOUND_BUDGET: Budget = { timeMs: 3_600_000, memoryMB: 450 };
+export const LINE_PAIR_BUDGET: Budget = { timeMs: 300_000, memoryMB: 450 };

@@ -1,0 +1,84 @@
+import { seeded } from '@kavrell/core/random';
+
+/** Samples a second of the made-up room. */
+export const ROOM_RATE = 16_000;
+const AIR_M_PER_S = 343;
+const SYLLABLES = 5;
+const LONGEST_S = 0.35;
+/** A room this long ago is not asked for again. */
+const KEPT_SECONDS = 8;
+
+/** A stand-in’s microphone in a made-up room. */
+export interface Microphone {
+  /** When it begins, ms. */
+  startMs: number;
+  durationS: number;
+  /** By how much its clock is fast. */
+  ppm: number;
+  /** From where it sounds, m. */
+  distanceM: number;
+  /** Sound over its own noise, dB. */
+  snrDb: number;
+  /** Its own noise is another’s with another seed. */
+  seed: number;
+}
+
+const normal = (random: () => number): number => random() + random() + random() + random() - 2;
+
+/** What begins to sound in a second: syllables with a voice or a hiss. Two seconds long: what begins late sounds on. */
+function secondOf(second: number): Float32Array {
+  const random = seeded(second % 0x7fffffff);
+  const out = new Float32Array(2 * ROOM_RATE);
+  for (let n = 0; n < SYLLABLES; n += 1) {
+    const from = Math.floor(((n + random()) / SYLLABLES) * ROOM_RATE);
+    const length = Math.round((0.09 + random() * (LONGEST_S - 0.09)) * ROOM_RATE);
+    const isVoiced = random() < 0.7;
+    const pitch = 90 + random() * 140;
+    const formant = 2 * Math.cos((2 * Math.PI * (350 + random() * 2100)) / ROOM_RATE) * 0.97;
+    const loud = 0.1 + random() * 0.3;
+    let [y1, y2, phase] = [0, 0, 0];
+    for (let i = 0; i < length; i += 1) {
+      phase += pitch / ROOM_RATE;
+      const drive = isVoiced ? (phase % 1 < 0.06 ? 1 : 0) + 0.04 * normal(random) : 0.35 * normal(random);
+      [y2, y1] = [y1, drive + formant * y1 - 0.94 * y2];
+      out[from + i]! += loud * 0.2 * y1 * Math.sqrt(Math.sin((Math.PI * i) / length));
+    }
+  }
+  return out;
+}
+
+/**
+ * What a stand-in’s microphone hears of a made-up room that goes on all the time: the same at one instant for every one of them, later by the way through the air, at the pace of
+ * its own clock, with noise of its own. So what simulated cameras and recorders bring home can be lined up as real recordings can.
+ */
+export function roomSound({ startMs, durationS, ppm, distanceM, snrDb, seed }: Microphone): Float32Array {
+  const out = new Float32Array(Math.round(durationS * ROOM_RATE));
+  const random = seeded(seed);
+  const seconds = new Map<number, Float32Array>();
+  const at = (index: number): number => {
+    const second = Math.floor(index / ROOM_RATE);
+    const within = index - second * ROOM_RATE;
+    let value = 0;
+    for (const s of [second, second - 1]) {
+      let block = seconds.get(s);
+      if (!block) {
+        seconds.set(s, (block = secondOf(s)));
+        seconds.delete(s - KEPT_SECONDS);
+      }
+      value += block[within + (second - s) * ROOM_RATE] as number;
+    }
+    return value;
+  };
+  const first = (startMs / 1000 - distanceM / AIR_M_PER_S) * ROOM_RATE;
+  const pace = 1 / (1 + ppm * 1e-6);
+  const noise = 0.03 * 10 ** (-snrDb / 20);
+  let whole = Math.floor(first);
+  let [left, right] = [at(whole), at(whole + 1)];
+  for (let n = 0; n < out.length; n += 1) {
+    const position = first + n * pace;
+    for (; whole < Math.floor(position); whole += 1) [left, right] = [right, at(whole + 2)];
+    const part = position - whole;
+    out[n] = Math.max(-1, Math.min(1, left * (1 - part) + right * part + noise * normal(random)));
+  }
+  return out;
+}
