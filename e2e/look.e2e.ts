@@ -17,11 +17,13 @@ const SCREENS = [
   'Cover',
   'Clocks',
   'Copies',
+  'Line-up',
   'Wrap',
 ];
 
 /** Screens with several views: each is looked at like a screen of its own. */
 const VIEWS: Record<string, readonly (string | RegExp)[]> = {
+  'Line-up': ['Takes', /Not placed/, 'Export'],
   Brief: ['Look', 'Days', 'What changed', 'Paste to start'],
   'Call sheet': ['Freeze', 'Who has read it', 'Move the day', 'From paper'],
   Risks: [/Rehearsal log/],

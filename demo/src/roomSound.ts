@@ -25,6 +25,10 @@ export interface Microphone {
 
 const normal = (random: () => number): number => random() + random() + random() + random() - 2;
 
+/** How loud the room is in a second: it swells and thins over half a minute or so. */
+const swell = (second: number): number =>
+  0.3 + 0.7 * (0.5 + 0.25 * Math.sin(second / 3.1) + 0.25 * Math.sin(second / 7.7)) ** 2;
+
 /** What begins to sound in a second: syllables with a voice or a hiss. Two seconds long: what begins late sounds on. */
 function secondOf(second: number): Float32Array {
   const random = seeded(second % 0x7fffffff);
@@ -35,7 +39,7 @@ function secondOf(second: number): Float32Array {
     const isVoiced = random() < 0.7;
     const pitch = 90 + random() * 140;
     const formant = 2 * Math.cos((2 * Math.PI * (350 + random() * 2100)) / ROOM_RATE) * 0.97;
-    const loud = 0.1 + random() * 0.3;
+    const loud = (0.1 + random() * 0.3) * swell(second);
     let [y1, y2, phase] = [0, 0, 0];
     for (let i = 0; i < length; i += 1) {
       phase += pitch / ROOM_RATE;

@@ -142,6 +142,13 @@ export const SCREENS: readonly ScreenEntry[] = [
     code: named(() => import('../screens/copies/CopiesScreen.tsx'), 'CopiesScreen'),
   },
   {
+    path: 'line-up',
+    title: 'Line-up',
+    group: 'After',
+    roles: ['owner', 'offload'],
+    code: named(() => import('../screens/lineup/LineUpScreen.tsx'), 'LineUpScreen'),
+  },
+  {
     path: 'wrap',
     title: 'Wrap',
     group: 'After',

@@ -1,6 +1,6 @@
 import { useEffect, useRef } from 'react';
 import type WaveSurfer from 'wavesurfer.js';
-import { useShownTheme } from '../../platform/theme.ts';
+import { useShownTheme } from '../platform/theme.ts';
 
 interface Drawing {
   peaks: readonly number[];

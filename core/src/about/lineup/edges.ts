@@ -33,11 +33,20 @@ const foundPair = (f: LineFind): LinePair => ({
   ...{ refused: f.refused, offsetMs: f.offsetMs, atS: f.atS, driftPpm: f.driftPpm },
   ...{ errorMs: f.errorMs, confidence: f.confidence, runnerUp: f.runnerUp, windows: [], curve: [] },
 });
-/** A hand is surer than any sound, and says nothing of drift. */
-const handPair = (h: HandLine): LinePair => ({
-  ...{ refused: null, offsetMs: h.offsetMs, atS: 0, driftPpm: 0, errorMs: null },
+/** A hand is surer than any sound; of drift it says nothing, so that what sound said of the same two stays. */
+const handPair = (h: HandLine, found: LineFind | undefined): LinePair => ({
+  ...{ refused: null, offsetMs: h.offsetMs, errorMs: null },
+  ...driftOf(h, found),
   ...{ confidence: 2, runnerUp: 0, windows: [], curve: [] },
 });
+
+function driftOf(h: HandLine, found: LineFind | undefined): { atS: number; driftPpm: number } {
+  if (!found || found.atS === null || found.driftPpm === null || found.offsetMs === null)
+    return { atS: 0, driftPpm: 0 };
+  return found.clipId === h.clipId
+    ? { atS: found.atS, driftPpm: found.driftPpm }
+    : { atS: found.atS - found.offsetMs / 1000, driftPpm: -found.driftPpm };
+}
 
 /** All that was found or said between clips of a line: what a hand placed wins over the machine’s word of the same two, what a hand set aside does not count. */
 export function edgesOf(s: LineSources, clips: readonly LineClip[]): KnownEdge[] {
@@ -72,7 +81,10 @@ export function edgesOf(s: LineSources, clips: readonly LineClip[]): KnownEdge[]
     return [
       {
         ...{ ...ends, key: pairKey(clipId, otherId), clipId, otherId, means: 'hand', find: null, hand, aside: null },
-        pair: handPair(hand),
+        pair: handPair(
+          hand,
+          found.find((f) => f.key === pairKey(clipId, otherId) && f.means === 'sound')?.find ?? undefined,
+        ),
       },
     ];
   });

@@ -47,10 +47,19 @@ const sceneOf = (take: Take, { shots }: Pick<ExportSources, 'shots'>): string | 
 /** Where a clip lies below the root that whoever edits chooses: as copies lie on drives. */
 export const exportPath = ({ card, clip }: Pick<LineClip, 'card' | 'clip'>): string => `${card.label}/${clip.path}`;
 
-function inScope(clip: LineClip, scope: LineScope, s: Pick<ExportSources, 'shots'>): boolean {
+/** Of a take is all that lies over it, a recorder that ran on through several too; of a scene, what is of its takes. */
+function inScope(
+  clip: PlacedClip | LineClip,
+  scope: LineScope,
+  s: Pick<ExportSources, 'shots'>,
+  of: Take | null,
+): boolean {
   if (scope.of === 'day') return true;
-  if (scope.of === 'take') return clip.take?.id === scope.takeId;
-  return clip.take !== null && sceneOf(clip.take, s) === scope.sceneId;
+  if (scope.of === 'scene') return clip.take !== null && sceneOf(clip.take, s) === scope.sceneId;
+  if (clip.take?.id === scope.takeId) return true;
+  return (
+    of !== null && of.cutAtMs !== null && 'startMs' in clip && clip.endMs > of.rolledAtMs && clip.startMs < of.cutAtMs
+  );
 }
 
 /** A part of a day’s line as files are exported from it; null where nothing of it is on the line. */
@@ -59,8 +68,9 @@ export function exportLine(
   s: ExportSources,
   scope: LineScope,
 ): { json: LineJson; shape: LineShape; name: string } | null {
-  const placed = line.placed.filter((c) => inScope(c, scope, s));
-  const unplaced = line.unplaced.filter((c) => inScope(c, scope, s));
+  const of = scope.of === 'take' ? (line.placed.find((c) => c.take?.id === scope.takeId)?.take ?? null) : null;
+  const placed = line.placed.filter((c) => inScope(c, scope, s, of));
+  const unplaced = line.unplaced.filter((c) => inScope(c, scope, s, of));
   if (placed.length === 0) return null;
   const firstMs = Math.min(...placed.map((c) => c.startMs));
   const rate = parseRate(s.rate);
@@ -89,9 +99,8 @@ export function exportLine(
     })),
     unplaced: unplaced.map((c) => ({ file: exportPath(c), reason: c.reason })),
   };
-  const take = scope.of === 'take' ? placed[0]?.take : null;
   const scene = scope.of === 'scene' ? s.scenes.find((x) => x.id === scope.sceneId) : null;
-  const name = take ? takeCode(take, s) : scene ? `scene ${scene.number}` : 'day';
+  const name = of ? takeCode(of, s) : scene ? `scene ${scene.number}` : 'day';
   return {
     ...{ json, name },
     shape: {

@@ -152,6 +152,10 @@ describe('with what sound says', () => {
   it('a clip without a label is placed through another that shares no sound with the recorder', () => {
     const phone = { clips: unlabelled(c1.name) };
     expect(lineWith(phone).unplaced.map((x) => x.clip.name)).toEqual([c1.name]);
+    const nameless = takes.map((t) => ({ ...t, cameras: t.cameras.map((c) => ({ ...c, clip: null })) }));
+    const bare = lineWith({ ...phone, ...withFinds(found(sOfC, c1.name)), takes: nameless });
+    // Where it turned out to be says which take it is of.
+    expect(placedOf(bare, c1.name)!.take?.id).toBe(placedOf(bare, sOfC)!.take?.id);
     const b = clips.find((x) => x.name.startsWith('A') && Math.abs(truth.get(x.id)! - truth.get(c1.id)!) < 5000)!.name;
     const line = lineWith({ ...phone, ...withFinds(found(sOfC, b), found(b, c1.name)) });
     expect(line.unplaced).toEqual([]);
@@ -169,8 +173,17 @@ describe('with what sound says', () => {
     expect(closed.worstLoopMs).toBeLessThan(0.01);
     const byHand = lineWith({ ...withFinds(...good), handLines: [hand(sOfC, c1.name, { offsetMs: 500 })] });
     expect(placedOf(byHand, c1.name)).toMatchObject({ means: 'hand' });
+    // Who else hangs on that hand is not placed by it.
+    expect(byHand.placed.filter((c) => c.means === 'hand')).toHaveLength(1);
     expect(placedOf(byHand, sOfC)!.startMs - placedOf(byHand, c1.name)!.startMs).toBeCloseTo(-500, 6);
     expect(byHand.edges.find((e) => e.find?.id === good[1]!.id)!.aside).toBe('hand');
+    // What sound said of the clock stays, whichever way round the hand says it.
+    const fast = withFinds(good[0]!, { ...good[1]!, driftPpm: 18 });
+    for (const h of [hand(sOfC, c1.name, { offsetMs: 500 }), hand(c1.name, sOfC, { offsetMs: -500 })]) {
+      const kept = placedOf(lineWith({ ...fast, handLines: [h] }), c1.name)!;
+      expect(kept.driftPpm).toBeCloseTo(18, 1);
+      expect(kept.means).toBe('hand');
+    }
   });
   it('what a hand set aside, and runs that were taken back, do not count; what was refused says why', () => {
     const phone = { clips: unlabelled(c1.name) };

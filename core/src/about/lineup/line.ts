@@ -10,6 +10,7 @@ import {
 } from '../../rooms/lineup/index.ts';
 import { offsetSaid } from '../../rooms/clocks/index.ts';
 import { parseRate } from '../../base/timecode/index.ts';
+import type { Take } from '../../rooms/roll/index.ts';
 import { lineClips, type LineClip, type LineDevice, type LineSources } from './clips.ts';
 import { labelMs, middleOf } from './deviceClock.ts';
 import { edgesOf, findsThatCount, type KnownEdge } from './edges.ts';
@@ -127,7 +128,15 @@ export function dayLine(s: LineSources, dayId: string): DayLine {
       const c = clips[m.index]!;
       if (anchor)
         placed.push(
-          placedClip(c, m, group, anchor, { clips, edges, deviceOf, ltc, beside, jobRate: s.production.rate }),
+          placedClip(c, m, group, anchor, {
+            clips,
+            edges,
+            deviceOf,
+            ltc,
+            beside,
+            jobRate: s.production.rate,
+            takes: s.takes.filter((t) => t.dayId === dayId),
+          }),
         );
       else unplaced.push({ ...c, ...whyNot(m.index, c, deviceOf.get(c.deviceId)!, edges) });
     }
@@ -160,7 +169,9 @@ function groupsOf(clips: readonly LineClip[], joined: readonly PlacedRecording[]
   for (const p of joined) byComponent.set(p.component, [...(byComponent.get(p.component) ?? []), p]);
   const together = new Set(joined.map((p) => p.index));
   const alone = clips.flatMap((_, index): Group[] =>
-    together.has(index) ? [] : [{ members: [{ index, offsetS: 0, driftPpm: 0, component: -1, confidence: 1 }] }],
+    together.has(index)
+      ? []
+      : [{ members: [{ index, offsetS: 0, driftPpm: 0, component: -1, confidence: 1, via: null }] }],
   );
   return [...[...byComponent.values()].map((members) => ({ members })), ...alone];
 }
@@ -253,6 +264,13 @@ interface Around {
   ltc: ReadonlyMap<string, number>;
   beside: ReadonlyMap<string, { middle: number; spread: number; count: number }>;
   jobRate: string;
+  takes: readonly Take[];
+}
+
+/** The take that a clip without a label to tell turned out to be of: the one it lies over longest; null: none. */
+function takeAt(fromMs: number, toMs: number, takes: readonly Take[]): Take | null {
+  const over = (t: Take) => Math.min(toMs, t.cutAtMs ?? t.rolledAtMs) - Math.max(fromMs, t.rolledAtMs);
+  return takes.reduce<Take | null>((best, t) => (over(t) > Math.max(0, best ? over(best) : 0) ? t : best), null);
 }
 
 function placedClip(c: LineClip, m: PlacedRecording, group: Group, anchor: Anchor, around: Around): PlacedClip {
@@ -260,7 +278,8 @@ function placedClip(c: LineClip, m: PlacedRecording, group: Group, anchor: Ancho
   const endMs = startMs + ((c.durationS ?? 0) * 1000) / (1 + m.driftPpm * 1e-6);
   const isOwn = anchor.from.includes(m.index);
   const frameMs = halfFrameMs(c.clip.rate ?? around.jobRate);
-  const base = { ...c, startMs, endMs, driftPpm: m.driftPpm, rough: anchor.tier === 'slipped' };
+  const take = c.take ?? takeAt(startMs, endMs, around.takes);
+  const base = { ...c, take, startMs, endMs, driftPpm: m.driftPpm, rough: anchor.tier === 'slipped' };
   const labelAheadMs = c.byLabelMs === null || isOwn ? null : c.byLabelMs - startMs;
   if (isOwn || group.members.length === 1)
     return {
@@ -269,7 +288,7 @@ function placedClip(c: LineClip, m: PlacedRecording, group: Group, anchor: Ancho
       errorMs: errorOf(anchor.tier, frameMs, around.beside.get(c.deviceId)?.spread ?? 0),
       words: anchorWords(c, anchor.tier, around),
     };
-  const edge = nearestEdge(m, group, around);
+  const edge = edgeTo(m, around);
   const other = edge && around.clips[edge.a === m.index ? edge.b : edge.a]!;
   const said = { hand: 'by hand', sound: 'by sound', clap: 'by a clap' }[edge?.means ?? 'sound'];
   return {
@@ -279,12 +298,10 @@ function placedClip(c: LineClip, m: PlacedRecording, group: Group, anchor: Ancho
   };
 }
 
-/** The surest edge by which a clip hangs on its group, toward what anchors it. */
-function nearestEdge(m: PlacedRecording, { members }: Group, { edges }: Around): KnownEdge | null {
-  const inGroup = new Set(members.map((x) => x.index));
-  const own = edges.filter(
-    (e) => e.aside === null && (e.a === m.index || e.b === m.index) && inGroup.has(e.a) && inGroup.has(e.b),
-  );
+/** The pair by which a clip hangs on the others of its group; of the one that they hang on, the surest of its own. */
+function edgeTo(m: PlacedRecording, { edges }: Around): KnownEdge | null {
+  if (m.via !== null) return edges.find((e) => e === m.via) ?? null;
+  const own = edges.filter((e) => e.aside === null && (e.a === m.index || e.b === m.index));
   return [...own].sort((x, y) => y.pair.confidence - x.pair.confidence)[0] ?? null;
 }
 

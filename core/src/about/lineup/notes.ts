@@ -27,6 +27,15 @@ export function lineNotes(
         ? ` By what was placed otherwise its labels, put right so, are still ${offsetSaid(d.aheadMs)}: that is taken off too.`
         : '';
     if (standing === 'none') return [];
+    // What the log says to a press of a button sound says exactly: one figure, not two.
+    if (standing === 'slipped' && d.aheadMs !== null)
+      return [
+        note(
+          `line.clock.${d.id}`,
+          `${d.name}: Its clock is ${offsetSaid(d.aheadMs - (d.clock.offsetMs ?? 0))}, by what was placed otherwise: taken off.`,
+          'Tell whoever edits; set its clock before the next day.',
+        ),
+      ];
     const isPlain = standing === 'inStep' && !words.includes('It counts') && beside === '';
     return isPlain || (standing === 'unchecked' && beside === '')
       ? []

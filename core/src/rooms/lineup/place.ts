@@ -17,6 +17,8 @@ export interface PlacedRecording {
   component: number;
   /** The least of the confidences on the way to the reference; 1 for itself. */
   confidence: number;
+  /** The pair by which it hangs on the others; null: they hang on it. */
+  via: LineEdge | null;
 }
 export interface LinedUp {
   edges: LineEdge[];
@@ -126,20 +128,21 @@ export function placedBy(count: number, reference: number | null, edges: readonl
     parent[rb] = ra;
     return true;
   });
-  const placed = new Map<number, { map: Map1; component: number; confidence: number }>();
+  const placed = new Map<number, { map: Map1; component: number; confidence: number; via: LineEdge | null }>();
   const starts = [...(reference === null ? [] : [reference]), ...Array.from({ length: count }, (_, i) => i)];
   let component = 0;
   for (const start of starts) {
     if (placed.has(start) || (start !== reference && !tree.some((e) => e.a === start || e.b === start))) continue;
     const waiting = [start];
-    placed.set(start, { map: { offset: 0, pace: 1 }, component, confidence: 1 });
+    placed.set(start, { map: { offset: 0, pace: 1 }, component, confidence: 1, via: null });
     for (let at = waiting.pop(); at !== undefined; at = waiting.pop()) {
       const here = placed.get(at) as { map: Map1; confidence: number };
-      for (const { a, b, pair } of tree) {
+      for (const edge of tree) {
+        const { a, b, pair } = edge;
         const next = a === at ? b : b === at ? a : null;
         if (next === null || placed.has(next)) continue;
         const map = through(here.map, a === at ? mapOf(pair) : inverse(mapOf(pair)));
-        placed.set(next, { map, component, confidence: Math.min(here.confidence, pair.confidence) });
+        placed.set(next, { map, component, confidence: Math.min(here.confidence, pair.confidence), via: edge });
         waiting.push(next);
       }
     }
@@ -151,7 +154,7 @@ export function placedBy(count: number, reference: number | null, edges: readonl
     ),
     placed: [...placed]
       .map(([index, p]) => ({
-        ...{ index, component: p.component, confidence: p.confidence },
+        ...{ index, component: p.component, confidence: p.confidence, via: p.via },
         // t_common = offset + pace · t, and the pace is 1 / (1 + drift).
         ...{ offsetS: p.map.offset, driftPpm: (1 / p.map.pace - 1) * 1e6 },
       }))

@@ -4,7 +4,7 @@ import { beats, isPass, type Track } from '@kavrell/core/scenes';
 import { formatTrackTime } from '@kavrell/core/units';
 import { laneOf } from './trackDrawing.ts';
 import type { PinRow } from './trackPins.tsx';
-import { Waveform } from './Waveform.tsx';
+import { Waveform } from '../../ui/Waveform.tsx';
 
 const HEIGHT = 96;
 /** Beats closer than this on the screen are drawn by bars only. */

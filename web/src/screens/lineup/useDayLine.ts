@@ -1,0 +1,37 @@
+import { useQuery } from '@tanstack/react-query';
+import { useMemo } from 'react';
+import { readLineSounds } from '@kavrell/contract';
+import { dayLine, type DayLine, type LineSources } from '@kavrell/core/dayline';
+import type { Day } from '@kavrell/core/day';
+import type { LineRun, LineSound } from '@kavrell/core/lineup';
+import { useProduction } from '../../app/production.tsx';
+import { call } from '../../platform/api.ts';
+import { useSome } from '../../platform/some.ts';
+
+const PARTS = [
+  ...(['production', 'days', 'cameras', 'cards', 'clips', 'clocks', 'jams'] as const),
+  ...(['lineRuns', 'lineFinds', 'handLines'] as const),
+] as const;
+
+/** The line of a day, worked out anew only when its own rows change. */
+export function useDayLine(day: Day): DayLine {
+  const { rows, facts } = useProduction();
+  const some = useSome(rows, PARTS);
+  const takes = facts?.takes;
+  return useMemo(() => {
+    const sources: LineSources = { ...some, takes: takes ?? [] };
+    return dayLine(sources, day.id);
+  }, [some, takes, day.id]);
+}
+
+/** What runs read of clips, by clip; read again whenever a run has come on. */
+export function useLineSounds(productionId: string, runs: readonly LineRun[]): ReadonlyMap<string, LineSound> {
+  const done = runs.reduce((sum, r) => sum + r.doneFiles + (r.state === 'done' ? 1 : 0), 0);
+  const { data } = useQuery({
+    queryKey: ['lineSounds', productionId, done],
+    queryFn: () => call(readLineSounds, { params: { productionId } }),
+    placeholderData: (before) => before,
+    staleTime: Infinity,
+  });
+  return useMemo(() => new Map((data ?? []).map((s) => [s.clipId, s])), [data]);
+}
