@@ -79,22 +79,24 @@ const VIEWS = [
     act: (page) => page.locator('[data-risk]').nth(1).getByRole('button').click(),
   },
   { file: 'copies', screen: 'copies', theme: 'daylight' },
+  {
+    file: 'line-up',
+    screen: 'line-up',
+    act: async (page) => {
+      await page.getByText('How it is run').click();
+      await page.getByLabel(/from their cards/).check();
+      await page.getByRole('button', { name: 'Line up by sound' }).click();
+      await page.locator('[data-run]').waitFor();
+      await page.locator('[data-run]').waitFor({ state: 'detached', timeout: 300_000 });
+      await page.getByText('How it is run').click();
+      await page.locator('[data-clip][aria-label^="C001_C005"]').click();
+    },
+  },
   { file: 'wrap', screen: 'wrap' },
   {
     file: 'camera',
     screen: 'camera',
     theme: 'daylight',
-  },
-  {
-    file: 'exposure',
-    screen: 'camera',
-    act: async (page) => {
-      await page.getByRole('tab', { name: 'Exposure', exact: true }).click();
-      await page
-        .getByLabel('Shot', { exact: true })
-        .selectOption({ label: /7B on A/ })
-        .catch(() => undefined);
-    },
   },
   {
     file: 'sound',

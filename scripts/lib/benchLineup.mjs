@@ -61,6 +61,7 @@ export async function benchLineup() {
   report(`${placed.length} devices of 30 min on one line, after extraction`, (cpuMs() - at) / 1000, 10, 's');
   const { wavHead } = await loadSource('core/src/base/formats/index.ts');
   hourFromFiles(madeSound('speech', 3700, 6), wavHead);
+  await benchDayLine();
 }
 
 /** Two WAV files of an hour at 48 kHz through the command line: what they cost, and the most memory. */
@@ -101,4 +102,91 @@ function writeHour(file, day, fromS, wavHead) {
   }
   closeSync(out);
   return file;
+}
+
+/** The line of a day of 300 takes on five devices, in a job of five such days, by labels and with what a run found of every pair of a take. */
+async function benchDayLine() {
+  const { dayLine } = await loadSource('core/src/about/lineup/index.ts');
+  const sources = manyTakes(1500, 5);
+  const without = { ...sources, lineFinds: [] };
+  for (const [what, asked] of [
+    ['by labels alone', without],
+    ['with what was found of each pair', sources],
+  ]) {
+    dayLine(asked, 'day0');
+    const at = cpuMs();
+    const line = dayLine(asked, 'day0');
+    report(`line of ${line.placed.length} clips, ${what}`, cpuMs() - at, 300, 'ms');
+  }
+}
+
+/** Takes of 20 s every half minute of some days; four cameras that named their clips, a recorder that did not. */
+function manyTakes(count, dayCount) {
+  const startMs = Date.parse('2027-03-18T06:00:00Z');
+  const cameras = ['A', 'B', 'C', 'D'].map((letter) => ({ id: letter, letter, rate: '25' }));
+  const cards = [...cameras.map((c) => c.letter), ...Array.from({ length: dayCount }, (_, d) => `S${d}`)].map(
+    (label) => ({
+      ...{ id: label, label, cameraId: label[0] === 'S' ? null : label, path: '', station: '' },
+    }),
+  );
+  const perDay = count / dayCount;
+  const rolledMs = (n) => startMs + Math.floor(n / perDay) * (86_400_000 + 7919) + (n % perDay) * 30_000;
+  const takes = Array.from({ length: count }, (_, n) => ({
+    ...{
+      id: `t${n}`,
+      dayId: `day${Math.floor(n / perDay)}`,
+      shotId: null,
+      sceneId: null,
+      number: n,
+      wild: false,
+      stars: [],
+      notes: [],
+    },
+    ...{ rolledAtMs: rolledMs(n), cutAtMs: rolledMs(n) + 20_000, verdict: null },
+    cameras: cameras.map((c) => ({ letter: c.letter, cameraId: c.id, clip: `${c.letter}${n}` })),
+  }));
+  const label = (ms) =>
+    `${new Date(ms).toISOString().slice(11, 19)}:${String(Math.floor((ms % 1000) / 40)).padStart(2, '0')}`;
+  // A recorder has a card a day.
+  const cardsOf = (t) => cards.filter((c) => c.id[0] !== 'S' || `day${c.id.slice(1)}` === t.dayId);
+  const clips = takes.flatMap((t) =>
+    cardsOf(t).map((card) => ({
+      ...{
+        id: `${card.id}${t.number}`,
+        cardId: card.id,
+        name: `${card.id}${t.number}.mov`,
+        path: `${card.id}${t.number}`,
+      },
+      ...{ startTimecode: label(t.rolledAtMs), rate: '25', durationMs: 20_000, sizeBytes: 1, looked: null },
+    })),
+  );
+  const lineFinds = takes.flatMap((t) =>
+    cardsOf(t).flatMap((a, i, own) =>
+      own.slice(i + 1).map((b) => ({
+        ...{
+          id: `${a.id}${b.id}${t.number}`,
+          runId: 'run',
+          clipId: `${a.id}${t.number}`,
+          otherId: `${b.id}${t.number}`,
+        },
+        ...{
+          means: 'sound',
+          refused: null,
+          offsetMs: i,
+          atS: 10,
+          driftPpm: 1,
+          errorMs: 0.1,
+          confidence: 0.9,
+          runnerUp: 0.1,
+        },
+        ...{ windows: 20, agree: 20, label: null, rate: null, atMs: 1, by: '' },
+      })),
+    ),
+  );
+  const lineRuns = [{ id: 'run', withdrawnAtMs: null }];
+  const days = Array.from({ length: dayCount }, (_, d) => ({
+    ...{ id: `day${d}`, date: `2027-03-${18 + d}`, timeZone: 'Europe/London' },
+  }));
+  const rest = { clocks: [], jams: [], handLines: [], production: { rate: '25' } };
+  return { ...rest, days, cameras, cards, takes, clips, lineRuns, lineFinds };
 }

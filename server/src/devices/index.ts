@@ -43,6 +43,8 @@ export async function commandDevices(
   const stateOf = new Map(states.map((s) => [s.cameraId, s]));
   for (const event of fresh) {
     const reports: TakeEvent[] = [];
+    // One roll of several takes is one recording: the recorder’s as the cameras’.
+    const rolling = [...stateOf.values()].flatMap((st) => st.rollingSinceMs ?? []);
     const take = event.payload.kind === 'rolled' ? undefined : await takeOf(context, event.takeId);
     for (const camera of cameras) {
       const state = stateOf.get(camera.id);
@@ -66,7 +68,7 @@ export async function commandDevices(
       }
     }
     if (event.payload.kind === 'cut' && !event.payload.on && take)
-      await writeSound(context, productionId, take, timeOf(event));
+      await writeSound(context, productionId, take, Math.min(take.rolledAtMs, ...rolling), timeOf(event));
     if (reports.length) await appendTakeEvents(context, productionId, reports);
   }
 }
@@ -139,7 +141,13 @@ async function writeClip(
 }
 
 /** Has the worker put what the simulated recorder heard of a take onto its card; nothing where no recorder was in the take, or none is simulated. */
-async function writeSound(context: Context, productionId: string, take: Take, atMs: number): Promise<void> {
+async function writeSound(
+  context: Context,
+  productionId: string,
+  take: Take,
+  fromMs: number,
+  atMs: number,
+): Promise<void> {
   if (take.recorders.length === 0) return;
   const { models, queue } = context;
   const card = await models.cards.findOne({
@@ -149,7 +157,7 @@ async function writeSound(context: Context, productionId: string, take: Take, at
   if (!card) return;
   const days = await models.days.findAll({ where: { productionId, deletedAt: null } });
   const zone = zoneAt(days, take.rolledAtMs);
-  const startMs = take.rolledAtMs - SOUND_BEFORE_MS;
+  const startMs = fromMs - SOUND_BEFORE_MS;
   const count = await models.clips.count({ where: { productionId, cardId: card.id } });
   await queue.send({
     ...{ kind: 'recordSound', cardId: card.id, clip: `${card.label}_C${String(count + 1).padStart(3, '0')}` },

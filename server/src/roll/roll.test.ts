@@ -80,6 +80,25 @@ describe('take events', () => {
     ).toEqual(['A002_C001', 'C001_C001']);
   });
 
+  it('have the simulated recorder write what it heard, where one was in the take; with its own beginning before the cameras’', async () => {
+    const recorder = plan.soundBoxes.find((b) => b.kind === 'recorder')!;
+    const takeId = randomUUID();
+    const roll = rolled(takeId, ['A']);
+    await post([{ ...roll, payload: { ...roll.payload, boxIds: [recorder.id] } as TakePayload }]).expect(200);
+    server.sent.length = 0;
+    await post([event(takeId, { kind: 'cut', timecode: '10:00:05:00' })]).expect(200);
+    const [sound] = server.sent.flatMap((w) => (w.kind === 'recordSound' ? [w] : []));
+    expect(sound).toMatchObject({ clip: 'S001_C001', hears: { ppm: 0 } });
+    const [film] = server.sent.flatMap((w) => (w.kind === 'record' ? [w] : []));
+    expect(film!.hears.startMs - sound!.hears.startMs).toBe(900);
+    // None in the take, none written.
+    const silent = randomUUID();
+    await post([rolled(silent, ['A'])]).expect(200);
+    server.sent.length = 0;
+    await post([event(silent, { kind: 'cut', timecode: '10:00:05:00' })]).expect(200);
+    expect(server.sent.some((w) => w.kind === 'recordSound')).toBe(false);
+  });
+
   it('one roll, many takes: nothing stops between them, and the camera says its clip of both', async () => {
     const [first, second] = [randomUUID(), randomUUID()];
     await post([rolled(first, ['A'])]).expect(200);

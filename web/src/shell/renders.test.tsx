@@ -81,7 +81,7 @@ const aName = ({ production }: ReturnType<typeof demoPlan>) =>
 const screenOf = async (path: string): Promise<ComponentType> => SCREENS.find((s) => s.path === path)!.code.load();
 
 /** What shows takes, or what follows from them. */
-const SHOWS_TAKES = ['day', 'call-sheet', 'roll', 'cover', 'wrap', 'scenes', 'clocks', 'copies'];
+const SHOWS_TAKES = ['day', 'call-sheet', 'roll', 'cover', 'wrap', 'scenes', 'clocks', 'copies', 'line-up'];
 const PLANS = SCREENS.map((s) => s.path).filter((path) => !SHOWS_TAKES.includes(path));
 
 describe('a take that is logged', () => {

@@ -1,16 +1,15 @@
-import { InputError } from '../../base/errors/index.ts';
-import { dateOf, midnightMs } from '../../base/time/index.ts';
-import { framesPerDay, parseLabel, parseRate, rateSaid, type Rate } from '../../base/timecode/index.ts';
+import { rateSaid } from '../../base/timecode/index.ts';
 import { offsetSaid } from '../../rooms/clocks/index.ts';
 import type { Clip } from '../../rooms/copies/index.ts';
 import type { Take } from '../../rooms/roll/index.ts';
+import { besideMs, faceOf, readRate, type Face, type TakeOn } from './labels.ts';
 
 /** What a logger presses lies so far from what a camera does, ms. */
 const PRESS_MS = 1500;
 const ZONE_MS = 900_000;
 const DAY_MS = 86_400_000;
 /** So many of a device’s clips are laid beside the log: more say nothing new. */
-const MOST_ASKED = 60;
+const MOST_ASKED = 24;
 /** A clip may be of a take that is so much longer or shorter, ms, or by this share. */
 const LENGTH_MS = 6000;
 const LENGTH_SHARE = 0.15;
@@ -34,31 +33,6 @@ export interface DeviceClip {
   durationS: number | null;
 }
 
-/** What a label is read by. */
-export interface LabelRules {
-  /** The job’s rate, for clips that say none. */
-  rate: string;
-  zone: string;
-  /** When the device was last set to the job’s clock before an instant, ms; null: not that day, or nobody logged it. */
-  jammedMs?(atMs: number): number | null;
-}
-
-/** When a clip begins by its own label and rate, as near to `nearMs` as whole days of labels allow; null without a label that its rate has. */
-export function labelMs(clip: Pick<Clip, 'startTimecode' | 'rate'>, rules: LabelRules, nearMs: number): number | null {
-  const rate = readRate(clip.rate ?? rules.rate);
-  if (!clip.startTimecode || !rate) return null;
-  const frames = framesOf(clip.startTimecode, rate);
-  if (frames === null) return null;
-  const ms = (count: number) => (count * rate.den * 1000) / rate.num;
-  const midnight = midnightMs(dateOf(nearMs, rules.zone), rules.zone);
-  const dayMs = ms(framesPerDay(rate));
-  const jammed = rules.jammedMs?.(nearMs) ?? null;
-  // A jam hands on the face of another clock: from there the device counts at its own pace.
-  const ahead = jammed === null ? 0 : ((jammed - midnight) / DAY_MS) * dayMs - (jammed - midnight);
-  const plain = midnight + ms(frames) - ahead;
-  return plain + Math.round((nearMs - plain) / dayMs) * dayMs;
-}
-
 /** The middle of some figures, and how far the half of them lies from it at most. */
 export function middleOf(values: readonly number[]): { middle: number; spread: number } {
   const half = (list: readonly number[]) => {
@@ -74,15 +48,29 @@ export function middleOf(values: readonly number[]): { middle: number; spread: n
  * and the takes are laid over each other: the shift under which most of them meet is its clock’s. Rate-aware: labels count at the clip’s own rate. What the log says is good
  * to a press of a button; sound says it to a frame later. `takes` are those that the device may have been in.
  */
-export function deviceClock(clips: readonly DeviceClip[], takes: readonly Take[], rules: LabelRules): DeviceClock {
-  const labelled = clips.filter((c) => c.clip.startTimecode);
-  if (labelled.length === 0) return { standing: 'none', offsetMs: null, words: 'It has no timecode.' };
-  const own = labelled.find((c) => c.clip.rate)?.clip.rate ?? rules.rate;
-  const rest = isOtherRate(own, rules.rate)
-    ? ` It counts ${saidRate(own)}, the job ${saidRate(rules.rate)}: it is counted at its own rate.`
+export function deviceClock(clips: readonly DeviceClip[], takes: readonly TakeOn[], jobRate: string): DeviceClock {
+  const labelled = clips.flatMap((c) => {
+    const face = faceOf(c.clip, jobRate);
+    return face ? [{ ...c, face }] : [];
+  });
+  if (!clips.some((c) => c.clip.startTimecode))
+    return { standing: 'none', offsetMs: null, words: 'It has no timecode.' };
+  if (labelled.length === 0)
+    return {
+      standing: 'unsteady',
+      offsetMs: null,
+      words: 'Its labels can’t be at the rate it says: they are not used.',
+    };
+  const own = labelled.find((c) => c.clip.rate)?.clip.rate ?? jobRate;
+  const rest = isOtherRate(own, jobRate)
+    ? ` It counts ${saidRate(own)}, the job ${saidRate(jobRate)}: it is counted at its own rate.`
     : '';
-  const named = labelled.flatMap(({ clip, named: take }) => besideTake(clip, take, rules));
-  const beside = named.length > 0 ? named : metMost(labelled, takes, rules);
+  const takeOn = new Map(takes.map((t) => [t.take.id, t]));
+  const named = labelled.flatMap(({ face, named: take }) => {
+    const on = takeOn.get(take?.id ?? '');
+    return on ? [besideMs(face, on)] : [];
+  });
+  const beside = named.length > 0 ? named : metMost(labelled, takes);
   if (beside.length === 0)
     return {
       ...{ standing: 'unchecked', offsetMs: 0 },
@@ -105,17 +93,12 @@ export function deviceClock(clips: readonly DeviceClip[], takes: readonly Take[]
   };
 }
 
-const besideTake = (clip: Clip, take: Take | null, rules: LabelRules): number[] => {
-  const at = take && labelMs(clip, rules, take.rolledAtMs);
-  return take && at !== null ? [take.rolledAtMs - at] : [];
-};
-
 /** Differences of takes and labels under the shift at which most clips meet a take of their length; none where fewer than half of them do, or another shift does as well. */
-function metMost(clips: readonly DeviceClip[], takes: readonly Take[], rules: LabelRules): number[] {
+function metMost(clips: readonly (DeviceClip & { face: Face })[], takes: readonly TakeOn[]): number[] {
   const step = Math.max(1, Math.floor(clips.length / MOST_ASKED));
   const asked = clips.filter((_, i) => i % step === 0).slice(0, MOST_ASKED);
   const met = asked.flatMap((c, i) =>
-    takes.flatMap((take) => (isAsLong(c, take) ? besideTake(c.clip, take, rules).map((ms) => ({ ms, i })) : [])),
+    takes.flatMap((on) => (isAsLong(c, on.take) ? [{ ms: besideMs(c.face, on), i }] : [])),
   );
   met.sort((a, b) => a.ms - b.ms);
   let best: { from: number; to: number; count: number } | null = null;
@@ -155,14 +138,3 @@ const saidRate = (text: string): string => {
   const rate = readRate(text);
   return rate ? rateSaid(rate) : text;
 };
-/** What throws for what people typed or files say, as nothing. */
-function known<T>(read: () => T): T | null {
-  try {
-    return read();
-  } catch (error) {
-    if (error instanceof InputError) return null;
-    throw error;
-  }
-}
-const readRate = (text: string): Rate | null => known(() => parseRate(text));
-const framesOf = (label: string, rate: Rate): number | null => known(() => parseLabel(label, rate));

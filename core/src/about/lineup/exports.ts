@@ -74,6 +74,7 @@ export function exportLine(
   if (placed.length === 0) return null;
   const firstMs = Math.min(...placed.map((c) => c.startMs));
   const rate = parseRate(s.rate);
+  const byId = new Map([...placed, ...unplaced].map((c) => [c.clip.id, c]));
   const byPath = new Map(placed.map((c) => [exportPath(c), c]));
   const json: LineJson = {
     files: [...placed, ...unplaced].map((c) => ({
@@ -83,7 +84,7 @@ export function exportLine(
       reel: s.sounds.get(c.clip.id)?.reel ?? '',
     })),
     pairs: line.edges.flatMap((e) => {
-      const [a, b] = [e.clipId, e.otherId].map((id) => [...placed, ...unplaced].find((c) => c.clip.id === id));
+      const [a, b] = [byId.get(e.clipId), byId.get(e.otherId)];
       if (!a || !b) return [];
       const { find, hand } = e;
       return [

@@ -1,5 +1,6 @@
 export * from './clips.ts';
 export * from './deviceClock.ts';
+export * from './labels.ts';
 export * from './edges.ts';
 export * from './line.ts';
 export * from './pairs.ts';

@@ -89,6 +89,22 @@ describe('a day by its labels alone', () => {
     expect(line.devices.map((d) => d.clock.standing)).toEqual(['inStep', 'inStep', 'zone', 'inStep']);
     for (const c of line.placed) expect(c.take?.id).toBe(placedOf(lineWith(), c.clip.name)!.take?.id);
   });
+  it('gives a recorder’s clips to the day of most of their card, where takes of two days were at one time of day', () => {
+    const [one, two] = demo.days as [(typeof demo.days)[number], (typeof demo.days)[number]];
+    const dayMs = 86_400_000;
+    // The second day has a longer take at the time of the first one’s first.
+    const [first] = takes.filter((t) => clips.some((c) => c.name.startsWith('S') && truth.get(c.id)! < t.cutAtMs!));
+    const other = {
+      ...first!,
+      id: newId(),
+      dayId: two.id,
+      rolledAtMs: first!.rolledAtMs + dayMs - 5000,
+      cutAtMs: first!.cutAtMs! + dayMs + 9000,
+    };
+    const line = lineWith({ takes: [...takes, other] });
+    expect(line.placed.filter((c) => c.isSound)).toHaveLength(clips.filter((c) => c.name.startsWith('S')).length);
+    expect(line.placed.every((c) => c.take?.dayId === one.id)).toBe(true);
+  });
   it('takes them as they are where nothing was logged at all, and says so', () => {
     const line = lineWith({ takes: [] });
     expect(new Set(line.devices.map((d) => d.clock.standing))).toEqual(new Set(['unchecked']));

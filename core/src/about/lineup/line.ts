@@ -11,8 +11,9 @@ import {
 import { offsetSaid } from '../../rooms/clocks/index.ts';
 import { parseRate } from '../../base/timecode/index.ts';
 import type { Take } from '../../rooms/roll/index.ts';
-import { lineClips, type LineClip, type LineDevice, type LineSources } from './clips.ts';
-import { labelMs, middleOf } from './deviceClock.ts';
+import { lineClips, type LineClip, type LineClips, type LineDevice, type LineSources } from './clips.ts';
+import { middleOf } from './deviceClock.ts';
+import { faceOf, instantOn, startNear } from './labels.ts';
 import { edgesOf, findsThatCount, type KnownEdge } from './edges.ts';
 
 /** A clip on the line of its day: what it holds at file time t was at startMs + 1000 · t / (1 + driftPpm · 10⁻⁶). */
@@ -73,17 +74,17 @@ interface Estimate {
   startMs: number;
   index: number;
 }
+type Placed = PlacedRecording<KnownEdge>;
 interface Group {
-  members: PlacedRecording[];
+  members: Placed[];
 }
 
 /**
  * All clips of a day on one line. Hands, sound and claps say how clips stand to each other (a tree of the surest, checked by the others); channels with timecode and the clips’ own
  * labels say when that was, those of the reference first. A device whose labels are beside the day is put right by what other means say of its clips. Nothing is guessed: what
- * nothing places is named with its reason.
+ * nothing places is named with its reason. `all` are the clips of all days, where somebody has them already.
  */
-export function dayLine(s: LineSources, dayId: string): DayLine {
-  const all = lineClips(s);
+export function dayLine(s: LineSources, dayId: string, all: LineClips = lineClips(s)): DayLine {
   const own = all.clips.filter((c) => c.dayId === dayId);
   const deviceIds = new Set(own.map((c) => c.deviceId));
   const devices = all.devices.filter((d) => deviceIds.has(d.id));
@@ -120,24 +121,15 @@ export function dayLine(s: LineSources, dayId: string): DayLine {
       ...(isMended ? [{ tier: 'mended' as const, startMs: c.byLabelMs! - ahead.middle, index }] : []),
     ];
   };
+  const takes = s.takes.filter((t) => t.dayId === dayId);
+  const around: Around = { clips, edges, deviceOf, ltc, beside, jobRate: s.production.rate, takes };
   const placed: PlacedClip[] = [];
   const unplaced: UnplacedClip[] = [];
   groups.forEach((group, n) => {
     const anchor = better(first[n] ?? null, anchorOf(group, mended));
     for (const m of group.members) {
       const c = clips[m.index]!;
-      if (anchor)
-        placed.push(
-          placedClip(c, m, group, anchor, {
-            clips,
-            edges,
-            deviceOf,
-            ltc,
-            beside,
-            jobRate: s.production.rate,
-            takes: s.takes.filter((t) => t.dayId === dayId),
-          }),
-        );
+      if (anchor) placed.push(placedClip(c, m, group, anchor, around));
       else unplaced.push({ ...c, ...whyNot(m.index, c, deviceOf.get(c.deviceId)!, edges) });
     }
   });
@@ -163,10 +155,16 @@ export function dayLine(s: LineSources, dayId: string): DayLine {
   };
 }
 
+function pushTo<K, V>(map: Map<K, V[]>, key: K, value: V): void {
+  const list = map.get(key);
+  if (list) list.push(value);
+  else map.set(key, [value]);
+}
+
 /** Clips that hang together, and each of the others by itself. */
-function groupsOf(clips: readonly LineClip[], joined: readonly PlacedRecording[]): Group[] {
-  const byComponent = new Map<number, PlacedRecording[]>();
-  for (const p of joined) byComponent.set(p.component, [...(byComponent.get(p.component) ?? []), p]);
+function groupsOf(clips: readonly LineClip[], joined: readonly Placed[]): Group[] {
+  const byComponent = new Map<number, Placed[]>();
+  for (const p of joined) pushTo(byComponent, p.component, p);
   const together = new Set(joined.map((p) => p.index));
   const alone = clips.flatMap((_, index): Group[] =>
     together.has(index)
@@ -207,12 +205,8 @@ function ltcOf(s: LineSources, clips: readonly LineClip[], dayId: string): Map<s
       if (f.means !== 'ltc' || f.refused !== null || !c || !day || f.label === null || f.atS === null) return [];
       const nearMs = c.take?.rolledAtMs ?? c.byLabelMs ?? null;
       if (nearMs === null) return [];
-      const at = labelMs(
-        { startTimecode: f.label, rate: f.rate },
-        { rate: s.production.rate, zone: day.timeZone },
-        nearMs,
-      );
-      return at === null ? [] : [[f.clipId, at - f.atS * 1000] as const];
+      const face = faceOf({ startTimecode: f.label, rate: f.rate }, s.production.rate);
+      return face ? [[f.clipId, startNear(face, instantOn(nearMs, day.timeZone), 0) - f.atS * 1000] as const] : [];
     }),
   );
 }
@@ -251,7 +245,7 @@ function besideDevices(
       const c = clips[m.index]!;
       if (c.byLabelMs === null || from.has(c.deviceId)) continue;
       const value = c.byLabelMs - (anchor.zeroMs + m.offsetS * 1000);
-      ahead.set(c.deviceId, [...(ahead.get(c.deviceId) ?? []), value]);
+      pushTo(ahead, c.deviceId, value);
     }
   });
   return new Map([...ahead].map(([id, values]) => [id, { ...middleOf(values), count: values.length }]));
@@ -273,7 +267,7 @@ function takeAt(fromMs: number, toMs: number, takes: readonly Take[]): Take | nu
   return takes.reduce<Take | null>((best, t) => (over(t) > Math.max(0, best ? over(best) : 0) ? t : best), null);
 }
 
-function placedClip(c: LineClip, m: PlacedRecording, group: Group, anchor: Anchor, around: Around): PlacedClip {
+function placedClip(c: LineClip, m: Placed, group: Group, anchor: Anchor, around: Around): PlacedClip {
   const startMs = anchor.zeroMs + m.offsetS * 1000;
   const endMs = startMs + ((c.durationS ?? 0) * 1000) / (1 + m.driftPpm * 1e-6);
   const isOwn = anchor.from.includes(m.index);
@@ -299,8 +293,8 @@ function placedClip(c: LineClip, m: PlacedRecording, group: Group, anchor: Ancho
 }
 
 /** The pair by which a clip hangs on the others of its group; of the one that they hang on, the surest of its own. */
-function edgeTo(m: PlacedRecording, { edges }: Around): KnownEdge | null {
-  if (m.via !== null) return edges.find((e) => e === m.via) ?? null;
+function edgeTo(m: Placed, { edges }: Around): KnownEdge | null {
+  if (m.via !== null) return m.via;
   const own = edges.filter((e) => e.aside === null && (e.a === m.index || e.b === m.index));
   return [...own].sort((x, y) => y.pair.confidence - x.pair.confidence)[0] ?? null;
 }

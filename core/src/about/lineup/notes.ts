@@ -48,7 +48,11 @@ export function lineNotes(
         ];
   });
   const byDevice = new Map<string, PlacedClip[]>();
-  for (const c of line.placed) byDevice.set(c.deviceId, [...(byDevice.get(c.deviceId) ?? []), c]);
+  for (const d of line.devices)
+    byDevice.set(
+      d.id,
+      line.placed.filter((c) => c.deviceId === d.id),
+    );
   const lanes = [...byDevice.values()].flatMap((own): Finding[] =>
     own.slice(1).flatMap((c, i): Finding[] => {
       const before = own[i]!;
@@ -87,8 +91,9 @@ export function lineNotes(
   const same = line.edges.flatMap((e): Finding[] => {
     const isSame =
       e.find?.refused === null && Math.abs(e.find.offsetMs ?? 1) < SAME_MS && Math.abs(e.find.driftPpm ?? 1) < SAME_MS;
+    if (!isSame) return [];
     const [a, b] = [e.clipId, e.otherId].map((id) => line.placed.find((c) => c.clip.id === id)?.clip.name);
-    return isSame && a && b
+    return a && b
       ? [note(`line.same.${e.key}`, `${a} and ${b} hold the same recording.`, 'Leave one of them out.')]
       : [];
   });

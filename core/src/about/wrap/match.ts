@@ -29,6 +29,22 @@ function labelSeconds(label: string | null, rateText: string): number | null {
   }
 }
 
+/** Clips whose cameras reported their names with a take, by id. */
+export function clipsNamed(
+  takes: readonly Take[],
+  clips: readonly Pick<Clip, 'id' | 'name'>[],
+): Map<string, { takeId: string; letter: string }> {
+  const byName = new Map<string, { takeId: string; letter: string }>();
+  for (const take of takes)
+    for (const c of take.cameras) if (c.clip) byName.set(c.clip, { takeId: take.id, letter: c.letter });
+  const named = new Map<string, { takeId: string; letter: string }>();
+  for (const clip of clips) {
+    const found = byName.get(clip.name.replace(/\.[^.]+$/, ''));
+    if (found) named.set(clip.id, found);
+  }
+  return named;
+}
+
 /**
  * Finds each take's clips: by the clip name the camera reported, else by the camera's card and timecode that
  * overlaps the take's. Sound cards have no camera and go by timecode alone. A clip belongs to one take at most: the one it overlaps longest.
@@ -42,13 +58,10 @@ export function matchClips(
 ): ClipMatch[] {
   const cardCamera = new Map(cards.map((c) => [c.id, c.cameraId]));
   const letters = new Map(cameras.map((c) => [c.id, c.letter]));
-  const stem = (name: string) => name.replace(/\.[^.]+$/, '');
-  const byName = new Map<string, { takeId: string; letter: string }>();
-  for (const take of takes)
-    for (const c of take.cameras) if (c.clip) byName.set(c.clip, { takeId: take.id, letter: c.letter });
+  const byName = clipsNamed(takes, clips);
 
   return clips.flatMap((clip): ClipMatch[] => {
-    const named = byName.get(stem(clip.name));
+    const named = byName.get(clip.id);
     if (named) return [{ ...named, clipId: clip.id, by: 'name' }];
     const cameraId = cardCamera.get(clip.cardId);
     const start = labelSeconds(clip.startTimecode, clip.rate ?? jobRate);

@@ -9,7 +9,7 @@ export interface LineEdge {
   pair: LinePair;
 }
 /** Where a recording is on the line of its component: common time = offsetS + t / (1 + driftPpm · 10⁻⁶). */
-export interface PlacedRecording {
+export interface PlacedRecording<E extends LineEdge = LineEdge> {
   index: number;
   offsetS: number;
   driftPpm: number;
@@ -18,11 +18,11 @@ export interface PlacedRecording {
   /** The least of the confidences on the way to the reference; 1 for itself. */
   confidence: number;
   /** The pair by which it hangs on the others; null: they hang on it. */
-  via: LineEdge | null;
+  via: E | null;
 }
-export interface LinedUp {
+export interface LinedUp<E extends LineEdge = LineEdge> {
   edges: LineEdge[];
-  placed: PlacedRecording[];
+  placed: PlacedRecording<E>[];
   unplaced: { index: number; reason: LineRefusal }[];
 }
 
@@ -118,9 +118,13 @@ function expectedOf(map: Map1, a: LineSource, b: LineSource): Candidate {
 }
 
 /** The tree of the surest pairs, and everything counted along it from the reference; without one, each part from its first recording. */
-export function placedBy(count: number, reference: number | null, edges: readonly LineEdge[]): LinedUp {
+export function placedBy<E extends LineEdge>(count: number, reference: number | null, edges: readonly E[]): LinedUp<E> {
   const parent = Array.from({ length: count }, (_, i) => i);
-  const rootOf = (i: number): number => (parent[i] === i ? i : rootOf(parent[i] as number));
+  const rootOf = (i: number): number => {
+    let at = i;
+    while (parent[at] !== at) at = parent[at] as number;
+    return at;
+  };
   const sure = edges.filter((e) => e.pair.refused === null).sort((x, y) => y.pair.confidence - x.pair.confidence);
   const tree = sure.filter(({ a, b }) => {
     const [ra, rb] = [rootOf(a), rootOf(b)];
@@ -128,16 +132,21 @@ export function placedBy(count: number, reference: number | null, edges: readonl
     parent[rb] = ra;
     return true;
   });
-  const placed = new Map<number, { map: Map1; component: number; confidence: number; via: LineEdge | null }>();
+  const beside = Array.from({ length: count }, (): E[] => []);
+  for (const edge of tree) {
+    (beside[edge.a] as E[]).push(edge);
+    (beside[edge.b] as E[]).push(edge);
+  }
+  const placed = new Map<number, { map: Map1; component: number; confidence: number; via: E | null }>();
   const starts = [...(reference === null ? [] : [reference]), ...Array.from({ length: count }, (_, i) => i)];
   let component = 0;
   for (const start of starts) {
-    if (placed.has(start) || (start !== reference && !tree.some((e) => e.a === start || e.b === start))) continue;
+    if (placed.has(start) || (start !== reference && (beside[start] as E[]).length === 0)) continue;
     const waiting = [start];
     placed.set(start, { map: { offset: 0, pace: 1 }, component, confidence: 1, via: null });
     for (let at = waiting.pop(); at !== undefined; at = waiting.pop()) {
       const here = placed.get(at) as { map: Map1; confidence: number };
-      for (const edge of tree) {
+      for (const edge of beside[at] as E[]) {
         const { a, b, pair } = edge;
         const next = a === at ? b : b === at ? a : null;
         if (next === null || placed.has(next)) continue;

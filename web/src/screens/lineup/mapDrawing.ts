@@ -118,8 +118,18 @@ export function silhouette(c: PlacedClip, peaks: readonly number[], view: View, 
   const [from, to] = [across(c.startMs, view), across(c.endMs, view)];
   const base = top + LINE_PX;
   if (peaks.length === 0 || to < 0 || from > ACROSS) return '';
-  const step = (to - from) / peaks.length;
-  const points = peaks.map(
+  // What is narrower than its figures has as many of them as can be seen, the loudest of each.
+  const count = Math.max(1, Math.min(peaks.length, Math.ceil(to - from)));
+  const seen =
+    count === peaks.length
+      ? peaks
+      : Array.from({ length: count }, (_, n) =>
+          Math.max(
+            ...peaks.slice(Math.floor((n * peaks.length) / count), Math.floor(((n + 1) * peaks.length) / count)),
+          ),
+        );
+  const step = (to - from) / count;
+  const points = seen.map(
     (p, i) => `${(from + (i + 0.5) * step).toFixed(2)} ${(base - (p / 255) * HEIGHT_PX).toFixed(1)}`,
   );
   return `M${from.toFixed(2)} ${base}L${points.join('L')}L${to.toFixed(2)} ${base}Z`;

@@ -1,27 +1,24 @@
 import { useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { readLineSounds } from '@kavrell/contract';
-import { dayLine, type DayLine, type LineSources } from '@kavrell/core/dayline';
+import { dayLine, lineClips, type DayLine } from '@kavrell/core/dayline';
 import type { Day } from '@kavrell/core/day';
 import type { LineRun, LineSound } from '@kavrell/core/lineup';
 import { useProduction } from '../../app/production.tsx';
 import { call } from '../../platform/api.ts';
 import { useSome } from '../../platform/some.ts';
 
-const PARTS = [
-  ...(['production', 'days', 'cameras', 'cards', 'clips', 'clocks', 'jams'] as const),
-  ...(['lineRuns', 'lineFinds', 'handLines'] as const),
-] as const;
+const CLIP_PARTS = ['production', 'days', 'cameras', 'cards', 'clips', 'clocks', 'jams'] as const;
+const PARTS = [...CLIP_PARTS, 'lineRuns', 'lineFinds', 'handLines'] as const;
 
-/** The line of a day, worked out anew only when its own rows change. */
+/** The line of a day, worked out anew only when its own rows change: clips stay as they were while a run finds more of them. */
 export function useDayLine(day: Day): DayLine {
   const { rows, facts } = useProduction();
-  const some = useSome(rows, PARTS);
   const takes = facts?.takes;
-  return useMemo(() => {
-    const sources: LineSources = { ...some, takes: takes ?? [] };
-    return dayLine(sources, day.id);
-  }, [some, takes, day.id]);
+  const ofClips = useSome(rows, CLIP_PARTS);
+  const some = useSome(rows, PARTS);
+  const clips = useMemo(() => lineClips({ ...ofClips, takes: takes ?? [] }), [ofClips, takes]);
+  return useMemo(() => dayLine({ ...some, takes: takes ?? [] }, day.id, clips), [some, takes, day.id, clips]);
 }
 
 /** What runs read of clips, by clip; read again whenever a run has come on. */
