@@ -24,13 +24,13 @@ export async function lineOf(
   rows: ProductionRows,
   day: Day,
 ): Promise<{ line: DayLine; sources: ExportSources }> {
-  const sounds = await soundsOf(context, rows.production.id);
+  const sounds = new Map((await soundsOf(context, rows.production.id)).map((x) => [x.clipId, x]));
   return {
-    line: dayLine(lineSourcesOf(rows), day.id),
+    line: dayLine({ ...lineSourcesOf(rows), sounds }, day.id),
     sources: {
       ...{ title: rows.production.title, rate: rows.production.rate, zone: day.timeZone },
       ...{ shots: rows.shots, scenes: rows.scenes },
-      sounds: new Map(sounds.map((s) => [s.clipId, s])),
+      sounds,
     },
   };
 }

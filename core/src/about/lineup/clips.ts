@@ -3,7 +3,7 @@ import { clipsNamed } from '../wrap/index.ts';
 import type { Day } from '../../plan/day/index.ts';
 import type { Camera } from '../../rooms/camera/index.ts';
 import { jamsOf, type Clock, type Jam } from '../../rooms/clocks/index.ts';
-import { mayPlay, type Card, type Clip } from '../../rooms/copies/index.ts';
+import { isSoundOnly, mayPlay, type Card, type Clip } from '../../rooms/copies/index.ts';
 import type { HandLine, LineFind, LineRun } from '../../rooms/lineup/index.ts';
 import type { Take } from '../../rooms/roll/index.ts';
 import { minuteToMs } from '../../base/time/index.ts';
@@ -24,6 +24,8 @@ export interface LineSources {
   lineRuns: readonly LineRun[];
   lineFinds: readonly LineFind[];
   handLines: readonly HandLine[];
+  /** What was read of clips so far, by id: only for the words of what is not placed. */
+  sounds?: ReadonlyMap<string, { unread: string | null }>;
 }
 
 /** A clip as it stands in a lane of the line. */
@@ -78,7 +80,13 @@ export function lineClips(s: Omit<LineSources, 'lineRuns' | 'lineFinds' | 'handL
     const device = (card.cameraId === null ? undefined : cameraById.get(card.cameraId)?.letter) ?? stemOf(card.label);
     return [
       {
-        ...{ clip, card, device, deviceId: card.cameraId ?? stemOf(card.label), isSound: card.cameraId === null },
+        ...{
+          clip,
+          card,
+          device,
+          deviceId: card.cameraId ?? stemOf(card.label),
+          isSound: card.cameraId === null && isSoundOnly(clip),
+        },
         ...{
           named: takeById.get(named.get(clip.id)?.takeId ?? '') ?? null,
           durationS: durationMs === null ? null : durationMs / 1000,
@@ -94,8 +102,11 @@ export function lineClips(s: Omit<LineSources, 'lineRuns' | 'lineFinds' | 'handL
   }
   const devices: LineDevice[] = [];
   const clips = [...own].flatMap(([deviceId, list]): LineClip[] => {
-    const [{ device, isSound }] = list as [(typeof bare)[number]];
-    const isIn = (t: Take) => isSound || t.cameras.some((c) => c.cameraId === deviceId);
+    const [{ device }] = list as [(typeof bare)[number]];
+    // A card of pictures that nobody gave to a camera is no recorder’s.
+    const isSound = list.every((c) => c.isSound);
+    const isCamera = cameraById.has(deviceId);
+    const isIn = (t: Take) => !isCamera || t.cameras.some((c) => c.cameraId === deviceId);
     const jams = jamsFor(s, deviceId);
     const takes = instants.flatMap((on) => (isIn(on.take) ? [jammed(on, jams)] : []));
     const takeOn = new Map(takes.map((t) => [t.take.id, t]));

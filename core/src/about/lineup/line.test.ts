@@ -112,6 +112,15 @@ describe('a day by its labels alone', () => {
     expect(line.placed.every((c) => c.take === null)).toBe(true);
     expect(placedOf(line, 'A001_C001.mov')!.words).toContain('no take says whether its clock was right');
   });
+  it('a card of pictures that nobody gave to a camera is a lane of pictures, lined up like any other', () => {
+    const bare = demo.cards.map((c) => (c.label.startsWith('A') ? { ...c, cameraId: null } : c));
+    const line = lineWith({ cards: bare });
+    expect(line.devices.map((d) => [d.name, d.isSound])).toEqual([
+      ...['A', 'B', 'C'].map((name) => [name, false]),
+      ['S', true],
+    ]);
+    expect(worstOf(line, 'A')).toBeLessThanOrEqual(40);
+  });
   it('uses no labels that keep no time: they are named with what to do', () => {
     const odd = clips.map((c, i) =>
       c.name.startsWith('B') ? { ...c, startTimecode: `0${i % 9}:0${(i * 7) % 9}:00:00` } : c,
@@ -208,6 +217,10 @@ describe('with what sound says', () => {
     expect(not.unplaced[0]).toMatchObject({ reason: 'Somebody said that it is not where it was found.' });
     const back = lineWith({ ...phone, ...one, lineRuns: [{ ...run, withdrawnAtMs: 5 }] });
     expect(back.unplaced[0]!.next).toBe('Line up by sound.');
+    const heard = (unread: string | null) =>
+      lineWith({ ...phone, sounds: new Map([[c1.id, { unread }]]) }).unplaced[0]!.reason;
+    expect(heard('The file is empty.')).toBe('It has no timecode. The file is empty.');
+    expect(heard(null)).toContain('nothing else was recorded about then');
     const refused = lineWith({
       ...phone,
       ...withFinds(found(sOfC, c1.name, { refused: 'ambiguous', offsetMs: null })),

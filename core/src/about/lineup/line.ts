@@ -130,7 +130,7 @@ export function dayLine(s: LineSources, dayId: string, all: LineClips = lineClip
     for (const m of group.members) {
       const c = clips[m.index]!;
       if (anchor) placed.push(placedClip(c, m, group, anchor, around));
-      else unplaced.push({ ...c, ...whyNot(m.index, c, deviceOf.get(c.deviceId)!, edges) });
+      else unplaced.push({ ...c, ...whyNot(m.index, c, deviceOf.get(c.deviceId)!, edges, s.sounds?.get(c.clip.id)) });
     }
   });
   const told = edges.map((e): ToldEdge => {
@@ -322,6 +322,7 @@ function whyNot(
   c: LineClip,
   device: LineDevice,
   edges: readonly KnownEdge[],
+  sound: { unread: string | null } | undefined,
 ): Pick<UnplacedClip, 'reason' | 'next'> {
   const own = edges.filter((e) => e.a === index || e.b === index);
   const order: LineRefusal[] = ['disagrees', 'ambiguous', 'unsteady', 'noCommonSound', 'short', 'silent'];
@@ -330,6 +331,9 @@ function whyNot(
   if (own.some((e) => e.aside === 'not'))
     return { reason: 'Somebody said that it is not where it was found.', next: 'Place it by hand.' };
   if (refused) return { reason: `${label}; ${UNPLACED_WORDS[refused]}.`, next: NEXT[refused] };
+  if (sound?.unread)
+    return { reason: `${label}. ${sound.unread}`, next: 'Look whether it opens elsewhere, or place it by hand.' };
+  if (sound) return { reason: `${label}; nothing else was recorded about then.`, next: 'Place it by hand.' };
   return { reason: `${label}; its sound was not compared yet.`, next: 'Line up by sound.' };
 }
 const NEXT: Readonly<Record<LineRefusal, string>> = {

@@ -125,7 +125,7 @@ function unmatched(
     `${list.slice(0, 6).join(', ')}${list.length > 6 ? ` and ${list.length - 6} more` : ''}`;
   return [
     ...(strangers.length
-      ? [note('line.noTake', `No take was logged for ${some(strangers)}.`, 'They are on the line all the same.')]
+      ? [note('line.noTake', `No take was logged for ${some(strangers)}.`, 'They are lined up all the same.')]
       : []),
     ...(empty.length ? [note('line.noClip', `There is no clip of ${some(empty)}.`, 'Is every card read?')] : []),
   ];

@@ -14,7 +14,7 @@ import { Button } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Choice.tsx';
 import { Facts, Look, Part, Why } from '../../ui/parts.tsx';
 import { EvidencePart } from './EvidencePart.tsx';
-import { meansSaid, secondsSaid } from './words.ts';
+import { meansSaid, ppmSaid, secondsSaid } from './words.ts';
 
 const AIR_MS_A_METRE = 1000 / 343;
 const ASIDE_WORDS: Readonly<Record<NonNullable<ToldEdge['aside']>, string>> = {
@@ -105,7 +105,7 @@ export function ClipSheet({
               ))}
             </Choice>
           ) : null}
-          <EdgeFacts edge={edge} />
+          <EdgeFacts edge={edge} clipId={id} />
           {edge.find && edge.means === 'sound' ? <EvidencePart productionId={production.id} find={edge.find} /> : null}
         </Part>
       ) : null}
@@ -171,7 +171,7 @@ function PlaceFacts({ clip, rate }: { clip: PlacedClip; rate: string }) {
           ...(clip.labelAheadMs === null
             ? []
             : [['Its own label', `${offsetSaid(clip.labelAheadMs)}, ${frames(clip.labelAheadMs)}`] as const]),
-          ['Clock', `${clip.driftPpm < 0 ? '−' : '+'}${Math.abs(clip.driftPpm).toFixed(1)}\u00a0ppm`],
+          ['Its clock', ppmSaid(clip.driftPpm)],
           ['10 m of air', `${(10 * AIR_MS_A_METRE).toFixed(0)}\u00a0ms, ${frames(10 * AIR_MS_A_METRE)}`],
         ]}
       />
@@ -179,7 +179,7 @@ function PlaceFacts({ clip, rate }: { clip: PlacedClip; rate: string }) {
   );
 }
 
-function EdgeFacts({ edge }: { edge: ToldEdge }) {
+function EdgeFacts({ edge, clipId }: { edge: ToldEdge; clipId: string }) {
   const { find, hand } = edge;
   if (hand)
     return (
@@ -201,7 +201,7 @@ function EdgeFacts({ edge }: { edge: ToldEdge }) {
           ['Windows that agree', `${find.agree} of ${find.windows}`],
           ...(find.driftPpm === null
             ? []
-            : [['Drift', `${find.driftPpm < 0 ? '−' : '+'}${Math.abs(find.driftPpm).toFixed(1)}\u00a0ppm`] as const]),
+            : [['The other’s clock', ppmSaid(find.clipId === clipId ? find.driftPpm : -find.driftPpm)] as const]),
           ...(edge.loopMs === null
             ? []
             : [['Beside all others', `${Math.abs(edge.loopMs).toFixed(2)}\u00a0ms`] as const]),

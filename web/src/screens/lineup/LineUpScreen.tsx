@@ -42,9 +42,9 @@ export function LineUpScreen() {
 
 function DayOnLine({ day }: { day: Day }) {
   const { production, rows, facts } = useProduction();
-  const line = useDayLine(day);
   const runs = useMemo(() => rows.lineRuns.filter((r) => r.dayId === day.id), [rows.lineRuns, day.id]);
   const sounds = useLineSounds(production.id, runs);
+  const line = useDayLine(day, sounds);
   const work = useMemo(() => lineWork(production.id), [production.id]);
   const [selectedId, select] = useHashSelection();
   const [open, setOpen] = useKept<'map' | 'takes' | 'left' | 'export'>(`lineup:${production.id}`, [

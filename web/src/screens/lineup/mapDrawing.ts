@@ -179,7 +179,7 @@ export function withRoom<T extends { fromMs: number; code: string }>(
     const x = across(b.fromMs, view);
     if (x < free || x > ACROSS || x < -5) continue;
     shown.add(b);
-    free = x + (b.code.length + 1) * unitsPerLetter;
+    free = x + (b.code.length + 0.3) * unitsPerLetter;
   }
   return shown;
 }

@@ -12,13 +12,16 @@ const CLIP_PARTS = ['production', 'days', 'cameras', 'cards', 'clips', 'clocks',
 const PARTS = [...CLIP_PARTS, 'lineRuns', 'lineFinds', 'handLines'] as const;
 
 /** The line of a day, worked out anew only when its own rows change: clips stay as they were while a run finds more of them. */
-export function useDayLine(day: Day): DayLine {
+export function useDayLine(day: Day, sounds: ReadonlyMap<string, LineSound>): DayLine {
   const { rows, facts } = useProduction();
   const takes = facts?.takes;
   const ofClips = useSome(rows, CLIP_PARTS);
   const some = useSome(rows, PARTS);
   const clips = useMemo(() => lineClips({ ...ofClips, takes: takes ?? [] }), [ofClips, takes]);
-  return useMemo(() => dayLine({ ...some, takes: takes ?? [] }, day.id, clips), [some, takes, day.id, clips]);
+  return useMemo(
+    () => dayLine({ ...some, takes: takes ?? [], sounds }, day.id, clips),
+    [some, takes, sounds, day.id, clips],
+  );
 }
 
 /** What runs read of clips, by clip; read again whenever a run has come on. */

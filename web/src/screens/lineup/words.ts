@@ -20,3 +20,6 @@ export function laneSaid(placed: readonly PlacedClip[], unplaced: number): strin
 
 /** An offset in seconds to a tenth of a millisecond, with its sign. */
 export const secondsSaid = (ms: number): string => `${ms < 0 ? '−' : '+'}${Math.abs(ms / 1000).toFixed(4)}\u00a0s`;
+
+/** How fast a clock runs, with its sign. */
+export const ppmSaid = (ppm: number): string => `${ppm < 0 ? '−' : '+'}${Math.abs(ppm).toFixed(1)}\u00a0ppm`;
