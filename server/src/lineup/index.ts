@@ -95,7 +95,7 @@ function serveRuns(router: Router, context: Context): void {
 
 function serveSounds(router: Router, context: Context): void {
   const soundOf = async (productionId: string, clipId: string): Promise<StoredSound> => {
-    const sound = (await soundsOf(context, productionId)).find((s) => s.clipId === clipId);
+    const [sound] = await soundsOf(context, productionId, clipId);
     if (!sound) throw new HttpProblem(404, 'sound', 'This clip was not read yet: line up first.');
     return sound;
   };

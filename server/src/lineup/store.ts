@@ -26,11 +26,15 @@ export async function openSoundFolder(context: Context): Promise<void> {
   await mkdir(folderOf(context), { recursive: true, mode: 0o700 });
 }
 
-/** What runs read of the clips of a production. */
-export async function soundsOf({ db }: Context, productionId: string): Promise<StoredSound[]> {
+/** What runs read of the clips of a production; or of one of them. */
+export async function soundsOf(
+  { db }: Context,
+  productionId: string,
+  clipId: string | null = null,
+): Promise<StoredSound[]> {
   return db.query<StoredSound>(
-    `SELECT clip_id AS "clipId", key, duration_s AS "durationS", channels, reel, peaks, picture, notes, claps, timecode, unread FROM line_sounds WHERE production_id = $1`,
-    { bind: [productionId], type: QueryTypes.SELECT },
+    `SELECT clip_id AS "clipId", key, duration_s AS "durationS", channels, reel, peaks, picture, notes, claps, timecode, unread FROM line_sounds WHERE production_id = $1 AND ($2::uuid IS NULL OR clip_id = $2)`,
+    { bind: [productionId, clipId], type: QueryTypes.SELECT },
   );
 }
 

@@ -24,9 +24,15 @@ export function useDayLine(day: Day, sounds: ReadonlyMap<string, LineSound>): Da
   );
 }
 
-/** What runs read of clips, by clip; read again whenever a run has come on. */
+/** So many clips more are worth reading the list of them again. */
+const STEP = 8;
+
+/** What runs read of clips, by clip; read again whenever a run has come on a little, and when it ends. */
 export function useLineSounds(productionId: string, runs: readonly LineRun[]): ReadonlyMap<string, LineSound> {
-  const done = runs.reduce((sum, r) => sum + r.doneFiles + (r.state === 'done' ? 1 : 0), 0);
+  const done = runs.reduce(
+    (sum, r) => sum + Math.floor(r.doneFiles / STEP) + (r.totalPairs > 0 ? 1 : 0) + (r.endedAtMs === null ? 0 : 1),
+    0,
+  );
   const { data } = useQuery({
     queryKey: ['lineSounds', productionId, done],
     queryFn: () => call(readLineSounds, { params: { productionId } }),
