@@ -1,4 +1,4 @@
-import { fireEvent, screen } from '@testing-library/react';
+import { fireEvent, screen, waitFor } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { Clip } from '@kavrell/core/copies';
 import { wavHead } from '@kavrell/core/formats';
@@ -9,7 +9,6 @@ import { morningTakes, type DemoPlan } from '@kavrell/demo';
 import { midnightMs } from '@kavrell/core/time';
 import { formatLabel, parseRate, timeOfDayFrames } from '@kavrell/core/timecode';
 import {
-  answered,
   clearPage,
   demoPlan,
   openScreen,
@@ -18,7 +17,6 @@ import {
   press,
   pressPart,
   said,
-  settled,
   sideSaid,
   stubServer,
   testId,
@@ -147,25 +145,21 @@ describe('the map', () => {
     });
     open(m, { lineRuns: [run], lineFinds: [find] });
     fireEvent.click(mark(c.name));
-    await settled();
-    await settled();
+    await waitFor(() => expect(document.querySelector('[data-curve]')).not.toBeNull());
     expect(sideSaid()).toContain(`Placed by sound against ${soundOf(m, c).name}.`);
     expect(sideSaid()).toContain('22 of 23');
     expect(sideSaid()).toContain('0.29 of it');
     expect(sideSaid()).toContain('within 0.1 ms');
-    expect(document.querySelector('[data-curve]')).not.toBeNull();
     expect(document.querySelectorAll('[data-rests] circle')).toHaveLength(2);
     expect(document.querySelectorAll('[data-map] g')).toHaveLength(6);
     press('Not this');
     expect(written()).toMatchObject([
       { ops: [{ op: 'insert', table: 'handLines', values: { clipId: c.id, otherId: soundOf(m, c).id, kind: 'not' } }] },
     ]);
-    await settled();
-    expect(sideSaid()).toContain('Set aside by');
+    await waitFor(() => expect(sideSaid()).toContain('Set aside by'));
     expect(document.querySelectorAll('[data-map] g')).toHaveLength(0);
     press('Take back');
-    await settled();
-    expect(document.querySelectorAll('[data-map] g')).toHaveLength(6);
+    await waitFor(() => expect(document.querySelectorAll('[data-map] g')).toHaveLength(6));
   });
   it('says what is refused and why, and what is not placed with what to try', async () => {
     const m = morning();
@@ -251,9 +245,8 @@ describe('by hand', () => {
     open(m);
     fireEvent.click(mark(c.name));
     press('Hear both, nudge');
-    await answered();
     expect(said()).toContain(`${c.name} against ${s.name}`);
-    expect(heard.filter((p) => p.includes('/sound/'))).toHaveLength(2);
+    await waitFor(() => expect(heard.filter((p) => p.includes('/sound/'))).toHaveLength(2));
     const offset = () => document.querySelector('[data-offset]')!.textContent;
     const before = offset()!;
     press('+1 frame');
@@ -268,8 +261,7 @@ describe('by hand', () => {
     const values = written()[0]!.ops[0] as unknown as { values: HandLine };
     expect(values.values).toMatchObject({ clipId: c.id, otherId: s.id, kind: 'place' });
     expect(values.values.offsetMs! / 1000).toBeCloseTo(kept, 3);
-    await settled();
-    expect(sideSaid()).toContain(`Placed by hand against ${s.name}.`);
+    await waitFor(() => expect(sideSaid()).toContain(`Placed by hand against ${s.name}.`));
   });
   it('sound that was not read says so, and what was nudged stays', async () => {
     const m = morning();
@@ -285,8 +277,7 @@ describe('by hand', () => {
     fireEvent.click(mark('C001_C001'));
     press('Hear both, nudge');
     press('+1 s');
-    await answered();
-    expect(said()).toContain('This clip was not read yet: line up first. What was nudged stays.');
+    await waitFor(() => expect(said()).toContain('This clip was not read yet: line up first. What was nudged stays.'));
     expect(said()).toContain('25.0 frames from where it was');
     press('Back');
     expect(said()).toContain('clips on one line');
