@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { readdir, rename, rm, utimes, writeFile } from 'node:fs/promises';
 import path from 'node:path';
 import type { Response } from 'superagent';
-import { describe, expect, it } from 'vitest';
+import { describe, expect, it, vi } from 'vitest';
 import { cameraHears, recorderHears, recordMov, recordWav } from '../devices/record.ts';
 import { CopiesBench } from '../copies/testing.ts';
 import { runCopyJobs } from '../copies/here.ts';
@@ -11,6 +11,7 @@ import { dayLine } from '@kavrell/core/dayline';
 import type { LineFind, LineRun, LineSound } from '@kavrell/core/lineup';
 import { ltcSource } from '@kavrell/core/ltc';
 import { parseRate } from '@kavrell/core/timecode';
+import { ChildLost } from '../platform/pool/index.ts';
 import { loadRows } from '../productions/load.ts';
 import { runLineUps } from './run.ts';
 import { lineSourcesOf } from './sources.ts';
@@ -239,6 +240,28 @@ describe('clips of a day', () => {
     expect(unread.get(await clipId('S001_C003.wav'))).toContain('Its only channel holds timecode');
     expect((await finds()).find((f) => f.means === 'ltc')).toMatchObject({ label: '11:05:02:00', rate: '25' });
     expect((await line()).placed.find((c) => c.clip.name === 'A001_C001.mov')!.means).toBe('sound');
+  });
+
+  it('go on when one pair brings its child down: the others are measured, it is named, and the next run tries it again', async () => {
+    await pour();
+    await copyAll('A001', 'C001', 'S001');
+    const { pool } = context();
+    const run = pool.run.bind(pool);
+    let isDown = false;
+    const broken = vi.spyOn(pool, 'run').mockImplementation((work, ...rest) => {
+      if (work.kind !== 'linePair' || isDown) return run(work, ...rest);
+      isDown = true;
+      return Promise.reject(new ChildLost('It came down.'));
+    });
+    await begin().expect(200);
+    await runLineUps(context());
+    broken.mockRestore();
+    expect(await runs()).toMatchObject([{ state: 'done', totalPairs: 3, donePairs: 2 }]);
+    expect((await runs())[0]!.failure).toMatch(/^Could not be measured, for another try: .+ against .+\.$/);
+    await begin().expect(200);
+    await runLineUps(context());
+    expect(await finds()).toHaveLength(3);
+    expect((await runs()).at(-1)).toMatchObject({ state: 'done', failure: null });
   });
 
   it('of which what was read takes too much room are swept, the longest unused first; they can be read again', async () => {

@@ -1,9 +1,24 @@
-import { pairKey, pairsToMeasure, findsThatCount, type LineClip, type WantedPair } from '@kavrell/core/dayline';
+import {
+  findsThatCount,
+  foundPair,
+  pairKey,
+  pairsToMeasure,
+  type LineClip,
+  type WantedPair,
+} from '@kavrell/core/dayline';
 import { Joined, LINE_RATE, pairByClap, type LineFind, type LinePair, type LineRun } from '@kavrell/core/lineup';
 import type { ProductionRows } from '@kavrell/core/productions';
 import type { Context } from '../platform/context.ts';
 import { newId } from '../platform/ids.ts';
-import { LINE_PAIR_BUDGET, LINE_SOUND_BUDGET, type LinePairFound, type LineSoundRead } from '../platform/pool/index.ts';
+import {
+  ChildLost,
+  LINE_PAIR_BUDGET,
+  LINE_SOUND_BUDGET,
+  OverBudget,
+  WorkFailed,
+  type LinePairFound,
+  type LineSoundRead,
+} from '../platform/pool/index.ts';
 import { loadRows } from '../productions/load.ts';
 import { ClipFiles, clipsOf, type ClipHere } from './sources.ts';
 import {
@@ -170,22 +185,36 @@ class Slice {
     // Measured again, what an earlier run found says nothing.
     const counted = run.again ? found.filter((f) => f.runId === run.id) : found;
     const joined = new Joined();
-    for (const f of counted)
-      if (f.refused === null) joined.join(index.get(f.clipId) ?? -1, index.get(f.otherId ?? '') ?? -1, asPair(f));
+    for (const f of counted) {
+      const [a, b] = [index.get(f.clipId), index.get(f.otherId ?? '')];
+      if (a !== undefined && b !== undefined) joined.join(a, b, foundPair(f));
+    }
     const known = new Set([
       ...counted.map((f) => pairKey(f.clipId, f.otherId ?? '')),
       ...rows.handLines.flatMap((h) => (h.otherId === null ? [] : [pairKey(h.clipId, h.otherId)])),
     ]);
     const wanted = pairsToMeasure(heard, known);
     let done = found.filter((f) => f.runId === run.id).length;
+    const failed: string[] = [];
     if (!(await this.note({ totalPairs: done + wanted.length, donePairs: done }))) return false;
     for (const pair of wanted) {
       const inHand = `${pair.a.clip.name} against ${pair.b.clip.name}`;
       if (!(await this.note({ inHand, donePairs: done })) || this.isLate()) return false;
-      await this.measureOne(pair, joined, index, sounds);
-      done += 1;
+      // One pair that brings its child down ends no run: the others are measured, and it is tried again by the next.
+      const isMeasured = await this.measureOne(pair, joined, index, sounds).then(
+        () => true,
+        (error: unknown) => {
+          if (!isOfThePair(error)) throw error;
+          context.log.warn({ pair: inHand, err: error }, 'line-up: a pair can’t be measured');
+          failed.push(inHand);
+          return false;
+        },
+      );
+      if (isMeasured) done += 1;
     }
-    return this.note({ donePairs: done });
+    const failure =
+      failed.length > 0 ? `Could not be measured, for another try: ${failed.slice(0, 3).join('; ')}.` : null;
+    return this.note({ donePairs: done, failure });
   }
 
   private async measureOne(
@@ -239,7 +268,5 @@ class Slice {
 }
 type Whose = 'id' | 'productionId' | 'version' | 'runId' | 'clipId' | 'otherId' | 'atMs' | 'by';
 
-const asPair = (f: LineFind): LinePair => ({
-  ...{ refused: f.refused, offsetMs: f.offsetMs, atS: f.atS, driftPpm: f.driftPpm, errorMs: f.errorMs },
-  ...{ confidence: f.confidence, runnerUp: f.runnerUp, windows: [], curve: [] },
-});
+const isOfThePair = (error: unknown): boolean =>
+  error instanceof OverBudget || error instanceof ChildLost || error instanceof WorkFailed;

@@ -13,6 +13,7 @@ export interface ZipEntry {
 /** Sends files as one ZIP while they are made, one after the other: nothing is held whole. */
 export async function sendZip(res: Response, name: string, entries: readonly ZipEntry[]): Promise<void> {
   const zip = new ZipFile();
+  let reading: Readable | null = null;
   attach(res, 'application/zip', name);
   const sent = once(res, 'close');
   zip.outputStream.pipe(res);
@@ -21,11 +22,13 @@ export async function sendZip(res: Response, name: string, entries: readonly Zip
     // Opened when its turn comes: a set of long recordings would else be open all at once.
     else
       zip.addReadStreamLazy(inside, { compress: false }, (ready) => {
-        const stream = Readable.from(content());
-        stream.on('error', (error) => res.destroy(error));
-        ready(null, stream);
+        reading = Readable.from(content());
+        reading.on('error', (error) => res.destroy(error));
+        ready(null, reading);
       });
   }
   zip.end();
   await sent;
+  // Whoever went away in the middle leaves no recording open.
+  (reading as Readable | null)?.destroy();
 }

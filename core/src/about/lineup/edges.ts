@@ -29,7 +29,8 @@ export function findsThatCount({ lineFinds, lineRuns }: Pick<LineSources, 'lineF
   return [...newest.values()];
 }
 
-const foundPair = (f: LineFind): LinePair => ({
+/** A find as the pair that was measured, without what stands behind it. */
+export const foundPair = (f: LineFind): LinePair => ({
   ...{ refused: f.refused, offsetMs: f.offsetMs, atS: f.atS, driftPpm: f.driftPpm },
   ...{ errorMs: f.errorMs, confidence: f.confidence, runnerUp: f.runnerUp, windows: [], curve: [] },
 });

@@ -45,6 +45,27 @@ describe('a part of a line', () => {
     expect(exportLine(line, asked, { of: 'take', takeId: 'none' })).toBeNull();
     expect(exportFiles(line, asked, { of: 'take', takeId: 'none' }, 'otio')).toEqual([]);
   });
+  it('says in every file what is only about there, and names what nobody knows the length of', () => {
+    const rough = { ...line, placed: line.placed.map((c) => (c.device === 'A' ? { ...c, rough: true } : c)) };
+    const text = (kind: 'otio' | 'edl' | 'csv' | 'json') =>
+      exportFiles(rough, asked, { of: 'day' }, kind)
+        .map((f) => f.text)
+        .join('');
+    const count = line.placed.filter((c) => c.device === 'A').length;
+    expect(text('otio').match(/"onlyAbout": true/g)).toHaveLength(count);
+    expect(text('json').match(/"onlyAbout": true/g)).toHaveLength(count);
+    expect(text('edl').match(/ONLY ABOUT HERE/g)).toHaveLength(count);
+    expect(text('csv').match(/,yes\r/g)).toHaveLength(count);
+    expect(exportFiles(line, asked, { of: 'day' }, 'csv')[0]!.text).not.toContain('Only about');
+    const [first] = line.placed;
+    const unknown = { ...line, placed: line.placed.map((c) => (c === first ? { ...c, durationS: null } : c)) };
+    const { json } = exportLine(unknown, asked, { of: 'day' })!;
+    expect(json.unplaced).toEqual([
+      { file: `${first!.card.label}/${first!.clip.path}`, reason: 'Its length is not known.' },
+    ]);
+    const read = { ...asked, sounds: new Map([[first!.clip.id, { reel: '', channels: 1, durationS: 12 }]]) };
+    expect(exportLine(unknown, read, { of: 'day' })!.json.unplaced).toEqual([]);
+  });
   it('a recorder that ran on through several takes is in each of them', () => {
     const sound = line.placed.find((c) => c.isSound && c.take?.id === ninth.id)!;
     const other = takes.find((t) => takeCode(t, demo) === '7B-1')!;
@@ -103,6 +124,13 @@ describe('the live cut', () => {
     expect(one.missing).toEqual([]);
     const [list] = liveCutFiles([one], asked);
     expect(list!.text).toContain('80 MS OF THE WAY TO THE SWITCHER TAKEN OFF');
+  });
+  it('goes on over midnight', () => {
+    const midnight = a.startMs + 3000;
+    const at = new Date(midnight - (midnight % 86_400_000) + 86_400_000).getTime();
+    const late = { ...a, startMs: at - 3000, endMs: at + 9000 };
+    const over = conformCut([cut('A', 0, 0, { atMs: at - 2000, toMs: at + 4000 })], [late], () => 0);
+    expect(liveCutFiles(over, { ...asked, zone: 'UTC' })[0]!.text).toContain('23:59:58:00 00:00:04:00');
   });
   it('names what no recording holds: before it, after it, between two, and what has no camera', () => {
     const before = conform(cut('A', -10, 3))[0]!;

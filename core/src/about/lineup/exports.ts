@@ -11,13 +11,16 @@ import {
   type EdlEvent,
   type ExportFile,
   type FileAbout,
+  ONLY_ABOUT,
   type LineJson,
+  type LinePair,
   type LineShape,
 } from '../../rooms/lineup/index.ts';
 import type { Take } from '../../rooms/roll/index.ts';
 import type { Scene, Shot } from '../../rooms/scenes/index.ts';
 import { VERDICT_WORDS } from '../wrap/index.ts';
 import type { LineClip } from './clips.ts';
+import { foundPair } from './edges.ts';
 import type { DayLine, PlacedClip } from './line.ts';
 import { fileTimeS, type ConformedCut } from './liveCut.ts';
 
@@ -31,7 +34,7 @@ export interface ExportSources {
   shots: readonly Pick<Shot, 'id' | 'code' | 'sceneId'>[];
   scenes: readonly Pick<Scene, 'id' | 'number' | 'title'>[];
   /** What a run read of each clip, by id: its reel and channels; without it they are unknown. */
-  sounds: ReadonlyMap<string, { reel: string; channels: number }>;
+  sounds: ReadonlyMap<string, { reel: string; channels: number; durationS?: number }>;
 }
 
 /** What a take is called: `7C-2`. */
@@ -62,6 +65,10 @@ function inScope(
   );
 }
 
+/** How long a clip is: as its card said it, else as a run read it; null: nobody knows. */
+const lengthOf = ({ durationS, clip }: LineClip, { sounds }: ExportSources): number | null =>
+  durationS ?? (sounds.get(clip.id)?.durationS || null);
+
 /** A part of a day’s line as files are exported from it; null where nothing of it is on the line. */
 export function exportLine(
   line: DayLine,
@@ -69,8 +76,13 @@ export function exportLine(
   scope: LineScope,
 ): { json: LineJson; shape: LineShape; name: string } | null {
   const of = scope.of === 'take' ? (line.placed.find((c) => c.take?.id === scope.takeId)?.take ?? null) : null;
-  const placed = line.placed.filter((c) => inScope(c, scope, s, of));
-  const unplaced = line.unplaced.filter((c) => inScope(c, scope, s, of));
+  const inIt = line.placed.filter((c) => inScope(c, scope, s, of));
+  // A clip of no known length is no clip of one frame: it is named as not on the line.
+  const placed = inIt.filter((c) => lengthOf(c, s) !== null);
+  const unplaced = [
+    ...line.unplaced.filter((c) => inScope(c, scope, s, of)),
+    ...inIt.filter((c) => lengthOf(c, s) === null).map((c) => ({ ...c, reason: 'Its length is not known.' })),
+  ];
   if (placed.length === 0) return null;
   const firstMs = Math.min(...placed.map((c) => c.startMs));
   const rate = parseRate(s.rate);
@@ -78,7 +90,7 @@ export function exportLine(
   const byPath = new Map(placed.map((c) => [exportPath(c), c]));
   const json: LineJson = {
     files: [...placed, ...unplaced].map((c) => ({
-      ...{ file: exportPath(c), durationS: c.durationS ?? 0, startTimecode: c.clip.startTimecode },
+      ...{ file: exportPath(c), durationS: lengthOf(c, s) ?? 0, startTimecode: c.clip.startTimecode },
       rate: c.clip.rate ?? (c.clip.startTimecode ? s.rate : null),
       channels: s.sounds.get(c.clip.id)?.channels ?? 0,
       reel: s.sounds.get(c.clip.id)?.reel ?? '',
@@ -90,13 +102,15 @@ export function exportLine(
       return [
         {
           ...{ a: exportPath(a), b: exportPath(b), refused: e.aside === null ? null : (find?.refused ?? e.aside) },
-          ...{ offsetMs: find?.offsetMs ?? hand?.offsetMs ?? null, atS: find?.atS ?? (hand ? 0 : null) },
-          ...{ driftPpm: find?.driftPpm ?? null, confidence: find?.confidence ?? 1 },
+          // A hand says where, sound at which time and how both run.
+          ...(hand ? said(e.pair) : said(find ? foundPair(find) : e.pair)),
+          confidence: find?.confidence ?? 1,
         },
       ];
     }),
     devices: placed.map((c) => ({
       ...{ file: exportPath(c), offsetMs: c.startMs - firstMs, driftPpm: c.driftPpm, component: 0 },
+      ...(c.rough ? { onlyAbout: true } : {}),
     })),
     unplaced: unplaced.map((c) => ({ file: exportPath(c), reason: c.reason })),
   };
@@ -111,6 +125,8 @@ export function exportLine(
     },
   };
 }
+
+const said = ({ offsetMs, atS, driftPpm }: LinePair) => ({ offsetMs, atS, driftPpm });
 
 /** The frame of the day that an instant is in. */
 function frameAt(ms: number, rate: Rate, zone: string): number {
@@ -131,7 +147,7 @@ function aboutOf(c: PlacedClip | undefined, s: ExportSources): FileAbout {
     metadata: {
       ...{ take: take ? takeCode(take, s) : null, camera: c.isSound ? null : c.device, card: c.card.label },
       ...{ verdict: take?.verdict ? VERDICT_WORDS[take.verdict] : null, placedBy: c.means },
-      ...{ confidence: Math.round(c.confidence * 100) / 100, onlyAbout: c.rough ? 'yes' : 'no' },
+      confidence: Math.round(c.confidence * 100) / 100,
     },
     // A note is written when the take is over: it stands at the end of what there is.
     marks: marks.map(({ atMs, ...m }) => ({
@@ -171,18 +187,21 @@ export function liveCutFiles(cuts: readonly ConformedCut[], s: ExportSources): E
     c.parts.map((p): EdlEvent => {
       const own = sourceFrameOf(fileOf(p.clip), rate);
       const intoFile = framesAt(Math.max(0, fileTimeS(p.clip, p.fromMs) * 1000), rate);
-      const onAirMs = p.fromMs + c.delayMs;
-      const recordFrame = frameAt(onAirMs, rate, s.zone);
+      const [onAirMs, offAirMs] = [p.fromMs + c.delayMs, p.toMs + c.delayMs];
+      // Counted on over midnight: the list’s own labels begin anew.
+      const midnight = midnightMs(dateOf(onAirMs, s.zone), s.zone);
+      const recordFrame = framesAt(onAirMs - midnight, rate);
       return {
         ...{ reel: names.get(exportPath(p.clip)) as string, isSound: false, recordFrame },
         ...{
           sourceFrame: (own ?? 0) + intoFile,
-          frames: Math.max(1, frameAt(p.toMs + c.delayMs, rate, s.zone) - recordFrame),
+          frames: Math.max(1, framesAt(offAirMs - midnight, rate) - recordFrame),
         },
         comments: [
           `FROM CLIP NAME: ${p.clip.clip.name}`,
           ...(c.cut.transition === 'mix' ? ['KAVRELL: A MIX, WRITTEN AS A CUT: ITS LENGTH WAS NOT NOTED'] : []),
           ...(c.delayMs > 0 ? [`KAVRELL: ${Math.round(c.delayMs)} MS OF THE WAY TO THE SWITCHER TAKEN OFF`] : []),
+          ...(p.clip.rough ? [ONLY_ABOUT] : []),
           ...(own === null ? ['KAVRELL: NO TIMECODE OF THIS RATE IN THE FILE, COUNTED FROM 0'] : []),
         ],
       };

@@ -7,10 +7,11 @@ import type { Clip } from '../../rooms/copies/index.ts';
 import { foldTakes } from '../../rooms/roll/index.ts';
 import type { LineSources } from './clips.ts';
 
+let n = 0;
+const ownId = () => `00000000-0000-7000-8000-${String((n += 1)).padStart(12, '0')}`;
+
 /** The demo’s morning as its cards tell it, with when each clip truly began, ms, by id. */
-export function bellMorning() {
-  let n = 0;
-  const newId = () => `00000000-0000-7000-8000-${String((n += 1)).padStart(12, '0')}`;
+export function bellMorning(newId: () => string = ownId) {
   const demo = ninthBell(newId, '/media');
   const day = demo.days[0]!;
   const morning = morningTakes(demo, 10 * 60 + 58, newId);
@@ -33,5 +34,5 @@ export function bellMorning() {
     };
   });
   const sources: LineSources = { ...demo, clips, takes, lineRuns: [], lineFinds: [], handLines: [] };
-  return { demo, day, takes, clips, truth, sources, newId };
+  return { demo, day, takes, events: morning.events, clips, truth, sources, newId };
 }

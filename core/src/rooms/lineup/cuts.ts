@@ -14,6 +14,7 @@ export interface LineCut {
   restMs: number;
   driftPpm: number;
   hasTimecode: boolean;
+  onlyAbout: boolean;
 }
 /** What is known of a file beside the line: which lane it stands in, what it is of, what was marked in it. */
 export interface FileAbout {
@@ -96,6 +97,7 @@ export function lineCuts({ files, devices, unplaced }: LineJson, rateText: strin
     const own = sourceFrameOf(file, rate);
     return {
       ...{ file, recordFrame, sourceFrame: own ?? 0, hasTimecode: own !== null, driftPpm: d.driftPpm },
+      onlyAbout: d.onlyAbout ?? false,
       ...{ frames: Math.max(1, Math.round(file.durationS * fps)), restMs: ((exact - recordFrame) / fps) * 1000 },
     };
   });

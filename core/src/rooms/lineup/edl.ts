@@ -96,6 +96,8 @@ export function edlOf(line: LineJson, rateText: string, shape?: LineShape): Expo
   return table ? [...lists, table] : lists;
 }
 
+/** Said of a clip that stands by a slipped clock alone. */
+export const ONLY_ABOUT = 'KAVRELL: ONLY ABOUT HERE, ITS CLOCK IS KNOWN TO A PRESS OF A BUTTON';
 /** What a name of a file may hold anywhere. */
 const fileName = (name: string): string => name.replace(/[^\p{L}\p{N} ._()-]/gu, '_');
 const withRate = ({ name, text }: ExportFile, rate: Rate): ExportFile => ({
@@ -123,6 +125,7 @@ const eventOf = (c: LineCut, reel: string, startFrame: number, isSound: boolean)
   comments: [
     `FROM CLIP NAME: ${baseName(c.file.file)}`,
     ...(c.hasTimecode ? [] : ['KAVRELL: NO TIMECODE IN THE FILE, COUNTED FROM 0']),
+    ...(c.onlyAbout ? [ONLY_ABOUT] : []),
     ...(Math.abs(c.driftPpm) >= 0.05 ? [`KAVRELL DRIFT PPM: ${c.driftPpm.toFixed(2)}`] : []),
     ...(Math.abs(c.restMs) >= 0.05 ? [`KAVRELL LATER THAN FRAME MS: ${c.restMs.toFixed(2)}`] : []),
   ],
@@ -132,6 +135,8 @@ const eventOf = (c: LineCut, reel: string, startFrame: number, isSound: boolean)
 export function lineCsvOf(line: LineJson, rateText: string): string {
   const { rate, cuts } = lineCuts(line, rateText);
   const byFile = new Map(line.devices.map((d) => [d.file, d]));
+  // Only where something is: a line by sound alone has nothing to say there.
+  const isSaid = cuts.some((c) => c.onlyAbout);
   return toCsv(
     [
       'File',
@@ -143,11 +148,13 @@ export function lineCsvOf(line: LineJson, rateText: string): string {
       'Rate',
       'Start timecode',
       'Not placed because',
+      ...(isSaid ? ['Only about there'] : []),
     ],
     [
       ...cuts.map((c) => [
         ...[c.file.file, byFile.get(c.file.file)?.offsetMs ?? '', c.driftPpm, 0],
         ...[c.recordFrame, c.frames, rateName(rate), c.file.startTimecode ?? '', ''],
+        ...(isSaid ? [c.onlyAbout ? 'yes' : ''] : []),
       ]),
       ...line.devices
         .filter((d) => d.component !== 0)

@@ -18,6 +18,8 @@ export const lineDevice = z.object({
   offsetMs: number('The offset'),
   driftPpm: number('The drift'),
   component: z.int(),
+  /** Known to a press of a button only; left out: it is sure. */
+  onlyAbout: z.boolean().optional(),
 });
 
 /** What `kavrell lineup --json` says, and what exports are made from. */

@@ -45,7 +45,9 @@ export function otioOf(line: LineJson, rateText: string, shape: LineShape = plai
       metadata: {
         kavrell: {
           ...about.metadata,
-          ...{ driftPpm: c.driftPpm, laterThanFrameMs: c.restMs, reel: c.file.reel, channels: c.file.channels },
+          ...{ driftPpm: c.driftPpm, laterThanFrameMs: c.restMs, reel: c.file.reel },
+          // What nobody read is unknown, not none.
+          ...{ channels: c.file.channels > 0 ? c.file.channels : null, onlyAbout: c.onlyAbout },
           timecode: c.hasTimecode ? 'own' : 'none: counted from 0',
         },
       },

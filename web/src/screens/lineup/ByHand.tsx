@@ -24,8 +24,11 @@ const BESIDE_S = 10;
 const WAVE_PX = 84;
 const PEAKS_A_S = 60;
 
-/** The offset that two clips have on the line, ms: file time in a less file time in b of the same moment. */
-export const offsetOnLine = (a: PlacedClip, b: PlacedClip): number => b.startMs - a.startMs;
+/** The offset that two clips have on the line in the middle of what both hold, ms: file time in a less file time in b of the same moment; where they share nothing, of their beginnings. */
+export function offsetOnLine(a: PlacedClip, b: PlacedClip): number {
+  const middle = middleOfBoth(a, b);
+  return middle ? (middle.atA - middle.atB) * 1000 : b.startMs - a.startMs;
+}
 
 /** Two sounds under each other: the lower one is dragged or nudged until both tell the same, heard together, and kept. The hand wins over the machine. */
 export function ByHand({
@@ -70,8 +73,11 @@ export function ByHand({
     setOffsetMs(mine && next ? offsetOnLine(mine, next) : 0);
     setAtS(Math.max(0, (middle?.atB ?? 2) - SEEN_S / 2));
   };
+  // The offset is that of the middle: elsewhere two clocks that run apart have come apart by so much.
+  const apartMs = mine && theirs && both ? (mine.driftPpm - theirs.driftPpm) * 1e-3 * (atS + SEEN_S / 2 - both.atB) : 0;
+  const hereMs = offsetMs + apartMs;
   // What is read of the moved one follows it in steps, not with every millisecond.
-  const readFromS = Math.max(0, Math.round((atS + offsetMs / 1000 - BESIDE_S) / 5) * 5);
+  const readFromS = Math.max(0, Math.round((atS + hereMs / 1000 - BESIDE_S) / 5) * 5);
   const upper = useStretch(chosenId, atS, SEEN_S);
   const lower = useStretch(clipId, readFromS, SEEN_S + 2 * BESIDE_S);
   const frameMs = 1000 / fpsOf(production.rate);
@@ -80,7 +86,7 @@ export function ByHand({
   useEffect(() => () => playing.current(), []);
   const hear = () => {
     playing.current();
-    if (upper.data && lower.data) playing.current = hearBoth(upper.data, lower.data, atS + offsetMs / 1000 - readFromS);
+    if (upper.data && lower.data) playing.current = hearBoth(upper.data, lower.data, atS + hereMs / 1000 - readFromS);
   };
   if (!clip || !other)
     return (
@@ -92,7 +98,6 @@ export function ByHand({
       </>
     );
   const keep = () => {
-    // What is half a frame longer than its line says reads as that, not as noise.
     const values = { clipId, otherId: chosenId, kind: 'place' as const, offsetMs, note: '', by: me.name };
     const words = `${clip.clip.name} by hand against ${other.clip.name}`;
     void change(production.id, words, [
@@ -148,7 +153,7 @@ export function ByHand({
         label={`Offset of ${clip.clip.name}`}
         {...{ offsetMs, nudge, frameMs, hear }}
         samples={lower.data?.samples}
-        fromS={readFromS - (atS + offsetMs / 1000)}
+        fromS={readFromS - (atS + hereMs / 1000)}
       />
       <Box color="soft" fontSize="s">
         {clip.clip.name}, heard on the right: drag it, or use the arrow keys

@@ -31,11 +31,11 @@ export function ExportsView({ day, line }: { day: Day; line: DayLine }) {
       <Part>
         <Flex gap={2} wrap="wrap" align="center">
           <LinkButton href={link('all', 'day', day.id)} download look="primary">
-            Everything of the day, ZIP
+            All lists of the day, ZIP
           </LinkButton>
           <Box color="soft">
-            {formatCount(line.placed.length, 'clip', 'clips')}; {line.unplaced.length} not on the line, named in each
-            file
+            {formatCount(line.placed.length, 'clip', 'clips')}; {line.unplaced.length} not on the line, named in all but
+            the edit lists
           </Box>
         </Flex>
         {rough > 0 ? (

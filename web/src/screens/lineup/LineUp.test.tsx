@@ -5,12 +5,10 @@ import { wavHead } from '@kavrell/core/formats';
 import type { HandLine, LineFind, LineRun } from '@kavrell/core/lineup';
 import type { TakeEvent } from '@kavrell/core/roll';
 import { foldTakes } from '@kavrell/core/roll';
-import { morningTakes, type DemoPlan } from '@kavrell/demo';
-import { midnightMs } from '@kavrell/core/time';
-import { formatLabel, parseRate, timeOfDayFrames } from '@kavrell/core/timecode';
+import type { DemoPlan } from '@kavrell/demo';
+import { bellMorning } from '../../../../core/src/about/lineup/testing.ts';
 import {
   clearPage,
-  demoPlan,
   openScreen,
   openView,
   preparePage,
@@ -36,25 +34,10 @@ interface Morning {
   takes: TakeEvent[];
   clips: (Clip & { truthMs: number })[];
 }
-/** The demo’s morning with a clip for each of its recordings, all in step. */
+/** The demo’s morning with a clip for each of its recordings. */
 function morning(): Morning {
-  const plan = demoPlan();
-  const day = plan.days[0]!;
-  const { events, clips } = morningTakes(plan, 10 * 60 + 58, testId);
-  const midnight = midnightMs(day.date, day.timeZone);
-  return {
-    plan,
-    takes: events,
-    clips: clips.map((c) => {
-      const card = plan.cards.find((x) => x.label === c.card)!;
-      const rate = parseRate('25');
-      return {
-        ...{ id: testId(), productionId: plan.production.id, version: 1, cardId: card.id, sizeBytes: 5, rate: '25' },
-        ...{ name: `${c.name}.${card.cameraId ? 'mov' : 'wav'}`, path: c.name, durationMs: c.durationMs, looked: null },
-        ...{ startTimecode: formatLabel(timeOfDayFrames(c.startMs - midnight, rate), rate), truthMs: c.startMs },
-      };
-    }),
-  };
+  const { demo: plan, events: takes, clips, truth } = bellMorning(testId);
+  return { plan, takes, clips: clips.map((c) => ({ ...c, truthMs: truth.get(c.id)! })) };
 }
 const runOf = ({ plan }: Morning, more: Partial<LineRun> = {}): LineRun => ({
   ...{ id: testId(), productionId: plan.production.id, version: 1, dayId: plan.days[0]!.id, by: 'Ines', state: 'done' },

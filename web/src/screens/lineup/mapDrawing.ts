@@ -23,6 +23,7 @@ const HEIGHT_PX = 26;
 const FULL_LEAN_PPM = 60;
 const LEAN = 0.03;
 const THREADS = 6;
+const THREAD_UNITS = 4;
 /** No nearer than this: ten frames of 25. */
 export const LEAST_MS = 400;
 
@@ -146,8 +147,10 @@ export function threadsOf(
   if (to <= from) return [];
   const drift = edge.find?.driftPpm ?? 0;
   const full = Math.max(-1, Math.min(1, drift / FULL_LEAN_PPM)) * LEAN * (across(to, view) - across(from, view));
-  return Array.from({ length: THREADS }, (_, n) => {
-    const share = (n + 0.5) / THREADS;
+  // No more than can be told apart: a day of three hundred takes has one each.
+  const count = Math.max(1, Math.min(THREADS, Math.floor((across(to, view) - across(from, view)) / THREAD_UNITS)));
+  return Array.from({ length: count }, (_, n) => {
+    const share = (n + 0.5) / count;
     const atMs = from + (to - from) * share;
     const x = across(atMs, view);
     return { x1: x, x2: x + full * (share - 0.5) * 2, atMs };
