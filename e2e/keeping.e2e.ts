@@ -44,7 +44,9 @@ async function withCard(request: APIRequestContext, label: string): Promise<{ id
   await writeFile(clip, Buffer.alloc(200_000, 3));
   await write(request, id, [
     insert('cards', { label, cameraId: null, path: path.dirname(clip), unloaded: true, whereabouts: '', ...at }),
-    insert('drives', { name: 'Own drive', kind: 'ssd', path: path.join(folder, 'drive'), whereabouts: '', ...at }),
+    insert('drives', {
+      ...{ name: 'Own drive', kind: 'ssd', path: path.join(folder, 'drive'), whereabouts: '', keepUntil: null, ...at },
+    }),
   ]);
   return { id, clip };
 }

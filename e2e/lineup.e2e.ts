@@ -35,7 +35,7 @@ async function pour(request: APIRequestContext): Promise<{ id: string; plan: Dem
   await mkdir(drive.path, { recursive: true });
   await write(request, id, [
     ...cards.map(({ id: cardId, ...card }) => insert('cards', card, cardId)),
-    insert('drives', { ...drive, id: undefined, whereabouts: '', faults: null, station: '' }, drive.id),
+    insert('drives', { ...drive, id: undefined, whereabouts: '', keepUntil: null, faults: null, station: '' }, drive.id),
   ]);
   const takeId = randomUUID();
   const event = (seq: number, atMs: number, payload: object) => ({

@@ -11,6 +11,7 @@ import * as kit from './kit.ts';
 import * as light from './light.ts';
 import * as lineup from './lineup.ts';
 import * as media from './media.ts';
+import * as openFile from './openFile.ts';
 import * as people from './people.ts';
 import * as productions from './productions.ts';
 import * as roll from './roll.ts';
@@ -36,6 +37,7 @@ export * from './kit.ts';
 export * from './light.ts';
 export * from './lineup.ts';
 export * from './media.ts';
+export * from './openFile.ts';
 export * from './people.ts';
 export * from './productions.ts';
 export * from './roll.ts';
@@ -63,6 +65,7 @@ export const ROUTES: Readonly<Record<string, Route>> = Object.fromEntries(
     light,
     lineup,
     media,
+    openFile,
     people,
     productions,
     roll,

@@ -689,7 +689,10 @@ export function ninthBell(newId: () => string, mediaRoot: string): DemoPlan {
   ];
 
   const room = (freeGb: number, totalGb: number) => ({ freeBytes: freeGb * 1e9, totalBytes: totalGb * 1e9, atMs: 0 });
-  const simulatedDrive = { faults: null, simulated: true, volume: null, space: room(760, 1000), station: '' };
+  const simulatedDrive = {
+    ...{ faults: null, simulated: true, volume: null, space: room(760, 1000) },
+    ...{ station: '', keepUntil: null },
+  };
   const drives = [
     row({
       name: 'Fast 1',

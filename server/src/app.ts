@@ -19,6 +19,7 @@ import { serveKit } from './kit/index.ts';
 import { serveLight } from './light/index.ts';
 import { serveLineUp } from './lineup/index.ts';
 import { limitLinks, serveConsentPages, servePeople } from './people/index.ts';
+import { serveOpenFile } from './openFile/index.ts';
 import { serveProductions } from './productions/index.ts';
 import { serveRoll } from './roll/index.ts';
 import { serveRows } from './rows/index.ts';
@@ -149,6 +150,7 @@ export async function makeApp(context: Context): Promise<RunningApp> {
   serveAuth(router, context);
   serveBackup(router, context);
   serveProductions(router, context);
+  serveOpenFile(router, context);
   serveRows(router, context);
   serveChanges(router, context);
   serveLive(router, context, hub);

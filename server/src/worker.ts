@@ -5,6 +5,7 @@ import { mediaFolder } from './copies/paths.ts';
 import { lookIntoCard } from './copies/look.ts';
 import { sendSelects } from './copies/selects.ts';
 import { runLineUps } from './lineup/run.ts';
+import { keepHouse } from './openFile/index.ts';
 import { recordMov, recordWav } from './devices/record.ts';
 import { readConfig } from './platform/config.ts';
 import { connect, defineModels } from './platform/db/index.ts';
@@ -14,6 +15,7 @@ import { stayUp } from './platform/guard.ts';
 import { openPool } from './platform/pool/index.ts';
 import type { Context } from './platform/context.ts';
 
+const TIDY_MS = 86_400_000;
 const config = readConfig();
 const url = new URL(config.databaseUrl);
 url.searchParams.set('application_name', 'kavrell-worker');
@@ -55,6 +57,11 @@ const sweep = setInterval(() => {
   // While the database is away nothing can be asked for; the next sweep asks again.
   queue.send({ kind: 'copy' }).catch((error: unknown) => log.warn({ err: error }, 'sweep'));
 }, 20000);
+/** Once a day, and at the start: what was deleted long ago, files that nothing names. */
+const tidy = (): void =>
+  void keepHouse(context, Date.now()).catch((error: unknown) => log.warn({ err: error }, 'keeping house'));
+const tidying = setInterval(tidy, TIDY_MS);
+tidy();
 log.info('ready');
 process.send?.({ ready: true });
 
@@ -63,6 +70,7 @@ async function stop(): Promise<void> {
   if (stopping) return;
   stopping = true;
   clearInterval(sweep);
+  clearInterval(tidying);
   await queue.stop();
   context.pool.stop();
   await db.close();

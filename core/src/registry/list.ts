@@ -18,6 +18,7 @@ import { riggingCalcs } from '../physics/rigging/calc.ts';
 import { sceneCalcs } from '../rooms/scenes/calc.ts';
 import { soundCalcs } from '../rooms/sound/calc.ts';
 import { sunCalcs } from '../physics/sun/calc.ts';
+import { wrapCalcs } from '../about/wrap/calc.ts';
 import { timecodeCalcs } from '../base/timecode/calc.ts';
 
 /** Every public computation, in the order the document has them. */
@@ -42,4 +43,5 @@ export const CALCS: readonly Calc[] = Object.freeze([
   ...sceneCalcs,
   ...soundCalcs,
   ...coverCalcs,
+  ...wrapCalcs,
 ] as unknown as Calc[]);

@@ -148,7 +148,7 @@ describe('undoing', () => {
           op: 'insert',
           table: 'drives',
           id: made,
-          values: { name: 'New', kind: 'ssd', path: '/x', whereabouts: '', station: '', faults: null },
+          values: { name: 'New', kind: 'ssd', path: '/x', whereabouts: '', keepUntil: null, station: '', faults: null },
         },
         { op: 'delete', table: 'drives', id: plan.drives[0]?.id, version: 1 },
       ],

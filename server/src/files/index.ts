@@ -6,6 +6,7 @@ import { productionOf } from '../productions/index.ts';
 import { filePath, mediaTypeOf, storeFile } from './store.ts';
 
 export { filePath, smallPicture, storeFile } from './store.ts';
+export { sniff } from './sniff.ts';
 
 export function serveFiles(router: Router, context: Context): void {
   router.serve(putFile, async ({ params, req, me }) => {

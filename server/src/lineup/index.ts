@@ -21,7 +21,7 @@ import { foldTakes } from '@kavrell/core/roll';
 import type { Response } from 'express';
 import { dayIn } from '../callsheet/index.ts';
 import type { Context } from '../platform/context.ts';
-import { attach } from '../platform/documents/index.ts';
+import { attach, sendZip } from '../platform/documents/index.ts';
 import { newId } from '../platform/ids.ts';
 import { HttpProblem } from '../platform/problems.ts';
 import type { Router } from '../platform/routing.ts';
@@ -30,7 +30,6 @@ import { lineFiles, lineOf, liveCutOf } from './exports.ts';
 import { clipsOf } from './sources.ts';
 import { evidenceOf, isRead, soundBase, soundsOf, touchSound, type StoredSound } from './store.ts';
 import { takeSoundFiles } from './takeSound.ts';
-import { sendZip } from './zip.ts';
 
 const TYPES: Readonly<Record<string, string>> = {
   ...{ otio: 'application/json; charset=utf-8', json: 'application/json; charset=utf-8' },

@@ -16,7 +16,7 @@ import { dateOf, midnightMs } from '@kavrell/core/time';
 import type { Context } from '../platform/context.ts';
 import { HttpProblem } from '../platform/problems.ts';
 import { ClipFiles } from './sources.ts';
-import type { ZipEntry } from './zip.ts';
+import type { ZipEntry } from '../platform/documents/index.ts';
 
 const BLOCK = 1 << 16;
 

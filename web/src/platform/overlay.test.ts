@@ -65,7 +65,10 @@ describe('what waits is seen already', () => {
         'cards',
         { label: 'A001', cameraId: null, path: '/media/a', unloaded: true, whereabouts: '', station: '', faults: null },
       ],
-      ['drives', { name: 'Fast', kind: 'ssd', path: '/media/x', whereabouts: '', station: '', faults: null }],
+      [
+        'drives',
+        { name: 'Fast', kind: 'ssd', path: '/media/x', whereabouts: '', keepUntil: null, station: '', faults: null },
+      ],
     ] as const) {
       const id = '01a22184-ea6b-7152-9066-80f4899fe500';
       const made = overlay(table, [], [{ ...changes([{ op: 'insert', table, id, values }]), productionId: id }], id);

@@ -103,7 +103,10 @@ it('what was taken while rows were being read is in them, though the reading beg
   });
   const read = readTogether(P, 'drives');
   await Promise.resolve();
-  const values = { name: 'Fast', kind: 'ssd' as const, path: '/media/x', whereabouts: '', station: '', faults: null };
+  const values = {
+    ...{ name: 'Fast', kind: 'ssd' as const, path: '/media/x', whereabouts: '' },
+    ...{ keepUntil: null, station: '', faults: null },
+  };
   await change(P, 'A drive', [{ op: 'insert', table: 'drives', id, values }]);
   await outbox.flush();
   answer(new Response(JSON.stringify({ drives: [] })));

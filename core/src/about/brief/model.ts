@@ -3,6 +3,7 @@ import { DEFAULT_KEEP_POLICY, keepPolicy } from '../../rooms/copies/index.ts';
 import { defineTable, id, line, requiredLine, readBy } from '../../base/records/index.ts';
 import { settingValues } from '../../rooms/settings/index.ts';
 import { rateField } from '../../base/timecode/index.ts';
+import { PACE_KINDS } from '../../plan/day/index.ts';
 
 const LONGEST_OFFSET_MS = 100 * 366 * 86_400_000;
 
@@ -16,6 +17,17 @@ export const RATIO_SCHOOLS = ['sum', 'alone'] as const;
 export const SHUTTER_SCHOOLS = ['angle', 'sharp', 'flickerSafe'] as const;
 /** Schools of EI: solved last, or kept native with the light made to fit. */
 export const EI_SCHOOLS = ['last', 'native'] as const;
+
+/** What a kind of work took of its estimate on former jobs, and how many times that was seen. */
+const pacePrior = z
+  .object({
+    takenOn: z.iso.date({ error: 'The day is a date, such as 2027-03-18.' }),
+    factors: z.partialRecord(
+      z.enum(PACE_KINDS),
+      z.object({ factor: z.number().min(0.1).max(10), count: z.int().min(1).max(1e6) }),
+    ),
+  })
+  .nullable();
 
 const priceField = (label: string) =>
   z
@@ -89,6 +101,10 @@ const fields = {
     usePace: z.boolean(),
     /** Whether the minutes of meals count as hours worked. */
     mealsAreWork: z.boolean(),
+    /** The pace of former jobs that estimates start from, as it was taken over from the book; null: estimates as they are said. */
+    pacePrior,
+    /** Who cuts it, and so gets the drives. */
+    editOwner: line('Who cuts it', 160),
     keepPolicy,
   }),
   ...readBy('owner', {
@@ -134,6 +150,8 @@ export const PRODUCTION_DEFAULTS: Omit<z.infer<typeof productionFields>, 'title'
   eiSchool: 'last',
   usePace: false,
   mealsAreWork: true,
+  pacePrior: null,
+  editOwner: '',
   hotelMinor: null,
   driveHourMinor: null,
   keepPolicy: DEFAULT_KEEP_POLICY,

@@ -1,7 +1,7 @@
-import { formatInstant, formatMinutes, formatRunning } from '../../base/units/index.ts';
+import { formatInstant, formatMinuteOfDay, formatMinutes, formatRunning } from '../../base/units/index.ts';
 import type { Day } from '../../plan/day/index.ts';
 import type { Camera } from '../../rooms/camera/index.ts';
-import { DELAY_WORDS, lostMinOf, STILL_WORDS, type LogEntry } from '../../rooms/log/index.ts';
+import { DELAY_WORDS, KIT_VERDICT_WORDS, lostMinOf, STILL_WORDS, type LogEntry } from '../../rooms/log/index.ts';
 import type { Cue } from '../../rooms/cover/index.ts';
 import type { Question } from '../../rooms/interview/index.ts';
 import type { Person } from '../../rooms/people/index.ts';
@@ -145,7 +145,7 @@ function logReport(s: ReportSources): Table {
 /** What an entry of the log is, its minutes, and what was said. */
 export function entryWords(
   entry: LogEntry,
-  s: Pick<ReportSources, 'scenes' | 'places' | 'cameras' | 'questions' | 'cues' | 'nowMs'>,
+  s: Pick<ReportSources, 'scenes' | 'places' | 'cameras' | 'questions' | 'cues' | 'nowMs' | 'people' | 'day'>,
 ): [string, string, string] {
   const { payload: p } = entry;
   const scene = (id: string | null) => s.scenes.find((x) => x.id === id)?.title ?? 'what came';
@@ -204,6 +204,15 @@ export function entryWords(
       return [`On air: ${p.input || 'black'}`, '', p.simulated ? 'by the simulated switcher' : p.transition];
     case 'packIn':
       return [`Fresh pack into ${camera(p.cameraId)}`, '', ''];
+    case 'hours': {
+      const at = (m: number | null) => (m === null ? 'not noted' : formatMinuteOfDay(m, s.day));
+      const name = s.people.find((x) => x.id === p.personId)?.name ?? 'somebody who is gone';
+      return [`Hours of ${name}`, '', `came ${at(p.inMin)}, went ${at(p.outMin)}`];
+    }
+    case 'given':
+      return [`Given: ${p.what}`, '', `to ${p.to}`];
+    case 'verdict':
+      return [`${p.name}: ${KIT_VERDICT_WORDS[p.verdict]}`, '', p.words];
   }
 }
 

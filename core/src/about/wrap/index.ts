@@ -3,3 +3,7 @@ export * from './rows.ts';
 export * from './words.ts';
 export * from './missing.ts';
 export * from './looks.ts';
+export * from './bundleModel.ts';
+export * from './cleanSound.ts';
+export * from './stillOpen.ts';
+export * from './pace.ts';

@@ -5,19 +5,9 @@ import type { Scene, Shot } from '../../rooms/scenes/index.ts';
 import type { ClipFinding } from './looks.ts';
 import { SOUND, type ClipMatch } from './match.ts';
 
-/** What can be missing after a day, worst first: lost with a card, wanted and not had, had and not as it should be, recorded and not found, copied and not yet kept. */
-export const MISSING_KINDS = [
-  'onlyCard',
-  'moment',
-  'must',
-  'badClip',
-  'noClip',
-  'noTake',
-  'notKept',
-  'notTaken',
-  'notCut',
-] as const;
-export type MissingKind = (typeof MISSING_KINDS)[number];
+/** What can be missing of a line: lost with a card, wanted and not had, had and not as it should be, recorded and not found, copied and not yet kept. */
+export type LineMissing =
+  'onlyCard' | 'moment' | 'must' | 'badClip' | 'noClip' | 'noTake' | 'notKept' | 'notTaken' | 'notCut';
 
 /** A line of the wrap table: what was wanted, what was taken, which file it is, where that is kept. */
 export interface WrapRow {
@@ -34,7 +24,7 @@ export interface WrapRow {
   /** What is wrong with the line, in words; empty when nothing is. */
   trouble: string;
   /** What is missing of it; null where nothing is. */
-  missing: MissingKind | null;
+  missing: LineMissing | null;
 }
 
 export interface WrapSources {
@@ -69,7 +59,7 @@ export const wrapWhat = (row: Pick<WrapRow, 'shot' | 'scene'>): string =>
   row.shot?.description ?? row.scene?.title ?? '';
 
 /** What is missing of a clip by the state of its card: on the card alone, or copied but not as often or not where the policy wants it. */
-const mediaMissing = (media: MediaState | undefined): MissingKind | null =>
+const mediaMissing = (media: MediaState | undefined): LineMissing | null =>
   media === undefined || media === 'kept' ? null : media === 'onCardOnly' ? 'onlyCard' : 'notKept';
 
 /** Everything planned and everything recorded, each once: shots without takes, takes without clips and clips without takes too. */
@@ -79,7 +69,7 @@ export function wrapRows(s: WrapSources): WrapRow[] {
   for (const f of s.findings) found.set(f.clipId, [...(found.get(f.clipId) ?? []), f.words]);
   const wordsOf = (clipId: string): string => (found.get(clipId) ?? []).join(' ');
   /** The state of its card first, while the card is all there is; then what is wrong with it. */
-  const missingOfClip = (clipId: string, media: MediaState | undefined): MissingKind | null =>
+  const missingOfClip = (clipId: string, media: MediaState | undefined): LineMissing | null =>
     media !== 'onCardOnly' && found.has(clipId) ? 'badClip' : mediaMissing(media);
   const scenes = new Map(s.scenes.map((x) => [x.id, x]));
   const matchesOf = new Map<string, ClipMatch[]>();

@@ -35,20 +35,31 @@ export const PRIOR_WEIGHT = 5;
 /** Ratios beyond this are a lunch or a forgotten cut, not a pace. */
 const MOST_RATIO = 6;
 
-/** The pace of each kind: (5 × 1 + n × the median ratio) ÷ (5 + n). Source: shrinkage toward a prior mean with the weight of five observations. */
-export function learnPace(observations: readonly Observation[]): Pace[] {
+/** What work of one kind took of its estimate, from least to most; what can be no pace is left out. */
+export const ratiosOf = (observations: readonly Observation[], kind: PaceKind): number[] =>
+  observations
+    .filter((o) => o.kind === kind && o.estimate > 0 && o.actual > 0)
+    .map((o) => o.actual / o.estimate)
+    .filter((r) => r <= MOST_RATIO && r >= 1 / MOST_RATIO)
+    .sort((a, b) => a - b);
+
+/** What estimates are drawn toward by kind: the pace of former jobs; 1 where nothing is known. */
+export type PacePrior = Partial<Readonly<Record<PaceKind, { factor: number; count: number }>>>;
+
+/**
+ * The pace of each kind: (5 × prior + n × the median ratio) ÷ (5 + n); the prior is 1, or the pace of former jobs. Source: shrinkage toward a prior mean with the weight of
+ * five observations.
+ */
+export function learnPace(observations: readonly Observation[], prior: PacePrior = {}): Pace[] {
   return PACE_KINDS.map((kind) => {
-    const ratios = observations
-      .filter((o) => o.kind === kind && o.estimate > 0 && o.actual > 0)
-      .map((o) => o.actual / o.estimate)
-      .filter((r) => r <= MOST_RATIO && r >= 1 / MOST_RATIO)
-      .sort((a, b) => a - b);
+    const before = prior[kind]?.factor ?? 1;
+    const ratios = ratiosOf(observations, kind);
     const count = ratios.length;
-    if (count === 0) return { kind, count, measured: null, factor: 1 };
+    if (count === 0) return { kind, count: prior[kind]?.count ?? 0, measured: null, factor: before };
     const half = Math.floor(count / 2);
     const measured =
       count % 2 ? (ratios[half] as number) : ((ratios[half - 1] as number) + (ratios[half] as number)) / 2;
-    return { kind, count, measured, factor: (PRIOR_WEIGHT + count * measured) / (PRIOR_WEIGHT + count) };
+    return { kind, count, measured, factor: (PRIOR_WEIGHT * before + count * measured) / (PRIOR_WEIGHT + count) };
   });
 }
 

@@ -38,6 +38,8 @@ export const driveFields = z.object({
     kind: z.enum(DRIVE_KINDS, { error: 'Choose what kind of drive it is.' }),
     /** Whose bag, which vehicle, which room: two copies in one bag are lost together. */
     whereabouts: line('Where it is', 120),
+    /** Until when this copy must be kept; null: nobody said. */
+    keepUntil: z.iso.date({ error: 'The date is one such as 2027-04-30.' }).nullable(),
     faults: simulatedFaults.nullable(),
   }),
   /** Folders of this machine are nobody's but the owner's. */

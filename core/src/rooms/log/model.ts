@@ -22,6 +22,16 @@ export const STILL_WORDS: Readonly<Record<StillKind, string>> = {
   incident: 'of what happened',
 };
 
+/** What people said of a thing after the day: would they take it again? */
+export const KIT_VERDICTS = ['again', 'mixed', 'never'] as const;
+export type KitVerdict = (typeof KIT_VERDICTS)[number];
+export const KIT_VERDICT_WORDS: Readonly<Record<KitVerdict, string>> = {
+  again: 'would take it again',
+  mixed: 'with reservations',
+  never: 'not again',
+};
+
+const minuteOfDay = z.number().min(0, 'A time of the day begins at 0:00.').max(2880, 'That is more than a day later.');
 const label = line('The label', 24);
 /** What happened on a day, beside the takes. Who puts it right changes the entry; the history keeps what it was. */
 export const logPayload = z.discriminatedUnion('kind', [
@@ -103,6 +113,18 @@ export const logPayload = z.discriminatedUnion('kind', [
     widthPx: z.int().min(1).max(32_768),
     heightPx: z.int().min(1).max(32_768),
     watch: line('What to watch', 300),
+  }),
+  /** When somebody came and went, minutes elapsed since the day’s midnight; null: not noted. */
+  z.object({ kind: z.literal('hours'), personId: id, inMin: minuteOfDay.nullable(), outMin: minuteOfDay.nullable() }),
+  /** A report or bundle was given to somebody, by hand or by mail: a person says so. */
+  z.object({ kind: z.literal('given'), what: requiredLine('What was given', 80), to: requiredLine('To whom', 120) }),
+  /** What was found of a thing on this job. */
+  z.object({
+    kind: z.literal('verdict'),
+    name: requiredLine('The thing', 160),
+    pieceId: id.nullable(),
+    verdict: z.enum(KIT_VERDICTS, { error: 'Choose again, with reservations, or not again.' }),
+    words: line('Why', 400),
   }),
 ]);
 export type LogPayload = z.infer<typeof logPayload>;

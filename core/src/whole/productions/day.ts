@@ -3,6 +3,7 @@ import {
   observe,
   unitPlan,
   type DayPlan,
+  type Observation,
   type OddsPart,
   type Pace,
   type Projection,
@@ -33,9 +34,20 @@ export function oddsOf(whole: DayPlan, projection: Projection | null): UnitOdds[
   });
 }
 
-/** The pace of the job, out of the takes that were rolled on its days against the plans of those days. */
-export function paceOf(rows: Pick<ProductionRows, 'days'>, plans: readonly DayPlan[], takes: readonly Take[]): Pace[] {
-  const observations = rows.days.flatMap((day) => {
+/** The pace of the job, out of the takes that were rolled on its days against the plans of those days, drawn toward that of former jobs where it was taken over. */
+export const paceOf = (
+  rows: Pick<ProductionRows, 'days'> & Partial<Pick<ProductionRows, 'production'>>,
+  plans: readonly DayPlan[],
+  takes: readonly Take[],
+): Pace[] => learnPace(observationsOf(rows, plans, takes), rows.production?.pacePrior?.factors ?? {});
+
+/** What was estimated and what it took, by the takes that were rolled on the days of a job. */
+export function observationsOf(
+  rows: Pick<ProductionRows, 'days'>,
+  plans: readonly DayPlan[],
+  takes: readonly Take[],
+): Observation[] {
+  return rows.days.flatMap((day) => {
     const plan = plans.find((p) => p.day.id === day.id);
     if (!plan) return [];
     const own = takes.filter((t) => t.dayId === day.id && t.shotId !== null);
@@ -73,5 +85,4 @@ export function paceOf(rows: Pick<ProductionRows, 'days'>, plans: readonly DayPl
       });
     return observe(list, plan.meals);
   });
-  return learnPace(observations);
 }

@@ -13,6 +13,7 @@ export * from './targets.ts';
 export * from './copy.ts';
 export * from './moving.ts';
 export * from './wrap.ts';
+export * from './missing.ts';
 export * from './kit.ts';
 export * from './takeSets.ts';
 export * from './tickRows.ts';

@@ -46,5 +46,11 @@ export const WRAP_PARTS = parts(
   ...(['production', 'shots', 'scenes', 'clips', 'cards', 'cameras', 'soundRoutes', 'soundBoxes'] as const),
 );
 
+export const MISSING_PARTS = parts(
+  ...WRAP_PARTS,
+  ...(['soundSources', 'people', 'consents', 'engagements', 'logEntries', 'signOffs', 'kitLines', 'drives'] as const),
+  'credits',
+);
+
 /** The rows of some parts. */
 export type RowsOf<N extends Names> = Pick<ProductionRows, N[number]>;

@@ -1,8 +1,8 @@
 import type { Production } from '../../about/brief/index.ts';
 import { isShotTable, TABLE_NAMES, type RowOf, type ShotTable, type TableName } from '../tables/index.ts';
 
-/** What is read apart: the production itself, what its cameras know of themselves, and messages, which only their own screen shows. */
-const APART = ['productions', 'deviceStates', 'messages'] as const;
+/** What is read apart: the production itself, what its cameras know of themselves, and what only its own screen shows: messages, hand-overs. */
+const APART = ['productions', 'deviceStates', 'messages', 'bundles', 'erasures'] as const;
 export type RowTable = Exclude<TableName, (typeof APART)[number]>;
 
 /** Every table of a production’s rows, but the production itself. */

@@ -1,3 +1,5 @@
+import { bookDayTable, bookSetupTable } from '../../about/book/index.ts';
+import { bundleTable } from '../../about/wrap/index.ts';
 import { productionTable, deliverableTable, askTable, signOffTable, revisionTable } from '../../about/brief/index.ts';
 import { frozenSheetTable, sheetReadTable, messageTable } from '../../about/callsheet/index.ts';
 import { riskTable, rehearsalNoteTable } from '../../about/risks/index.ts';
@@ -25,7 +27,7 @@ import { crateTable, kitLineTable, pieceTable, rentalTable, vehicleTable } from 
 import { lightKitTable, setupTable, relightTable } from '../../rooms/light/index.ts';
 import { logTable } from '../../rooms/log/index.ts';
 import { pictureTable, paletteTable } from '../../rooms/look/index.ts';
-import { personTable, engagementTable, consentTable } from '../../rooms/people/index.ts';
+import { personTable, engagementTable, consentTable, creditTable, erasureTable } from '../../rooms/people/index.ts';
 import { placeTable, moveTable, roomTable, circuitTable, placeFactTable, cartTable } from '../../rooms/places/index.ts';
 import { takeEventTable } from '../../rooms/roll/index.ts';
 import {
@@ -119,4 +121,9 @@ export const ALL = [
   handLineTable,
   sheetReadTable,
   messageTable,
+  creditTable,
+  bookSetupTable,
+  bookDayTable,
+  bundleTable,
+  erasureTable,
 ] as const;

@@ -65,6 +65,8 @@ describe('what is derived', () => {
       'productions',
       'deviceStates',
       'messages',
+      'bundles',
+      'erasures',
     ]));
   it('what the machinery writes is no plan, and belongs to the shoot', () => {
     for (const name of TABLE_NAMES) if (!isEditable(name)) expect(OF_THE_SHOOT.has(name), name).toBe(true);

@@ -20,6 +20,7 @@ import { keeping } from './migrations/0016-keeping.ts';
 import { night } from './migrations/0017-night.ts';
 import { kit } from './migrations/0018-kit.ts';
 import { lineup } from './migrations/0019-lineup.ts';
+import { wrap } from './migrations/0020-wrap.ts';
 
 const MIGRATIONS: readonly Migration[] = [
   house,
@@ -41,6 +42,7 @@ const MIGRATIONS: readonly Migration[] = [
   night,
   kit,
   lineup,
+  wrap,
 ];
 
 /** The migrations, each in its own transaction, forward and back. */

@@ -5,7 +5,7 @@ import type { TakeEvent } from '@kavrell/core/roll';
 export type Seen = Record<string, { version: number; values: Record<string, unknown> }>;
 
 /** The form that entries are kept in on a device; entries of an older form are translated, of a newer one wait. */
-export const FORM = 6;
+export const FORM = 7;
 
 /** Who made an entry: it is sent in a session of theirs only. */
 export interface Maker {
@@ -66,7 +66,7 @@ const ADDED: Readonly<Record<string, Readonly<Record<string, unknown>>>> = {
   days: { forecast: null },
   consents: { signature: null, terms: '' },
   cards: { whereabouts: '', station: '' },
-  drives: { station: '' },
+  drives: { station: '', keepUntil: null },
   cameras: { restartGapS: 10, lookEveryMin: null, walkMin: null },
   kitLines: {
     ...{ supplier: '', byDate: null, pieceId: null, tickedBy: '', checkedBy: '', on: false, costMinor: null },

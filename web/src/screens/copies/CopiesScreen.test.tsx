@@ -50,6 +50,7 @@ function media(
       faults: null,
       simulated: true,
       station: '',
+      keepUntil: null,
       space: null,
     },
     whereabouts: ['in the bag', 'at home', 'in the car'][i]!,

@@ -52,7 +52,7 @@ export function DrivesView() {
     const number = rows.drives.length + before.length + 1;
     return {
       ...{ name: `Drive ${number}`, kind: 'ssd' as const, path: `${folder}drive-${number}` },
-      ...{ whereabouts: '', station: '', faults: null },
+      ...{ whereabouts: '', keepUntil: null, station: '', faults: null },
     };
   };
   const edits = tableEdits<Drive>(

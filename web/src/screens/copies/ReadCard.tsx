@@ -36,6 +36,7 @@ export function ReadCard({ work, done }: { work: CopyWork; done: (cardId: string
           kind: 'ssd',
           path: folder.path,
           whereabouts: '',
+          keepUntil: null,
           faults: null,
           station: folder.station,
         },

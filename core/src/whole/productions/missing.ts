@@ -1,0 +1,55 @@
+import { REPORT_KINDS, REPORT_WORDS } from '../../about/onset/index.ts';
+import {
+  clipFindings,
+  matchClips,
+  missingOf,
+  stillOpen,
+  withoutCleanSound,
+  type Missing,
+  type MissingFact,
+  type MissingKind,
+  type WrapRow,
+} from '../../about/wrap/index.ts';
+import type { Day } from '../../plan/day/index.ts';
+import { dateOf } from '../../base/time/index.ts';
+import type { DayFacts } from './facts.ts';
+import type { MISSING_PARTS, RowsOf } from './parts.ts';
+
+/** What only the owner can read. */
+const OWNERS: ReadonlySet<MissingKind> = new Set(['consent', 'refused', 'signOff', 'credit'] as const);
+
+/** Whether anything of a day happened: before that nobody has hours to note or reports to give. */
+const happened = (
+  rows: Pick<RowsOf<typeof MISSING_PARTS>, 'logEntries'>,
+  day: Pick<Day, 'id'>,
+  takes: DayFacts['takes'],
+) => takes.some((t) => t.dayId === day.id) || rows.logEntries.some((e) => e.dayId === day.id);
+
+/**
+ * Everything that is missing of a day by harm: of its wrap table, and of what people sign, bring back, note, give and confirm. `nowMs` is production time; consents,
+ * sign-offs and names are the owner’s: to others they are not there, which is not the same as open.
+ */
+export function missingOfDay(
+  rows: RowsOf<typeof MISSING_PARTS>,
+  day: Day,
+  facts: Pick<DayFacts, 'takes'>,
+  lines: readonly WrapRow[],
+  { nowMs, owner }: { nowMs: number; owner: boolean },
+): Missing[] {
+  const today = dateOf(nowMs, day.timeZone);
+  if (!happened(rows, day, facts.takes)) return missingOf(lines, [], today);
+  const takes = facts.takes.filter((t) => t.dayId === day.id);
+  const matches = matchClips(takes, rows.clips, rows.cards, rows.cameras, rows.production.rate);
+  const findings = clipFindings({ ...rows, takes, matches, rate: rows.production.rate });
+  const had = new Set(takes.map((t) => t.shotId));
+  const others: MissingFact[] = [
+    ...withoutCleanSound({ ...rows, takes, matches, findings }),
+    ...stillOpen({
+      ...{ ...rows, dayId: day.id, log: rows.logEntries, today, editOwner: rows.production.editOwner },
+      seenShots: rows.shots.filter((s) => had.has(s.id)),
+      reports: REPORT_KINDS.map((k) => REPORT_WORDS[k]),
+    }),
+  ];
+  const told = owner ? others : others.filter((f) => !OWNERS.has(f.kind));
+  return missingOf(lines, told, today);
+}
