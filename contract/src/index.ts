@@ -1,6 +1,8 @@
 import * as auth from './auth.ts';
 import * as backup from './backup.ts';
+import * as book from './book.ts';
 import * as calc from './calc.ts';
+import * as calendar from './calendar.ts';
 import * as camera from './camera.ts';
 import * as callsheet from './callsheet.ts';
 import * as changes from './changes.ts';
@@ -26,7 +28,9 @@ export * from './route.ts';
 export * from './problem.ts';
 export * from './auth.ts';
 export * from './backup.ts';
+export * from './book.ts';
 export * from './calc.ts';
+export * from './calendar.ts';
 export * from './callsheet.ts';
 export * from './camera.ts';
 export * from './changes.ts';
@@ -54,7 +58,9 @@ export const ROUTES: Readonly<Record<string, Route>> = Object.fromEntries(
   [
     auth,
     backup,
+    book,
     calc,
+    calendar,
     callsheet,
     camera,
     changes,

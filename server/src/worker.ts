@@ -6,6 +6,7 @@ import { lookIntoCard } from './copies/look.ts';
 import { sendSelects } from './copies/selects.ts';
 import { runLineUps } from './lineup/run.ts';
 import { keepHouse } from './openFile/index.ts';
+import { makeBundles } from './wrap/bundles.ts';
 import { recordMov, recordWav } from './devices/record.ts';
 import { readConfig } from './platform/config.ts';
 import { connect, defineModels } from './platform/db/index.ts';
@@ -30,6 +31,7 @@ async function work(message: StationWork): Promise<void> {
   if (message.kind === 'copy') return runCopyJobs(context, holder);
   if (message.kind === 'look') return lookIntoCard(context, message.cardId);
   if (message.kind === 'lineup') return runLineUps(context);
+  if (message.kind === 'bundle') return makeBundles(context);
   if (message.kind === 'selects') return sendSelects(context, message.productionId);
   if (message.kind === 'record' || message.kind === 'recordSound') {
     const card = await context.models.cards.findOne({
@@ -53,6 +55,7 @@ await queue.work((message) =>
 // What this station left unfinished, from before a restart, is taken up at once and again when old leases end.
 await queue.send({ kind: 'copy' });
 await queue.send({ kind: 'lineup' });
+await queue.send({ kind: 'bundle' });
 const sweep = setInterval(() => {
   // While the database is away nothing can be asked for; the next sweep asks again.
   queue.send({ kind: 'copy' }).catch((error: unknown) => log.warn({ err: error }, 'sweep'));

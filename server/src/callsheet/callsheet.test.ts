@@ -230,6 +230,8 @@ describe('a personal link', () => {
     const ics = (await server.agent().get(`${path}/day.ics`).expect(200)).text;
     expect(ics).toContain('BEGIN:VEVENT');
     expect(ics).toContain('DTSTART:20270318T064000Z');
+    const all = (await server.agent().get(`${path}/days.ics`).expect(200)).text;
+    expect(all).toContain('DTSTART:20270318T064000Z');
     const pdf = await server.agent().get(`${path}/sheet.pdf?paper=letter`).expect(200);
     expect(pdf.headers['content-type']).toBe('application/pdf');
   });

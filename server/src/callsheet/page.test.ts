@@ -171,7 +171,9 @@ describe('the day as a strip on paper', () => {
 
 describe('the calendar', () => {
   it('holds the hours of that person, in their zone, replaced by each version', () => {
-    const [one, two] = [1, 2].map((n) => personCalendar(content, who('Ilse'), n, day.id, 'http://x/s/1'));
+    const [one, two] = [1, 2].map((n) =>
+      personCalendar([{ sheet: content, person: who('Ilse'), revision: n, dayId: day.id }], 'http://x/s/1'),
+    );
     const uid = (text: string | undefined) => /UID:(.+)/.exec(text ?? '')?.[1];
     expect(uid(one)).toBe(uid(two));
     expect(two).toContain('SEQUENCE:2');

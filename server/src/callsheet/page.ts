@@ -58,7 +58,9 @@ export function personalPage(p: PersonalSheet): string {
     `<h2>With care</h2><ul>${c.safety.map((s) => `<li>${said(s, 'span')}</li>`).join('')}</ul>`,
     notes(c, time),
     otherPlaces(c, first?.id),
-    person ? `<a class="b" href="${esc(p.path)}/day.ics">Put it into the calendar</a>` : '',
+    person
+      ? `<a class="b" href="${esc(p.path)}/day.ics">Put it into the calendar</a><a class="b" href="${esc(p.path)}/days.ics">All my days, to subscribe to</a>`
+      : '',
     `<a class="b" href="${esc(p.path)}/sheet.pdf">The whole sheet as PDF</a>`,
     `<p class="s">Times are local to ${esc(c.timeZone)}, and estimates. This page is kept on this device once it was open: it also opens with no network.</p>`,
   ];

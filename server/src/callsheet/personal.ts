@@ -22,6 +22,8 @@ interface Opened {
   sheets: WholeSheet[];
   /** The latest version of the day that is next, or the last one. */
   sheet: WholeSheet | null;
+  /** The newest version of every day that is theirs. */
+  theirs: WholeSheet[];
   path: string;
 }
 
@@ -51,6 +53,7 @@ async function openLink(context: Context, token: string): Promise<Opened> {
     people,
     sheets,
     sheet,
+    theirs,
     path: linkPath(context, link.id),
   };
 }
@@ -152,7 +155,23 @@ export function servePersonalSheets(app: Express, context: Context): void {
       );
       res
         .type('text/calendar; charset=utf-8')
-        .send(personCalendar(sheet.content, person, sheet.revision, sheet.dayId, `${originOf(req)}${path}`));
+        .send(
+          personCalendar(
+            [{ sheet: sheet.content, person, revision: sheet.revision, dayId: sheet.dayId }],
+            `${originOf(req)}${path}`,
+          ),
+        );
+    }),
+  );
+  // To subscribe to: every day that is theirs, each by its newest version.
+  app.get(
+    '/s/:token/days.ics',
+    withLink(async (req, res, { theirs, personId, path }) => {
+      const days = theirs.flatMap((s) => {
+        const person = s.content.people.find((p) => p.id === personId);
+        return person ? [{ sheet: s.content, person, revision: s.revision, dayId: s.dayId }] : [];
+      });
+      res.type('text/calendar; charset=utf-8').send(personCalendar(days, `${originOf(req)}${path}`));
     }),
   );
   app.get(

@@ -9,6 +9,7 @@ import { consentsPdf } from './consentsPdf.ts';
 import { linkFor, linkPath } from './links.ts';
 
 export { serveConsentPages } from './consentRoutes.ts';
+export { serveCreditPages } from './creditRoutes.ts';
 export { limitLinks } from './links.ts';
 
 /** On which dates people of this production, by their names, are engaged on others; one query. */

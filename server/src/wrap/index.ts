@@ -7,10 +7,12 @@ import type { Router } from '../platform/routing.ts';
 import { dayIn } from '../callsheet/index.ts';
 import { nowOf } from '../productions/index.ts';
 import { loadRows } from '../productions/load.ts';
+import { serveBundles } from './bundleRoutes.ts';
 import { dayReport, reportCsv, reportPdf } from './report.ts';
 import { setReportOf, setReportPdfOf } from './setReports.ts';
 
 export function serveWrap(router: Router, context: Context): void {
+  serveBundles(router, context);
   const report = async (params: { productionId: string; dayId: string }) => {
     const rows = await loadRows(context, params.productionId);
     const day = dayIn(rows, params.dayId);

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { defineTable, id, line, position, readBy, recordBase, requiredLine } from '../../base/records/index.ts';
-import { lightPlan } from '../../rooms/light/index.ts';
+import { lightKitFields, lightPlan } from '../../rooms/light/index.ts';
 import { PACE_KINDS } from '../../plan/day/index.ts';
 
 const figure = (what: string, most: number) =>
@@ -36,6 +36,8 @@ export const bookSetupFields = z.object(
     takes: figure('The takes', 100_000),
     photoHashes: z.array(hash).max(40, 'Forty photographs are the most.'),
     plan: lightPlan,
+    /** One’s own lamps and cloths that it is built with, so that another job knows them. */
+    kit: z.array(lightKitFields).max(200, 'Two hundred are the most.'),
     note: line('The note', 400),
     position,
   }),

@@ -7,3 +7,4 @@ export * from './bundleModel.ts';
 export * from './cleanSound.ts';
 export * from './stillOpen.ts';
 export * from './pace.ts';
+export * from './bundleParts.ts';

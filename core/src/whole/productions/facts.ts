@@ -54,7 +54,8 @@ export function jobPace(rows: PlanRows & Pick<ProductionRows, 'days' | 'takeEven
   );
 }
 
-const daySources = (rows: PlanRows, day: Day) => ({
+/** What a day of these rows is timed from. */
+export const daySources = (rows: PlanRows, day: Day) => ({
   day,
   items: rows.dayItems,
   shots: rows.shots,

@@ -14,6 +14,8 @@ export * from './copy.ts';
 export * from './moving.ts';
 export * from './wrap.ts';
 export * from './missing.ts';
+export * from './book.ts';
+export * from './dueDates.ts';
 export * from './kit.ts';
 export * from './takeSets.ts';
 export * from './tickRows.ts';

@@ -16,6 +16,7 @@ export const stationWork = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('look'), cardId: z.uuid() }),
   z.object({ kind: z.literal('selects'), productionId: z.uuid() }),
   z.object({ kind: z.literal('lineup') }),
+  z.object({ kind: z.literal('bundle') }),
   z.object({
     kind: z.literal('record'),
     cardId: z.uuid(),
@@ -39,14 +40,14 @@ export type StationWork = z.infer<typeof stationWork>;
 
 export interface Queue {
   send(work: StationWork): Promise<void>;
-  /** Hands each message to `work`: copies, looks, line-ups and other media work beside each other, one of each at a time. */
+  /** Hands each message to `work`: copies, looks, line-ups, hand-overs and other media work beside each other, one of each at a time. */
   work(work: (message: StationWork) => Promise<void>): Promise<void>;
   stop(): Promise<void>;
 }
 
 const POLL_S = 0.5;
 /** Looks into copies take their time: nothing that somebody waits for stands behind them. */
-const LANES: Readonly<Record<StationWork['kind'], 'copy' | 'media' | 'look' | 'lineup'>> = {
+const LANES: Readonly<Record<StationWork['kind'], 'copy' | 'media' | 'look' | 'lineup' | 'bundle'>> = {
   ...{
     copy: 'copy',
     scan: 'media',
@@ -55,6 +56,7 @@ const LANES: Readonly<Record<StationWork['kind'], 'copy' | 'media' | 'look' | 'l
     selects: 'copy',
     look: 'look',
     lineup: 'lineup',
+    bundle: 'bundle',
   },
 };
 const queueOf = (station: string, kind: StationWork['kind']) => `${LANES[kind]}-${station}`;

@@ -49,7 +49,7 @@ CREATE OR REPLACE FUNCTION kavrell_append_only() RETURNS trigger LANGUAGE plpgsq
 DROP FUNCTION kavrell_keeping_house();
 `;
 
-const plan = 'plan jsonb NOT NULL, note text NOT NULL, position double precision NOT NULL';
+const plan = 'plan jsonb NOT NULL, kit jsonb NOT NULL, note text NOT NULL, position double precision NOT NULL';
 
 /** Handing over, names at the end, the book of setups and pace, what was taken out, calendars by link. */
 export const wrap: Migration = {
