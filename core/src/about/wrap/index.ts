@@ -8,3 +8,5 @@ export * from './cleanSound.ts';
 export * from './stillOpen.ts';
 export * from './pace.ts';
 export * from './bundleParts.ts';
+export * from './cutNotes.ts';
+export * from './pickUps.ts';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import type { z } from 'zod';
 import { InputError } from '../../base/errors/index.ts';
 import type { TableName } from '../tables/index.ts';
 import { withIds } from './ids.ts';

@@ -1,15 +1,19 @@
-import { PACE_WORDS, SPREADS, type DayPlan, type Odds } from '@kavrell/core/day';
+import { Box } from '@chakra-ui/react';
+import { useState } from 'react';
+import { PACE_WORDS, SPREADS, type DayPlan, type Odds, type PaceKind } from '@kavrell/core/day';
 import { jobPace } from '@kavrell/core/productions';
-import { formatCount } from '@kavrell/core/units';
+import { formatCount, formatDate } from '@kavrell/core/units';
+import { paceSpread } from '@kavrell/core/wrap';
 import { useProduction } from '../../app/production.tsx';
 import { change } from '../../platform/rows.ts';
+import { WithBook } from '../../shared/book/WithBook.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { Facts, Part, Why } from '../../ui/parts.tsx';
 import { Sheet } from '../../ui/sheet.tsx';
 
 /** Beside the odds: the pace of this job, and what the days that are played rest on. */
 export function OddsSheet({ odds, plan }: { odds: Odds; plan: DayPlan }) {
-  const { production, rows } = useProduction();
+  const { me, production, rows } = useProduction();
   const pace = jobPace(rows).filter((p) => p.count > 0);
   return (
     <Sheet>
@@ -39,6 +43,7 @@ export function OddsSheet({ odds, plan }: { odds: Odds; plan: DayPlan }) {
           </Button>
         ) : null}
       </Part>
+      {me.role === 'owner' ? <PaceOfBook /> : null}
       <Why
         lines={[
           ...(plan.units.length > 1
@@ -53,5 +58,58 @@ export function OddsSheet({ odds, plan }: { odds: Odds; plan: DayPlan }) {
         ]}
       />
     </Sheet>
+  );
+}
+
+/** The pace of former jobs as what estimates of this one start from: taken over with one press, and as it was on that date until it is taken anew. */
+function PaceOfBook() {
+  const { production } = useProduction();
+  const [open, setOpen] = useState(false);
+  const prior = production.pacePrior;
+  const set = (values: Partial<typeof production>, label: string) =>
+    void change(production.id, label, [{ op: 'update', table: 'productions', row: production, values }]);
+  return (
+    <Part title="Your pace on former jobs">
+      {prior ? (
+        <>
+          <Facts
+            rows={Object.entries(prior.factors).map(
+              ([kind, p]) =>
+                [
+                  `${PACE_WORDS[kind as PaceKind]}, ${formatCount(p.count, 'time')}`,
+                  `× ${p.factor.toFixed(2)}`,
+                ] as const,
+            )}
+          />
+          <Box color="soft">As the book had it on {formatDate(prior.takenOn, { year: true })}.</Box>
+          <Button size="small" mt={2} onClick={() => set({ pacePrior: null }, 'Estimates as they are said')}>
+            Without it
+          </Button>
+        </>
+      ) : open ? (
+        <WithBook>
+          {({ days }) => {
+            const pace = paceSpread(days.flatMap((d) => d.seen)).filter((p) => p.kind !== 'takes');
+            if (pace.length === 0) return 'The book holds no pace yet: keep a day that was shot under Wrap, Book.';
+            const factors = Object.fromEntries(pace.map((p) => [p.kind, { factor: p.factor, count: p.count }]));
+            const takenOn = new Date().toISOString().slice(0, 10);
+            return (
+              <Button
+                size="small"
+                onClick={() =>
+                  set({ pacePrior: { takenOn, factors }, usePace: true }, 'Plans at the pace of former jobs')
+                }
+              >
+                Plan with it: {pace.map((p) => `${PACE_WORDS[p.kind]} × ${p.factor.toFixed(2)}`).join(', ')}
+              </Button>
+            );
+          }}
+        </WithBook>
+      ) : (
+        <Button size="small" onClick={() => setOpen(true)}>
+          Look into the book
+        </Button>
+      )}
+    </Part>
   );
 }

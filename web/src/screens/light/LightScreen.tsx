@@ -11,6 +11,7 @@ import { useHashSelection } from '../../ui/selection.ts';
 import { Sheet } from '../../ui/sheet.tsx';
 import { Tabbed, Views } from '../../ui/Views.tsx';
 import { AsBuiltPart } from './AsBuiltPart.tsx';
+import { FromBook } from './FromBook.tsx';
 import { KitView } from './KitView.tsx';
 import { NeedsView } from './NeedsView.tsx';
 import { PlanView } from './PlanView.tsx';
@@ -24,6 +25,7 @@ const VIEWS = [
   ['setups', 'All setups'],
   ['needs', 'Needed'],
   ['kit', 'Kit'],
+  ['book', 'From the book'],
 ] as const;
 const KEYS = [
   { keys: 'Tab, N, Shift N', does: 'into the plan; the next thing on it, the one before' },
@@ -36,7 +38,7 @@ const KEYS = [
 
 /** Light on paper: plans in metres with their readings, what they need and what must be looked at. */
 export function LightScreen() {
-  const { production, rows } = usePlanned();
+  const { me, production, rows } = usePlanned();
   const [selectedId, select] = useHashSelection();
   const [lastId, setLastId] = useKeptId('light-setup');
   const [view, setView] = useKeptView('light', VIEWS);
@@ -53,6 +55,17 @@ export function LightScreen() {
     select(id);
   });
   const { variant } = edits;
+  const views = me.role === 'owner' ? VIEWS : VIEWS.filter(([v]) => v !== 'book');
+  const fromBook = (
+    <FromBook
+      code={edits.nextCode}
+      open={(id) => {
+        setLastId(id);
+        select(id);
+        setView('plan');
+      }}
+    />
+  );
   const add = () => {
     setView('plan');
     edits.add();
@@ -63,7 +76,7 @@ export function LightScreen() {
   if (!setup)
     return (
       <>
-        {view === 'kit' ? null : (
+        {view === 'kit' || view === 'book' ? null : (
           <Sheet>
             <Part>
               Of a setup that is drawn, its light, its power, what to look out for and its minutes stand here.
@@ -75,14 +88,19 @@ export function LightScreen() {
         </Box>
         {view === 'kit' ? (
           <KitView />
+        ) : view === 'book' ? (
+          fromBook
         ) : (
           <Empty
             title="No light setup yet"
             action={
               place ? (
-                <Button look="primary" onClick={add}>
-                  Add a setup
-                </Button>
+                <>
+                  <Button look="primary" onClick={add}>
+                    Add a setup
+                  </Button>
+                  {me.role === 'owner' ? <Button onClick={() => setView('book')}>One of a former job</Button> : null}
+                </>
               ) : null
             }
           >
@@ -100,7 +118,7 @@ export function LightScreen() {
           {view === 'plan' ? `${setup.code}  ${setup.name}` : 'Light'}
         </Box>
         <Flex ml="auto" gap={2} wrap="wrap">
-          <Views label="Light" views={VIEWS} open={view} onOpen={setView} />
+          <Views label="Light" views={views} open={view} onOpen={setView} />
           <Button size="small" look="primary" onClick={add}>
             Add a setup
           </Button>
@@ -171,6 +189,8 @@ export function LightScreen() {
         </>
       ) : view === 'needs' ? (
         <NeedsView />
+      ) : view === 'book' ? (
+        fromBook
       ) : (
         <KitView />
       )}

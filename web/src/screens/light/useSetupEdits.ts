@@ -65,5 +65,5 @@ export function useSetupEdits(setup: Setup | undefined, open: (id: string | null
   };
   const save = (values: Record<string, unknown>) =>
     setup && void change(production.id, `${setup.code}: name`, [{ op: 'update', table: 'setups', row: setup, values }]);
-  return { add, variant, remove, save };
+  return { add, variant, remove, save, nextCode };
 }

@@ -11,6 +11,7 @@ import { Button } from '../../ui/Button.tsx';
 import type { Column } from '../../ui/column.ts';
 import { Facts, Look, Part } from '../../ui/parts.tsx';
 import { RowFields } from '../../ui/RowFields.tsx';
+import { ForgetPart } from './ForgetPart.tsx';
 import { FacePhoto } from './FacePhoto.tsx';
 import type { usePeopleEdits } from './usePeopleEdits.ts';
 
@@ -23,7 +24,7 @@ interface Props {
 
 /** The side sheet of a person: their days, when they are called and why, shots that name them, and every field. */
 export function PersonSheet({ person, call, columns, onEdit }: Props) {
-  const { production, rows, day } = usePlanned();
+  const { me, production, rows, day } = usePlanned();
   const clock = usePreferences((s) => s.clock);
   const twice = useBookedTwice(rows.days.map((d) => d.date));
   const naming = shotsNaming(person, rows.shots);
@@ -110,6 +111,7 @@ export function PersonSheet({ person, call, columns, onEdit }: Props) {
         </Part>
       ) : null}
       <RowFields row={person} columns={columns} fields={personFields} onEdit={onEdit} />
+      {me.role === 'owner' ? <ForgetPart key={person.id} person={person} /> : null}
       <Part>
         Mail, notes, rates, the photograph and whom to call are shown to you only. Phones and diets of others stand on
         the personal sheets of those for whom you say so (“Their sheet shows”).

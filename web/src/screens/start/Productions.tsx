@@ -10,6 +10,7 @@ import { lastOpened } from '../../platform/opened.ts';
 import { tell } from '../../platform/notices.ts';
 import { change, queries } from '../../platform/rows.ts';
 import { Button } from '../../ui/Button.tsx';
+import { EraseForGood } from './EraseForGood.tsx';
 
 const again = () => void queries.invalidateQueries({ queryKey: ['heads'] });
 const setDeleted = (p: ProductionHead, deleted: boolean) =>
@@ -124,13 +125,23 @@ export function Productions({ heads, me }: { heads: readonly ProductionHead[]; m
           </Button>
           {put
             ? [...away, ...deleted].map((p) => (
-                <Flex key={p.id} gap={2} py={2} align="center" borderTop="1px solid" borderColor="hairline">
-                  <Box flex={1} minW={0} overflowWrap="anywhere" color="soft">
+                <Flex
+                  key={p.id}
+                  gap={2}
+                  py={2}
+                  align="center"
+                  wrap="wrap"
+                  data-put={p.title}
+                  borderTop="1px solid"
+                  borderColor="hairline"
+                >
+                  <Box flex={1} minW="120px" overflowWrap="anywhere" color="soft">
                     {p.title}
                   </Box>
                   <Button size="small" onClick={() => (p.deletedAt ? void setDeleted(p, false) : archive(p, false))}>
                     {p.deletedAt ? 'Bring it back' : 'Take it up again'}
                   </Button>
+                  {p.deletedAt ? <EraseForGood head={p} again={again} /> : null}
                 </Flex>
               ))
             : null}

@@ -29,6 +29,8 @@ import { change, queries, type Op } from '../../platform/rows.ts';
 import { Button } from '../../ui/Button.tsx';
 import { FormField } from '../../ui/FormField.tsx';
 import { Loading } from '../../ui/parts.tsx';
+import { BringIn } from './BringIn.tsx';
+import { CalendarLink } from './CalendarLink.tsx';
 import { JobCards } from './JobCards.tsx';
 import { Productions } from './Productions.tsx';
 import { startDraft } from '../../shared/start/startDraft.ts';
@@ -172,6 +174,8 @@ export function StartScreen({ me }: { me: Me }) {
       </Box>
       <Box minW={0}>
         <Productions heads={heads.data} me={me} />
+        <BringIn />
+        <CalendarLink />
         <Box mt={4}>
           <Link to="/own-kit">Own kit: what is yours, and on which job</Link>
         </Box>
