@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto';
+import { inflateRawSync } from 'node:zlib';
 import { expect, type APIRequestContext, type Locator, type Page } from '@playwright/test';
 import { PLAN_TABLES } from '@kavrell/core/tables';
 import { PRODUCTION_DEFAULTS } from '@kavrell/core/brief';
@@ -183,4 +184,26 @@ export async function holdChanges(page: Page): Promise<() => Promise<void>> {
     Object.assign(window, { letChangesGo: () => (window.fetch = real) });
   });
   return () => page.evaluate(() => (window as unknown as { letChangesGo: () => void }).letChangesGo());
+}
+
+/** The files of a ZIP as text, by its list at the end. */
+export function unzip(zip: Buffer): Map<string, string> {
+  const end = zip.lastIndexOf(Buffer.from([0x50, 0x4b, 5, 6]));
+  const files = new Map<string, string>();
+  let at = zip.readUInt32LE(end + 16);
+  for (let n = 0; n < zip.readUInt16LE(end + 10); n += 1) {
+    const [method, size, name, extra, comment] = [
+      ...[zip.readUInt16LE(at + 10), zip.readUInt32LE(at + 20), zip.readUInt16LE(at + 28)],
+      ...[zip.readUInt16LE(at + 30), zip.readUInt16LE(at + 32)],
+    ] as [number, number, number, number, number];
+    const from = zip.readUInt32LE(at + 42);
+    const data = from + 30 + zip.readUInt16LE(from + 26) + zip.readUInt16LE(from + 28);
+    const bytes = zip.subarray(data, data + size);
+    files.set(
+      zip.subarray(at + 46, at + 46 + name).toString(),
+      (method === 8 ? inflateRawSync(bytes) : bytes).toString('latin1'),
+    );
+    at += 46 + name + extra + comment;
+  }
+  return files;
 }

@@ -1,13 +1,12 @@
 import { randomUUID } from 'node:crypto';
 import { mkdir, writeFile } from 'node:fs/promises';
 import path from 'node:path';
-import { inflateRawSync } from 'node:zlib';
 import { expect, test, type APIRequestContext } from '@playwright/test';
 import { ROOM_RATE, roomSound, type DemoPlan } from '@kavrell/demo';
 import { packSamples, wavHead } from '@kavrell/core/formats';
 import { formatLabel, parseRate, timeOfDayFrames } from '@kavrell/core/timecode';
 import { cameraHears, recorderHears, recordMov, recordWav } from '../server/src/devices/record.ts';
-import { insert, ninthBell, open, ownNinthBell, rowsOf, saved, write } from './kavrell.ts';
+import { insert, ninthBell, open, ownNinthBell, rowsOf, saved, unzip, write } from './kavrell.ts';
 
 const POUR = Date.parse('2027-03-18T11:05:00Z');
 const MIDNIGHT = Date.parse('2027-03-18T00:00:00Z');
@@ -35,7 +34,11 @@ async function pour(request: APIRequestContext): Promise<{ id: string; plan: Dem
   await mkdir(drive.path, { recursive: true });
   await write(request, id, [
     ...cards.map(({ id: cardId, ...card }) => insert('cards', card, cardId)),
-    insert('drives', { ...drive, id: undefined, whereabouts: '', keepUntil: null, faults: null, station: '' }, drive.id),
+    insert(
+      'drives',
+      { ...drive, id: undefined, whereabouts: '', keepUntil: null, faults: null, station: '' },
+      drive.id,
+    ),
   ]);
   const takeId = randomUUID();
   const event = (seq: number, atMs: number, payload: object) => ({
@@ -209,26 +212,4 @@ function checkEdl(text: string): void {
     );
     expect(frames[1]! - frames[0]!).toBe(frames[3]! - frames[2]!);
   }
-}
-
-/** The files of a ZIP as text, by its list at the end. */
-function unzip(zip: Buffer): Map<string, string> {
-  const end = zip.lastIndexOf(Buffer.from([0x50, 0x4b, 5, 6]));
-  const files = new Map<string, string>();
-  let at = zip.readUInt32LE(end + 16);
-  for (let n = 0; n < zip.readUInt16LE(end + 10); n += 1) {
-    const [method, size, name, extra, comment] = [
-      ...[zip.readUInt16LE(at + 10), zip.readUInt32LE(at + 20), zip.readUInt16LE(at + 28)],
-      ...[zip.readUInt16LE(at + 30), zip.readUInt16LE(at + 32)],
-    ] as [number, number, number, number, number];
-    const from = zip.readUInt32LE(at + 42);
-    const data = from + 30 + zip.readUInt16LE(from + 26) + zip.readUInt16LE(from + 28);
-    const bytes = zip.subarray(data, data + size);
-    files.set(
-      zip.subarray(at + 46, at + 46 + name).toString(),
-      (method === 8 ? inflateRawSync(bytes) : bytes).toString('latin1'),
-    );
-    at += 46 + name + extra + comment;
-  }
-  return files;
 }

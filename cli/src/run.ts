@@ -5,7 +5,7 @@ const HELP = `kavrell calc NAME                one JSON value or an array on sta
 kavrell calc --list              every computation, with JSON Schemas
 kavrell offload SRC --to A …     a verified copy of a folder, with a media hash list  [--to B] [--hash KIND] [--ignore PATTERN]
                                  [--verify-source] [--recheck] [--json]
-kavrell verify DIR               a copy against its lists  [--json]
+kavrell verify DIR               a copy, or a hand-over (a folder or its ZIP), against its lists  [--json]
 kavrell lineup FILE …            where recordings stand to each other, by their sound alone  [--reference FILE] [--json]
 kavrell export otio|edl|csv      a line-up for an editor  --from LINE.json --rate R --out FILE or FOLDER  [--force]
 kavrell ltc decode FILE          linear timecode out of a WAV file  [--channel N] [--rate R] [--json]

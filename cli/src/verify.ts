@@ -1,6 +1,6 @@
 import { parseArgs } from 'node:util';
 import { RateMeter } from '@kavrell/core/copies';
-import { isSound, verifyFolder, type Verification } from '@kavrell/copies';
+import { isSound, verifyFolder, verifyZip, type Verification } from '@kavrell/copies';
 import { Usage, type Exit, type Streams } from './exit.ts';
 import { fileTrouble } from './files.ts';
 import { inChunks, jsonPieces } from './json.ts';
@@ -33,10 +33,11 @@ export async function verifyCommand(args: readonly string[], streams: Streams): 
     options: { json: { type: 'boolean' } },
   });
   const [dir, ...rest] = positionals;
-  if (!dir || rest.length > 0) throw new Usage('kavrell verify DIR [--json]');
+  if (!dir || rest.length > 0) throw new Usage('kavrell verify DIR or HAND-OVER.zip [--json]');
   let found: Verification;
   try {
-    found = await verifyFolder(dir, values.json ? {} : { onProgress: progressLine(streams) });
+    const verify = /\.zip$/i.test(dir) ? verifyZip : verifyFolder;
+    found = await verify(dir, values.json ? {} : { onProgress: progressLine(streams) });
   } catch (error) {
     if ((error as NodeJS.ErrnoException).code !== undefined) throw fileTrouble(dir, error);
     throw new Usage((error as Error).message);

@@ -16,3 +16,4 @@ export * from './verify.ts';
 export * from './fileBytes.ts';
 export * from './sound.ts';
 export type { ChannelTimecode } from './channels.ts';
+export * from './verifyZip.ts';

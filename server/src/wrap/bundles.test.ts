@@ -7,7 +7,7 @@ import sharp from 'sharp';
 import type { Agent } from 'supertest';
 import { openPromise } from 'yauzl';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { isSound, verifyFolder } from '@kavrell/copies';
+import { isSound, verifyFolder, verifyZip } from '@kavrell/copies';
 import { BUNDLE_ROLES, type Bundle, type BundleRole } from '@kavrell/core/wrap';
 import { morningTakes, type DemoPlan } from '@kavrell/demo';
 import { newId } from '../platform/ids.ts';
@@ -99,6 +99,7 @@ describe('a hand-over', () => {
       2 + plan.pictures.filter((p) => p.fileHash).length,
     );
     expect(isSound(await verifyFolder(folder))).toBe(true);
+    expect(isSound(await verifyZip(pathsOf(id).zip))).toBe(true);
     await writeFile(path.join(folder, 'missing.csv'), 'nothing');
     const spoilt = await verifyFolder(folder);
     expect(spoilt.changed.map((c) => c.path)).toEqual(['missing.csv']);

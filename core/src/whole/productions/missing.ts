@@ -11,12 +11,15 @@ import {
   type WrapRow,
 } from '../../about/wrap/index.ts';
 import type { Day } from '../../plan/day/index.ts';
-import { dateOf } from '../../base/time/index.ts';
+import { dateOf, minuteToMs } from '../../base/time/index.ts';
 import type { DayFacts } from './facts.ts';
 import type { MISSING_PARTS, RowsOf } from './parts.ts';
 
 /** What only the owner can read. */
 const OWNERS: ReadonlySet<MissingKind> = new Set(['consent', 'refused', 'signOff', 'credit'] as const);
+
+/** What nobody is late with before the day is over. */
+const AFTER: ReadonlySet<MissingKind> = new Set(['hours', 'report', 'thing'] as const);
 
 /** Whether anything of a day happened: before that nobody has hours to note or reports to give. */
 const happened = (
@@ -32,7 +35,7 @@ const happened = (
 export function missingOfDay(
   rows: RowsOf<typeof MISSING_PARTS>,
   day: Day,
-  facts: Pick<DayFacts, 'takes'>,
+  facts: Pick<DayFacts, 'takes' | 'plan'>,
   lines: readonly WrapRow[],
   { nowMs, owner }: { nowMs: number; owner: boolean },
 ): Missing[] {
@@ -50,6 +53,7 @@ export function missingOfDay(
       reports: REPORT_KINDS.map((k) => REPORT_WORDS[k]),
     }),
   ];
-  const told = owner ? others : others.filter((f) => !OWNERS.has(f.kind));
+  const isOver = nowMs >= minuteToMs(day.date, day.timeZone, facts.plan.wrapMin);
+  const told = others.filter((f) => (owner || !OWNERS.has(f.kind)) && (isOver || !AFTER.has(f.kind)));
   return missingOf(lines, told, today);
 }

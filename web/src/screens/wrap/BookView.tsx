@@ -14,6 +14,7 @@ import { BookList } from '../../shared/book/BookList.tsx';
 import { WithBook, type Book } from '../../shared/book/WithBook.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { CalcWhy } from '../../ui/CalcWhy.tsx';
+import { Unfold } from '../../ui/Unfold.tsx';
 import { Facts, Part } from '../../ui/parts.tsx';
 
 /** What this job teaches the next: its setups as built and its pace, kept with one press; and what was kept of all jobs. */
@@ -130,9 +131,9 @@ function Pace({ days }: Pick<Book, 'days'>) {
                 ] as const,
             )}
           />
-          <Box mt={2}>
+          <Unfold words="Why">
             <CalcWhy name="wrap.pace" input={{ seen }} />
-          </Box>
+          </Unfold>
         </>
       )}
     </Part>

@@ -26,13 +26,16 @@ export function MissingView({
   const own = useSome(rows, MISSING_PARTS);
   const [onlyTrouble, setOnlyTrouble] = useState(false);
   const [kind, setKind] = useState<MissingKind | null>(null);
-  const takes = facts?.takes;
+  const [takes, plan] = [facts?.takes, facts?.plan];
   const missing = useMemo(
     () =>
-      takes
-        ? missingOfDay(own, day, { takes }, lines, { nowMs: productionNow(own.production), owner: me.role === 'owner' })
+      takes && plan
+        ? missingOfDay(own, day, { takes, plan }, lines, {
+            nowMs: productionNow(own.production),
+            owner: me.role === 'owner',
+          })
         : [],
-    [own, day, takes, lines, me.role],
+    [own, day, takes, plan, lines, me.role],
   );
   const trouble = lines.filter((l) => l.trouble);
   // What was settled meanwhile is no longer asked for.

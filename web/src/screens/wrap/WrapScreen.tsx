@@ -1,4 +1,4 @@
-import { Box } from '@chakra-ui/react';
+import { Box, Flex } from '@chakra-ui/react';
 import { useMemo, type ReactNode } from 'react';
 import { dayReportCsv, dayReportPdf, pathOf } from '@kavrell/contract';
 import { WRAP_PARTS, wrapOf } from '@kavrell/core/productions';
@@ -77,12 +77,6 @@ export function WrapScreen() {
     <>
       <ScreenHead title="Wrap" note={`day ${day.number}`}>
         <Views label="Wrap" views={views} open={view} onOpen={setView} />
-        <LinkButton href={pathOf(dayReportCsv, params)} download>
-          Report as CSV
-        </LinkButton>
-        <LinkButton href={pathOf(dayReportPdf, params)} target="_blank" rel="noreferrer" look="primary">
-          Report as PDF
-        </LinkButton>
       </ScreenHead>
       {view !== 'missing' ? (
         OTHERS[view](day)
@@ -102,6 +96,16 @@ export function WrapScreen() {
             <div>{a.rest}</div>
           </Part>
         ))}
+        <Part title="All of the day">
+          <Flex gap={2} wrap="wrap">
+            <LinkButton size="small" href={pathOf(dayReportPdf, params)} target="_blank" rel="noreferrer">
+              Report as PDF
+            </LinkButton>
+            <LinkButton size="small" href={pathOf(dayReportCsv, params)} download>
+              Report as CSV
+            </LinkButton>
+          </Flex>
+        </Part>
         <SetReports />
         <Part>
           <Facts

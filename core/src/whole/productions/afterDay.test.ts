@@ -1,0 +1,93 @@
+import { describe, expect, it } from 'vitest';
+import { morningTakes } from '../../../../demo/src/index.ts';
+import { minuteToMs } from '../../base/time/index.ts';
+import { bellRows } from './testing.ts';
+import { bookOf, dueDates, factsOf, missingOfDay, wrapOf, type ProductionRows } from './index.ts';
+
+const { demo, rows: plan, newId } = bellRows();
+const day = demo.days[0]!;
+const rows: ProductionRows = { ...plan, takeEvents: morningTakes(demo, 660, newId).events };
+const at = (minute: number) => minuteToMs(day.date, day.timeZone, minute);
+const kinds = (of: ProductionRows, nowMs: number, owner = true) => {
+  const facts = factsOf(of, day, nowMs);
+  return missingOfDay(of, day, facts, wrapOf(of, day, facts), { nowMs, owner }).map((m) => m.kind);
+};
+
+describe('what is missing of a day', () => {
+  it('before anything happened is what is still to be had, and nothing that people would be late with', () => {
+    expect(kinds(plan, at(300)).every((k) => ['moment', 'must', 'notTaken'].includes(k))).toBe(true);
+  });
+  it('while it is shot nobody is late with hours, reports or things; when it is over they are', () => {
+    for (const k of ['hours', 'report'] as const) {
+      expect(kinds(rows, at(700))).not.toContain(k);
+      expect(kinds(rows, at(1439))).toContain(k);
+    }
+    expect(kinds(rows, at(700))).toContain('consent');
+  });
+  it('to whoever logs or copies what only the owner can read is not there', () => {
+    const crew = kinds(rows, at(1439), false);
+    for (const k of ['consent', 'refused', 'signOff', 'credit']) expect(crew).not.toContain(k);
+    expect(crew).toContain('hours');
+  });
+});
+
+describe('what a job gives to the book', () => {
+  it('is nothing while nothing was shot', () => expect(bookOf(plan)).toEqual({ setups: [], days: [] }));
+  it('is the setups that something was shot in, and the days that taught something', () => {
+    const book = bookOf(rows);
+    const taken = new Set(factsOf(rows, day, at(700)).takes.map((t) => t.shotId));
+    const used = new Set(demo.shots.filter((s) => taken.has(s.id) && s.setupId).map((s) => s.setupId));
+    expect(new Set(book.setups.map((s) => s.sourceId))).toEqual(used);
+    expect(book.days.map((d) => d.sourceId)).toEqual([day.id]);
+    expect(book.days[0]!.crew).toBeGreaterThan(1);
+  });
+});
+
+describe('due dates', () => {
+  it('are those of everything that has one and is not done, the first first', () => {
+    const [drive] = demo.drives;
+    const list = dueDates({
+      ...plan,
+      drives: [{ ...drive!, keepUntil: '2031-01-01' }],
+      rentals: [],
+      kitLines: [],
+      deliverables: plan.deliverables.slice(0, 1).map((d) => ({ ...d, title: 'Teaser', due: '2030-01-01' })),
+      signOffs: plan.signOffs.slice(0, 1).flatMap((s) => [
+        { ...s, what: 'Cut', due: '2029-01-01', givenOn: null },
+        { ...s, id: newId(), what: 'Done', due: '2029-01-01', givenOn: '2028-01-01' },
+      ]),
+    });
+    expect(list.map((d) => [d.date, d.words])).toEqual([
+      ['2029-01-01', 'The Ninth Bell: sign-off of Cut is due'],
+      ['2030-01-01', 'The Ninth Bell: Teaser is due'],
+      ['2031-01-01', `The Ninth Bell: the copy on ${drive!.name} was to be kept until today`],
+    ]);
+  });
+  it('of a hire are its first and last day and the last free one; of a thing to get its own, until it is here', () => {
+    const rental = {
+      name: 'Crane',
+      supplier: 'Yard',
+      fromDate: '2027-05-02',
+      toDate: '2027-05-03',
+      freeUntil: '2027-05-01',
+    };
+    const line = { id: 'k', name: 'Ring', supplier: '', byDate: '2027-05-01', state: 'toGet' };
+    const words = (more: object) =>
+      dueDates({
+        ...plan,
+        deliverables: [],
+        signOffs: [],
+        drives: [],
+        rentals: [],
+        kitLines: [],
+        ...more,
+      } as never).map((d) => `${d.date} ${d.words}`);
+    expect(words({ rentals: [{ id: 'r', ...rental }] })).toEqual([
+      '2027-05-01 The Ninth Bell: Crane can be called off free until today',
+      '2027-05-02 The Ninth Bell: Crane is hired from today',
+      '2027-05-03 The Ninth Bell: Crane goes back',
+    ]);
+    expect(words({ kitLines: [line] })).toEqual(['2027-05-01 The Ninth Bell: Ring must be here']);
+    expect(words({ kitLines: [{ ...line, state: '' }] })).toEqual([]);
+  });
+});
