@@ -91,16 +91,16 @@ describe('a setup of a former job', () => {
       table: 'setups',
       values: { code: 'L1', name: 'The pour', rigMin: 38, plan: { roomId: room.id, ambientLux: 0 } },
     });
-    expect((ops[0] as { values: { notes: string } }).values.notes).toMatch(
-      /^As built on “Old job”\. .*This room is smaller/,
-    );
+    expect(ops[0]).toMatchObject({
+      values: { notes: expect.stringMatching(/^As built on “Old job”\. .*This room is smaller/) as string },
+    });
   });
   it('brings the lamps along that this job does not know', () => {
     const lamp = {
       key: 'my-lamp',
       name: 'My lamp',
       notes: '',
-      data: demoPlan().lightKit[0]?.data,
+      data: LAMP,
     } as BookSetup['kit'][number];
     open((plan) => [entryOf(plan, { kit: [lamp] })]);
     fireEvent.click(entry('L4 The pour').getByRole('button', { name: 'Put it in' }));
