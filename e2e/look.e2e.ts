@@ -24,6 +24,7 @@ const SCREENS = [
 /** Screens with several views: each is looked at like a screen of its own. */
 const VIEWS: Record<string, readonly (string | RegExp)[]> = {
   'Line-up': ['Takes', /Not placed/, 'Export'],
+  Wrap: ['Hours, reports, kit', 'Pick-ups', 'Hand-over', 'Names', 'Book', 'Whole job'],
   Brief: ['Look', 'Days', 'What changed', 'Paste to start'],
   'Call sheet': ['Freeze', 'Who has read it', 'Move the day', 'From paper'],
   Risks: [/Rehearsal log/],
@@ -41,7 +42,7 @@ const VIEWS: Record<string, readonly (string | RegExp)[]> = {
     'Bodies',
     'Settings',
   ],
-  Light: ['All setups', 'Needed', 'Kit'],
+  Light: ['All setups', 'Needed', 'Kit', 'From the book'],
   Copies: ['Tonight', 'Where they are', 'Drives'],
   Cover: [/^Rounds/, /^Cues/, /^Plugged/],
   Scenes: ['Coverage', 'Script', 'Track', 'Boards', 'Who has what', 'Bring in'],

@@ -14,6 +14,7 @@ import { benchLight, benchLightPage } from './lib/benchLight.mjs';
 import { benchLineup } from './lib/benchLineup.mjs';
 import { benchScenes, benchScenesPage } from './lib/benchScenes.mjs';
 import { benchSheetPages, benchSheets } from './lib/benchSheets.mjs';
+import { benchWrap } from './lib/benchWrap.mjs';
 import { benchTrust } from './lib/benchTrust.mjs';
 import { quantile, report } from './lib/measure.mjs';
 import { say } from './lib/say.mjs';
@@ -40,8 +41,10 @@ if (!only || only === '--sheets') {
   await benchSheetPages(openBrowser, startInstance, freePort);
 }
 if (!only || only === '--copies') await benchCopies();
+if (!only || only === '--wrap') await benchWrap(openBrowser, startInstance, freePort);
 if (!only || only === '--trust') await benchTrust(startInstance, freePort);
-if (['--core', '--camera', '--day', '--sheets', '--copies', '--trust', '--lineup'].includes(only)) process.exit(0);
+if (['--core', '--camera', '--day', '--sheets', '--copies', '--trust', '--lineup', '--wrap'].includes(only))
+  process.exit(0);
 
 // 1. The first screen's JavaScript.
 const page0 = readFileSync(path.join(ROOT, 'dist', 'web', 'index.html'), 'utf8');

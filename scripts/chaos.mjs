@@ -119,7 +119,15 @@ try {
   const drives = ['one', 'two'].map((name) => {
     const folder = path.join(media, 'drives', name);
     mkdirSync(folder, { recursive: true });
-    return insert('drives', { name, kind: 'ssd', path: folder, whereabouts: name, keepUntil: null, station: '', faults: null });
+    return insert('drives', {
+      name,
+      kind: 'ssd',
+      path: folder,
+      whereabouts: name,
+      keepUntil: null,
+      station: '',
+      faults: null,
+    });
   });
   await write([...shots, ...cards.map(({ path: _path, label: _label, ...op }) => op), ...drives]);
   const link = async (label) => (await owner.must('POST', at('links'), { label, role: 'log', days: 2 })).token;

@@ -106,7 +106,7 @@ async function kit(name: string, drives: readonly string[], more: Partial<Pick<C
     },
     ...drives.map((d, i) => ({
       ...{ op: 'insert', table: 'drives', id: driveIds[i] },
-      values: { name: `${name} ${d}`, kind: 'ssd', path: media(name, d), faults: null, ...station },
+      values: { name: `${name} ${d}`, kind: 'ssd', path: media(name, d), faults: null, ...station, keepUntil: null },
     })),
   ];
   await owner.post(url('changes')).send({ id: newId(), label: 'kit', ops }).expect(200);

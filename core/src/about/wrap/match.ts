@@ -59,6 +59,12 @@ export function matchClips(
   const cardCamera = new Map(cards.map((c) => [c.id, c.cameraId]));
   const letters = new Map(cameras.map((c) => [c.id, c.letter]));
   const byName = clipsNamed(takes, clips);
+  // Read once a take, not once a clip and take.
+  const spans = takes.flatMap((take) => {
+    const from = labelSeconds(take.timecodeIn, jobRate);
+    const to = labelSeconds(take.timecodeOut, jobRate);
+    return from === null || to === null ? [] : [{ take, from, to }];
+  });
 
   return clips.flatMap((clip): ClipMatch[] => {
     const named = byName.get(clip.id);
@@ -69,13 +75,10 @@ export function matchClips(
     if (!letter || start === null) return [];
     const end = start + (clip.durationMs ?? 0) / 1000;
     let best: { take: Take; overlap: number } | null = null;
-    for (const take of takes) {
-      if (cameraId && !take.cameras.some((c) => c.cameraId === cameraId)) continue;
-      const from = labelSeconds(take.timecodeIn, jobRate);
-      const to = labelSeconds(take.timecodeOut, jobRate);
-      if (from === null || to === null) continue;
+    for (const { take, from, to } of spans) {
       const overlap = Math.min(end, to + SLACK_S) - Math.max(start, from - SLACK_S);
-      if (overlap > 0 && (!best || overlap > best.overlap)) best = { take, overlap };
+      if (overlap <= 0 || (best && overlap <= best.overlap)) continue;
+      if (!cameraId || take.cameras.some((c) => c.cameraId === cameraId)) best = { take, overlap };
     }
     return best ? [{ takeId: best.take.id, letter, clipId: clip.id, by: 'timecode' }] : [];
   });
