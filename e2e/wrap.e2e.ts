@@ -6,18 +6,7 @@ import { pathToFileURL } from 'node:url';
 import { expect, test, type APIRequestContext } from '@playwright/test';
 import { TABLE_NAMES } from '@kavrell/core/tables';
 import { ROOM_DEFAULTS } from '@kavrell/core/places';
-import {
-  cell,
-  freshProduction,
-  insert,
-  ninthBell,
-  open,
-  ownNinthBell,
-  rowsOf,
-  saved,
-  unzip,
-  write,
-} from './kavrell.ts';
+import { freshProduction, insert, ninthBell, open, ownNinthBell, rowsOf, saved, unzip, write } from './kavrell.ts';
 
 const KAVRELL = path.join(import.meta.dirname, '..', 'cli', 'bin', 'kavrell.mjs');
 let folder: string;

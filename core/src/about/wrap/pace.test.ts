@@ -1,10 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { PACE_KINDS, learnPace } from '../../plan/day/index.ts';
+import { learnPace, type PaceKind } from '../../plan/day/index.ts';
 import { paceSpread } from './index.ts';
 
-const seen = (kind: (typeof PACE_KINDS)[number], ...ratios: number[]) =>
-  ratios.map((r) => ({ kind, estimate: 10, actual: 10 * r }));
+const seen = (kind: PaceKind, ...ratios: number[]) => ratios.map((r) => ({ kind, estimate: 10, actual: 10 * r }));
 
 describe('one’s own pace', () => {
   it('is the median with the tenth and ninetieth percentile, linear between ranks', () => {
