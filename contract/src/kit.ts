@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { LIST_ORDERS } from '@kavrell/core/kitNeeds';
+import { KIT_VERDICTS } from '@kavrell/core/log';
 import { route } from './route.ts';
 
 const inProduction = z.object({ productionId: z.uuid() });
@@ -56,3 +57,23 @@ export const hireCsv = paper('hire.csv');
 export const customsPdf = paper('customs.pdf');
 export const customsCsv = paper('customs.csv');
 export const kitLabelsPdf = paper('kit-labels.pdf');
+
+/** What was found of things on all jobs, by name, the newest first: would somebody take it again? */
+export const readVerdicts = route({
+  method: 'GET',
+  path: '/api/house/verdicts',
+  roles: ['owner'],
+  params: z.object({}),
+  body: null,
+  reply: z.array(
+    z.object({
+      name: z.string(),
+      pieceId: z.uuid().nullable(),
+      verdict: z.enum(KIT_VERDICTS),
+      words: z.string(),
+      job: z.string(),
+      atMs: z.number(),
+    }),
+  ),
+});
+export type KitVerdictSaid = z.infer<typeof readVerdicts.reply>[number];

@@ -19,6 +19,8 @@ export const MAX_OPEN_BYTES = 4_000_000_000;
 export const openFileBrought = z.object({
   productionId: z.uuid(),
   title: z.string(),
+  /** Own kit and the book, not a job. */
+  house: z.boolean(),
   rows: z.int(),
   files: z.int(),
   /** What of it is not as it was, in words. */

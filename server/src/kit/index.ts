@@ -9,6 +9,8 @@ import {
   openHouse,
   packingCsv,
   packingPdf,
+  readVerdicts,
+  type KitVerdictSaid,
 } from '@kavrell/contract';
 import type { Booking, ListOrder } from '@kavrell/core/kitNeeds';
 import type { Context } from '../platform/context.ts';
@@ -29,9 +31,19 @@ WHERE l.piece_id IS NOT NULL AND l.deleted_at IS NULL AND l.source <> 'without'
 GROUP BY l.piece_id, p.id, p.title, d.from_date, d.to_date
 ORDER BY d.from_date, p.title`;
 
+/** What was noted of things after the days of all jobs that are not deleted; one query. */
+const VERDICTS = `
+SELECT l.payload->>'name' AS name, l.payload->>'pieceId' AS "pieceId", l.payload->>'verdict' AS verdict, l.payload->>'words' AS words, p.title AS job, l.at_ms AS "atMs"
+FROM log_entries l
+JOIN productions p ON p.id = l.production_id AND p.deleted_at IS NULL
+WHERE l.deleted_at IS NULL AND l.payload->>'kind' = 'verdict'
+ORDER BY l.at_ms DESC
+LIMIT 2000`;
+
 export function serveKit(router: Router, context: Context): void {
   router.serve(openHouse, async ({ me }) => ({ productionId: await houseId(context, me.actor) }));
   router.serve(kitBookings, () => context.db.query<Booking>(BOOKED, { type: QueryTypes.SELECT }));
+  router.serve(readVerdicts, () => context.db.query<KitVerdictSaid>(VERDICTS, { type: QueryTypes.SELECT }));
   const rowsOf = (productionId: string) => loadRows(context, productionId);
   const nameOf = (title: string, what: string) => fileName(title, what);
   const packing = (order: ListOrder) => `packing by ${order}`;

@@ -36,7 +36,38 @@ const pdf = async (path: string): Promise<string> => {
 const csv = async (path: string) =>
   (await owner.get(`/api/productions/${plan.production.id}/${path}`).expect(200)).text;
 
+describe('what was found of things', () => {
+  it('is told of all jobs, the newest first, and of deleted ones no more', async () => {
+    const said = async () =>
+      (await owner.get('/api/house/verdicts').expect(200)).body as { name: string; verdict: string; job: string }[];
+    const other = await storeNinthBell(server);
+    const note = (to: DemoPlan, name: string, verdict: string, atMs: number) =>
+      write(
+        to.production.id,
+        insert('logEntries', {
+          ...{ dayId: to.days[0]!.id, atMs, by: 'test' },
+          payload: { kind: 'verdict', name, pieceId: null, verdict, words: 'It rattles.' },
+        }),
+      );
+    await note(other, 'Boom pole', 'never', Date.now() - 1000);
+    await note(plan, 'Boom pole', 'again', Date.now());
+    expect((await said()).map((v) => [v.name, v.verdict])).toEqual([
+      ['Boom pole', 'again'],
+      ['Boom pole', 'never'],
+    ]);
+    await owner.post(`/api/productions/${other.production.id}/deleted`).send({ deleted: true }).expect(200);
+    expect((await said()).map((v) => v.verdict)).toEqual(['again']);
+  });
+});
+
 describe('what is on no job', () => {
+  it('can’t be deleted as a job', async () => {
+    const reply = await owner
+      .post(`/api/productions/${await house()}/deleted`)
+      .send({ deleted: true })
+      .expect(409);
+    expect((reply.body as { detail: string }).detail).toContain('can’t be deleted as a job');
+  });
   it('stands in one place, whoever asks first, and on no list of jobs', async () => {
     const asked = await Promise.all([house(), house(), house()]);
     expect(new Set(asked).size).toBe(1);

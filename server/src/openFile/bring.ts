@@ -146,6 +146,8 @@ async function storeAll(
     }
   }
   await storeHistory(context, file, id, transaction);
+  if (head.house)
+    await db.query('INSERT INTO house_productions (production_id) VALUES ($1)', { bind: [id], transaction });
   return count;
 }
 
@@ -169,6 +171,9 @@ async function storeHistory(
     );
 }
 
+const hasHouse = async ({ db }: Context): Promise<boolean> =>
+  (await db.query('SELECT 1 FROM house_productions', { type: QueryTypes.SELECT })).length > 0;
+
 /** What stands in the way of bringing a production in under the ids it had; null: nothing. */
 async function standing({ db }: Context, id: string): Promise<string | null> {
   const [row] = await db.query<{ title: string; deleted: boolean }>(
@@ -190,9 +195,14 @@ export async function bringIn(
 ): Promise<OpenFileBrought> {
   const { head, file } = await readTexts(zip);
   const read = checkedOpen(stoodStill(upgraded(file, head.version)));
-  const said = standing(context, String(read.production.id));
+  if (head.house && (await hasHouse(context)))
+    throw new HttpProblem(
+      409,
+      'house',
+      'This is an own kit with its book, and there is one here already. Nothing was brought in: two of them can’t stand beside each other.',
+    );
   if (ids === 'kept') {
-    const words = await said;
+    const words = await standing(context, String(read.production.id));
     if (words !== null) throw new HttpProblem(409, 'openFileThere', `${words} Nothing was brought in.`);
   }
   const stands = ids === 'kept' ? read : renewed(read, newIds(read, newId));
@@ -200,7 +210,7 @@ export async function bringIn(
   await layFiles(context, zip, head.files);
   const rows = await keepingHouse(context, actor, (transaction) => storeAll(context, stands, head, actor, transaction));
   return {
-    ...{ productionId: String(stands.production.id), title, rows, files: head.files.length },
+    ...{ productionId: String(stands.production.id), title, house: head.house, rows, files: head.files.length },
     notes: [
       'Links of the crew, sessions and passwords are never in such a file: make new links.',
       'Copies that were under way came in as stopped. Drives and cards are found here when they are plugged in here.',

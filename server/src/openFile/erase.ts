@@ -67,7 +67,7 @@ async function removeFile(context: Context, hash: string): Promise<void> {
 /** Productions whose time to be brought back is over are really deleted. How many. */
 export async function eraseOverdue(context: Context, days = RETURN_DAYS): Promise<number> {
   const due = await context.db.query<{ id: string }>(
-    'SELECT id FROM productions WHERE deleted_at < now() - make_interval(days => $1)',
+    'SELECT id FROM productions WHERE deleted_at < now() - make_interval(days => $1) AND id NOT IN (SELECT production_id FROM house_productions)',
     { bind: [days], type: QueryTypes.SELECT },
   );
   for (const { id } of due) {
@@ -77,24 +77,45 @@ export async function eraseOverdue(context: Context, days = RETURN_DAYS): Promis
   return due.length;
 }
 
+/** Every address of a file that is said anywhere in a production: in its rows, deleted ones too, and in what was changed of late. Each table is read once. */
+async function hashesSaid({ db }: Context, productionId: string, days: number): Promise<Set<string>> {
+  const said = new Set<string>();
+  const gather = async (text: string, from: string) => {
+    const found = await db.query<{ hash: string }>(
+      `SELECT DISTINCT m[1] AS hash FROM ${from}, regexp_matches(${text}, '[0-9a-f]{64}', 'g') AS m`,
+      { bind: [productionId], type: QueryTypes.SELECT },
+    );
+    for (const { hash } of found) said.add(hash);
+  };
+  for (const t of TABLE_NAMES)
+    await gather(
+      'to_jsonb(x)::text',
+      `(SELECT * FROM ${sqlName(t)} WHERE ${t === 'productions' ? 'id' : 'production_id'} = $1) x`,
+    );
+  await gather(
+    'concat(x.before::text, x.after::text)',
+    `(SELECT before, after FROM changes WHERE production_id = $1 AND at > now() - make_interval(days => ${Math.round(days)})) x`,
+  );
+  return said;
+}
+
 /**
- * Files that a production may name and no row of it does: neither a row that is there, nor one deleted or changed within the last month, which could come back. They are
- * let go, and taken from the disk where nobody else has them. How many.
+ * Files that a production may name and nothing of it does: no row that is there, none that was deleted, and nothing that was changed within the last month, which could
+ * come back. They are let go, and taken from the disk where nobody else has them. How many.
  */
 export async function letGoUnnamed(context: Context, days = YOUNG_DAYS): Promise<number> {
   const { db } = context;
-  const named = TABLE_NAMES.map((t) => {
-    const name = sqlName(t);
-    const of = t === 'productions' ? 'x.id = p.production_id' : 'x.production_id = p.production_id';
-    return `NOT EXISTS (SELECT FROM ${name} x WHERE ${of} AND strpos(to_jsonb(x)::text, p.hash) > 0)`;
-  }).join(' AND ');
-  const gone = await db.query<{ hash: string }>(
-    `DELETE FROM production_files p USING files f WHERE f.hash = p.hash AND p.added_at < now() - make_interval(days => $1) AND ${named}
-       AND NOT EXISTS (SELECT FROM changes c WHERE c.production_id = p.production_id AND c.at > now() - make_interval(days => $1)
-         AND (strpos(c.before::text, p.hash) > 0 OR strpos(c.after::text, p.hash) > 0))
-     RETURNING p.hash`,
+  const old = await db.query<{ id: string; hash: string }>(
+    'SELECT production_id AS id, hash FROM production_files WHERE added_at < now() - make_interval(days => $1) ORDER BY 1',
     { bind: [days], type: QueryTypes.SELECT },
   );
+  const gone: { id: string; hash: string }[] = [];
+  for (const id of new Set(old.map((f) => f.id))) {
+    const said = await hashesSaid(context, id, days);
+    gone.push(...old.filter((f) => f.id === id && !said.has(f.hash)));
+  }
+  for (const { id, hash } of gone)
+    await db.query('DELETE FROM production_files WHERE production_id = $1 AND hash = $2', { bind: [id, hash] });
   return gone.length === 0 ? 0 : sweepFiles(context);
 }
 

@@ -7,12 +7,13 @@ import type { Agent } from 'supertest';
 import { fromBufferPromise } from 'yauzl';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { OPEN_TABLES, OPEN_VERSION, withIds, type OpenProduction } from '@kavrell/core/openFile';
+import { PIECE_DEFAULTS } from '@kavrell/core/kit';
 import { morningTakes, type DemoPlan } from '@kavrell/demo';
 import { newId } from '../platform/ids.ts';
 import { writeZip, type ZipEntry } from '../platform/documents/index.ts';
 import { filePath } from '../files/index.ts';
 import { appendTakeEvents } from '../roll/append.ts';
-import { startTestServer, storeNinthBell, type TestServer } from '../testing/harness.ts';
+import { rowsOf, startTestServer, storeNinthBell, type TestServer } from '../testing/harness.ts';
 import { eraseOverdue, letGoUnnamed, sweepParts } from './erase.ts';
 import { readOpen } from './parts.ts';
 
@@ -147,6 +148,27 @@ describe('a whole production as one open file', () => {
       ...{ production: null, changes: before.changes.length },
     });
     expect(existsSync(filePath(server.context, hash))).toBe(true);
+  });
+});
+
+describe('what one owns, with the book', () => {
+  it('goes out and in like a job, and is what it was where there is none; beside another it is refused', async () => {
+    const { productionId: house } = (await owner.post('/api/house').send({}).expect(200)).body as {
+      productionId: string;
+    };
+    const values = { ...PIECE_DEFAULTS, name: 'Prime 50 mm', position: 1 };
+    await owner
+      .post(`/api/productions/${house}/changes`)
+      .send({ id: randomUUID(), label: 'x', ops: [{ op: 'insert', table: 'pieces', id: randomUUID(), values }] })
+      .expect(200);
+    const zip = await out(house);
+    expect((await bring(zip, 'renewed').expect(409)).body.detail).toContain('there is one here already');
+    await server.context.db.query('DELETE FROM house_productions');
+    await server.context.db.query('UPDATE productions SET deleted_at = now() WHERE id = $1', { bind: [house] });
+    await owner.post(`/api/productions/${house}/erased`).send({ title: 'Own kit' }).expect(200);
+    await bring(zip, 'kept').expect(200);
+    expect((await owner.post('/api/house').send({}).expect(200)).body).toEqual({ productionId: house });
+    expect(await rowsOf(owner, house, 'pieces')).toMatchObject([{ name: 'Prime 50 mm' }]);
   });
 });
 

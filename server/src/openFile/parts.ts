@@ -14,7 +14,7 @@ import type { Context } from '../platform/context.ts';
 import { rowsNamed } from '../platform/db/index.ts';
 import type { ZipEntry } from '../platform/documents/index.ts';
 import { filePath } from '../files/index.ts';
-import { productionOf } from '../productions/index.ts';
+import { isHouse, productionOf } from '../productions/index.ts';
 
 const README = `This is one whole production as Kavrell keeps it, in open forms.
 
@@ -73,6 +73,7 @@ export async function openFileEntries(context: Context, id: string): Promise<{ t
   const [open, files] = [await readOpen(context, id), await filesOf(context, id)];
   const head: OpenHead = {
     ...{ format: OPEN_FORMAT, version: OPEN_VERSION, app: VERSION, madeAt: new Date().toISOString() },
+    house: await isHouse(context, id),
     counts: Object.fromEntries(OPEN_TABLES.map((t) => [t, open.tables[t]?.length ?? 0])),
     files,
   };

@@ -8,9 +8,9 @@ import { seenBy } from '../platform/reading.ts';
 import type { Router } from '../platform/routing.ts';
 import { duplicate } from './duplicate.ts';
 import { readHeads } from './heads.ts';
-import { productionOf } from './production.ts';
+import { isHouse, productionOf } from './production.ts';
 
-export { believableTime, nowOf, productionOf } from './production.ts';
+export { believableTime, isHouse, nowOf, productionOf } from './production.ts';
 
 export function serveProductions(router: Router, context: Context): void {
   router.serve(listProductions, async ({ me }) => {
@@ -30,6 +30,12 @@ export function serveProductions(router: Router, context: Context): void {
   );
   router.serve(deleteProduction, async ({ params, body, me }) => {
     const { productionId: id } = params;
+    if (await isHouse(context, id))
+      throw new HttpProblem(
+        409,
+        'house',
+        'What is on no job can’t be deleted as a job. Delete what is in it, piece by piece.',
+      );
     const { count } = await inChangeSet(context.db, { changeSetId: null, actor: me.actor }, (transaction) =>
       context.models.productions.update(
         { deletedAt: body.deleted ? new Date() : null },

@@ -1,3 +1,4 @@
+import { QueryTypes } from 'sequelize';
 import type { Production } from '@kavrell/core/brief';
 import type { Context } from '../platform/context.ts';
 import { HttpProblem } from '../platform/problems.ts';
@@ -26,4 +27,13 @@ export function believableTime(atMs: number, nowMs: number): void {
     'time',
     'This is noted for more than a year before or after now: the clock of the device must be wrong. Set it, then log it anew.',
   );
+}
+
+/** Whether this is the production in which stands what is on no job. */
+export async function isHouse({ db }: Pick<Context, 'db'>, id: string): Promise<boolean> {
+  const rows = await db.query('SELECT 1 FROM house_productions WHERE production_id = $1', {
+    bind: [id],
+    type: QueryTypes.SELECT,
+  });
+  return rows.length > 0;
 }

@@ -65,10 +65,18 @@ const nameOf = (row: WrapRow): string => (row.shot ? row.shot.code : (row.scene?
 
 const isMissing = (row: WrapRow): row is WrapRow & { missing: LineMissing } => row.missing !== null;
 
+/** Who can settle what a line lacks, and by when; '' and null where nobody said. */
+export type Settling = (line: WrapRow & { missing: LineMissing }) => Pick<MissingFact, 'who' | 'by'>;
+const NOBODY: Settling = () => ({ who: '', by: null });
+
 /** What is missing after a day, by harm: of its lines, and what else is open. */
-export function missingOf(rows: readonly WrapRow[], others: readonly MissingFact[] = [], today = ''): Missing[] {
+export function missingOf(
+  rows: readonly WrapRow[],
+  others: readonly MissingFact[] = [],
+  { today = '', settling = NOBODY }: { today?: string; settling?: Settling } = {},
+): Missing[] {
   const lines = rows.filter(isMissing);
-  const facts = lines.map((l): MissingFact => ({ kind: l.missing, id: l.id, name: nameOf(l), who: '', by: null }));
+  const facts = lines.map((l): MissingFact => ({ kind: l.missing, id: l.id, name: nameOf(l), ...settling(l) }));
   return missingByHarm([...facts, ...others], today).map((group) => ({
     ...group,
     lines: lines.filter((l) => l.missing === group.kind),

@@ -11,6 +11,8 @@ export const openHead = z.object({
   version: z.int({ error: 'The version of the file is missing.' }).min(1, 'The version of the file is no number.'),
   app: z.string(),
   madeAt: z.string(),
+  /** What is on no job: what one owns, and the book. It becomes that again where there is none yet. */
+  house: z.boolean(),
   /** Rows by table, and so which parts there must be. */
   counts: z.record(z.string(), z.int().min(0)),
   files: z.array(

@@ -24,6 +24,41 @@ describe('what is missing of a day', () => {
     }
     expect(kinds(rows, at(700))).toContain('consent');
   });
+  it('says who and by when where somebody said it: cards this night, by whoever has them; shots on the last day', () => {
+    const [card] = rows.cards;
+    const shot = demo.shots.find(
+      (s) => s.priority === 'must' && demo.dayItems.some((i) => i.shotId === s.id && i.dayId === day.id),
+    )!;
+    const of: ProductionRows = {
+      ...plan,
+      cards: [{ ...card!, whereabouts: 'Oda’s bag' }],
+      clips: [
+        {
+          id: newId(),
+          productionId: demo.production.id,
+          version: 1,
+          cardId: card!.id,
+          name: 'A1.mov',
+          path: 'A1.mov',
+          sizeBytes: 5,
+          startTimecode: null,
+          durationMs: null,
+          rate: null,
+          looked: null,
+        },
+      ],
+      shots: rows.shots.map((s) => (s.id === shot.id ? { ...s, operatorId: demo.people[0]!.id } : s)),
+    };
+    const facts = factsOf(of, day, at(1439));
+    const found = missingOfDay(of, day, facts, wrapOf(of, day, facts), { nowMs: at(1439), owner: true });
+    expect(found.find((m) => m.kind === 'onlyCard')).toMatchObject({ who: ['Oda’s bag'], by: day.date, overdue: 0 });
+    expect(found.find((m) => m.kind === 'must')).toMatchObject({
+      who: [demo.people[0]!.name],
+      by: demo.days.at(-1)!.date,
+    });
+    const later = missingOfDay(of, day, facts, wrapOf(of, day, facts), { nowMs: at(1440 + 600), owner: true });
+    expect(later.find((m) => m.kind === 'onlyCard')).toMatchObject({ overdue: 1 });
+  });
   it('to whoever logs or copies what only the owner can read is not there', () => {
     const crew = kinds(rows, at(1439), false);
     for (const k of ['consent', 'refused', 'signOff', 'credit']) expect(crew).not.toContain(k);

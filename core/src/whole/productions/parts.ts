@@ -49,7 +49,7 @@ export const WRAP_PARTS = parts(
 export const MISSING_PARTS = parts(
   ...WRAP_PARTS,
   ...(['soundSources', 'people', 'consents', 'engagements', 'logEntries', 'signOffs', 'kitLines', 'drives'] as const),
-  'credits',
+  ...(['credits', 'days'] as const),
 );
 
 /** The rows of some parts. */

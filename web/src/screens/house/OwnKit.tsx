@@ -1,5 +1,6 @@
 import { Box } from '@chakra-ui/react';
 import { useMemo } from 'react';
+import { openFileOut, pathOf } from '@kavrell/contract';
 import { bookingClashes, type Booking } from '@kavrell/core/kitNeeds';
 import { PIECE_DEFAULTS, PIECE_STATE_WORDS, PIECE_STATES, pieceFields, type Piece } from '@kavrell/core/kit';
 import { positionAfter } from '@kavrell/core/records';
@@ -10,6 +11,8 @@ import { TableBench } from '../../app/TableBench.tsx';
 import { newId } from '../../platform/id.ts';
 import { change } from '../../platform/rows.ts';
 import { useBookings } from '../../shared/kit/house.ts';
+import { Verdicts } from '../../shared/kit/Verdicts.tsx';
+import { LinkButton } from '../../ui/Button.tsx';
 import type { Column } from '../../ui/column.ts';
 import { choiceColumn, numberColumn, textColumn } from '../../ui/columns.tsx';
 import { tableEdits } from '../../ui/edits.ts';
@@ -116,6 +119,12 @@ export function OwnKit() {
               'Only you see this list: it is of no production, and stays when productions are deleted.',
             ]}
           />
+          <Part title="All of it as one file">
+            <Box mb={2}>What you own and the book of setups and pace, to keep or to take to another Kavrell.</Box>
+            <LinkButton size="small" href={pathOf(openFileOut, { productionId: production.id })} download>
+              Fetch it
+            </LinkButton>
+          </Part>
         </Sheet>
       ) : null}
     </>
@@ -158,6 +167,7 @@ function PieceSide({ piece, bookings }: { piece: Piece; bookings: readonly Booki
         )}
         <TakeAlong piece={piece} />
       </Part>
+      <Verdicts name={piece.name} pieceId={piece.id} />
     </>
   );
 }

@@ -26,6 +26,7 @@ import { lineOp, tickOp, tickWords } from './kitEdits.ts';
 import { LineTick } from './LineTick.tsx';
 import { ScanKit } from './ScanKit.tsx';
 import type { KitOfDay } from './useKit.ts';
+import { Misgivings } from '../../shared/kit/Verdicts.tsx';
 
 /** What is shown to be ticked off: all of it, or what somebody else ticked and nobody looked at again. */
 const LOOKS = ['first', 'second'] as const;
@@ -143,6 +144,7 @@ export function AlongView({ kit: { out } }: { kit: KitOfDay }) {
             ))}
           </Part>
         ) : null}
+        {me.role === 'owner' ? <Misgivings names={rows.kitLines.map((l) => l.name)} /> : null}
         <KitPapers />
         <Why
           lines={[

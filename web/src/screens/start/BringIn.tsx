@@ -33,7 +33,7 @@ export function BringIn() {
         tell(
           `“${done.title}” is here: ${formatCount(done.rows, 'row')}, ${formatCount(done.files, 'file')}. ${done.notes.join(' ')}`,
         );
-        void navigate(screenLink(done.productionId, null, 'brief'));
+        void navigate(done.house ? '/own-kit' : screenLink(done.productionId, null, 'brief'));
       })
       .catch((e: unknown) => {
         setProblem(
