@@ -82,6 +82,14 @@ describe('a setup as the book keeps it', () => {
     expect(took([{ ...first!, shotId: other.id }, ...rest])).toBe(gapMin);
     expect(took([{ ...first!, shotId: other.id, dayId: newId() }, ...rest])).toBeNull();
   });
+  it('is an interview where a scene of it has questions, else what kind of scene it is', () => {
+    const used = demo.setups.find((s) => demo.shots.some((x) => x.setupId === s.id))!;
+    const { sceneId } = demo.shots.find((x) => x.setupId === used.id)!;
+    expect(bookSetupOf({ ...sources, questions: [] }, used).style).toBe('scene');
+    expect(bookSetupOf({ ...sources, questions: [{ sceneId }] }, used).style).toBe('interview');
+    const unused = { ...used, id: newId() };
+    expect(bookSetupOf(sources, unused).style).toBe('');
+  });
   it('a day says how many worked, where, and what took what', () => {
     const day = demo.days[0]!;
     const shotIds = new Set(demo.dayItems.filter((i) => i.dayId === day.id).flatMap((i) => i.shotId ?? []));

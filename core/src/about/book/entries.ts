@@ -2,6 +2,7 @@ import type { Production } from '../brief/index.ts';
 import type { Camera } from '../../rooms/camera/index.ts';
 import { asBuilt, catalogueOf, type LightKit, type LightPlan, type Setup } from '../../rooms/light/index.ts';
 import { entriesOf, type LogEntry } from '../../rooms/log/index.ts';
+import type { Question } from '../../rooms/interview/index.ts';
 import type { Person } from '../../rooms/people/index.ts';
 import type { Place, Room } from '../../rooms/places/index.ts';
 import type { Take } from '../../rooms/roll/index.ts';
@@ -24,8 +25,17 @@ export interface BookSources {
   cameras: readonly Camera[];
   takes: readonly Take[];
   log: readonly LogEntry[];
+  /** Scenes with questions are interviews. */
+  questions: readonly Pick<Question, 'sceneId'>[];
   /** Minutes to build each setup as planned. */
   plannedMin: ReadonlyMap<string, number>;
+}
+
+/** What was shot, as one looks for it. */
+function kindOf(scenes: readonly Scene[], questions: BookSources['questions']): string {
+  if (questions.some((q) => scenes.some((s) => s.id === q.sceneId))) return 'interview';
+  const [first] = scenes;
+  return first ? { shots: 'scene', moment: 'moment', cue: 'cue' }[first.kind] : '';
 }
 
 const counted = (names: readonly string[]): string[] => {
@@ -46,7 +56,7 @@ function builtIn(setupId: string, takes: readonly Take[], setupOf: ReadonlyMap<s
 
 /**
  * A setup as it was built, as the book keeps it: what the light was when somebody froze it (else as its plan stands), photographs, stop, minutes, what was shot in it.
- * Who was in it is told by what they did, not by name: the book outlives the job. Meals within the minutes count.
+ * Who was in it is told by what they did: the book outlives the job (`bookOf` takes names out of the words too). Meals within the minutes count.
  */
 export function bookSetupOf(s: BookSources, setup: Setup): Values<BookSetup> {
   const shots = s.shots.filter((x) => x.setupId === setup.id && !x.dropped);
@@ -64,7 +74,7 @@ export function bookSetupOf(s: BookSources, setup: Setup): Values<BookSetup> {
   return {
     ...{ sourceId: setup.id, job: s.production.title, name: `${setup.code} ${setup.name}`.slice(0, 80) },
     date: s.days.find((d) => d.id === dayId)?.date ?? null,
-    style: scenes[0]?.style ?? '',
+    style: kindOf(scenes, s.questions),
     place: s.places.find((p) => p.id === setup.placeId)?.name ?? '',
     room: room?.name ?? '',
     cameras: camerasOf(setup.plan, s.cameras),

@@ -24,15 +24,18 @@ export function tellTales(person: Pick<Person, 'name' | 'shortName' | 'email' | 
 
 /**
  * Takes what tells of a person out of texts: their name, its parts, short name, mail address and telephone number, each as whole words in the spelling that they have
- * (a short name also with a capital). The hyphens and spaces of a telephone number may differ. What only hints at them (a picture, a nickname) is not found.
+ * (a short name also with a capital); `word` stands in their place. The hyphens and spaces of a telephone number may differ. What only hints at them (a picture, a nickname) is not found.
  */
-export function forgetter(person: Pick<Person, 'name' | 'shortName' | 'email' | 'phone'>): (text: string) => string {
+export function forgetter(
+  person: Pick<Person, 'name' | 'shortName' | 'email' | 'phone'>,
+  word = FORGOTTEN,
+): (text: string) => string {
   const digits = person.phone.replace(/\D/g, '');
   const loosePhone = digits.length >= 6 ? [`\\+?${[...digits].join('[\\s()/.-]*')}`] : [];
   const words = tellTales(person).map((t) => escaped(t));
   if (words.length === 0) return (text) => text;
   const found = new RegExp(`(?<![\\p{L}\\p{N}])(?:${[...words, ...loosePhone].join('|')})(?![\\p{L}\\p{N}])`, 'gu');
-  return (text) => text.replace(found, FORGOTTEN).replace(TWICE, '');
+  return (text) => text.replace(found, word).replace(TWICE, '');
 }
 
 /** A value with all that tells of a person taken out of its texts, however deep. */

@@ -76,6 +76,23 @@ describe('what a job gives to the book', () => {
     expect(book.days.map((d) => d.sourceId)).toEqual([day.id]);
     expect(book.days[0]!.crew).toBeGreaterThan(1);
   });
+  it('names nobody, whatever their names stand in', () => {
+    const [person] = demo.people;
+    const named = {
+      ...rows,
+      setups: rows.setups.map((s) => ({
+        ...s,
+        name: `${person!.name}, seated`,
+        plan: {
+          ...s.plan,
+          items: s.plan.items.map((i, n) => (n === 0 ? { ...i, name: `${person!.name}’s lamp` } : i)),
+        },
+      })),
+    };
+    const [setup] = bookOf(named).setups;
+    expect(setup!.name).toMatch(new RegExp(`${person!.role || person!.kind}, seated$`));
+    expect(JSON.stringify(setup)).not.toContain(person!.name);
+  });
 });
 
 describe('due dates', () => {

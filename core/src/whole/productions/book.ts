@@ -2,6 +2,7 @@ import { bookDayOf, bookSetupOf } from '../../about/book/index.ts';
 import { entriesOf } from '../../rooms/log/index.ts';
 import { catalogueOf, setupRigMin } from '../../rooms/light/index.ts';
 import { foldTakes } from '../../rooms/roll/index.ts';
+import { forgetter } from '../forget/index.ts';
 import { planDay } from '../../plan/day/index.ts';
 import { daySources, shotIdsOf } from './facts.ts';
 import { observationsOf } from './day.ts';
@@ -37,8 +38,20 @@ export function bookOf(rows: ProductionRows): BookOfJob {
     const working = rows.people.filter((p) => p.kind === 'crew' && crew.has(p.id)).length;
     return seen.length === 0 ? [] : [bookDayOf(rows, day, { crew: working, seen, shotIds: shotIdsOf(plan) })];
   });
-  return {
-    setups: rows.setups.filter((s) => used.has(s.id) || frozen.has(s.id)).map((s) => bookSetupOf(sources, s)),
-    days,
-  };
+  const kept = rows.setups.filter((s) => used.has(s.id) || frozen.has(s.id));
+  const nameless = withoutNames(rows.people);
+  return { setups: kept.map((s) => nameless(bookSetupOf(sources, s))), days };
+}
+
+/** Takes the names of people out of the words of a setup: what they did stands in their place. Its kit and its plan’s keys are no words. */
+function withoutNames(people: ProductionRows['people']) {
+  const turns = people.map((p) => forgetter(p, p.role || p.kind));
+  const turn = (text: string): string => turns.reduce((words, t) => t(words), text);
+  return (setup: ReturnType<typeof bookSetupOf>): ReturnType<typeof bookSetupOf> => ({
+    ...setup,
+    ...{ name: turn(setup.name).slice(0, 80), remark: turn(setup.remark).slice(0, 300) },
+    ...{ place: turn(setup.place).slice(0, 120), room: turn(setup.room).slice(0, 120) },
+    lines: setup.lines.map((l) => turn(l).slice(0, 160)),
+    plan: { ...setup.plan, items: setup.plan.items.map((i) => ({ ...i, name: turn(i.name).slice(0, 60) })) },
+  });
 }

@@ -94,14 +94,23 @@ function PaceOfBook() {
             const factors = Object.fromEntries(pace.map((p) => [p.kind, { factor: p.factor, count: p.count }]));
             const takenOn = new Date().toISOString().slice(0, 10);
             return (
-              <Button
-                size="small"
-                onClick={() =>
-                  set({ pacePrior: { takenOn, factors }, usePace: true }, 'Plans at the pace of former jobs')
-                }
-              >
-                Plan with it: {pace.map((p) => `${PACE_WORDS[p.kind]} × ${p.factor.toFixed(2)}`).join(', ')}
-              </Button>
+              <>
+                <Facts
+                  rows={pace.map(
+                    (p) =>
+                      [`${PACE_WORDS[p.kind]}, ${formatCount(p.count, 'time')}`, `× ${p.factor.toFixed(2)}`] as const,
+                  )}
+                />
+                <Button
+                  size="small"
+                  mt={2}
+                  onClick={() =>
+                    set({ pacePrior: { takenOn, factors }, usePace: true }, 'Plans at the pace of former jobs')
+                  }
+                >
+                  Plan with it
+                </Button>
+              </>
             );
           }}
         </WithBook>

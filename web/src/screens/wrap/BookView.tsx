@@ -79,7 +79,7 @@ function OfThisJob({ book }: { book: Book }) {
           : `${formatCount(own.setups.length, 'setup')} as built and ${formatCount(own.days.length, 'day')} of pace. ${state} What is kept stays when the job is deleted. Nobody is named in it.`}
       </Box>
       <Button look={missing > 0 ? 'primary' : 'plain'} disabled={busy || nothing} onClick={keep}>
-        {missing > 0 ? 'Keep it in the book' : 'Keep it again'}
+        {missing > 0 || nothing ? 'Keep it in the book' : 'Keep it again'}
       </Button>
     </Part>
   );
