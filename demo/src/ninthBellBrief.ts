@@ -172,6 +172,7 @@ export function ninthBellBrief(row: MakeRow, plan: DemoPlan): DemoPlan {
   const speech = row({
     name: 'Ilse, voice-over (guide)',
     kind: 'voice' as const,
+    rights: 'Spoken for the trust by its founder; anywhere, for ever',
     fileHash: null,
     durationS: 48,
     bpm: null,

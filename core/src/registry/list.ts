@@ -18,6 +18,7 @@ import { riggingCalcs } from '../physics/rigging/calc.ts';
 import { sceneCalcs } from '../rooms/scenes/calc.ts';
 import { soundCalcs } from '../rooms/sound/calc.ts';
 import { sunCalcs } from '../physics/sun/calc.ts';
+import { moneyCalcs } from '../rooms/money/calc.ts';
 import { wrapCalcs } from '../about/wrap/calc.ts';
 import { timecodeCalcs } from '../base/timecode/calc.ts';
 
@@ -44,4 +45,5 @@ export const CALCS: readonly Calc[] = Object.freeze([
   ...soundCalcs,
   ...coverCalcs,
   ...wrapCalcs,
+  ...moneyCalcs,
 ] as unknown as Calc[]);

@@ -160,9 +160,9 @@ const lookJson = (rows: ProductionRows): string =>
 
 const musicCsv = (rows: ProductionRows): string =>
   toCsv(
-    ['Name', 'Kind', 'Length s', 'Beats a minute', 'Hung on it'],
+    ['Name', 'Kind', 'Length s', 'Beats a minute', 'May be used for', 'Hung on it'],
     rows.tracks.map((t) => [
-      ...[t.name, t.kind, String(t.durationS), t.bpm === null ? '' : String(t.bpm)],
+      ...[t.name, t.kind, String(t.durationS), t.bpm === null ? '' : String(t.bpm), t.rights || 'nobody said'],
       rows.pins
         .filter((p) => p.trackId === t.id)
         .map((p) => rows.shots.find((s) => s.id === p.shotId)?.code ?? '')

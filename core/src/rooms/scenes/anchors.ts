@@ -22,6 +22,8 @@ export const trackFields = z.object(
   readBy('work', {
     name: requiredLine('The name', 120),
     kind: z.enum(['song', 'voice'], { error: 'Choose song or voice.' }),
+    /** Who may use it, where, for how long, by whose licence. */
+    rights: line('What it may be used for', 300),
     fileHash: z
       .string()
       .regex(/^[0-9a-f]{64}$/)

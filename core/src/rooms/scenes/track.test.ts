@@ -10,6 +10,7 @@ const track: Track = {
   deletedAt: null,
   name: 'Song',
   kind: 'song',
+  rights: '',
   fileHash: null,
   durationS: 60,
   bpm: 120,

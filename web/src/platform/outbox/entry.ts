@@ -67,6 +67,7 @@ const ADDED: Readonly<Record<string, Readonly<Record<string, unknown>>>> = {
   consents: { signature: null, terms: '' },
   cards: { whereabouts: '', station: '' },
   drives: { station: '', keepUntil: null },
+  tracks: { rights: '' },
   cameras: { restartGapS: 10, lookEveryMin: null, walkMin: null },
   kitLines: {
     ...{ supplier: '', byDate: null, pieceId: null, tickedBy: '', checkedBy: '', on: false, costMinor: null },

@@ -15,6 +15,14 @@ export function TrackFields({
     <div>
       <FieldEdit label="Name" value={track.name} fields={trackFields} set={(v) => ({ name: v })} save={save('name')} />
       <FieldEdit
+        label="May be used for"
+        hint="Licence, where, for how long; it goes into the hand-over"
+        value={track.rights}
+        fields={trackFields}
+        set={(v) => ({ rights: v })}
+        save={save('rights')}
+      />
+      <FieldEdit
         label="Length"
         value={formatTrackTime(track.durationS)}
         fields={trackFields}

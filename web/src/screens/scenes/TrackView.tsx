@@ -32,6 +32,7 @@ async function decode(file: File): Promise<AudioBuffer> {
 const empty = (name: string, durationS: number, position: number): FieldsOf<'tracks'> => ({
   name: name.slice(0, 120),
   kind: 'song',
+  rights: '',
   fileHash: null,
   durationS,
   bpm: null,

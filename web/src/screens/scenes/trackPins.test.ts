@@ -6,7 +6,17 @@ const base = { productionId: 'p', version: 1, deletedAt: null };
 const shot: Shot = { ...base, ...SHOT_DEFAULTS, id: 's', sceneId: 'x', code: '7B', description: '', position: 1 };
 const track: Track = {
   ...base,
-  ...{ id: 't', name: 'Song', kind: 'song', fileHash: null, durationS: 60, bpm: null, firstBeatS: 0, beatsPerBar: 4 },
+  ...{
+    id: 't',
+    name: 'Song',
+    kind: 'song',
+    rights: '',
+    fileHash: null,
+    durationS: 60,
+    bpm: null,
+    firstBeatS: 0,
+    beatsPerBar: 4,
+  },
   ...{ cues: [], peaks: [], position: 1 },
 };
 const read = (line: string, atS = 10) => readPin(line, track, [shot], atS).values;

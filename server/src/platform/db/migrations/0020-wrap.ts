@@ -59,6 +59,7 @@ export const wrap: Migration = {
 ${FUNCTIONS}
 ALTER TABLE productions ADD COLUMN pace_prior jsonb, ADD COLUMN edit_owner text NOT NULL DEFAULT '';
 ALTER TABLE drives ADD COLUMN keep_until date;
+ALTER TABLE tracks ADD COLUMN rights text NOT NULL DEFAULT '';
 ${table('credits', 'kind text NOT NULL, person_id uuid, name text NOT NULL, role text NOT NULL, confirmed_at_ms double precision, unnamed boolean NOT NULL, position double precision NOT NULL', link('person_id', 'people'))}
 ${watch('credits', 'credits', 'full')}
 ${table('book_setups', `source_id uuid NOT NULL, job text NOT NULL, date date, name text NOT NULL, style text NOT NULL, place text NOT NULL, room text NOT NULL, cameras text[] NOT NULL, people text[] NOT NULL, lines text[] NOT NULL, remark text NOT NULL, t_stop double precision, ei double precision, took_min double precision, planned_min double precision, shots double precision NOT NULL, takes double precision NOT NULL, photo_hashes text[] NOT NULL, ${plan}`)}
@@ -86,6 +87,7 @@ CREATE UNIQUE INDEX calendar_links_one ON calendar_links (account_id) WHERE revo
   down: (run) =>
     run(`DROP TABLE calendar_links; DROP TABLE erasures; DROP TABLE bundles; DROP TABLE book_days; DROP TABLE book_setups; DROP TABLE credits;
 ALTER TABLE drives DROP COLUMN keep_until;
+ALTER TABLE tracks DROP COLUMN rights;
 ALTER TABLE productions DROP COLUMN pace_prior, DROP COLUMN edit_owner;
 ${BEFORE}`),
 };
