@@ -1,10 +1,8 @@
 import type { Migration } from '../migration.ts';
 import { link, table, watch } from './ddl.ts';
 
-/** While a transaction says so (bringing in, taking out, really deleting), rows are neither history nor bound by it. Windows are told all the same. */
-const FUNCTIONS = `
-CREATE FUNCTION kavrell_keeping_house() RETURNS boolean LANGUAGE sql STABLE AS $$ SELECT coalesce(current_setting('kavrell.keeping_house', true), '') = 'on' $$;
-CREATE OR REPLACE FUNCTION kavrell_record() RETURNS trigger LANGUAGE plpgsql AS $$
+/** What notes each change and tells windows of it, as 0001 made it; `kept` says which changes are history. */
+const record = (kept: string) => `CREATE OR REPLACE FUNCTION kavrell_record() RETURNS trigger LANGUAGE plpgsql AS $$
 DECLARE
   said text := TG_ARGV[0];
   was jsonb := CASE WHEN TG_OP = 'INSERT' THEN NULL ELSE to_jsonb(OLD) END;
@@ -14,13 +12,18 @@ DECLARE
   row_id text := coalesce(row_now->>'id', row_now->>'camera_id');
   change_set text := nullif(current_setting('kavrell.change_set', true), '');
 BEGIN
-  IF TG_ARGV[1] = 'full' AND NOT kavrell_keeping_house() THEN
+  IF ${kept} THEN
     INSERT INTO changes (change_set, production_id, table_name, row_id, op, before, after, actor)
     VALUES (change_set::uuid, production, said, row_id::uuid, lower(TG_OP), was, is_now, coalesce(nullif(current_setting('kavrell.actor', true), ''), 'machine'));
   END IF;
   PERFORM pg_notify('kavrell', json_build_object('p', production, 't', said, 'i', row_id, 'v', coalesce((row_now->>'version')::int, 1), 'c', change_set)::text);
   RETURN NULL;
-END $$;
+END $$;`;
+
+/** While a transaction says so (bringing in, taking out, really deleting), rows are neither history nor bound by it. Windows are told all the same. */
+const FUNCTIONS = `
+CREATE FUNCTION kavrell_keeping_house() RETURNS boolean LANGUAGE sql STABLE AS $$ SELECT coalesce(current_setting('kavrell.keeping_house', true), '') = 'on' $$;
+${record("TG_ARGV[1] = 'full' AND NOT kavrell_keeping_house()")}
 CREATE OR REPLACE FUNCTION kavrell_append_only() RETURNS trigger LANGUAGE plpgsql AS $$
 BEGIN
   IF kavrell_keeping_house() THEN RETURN coalesce(NEW, OLD); END IF;
@@ -28,23 +31,7 @@ BEGIN
 END $$;
 `;
 const BEFORE = `
-CREATE OR REPLACE FUNCTION kavrell_record() RETURNS trigger LANGUAGE plpgsql AS $$
-DECLARE
-  said text := TG_ARGV[0];
-  was jsonb := CASE WHEN TG_OP = 'INSERT' THEN NULL ELSE to_jsonb(OLD) END;
-  is_now jsonb := CASE WHEN TG_OP = 'DELETE' THEN NULL ELSE to_jsonb(NEW) END;
-  row_now jsonb := coalesce(is_now, was);
-  production uuid := CASE WHEN said = 'productions' THEN row_now->>'id' ELSE row_now->>'production_id' END;
-  row_id text := coalesce(row_now->>'id', row_now->>'camera_id');
-  change_set text := nullif(current_setting('kavrell.change_set', true), '');
-BEGIN
-  IF TG_ARGV[1] = 'full' THEN
-    INSERT INTO changes (change_set, production_id, table_name, row_id, op, before, after, actor)
-    VALUES (change_set::uuid, production, said, row_id::uuid, lower(TG_OP), was, is_now, coalesce(nullif(current_setting('kavrell.actor', true), ''), 'machine'));
-  END IF;
-  PERFORM pg_notify('kavrell', json_build_object('p', production, 't', said, 'i', row_id, 'v', coalesce((row_now->>'version')::int, 1), 'c', change_set)::text);
-  RETURN NULL;
-END $$;
+${record("TG_ARGV[1] = 'full'")}
 CREATE OR REPLACE FUNCTION kavrell_append_only() RETURNS trigger LANGUAGE plpgsql AS $$ BEGIN RAISE EXCEPTION 'take events are never changed'; END $$;
 DROP FUNCTION kavrell_keeping_house();
 `;
