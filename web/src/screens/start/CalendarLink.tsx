@@ -2,6 +2,7 @@ import { Box, Flex } from '@chakra-ui/react';
 import { useQuery } from '@tanstack/react-query';
 import { readCalendar, setCalendar } from '@kavrell/contract';
 import { call, wordsOf } from '../../platform/api.ts';
+import { copied } from '../../platform/clipboard.ts';
 import { tell } from '../../platform/notices.ts';
 import { queries } from '../../platform/rows.ts';
 import { Button } from '../../ui/Button.tsx';
@@ -42,9 +43,12 @@ export function CalendarLink() {
             <Button
               size="small"
               onClick={() =>
-                void navigator.clipboard.writeText(url).then(
-                  () => tell('The link of the calendar is on the clipboard.'),
-                  () => tell('This browser does not give the clipboard away: mark the link and copy it.'),
+                void copied(url).then((isThere) =>
+                  tell(
+                    isThere
+                      ? 'The link of the calendar is on the clipboard.'
+                      : 'This browser does not give the clipboard away: mark the link and copy it.',
+                  ),
                 )
               }
             >

@@ -76,7 +76,7 @@ function OfThisJob({ book }: { book: Book }) {
       <Box mb={2}>
         {nothing
           ? 'Nothing to keep yet: no setup was shot in, and none was frozen as built.'
-          : `${formatCount(own.setups.length, 'setup')} as built and ${formatCount(own.days.length, 'day')} of pace. ${state} What is kept stays when the job is deleted. Nobody is named in it.`}
+          : `${formatCount(own.setups.length, 'setup')} as built and ${formatCount(own.days.length, 'day')} of pace. ${state} What is kept stays when the job is deleted; the names of its people are taken out of it.`}
       </Box>
       <Button look={missing > 0 ? 'primary' : 'plain'} disabled={busy || nothing} onClick={keep}>
         {missing > 0 || nothing ? 'Keep it in the book' : 'Keep it again'}

@@ -64,7 +64,8 @@ export function HandOverView({ day }: { day: Day }) {
           ))}
         </Box>
         <Box mt={2} fontSize="s" color="soft">
-          The media themselves are not in it: they go on the drives. Telephone numbers, rates and diets are in none.
+          The media themselves are not in it: they go on the drives. What People has of telephones, mail, rates and
+          diets is in none; what somebody typed into a note goes along as it was typed.
         </Box>
       </Part>
       {shown.length > 0 ? (

@@ -5,6 +5,7 @@ import { formatDate } from '@kavrell/core/units';
 import { dateOf } from '@kavrell/core/time';
 import { useProduction } from '../../app/production.tsx';
 import { call, wordsOf } from '../../platform/api.ts';
+import { copied } from '../../platform/clipboard.ts';
 import { tell } from '../../platform/notices.ts';
 import { change } from '../../platform/rows.ts';
 import { Button } from '../../ui/Button.tsx';
@@ -28,9 +29,12 @@ export function NamesView() {
   };
   const thank = () => add([{ personId: null, name: 'New name', role: '', kind: 'thanks' }], 'Somebody to thank');
   const copy = () =>
-    void navigator.clipboard.writeText(creditsText(rows.credits)).then(
-      () => tell('The list of names is on the clipboard.'),
-      () => tell('This browser does not give the clipboard away: the list is in every hand-over as credits.txt.'),
+    void copied(creditsText(rows.credits)).then((isThere) =>
+      tell(
+        isThere
+          ? 'The list of names is on the clipboard.'
+          : 'This browser does not give the clipboard away: the list is in every hand-over as credits.txt.',
+      ),
     );
   return (
     <Box maxW="760px">
@@ -71,12 +75,17 @@ function Name({ credit: c }: { credit: Credit }) {
       { op: 'update', table: 'credits', row: c, values: { ...values, confirmedAtMs: null } },
     ]);
   const ask = () =>
-    void call(personLink, { params: { productionId: production.id, personId: c.personId ?? '' } })
-      .then(({ path }) => navigator.clipboard.writeText(`${window.location.origin}${path}/credit`))
-      .then(
-        () => tell(`The link of ${c.name} is on the clipboard: send it to them.`),
-        (e: unknown) => tell(wordsOf(e)),
-      );
+    void call(personLink, { params: { productionId: production.id, personId: c.personId ?? '' } }).then(
+      async ({ path }) => {
+        const url = `${window.location.origin}${path}/credit`;
+        tell(
+          (await copied(url))
+            ? `The link of ${c.name} is on the clipboard: send it to them.`
+            : `This browser does not give the clipboard away. The link of ${c.name}: ${url}`,
+        );
+      },
+      (e: unknown) => tell(wordsOf(e)),
+    );
   const confirmed = () =>
     void change(production.id, `${c.name} is spelled so`, [
       { op: 'update', table: 'credits', row: c, values: { confirmedAtMs: Date.now(), unnamed: false } },

@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { formatCount } from '@kavrell/core/units';
 import { clockWords, useHouse } from '../../platform/house.ts';
 import { useDisk } from '../../platform/health.ts';
+import { copied } from '../../platform/clipboard.ts';
 import { tell } from '../../platform/notices.ts';
 import { isReadable, outbox, useOutbox, type Entry, type Refused } from '../../platform/outbox.ts';
 import { Button } from '../../ui/Button.tsx';
@@ -126,9 +127,8 @@ function NotTaken({ refused }: { refused: Refused }) {
         <Button onClick={() => void outbox.insist(refused)}>{stale ? 'Keep mine' : 'Try again'}</Button>
         <Button
           onClick={() =>
-            void navigator.clipboard.writeText(linesOf(entry).join('\n')).then(
-              () => tell('Copied.'),
-              () => tell('This browser does not let it be copied: mark the text and copy it by hand.'),
+            void copied(linesOf(entry).join('\n')).then((isThere) =>
+              tell(isThere ? 'Copied.' : 'This browser does not let it be copied: mark the text and copy it by hand.'),
             )
           }
         >
