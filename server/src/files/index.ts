@@ -5,7 +5,7 @@ import type { Router } from '../platform/routing.ts';
 import { productionOf } from '../productions/index.ts';
 import { filePath, mediaTypeOf, storeFile } from './store.ts';
 
-export { filePath, smallPicture, storeFile } from './store.ts';
+export { filePath, smallPicture, storeFile, type StoredFile } from './store.ts';
 export { sniff } from './sniff.ts';
 
 export function serveFiles(router: Router, context: Context): void {

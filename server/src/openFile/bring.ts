@@ -21,7 +21,7 @@ import type { Context } from '../platform/context.ts';
 import { rowsNamed } from '../platform/db/index.ts';
 import { newId } from '../platform/ids.ts';
 import { HttpProblem } from '../platform/problems.ts';
-import { filePath, sniff } from '../files/index.ts';
+import { filePath, sniff, type StoredFile } from '../files/index.ts';
 import { keepingHouse } from './keepingHouse.ts';
 import { rowsPart } from './parts.ts';
 import type { ZipIn } from './zipIn.ts';
@@ -31,16 +31,18 @@ const refused = (words: string): HttpProblem => new HttpProblem(400, 'openFile',
 /** Everything of an open file that is text, held against its list of hashes. */
 async function readTexts(zip: ZipIn): Promise<{ head: OpenHead; file: OpenProduction }> {
   if (!zip.has('head.json')) throw refused('This ZIP is no file of a production: it has no head.json.');
-  const said = openHead.safeParse((await zip.json('head.json')).value);
+  const read = await zip.json('head.json');
+  const said = openHead.safeParse(read.value);
   if (!said.success) throw refused(said.error.issues[0]?.message ?? 'This is no file of a production.');
   const head = said.data;
   // Of a newer one nothing but its head can be trusted to be as we know it.
   upgraded({ production: {}, tables: {}, changeSets: [], changes: [] }, head.version);
   const hashes = await listOf(zip);
+  const spoilt = (name: string) => refused(`The part “${name}” is not what its hash says: it was changed or damaged.`);
+  if (hashes.get('head.json') !== read.hash) throw spoilt('head.json');
   const part = async <T>(name: string): Promise<T> => {
     const { value, hash } = await zip.json(name);
-    if (hashes.get(name) !== hash)
-      throw refused(`The part “${name}” is not what its hash says: it was changed or damaged.`);
+    if (hashes.get(name) !== hash) throw spoilt(name);
     return value as T;
   };
   const tables: Record<string, Record<string, unknown>[]> = {};
@@ -68,48 +70,61 @@ async function listOf(zip: ZipIn): Promise<Map<string, string>> {
   return new Map(lines.map((l) => [l.slice(66), l.slice(0, 64)]));
 }
 
-/** Lays the stills and sounds of a file beside those that are here, each told by its content. */
-async function layFiles(context: Context, zip: ZipIn, files: OpenHead['files']): Promise<void> {
-  const { filesRoot } = context.config;
-  await mkdir(filesRoot, { recursive: true, mode: 0o700 });
-  for (const { hash } of files) {
-    const target = filePath(context, hash);
-    if (
-      await stat(target).then(
-        () => true,
-        () => false,
-      )
-    )
-      continue;
-    const part = path.join(filesRoot, `${randomUUID()}.part`);
-    const sum = createHash('sha256');
-    const through = new Transform({
-      transform(chunk: Buffer, _encoding, done) {
-        sum.update(chunk);
-        done(null, chunk);
-      },
-    });
-    try {
-      await pipeline(await zip.stream(`files/${hash}`), through, createWriteStream(part, { mode: 0o600 })).catch(
-        (error: unknown) => {
-          if (error instanceof HttpProblem) throw error;
-          throw refused(`The file ${hash.slice(0, 8)}… can’t be unpacked: it is damaged.`);
-        },
-      );
-      if (sum.digest('hex') !== hash) throw refused(`The file ${hash.slice(0, 8)}… is not what its name says.`);
-      const head = Buffer.alloc(12);
-      const handle = await open(part, 'r+');
-      const { bytesRead } = await handle.read(head, 0, 12, 0);
-      await handle.sync();
-      await handle.close();
-      if (!sniff(head.subarray(0, bytesRead)))
-        throw refused(`The file ${hash.slice(0, 8)}… is neither a picture nor a sound.`);
-      await mkdir(path.dirname(target), { recursive: true, mode: 0o700 });
-      await rename(part, target);
-    } finally {
-      await rm(part, { force: true });
-    }
+/** What lies at a place, told by its first bytes and never by what a file says of it: it is served as that later. */
+async function toldOf(place: string, hash: string): Promise<StoredFile> {
+  const handle = await open(place, 'r+');
+  try {
+    const head = Buffer.alloc(12);
+    const { bytesRead } = await handle.read(head, 0, 12, 0);
+    const mediaType = sniff(head.subarray(0, bytesRead));
+    if (!mediaType) throw refused(`The file ${hash.slice(0, 8)}… is neither a picture nor a sound.`);
+    await handle.sync();
+    return { hash, sizeBytes: (await handle.stat()).size, mediaType };
+  } finally {
+    await handle.close();
   }
+}
+
+/** Lays a still or sound of a file beside those that are here, under its content, which is read anew. */
+async function laid(context: Context, zip: ZipIn, hash: string): Promise<StoredFile> {
+  const { filesRoot } = context.config;
+  const target = filePath(context, hash);
+  const isThere = await stat(target).then(
+    () => true,
+    () => false,
+  );
+  if (isThere) return toldOf(target, hash);
+  const part = path.join(filesRoot, `${randomUUID()}.part`);
+  const sum = createHash('sha256');
+  const through = new Transform({
+    transform(chunk: Buffer, _encoding, done) {
+      sum.update(chunk);
+      done(null, chunk);
+    },
+  });
+  try {
+    await pipeline(await zip.stream(`files/${hash}`), through, createWriteStream(part, { mode: 0o600 })).catch(
+      (error: unknown) => {
+        if (error instanceof HttpProblem) throw error;
+        throw refused(`The file ${hash.slice(0, 8)}… can’t be unpacked: it is damaged.`);
+      },
+    );
+    if (sum.digest('hex') !== hash) throw refused(`The file ${hash.slice(0, 8)}… is not what its name says.`);
+    const told = await toldOf(part, hash);
+    await mkdir(path.dirname(target), { recursive: true, mode: 0o700 });
+    await rename(part, target);
+    return told;
+  } finally {
+    await rm(part, { force: true });
+  }
+}
+
+/** All stills and sounds of a file, laid down. */
+async function layFiles(context: Context, zip: ZipIn, files: OpenHead['files']): Promise<StoredFile[]> {
+  await mkdir(context.config.filesRoot, { recursive: true, mode: 0o700 });
+  const all: StoredFile[] = [];
+  for (const { hash } of files) all.push(await laid(context, zip, hash));
+  return all;
 }
 
 const CHUNK = 2000;
@@ -117,14 +132,13 @@ const CHUNK = 2000;
 async function storeAll(
   context: Context,
   file: OpenProduction,
-  head: OpenHead,
-  actor: string,
+  { files, house, actor }: { files: readonly StoredFile[]; house: boolean; actor: string },
   transaction: Transaction,
-) {
+): Promise<number> {
   const { db, models } = context;
   const id = String(file.production.id);
   await models.productions.create({ ...(file.production as object), deletedAt: null }, { transaction });
-  for (const f of head.files) {
+  for (const f of files) {
     await db.query(
       'INSERT INTO files (hash, size_bytes, media_type) VALUES ($1, $2, $3) ON CONFLICT (hash) DO NOTHING',
       { bind: [f.hash, f.sizeBytes, f.mediaType], transaction },
@@ -146,8 +160,7 @@ async function storeAll(
     }
   }
   await storeHistory(context, file, id, transaction);
-  if (head.house)
-    await db.query('INSERT INTO house_productions (production_id) VALUES ($1)', { bind: [id], transaction });
+  if (house) await db.query('INSERT INTO house_productions (production_id) VALUES ($1)', { bind: [id], transaction });
   return count;
 }
 
@@ -207,8 +220,10 @@ export async function bringIn(
   }
   const stands = ids === 'kept' ? read : renewed(read, newIds(read, newId));
   const title = String(stands.production.title);
-  await layFiles(context, zip, head.files);
-  const rows = await keepingHouse(context, actor, (transaction) => storeAll(context, stands, head, actor, transaction));
+  const files = await layFiles(context, zip, head.files);
+  const rows = await keepingHouse(context, actor, (transaction) =>
+    storeAll(context, stands, { files, house: head.house, actor }, transaction),
+  );
   return {
     ...{ productionId: String(stands.production.id), title, house: head.house, rows, files: head.files.length },
     notes: [

@@ -37,6 +37,30 @@ const out = async (of = id): Promise<Buffer> =>
   ).body as Buffer;
 const bring = (zip: Buffer, ids: 'kept' | 'renewed') =>
   owner.post(`/api/open-files/${ids}`).set('content-type', 'application/zip').send(zip);
+/** A whole file with some of its texts made otherwise, its hashes matching; stills and sounds go along. */
+async function changed(change: (name: string, text: string) => string): Promise<Buffer> {
+  const zip = await fromBufferPromise(await out(), { lazyEntries: true });
+  const entries: ZipEntry[] = [];
+  const hashes: string[] = [];
+  for await (const entry of zip.eachEntry()) {
+    const chunks: Buffer[] = [];
+    for await (const chunk of await zip.openReadStreamPromise(entry)) chunks.push(chunk as Buffer);
+    const { fileName: name } = entry;
+    if (name === 'hashes.txt') continue;
+    const bytes = Buffer.concat(chunks);
+    const content = name.startsWith('files/') ? bytes : Buffer.from(change(name, bytes.toString('utf8')));
+    entries.push({
+      name,
+      content: async function* () {
+        yield await Promise.resolve(content);
+      },
+    });
+    hashes.push(`${createHash('sha256').update(content).digest('hex')}  ${name}`);
+  }
+  const file = path.join(server.media, `${randomUUID()}.zip`);
+  await writeZip(createWriteStream(file), [...entries, { name: 'hashes.txt', content: hashes.join('\n') }]);
+  return readFile(file);
+}
 /** As it goes through a file: dates as text, nothing that JSON can’t say. */
 const plain = (open: OpenProduction) => JSON.parse(JSON.stringify(open)) as OpenProduction;
 
@@ -148,6 +172,22 @@ describe('a whole production as one open file', () => {
       ...{ production: null, changes: before.changes.length },
     });
     expect(existsSync(filePath(server.context, hash))).toBe(true);
+  });
+});
+
+describe('a still that a file brings', () => {
+  it('is served as what its bytes are, whatever the file says of it', async () => {
+    const lying = await changed((name, text) => {
+      if (name !== 'head.json') return text;
+      const head = JSON.parse(text) as { files: { mediaType: string }[] };
+      return JSON.stringify({ ...head, files: head.files.map((f) => ({ ...f, mediaType: 'text/html' })) });
+    });
+    // Nothing of it is here: what is said of a file is all there is to go by.
+    await owner.post(`/api/productions/${id}/deleted`).send({ deleted: true }).expect(200);
+    await owner.post(`/api/productions/${id}/erased`).send({ title: plan.production.title }).expect(200);
+    await bring(lying, 'kept').expect(200);
+    const still = await owner.get(`/api/productions/${id}/files/${hash}`).expect(200);
+    expect(still.headers['content-type']).toBe('image/png');
   });
 });
 
