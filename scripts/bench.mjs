@@ -16,6 +16,7 @@ import { benchScenes, benchScenesPage } from './lib/benchScenes.mjs';
 import { benchSheetPages, benchSheets } from './lib/benchSheets.mjs';
 import { benchWrap } from './lib/benchWrap.mjs';
 import { benchTrust } from './lib/benchTrust.mjs';
+import { openTimes } from './lib/openTimes.mjs';
 import { quantile, report } from './lib/measure.mjs';
 import { say } from './lib/say.mjs';
 
@@ -145,32 +146,7 @@ async function benchPages(context, page) {
     People: 'people',
   };
   for (const [name, screen] of Object.entries(paths)) {
-    const runs = [];
-    for (let i = 0; i < 5; i += 1) {
-      await page.evaluate(() => document.querySelector('a[href$="/brief"]').click());
-      await page.waitForTimeout(250);
-      runs.push(
-        await page.evaluate(
-          (s) =>
-            new Promise((done) => {
-              const at = performance.now();
-              document.querySelector(`a[href$="/${s}"]`).click();
-              const look = () => {
-                const heading = document.querySelector('main h1, main h2');
-                if (
-                  heading &&
-                  heading.textContent !== 'Brief' &&
-                  !document.querySelector('main [role=status]')?.textContent?.startsWith('Reading')
-                )
-                  requestAnimationFrame(() => done(performance.now() - at));
-                else requestAnimationFrame(look);
-              };
-              look();
-            }),
-          screen,
-        ),
-      );
-    }
+    const runs = await openTimes(page, screen);
     report(`${name} opens, 300 shots and 1,500 takes, median of 5`, quantile(runs, 0.5), 300, 'ms');
   }
 

@@ -4,7 +4,8 @@ import os from 'node:os';
 import path from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
 import { makeLarge } from './large.mjs';
-import { report } from './measure.mjs';
+import { median, report } from './measure.mjs';
+import { openTimes } from './openTimes.mjs';
 import { loadSource } from './source.mjs';
 
 const TAKES = 1500;
@@ -78,6 +79,15 @@ export async function benchWrap(openBrowser, startInstance, freePort) {
     const { rows } = await brought.json();
     report(`brought in again as a copy, ${rows} rows`, (performance.now() - at) / 1000, 10, 's');
     await missing(request, id);
+    await page.goto(`/p/${id}/1/brief`);
+    await page.locator('main h1').first().waitFor();
+    await page.waitForTimeout(2500);
+    report(
+      `Wrap opens, ${TAKES} takes and ${STILLS} stills, median of 5`,
+      median(await openTimes(page, 'wrap')),
+      300,
+      'ms',
+    );
   } finally {
     await browser.close();
     await instance.stop();
