@@ -17,6 +17,7 @@ import {
   type OpenHead,
   type OpenProduction,
 } from '@kavrell/core/openFile';
+import { pointsToItself } from '@kavrell/core/tables';
 import type { Context } from '../platform/context.ts';
 import { rowsNamed } from '../platform/db/index.ts';
 import { newId } from '../platform/ids.ts';
@@ -85,7 +86,7 @@ async function toldOf(place: string, hash: string): Promise<StoredFile> {
   }
 }
 
-/** Lays a still or sound of a file beside those that are here, under its content, which is read anew. */
+/** Lays a still or sound of a file beside those that are here, under its content; one that lies here already stays as it is. */
 async function laid(context: Context, zip: ZipIn, hash: string): Promise<StoredFile> {
   const { filesRoot } = context.config;
   const target = filePath(context, hash);
@@ -151,9 +152,8 @@ async function storeAll(
   let count = 0;
   for (const table of OPEN_TABLES) {
     const rows = file.tables[table] ?? [];
-    // Rows that point to their own table come in one statement, whose links are looked at when it ends.
     for (let at = 0; at < rows.length; at += CHUNK) {
-      const some = table === 'setups' || table === 'scenes' ? rows : rows.slice(at, at + CHUNK);
+      const some = pointsToItself(table) ? rows : rows.slice(at, at + CHUNK);
       await rowsNamed(models, table).bulkCreate(some, { transaction });
       count += some.length;
       if (some === rows) break;

@@ -1,8 +1,7 @@
 import { readdir, rm, stat } from 'node:fs/promises';
 import path from 'node:path';
 import { QueryTypes, type Transaction } from 'sequelize';
-import { TABLES, TABLE_NAMES } from '@kavrell/core/tables';
-import { inStoringOrder, type Table } from '@kavrell/core/records';
+import { STORED_TABLES, TABLE_NAMES } from '@kavrell/core/tables';
 import type { Context } from '../platform/context.ts';
 import { sqlName } from '../platform/db/index.ts';
 import { filePath } from '../files/index.ts';
@@ -18,11 +17,9 @@ const YOUNG_DAYS = 30;
 const BESIDE_BEFORE = ['line_evidence', 'line_sounds', 'sheet_links', 'entry_links'];
 const BESIDE_AFTER = ['production_files', 'changes', 'change_sets'];
 
-const storedLast = [
-  ...inStoringOrder(TABLE_NAMES.filter((t) => t !== 'productions').map((t) => TABLES[t] as unknown as Table)),
-]
-  .reverse()
-  .map((t) => sqlName(t.name));
+const storedLast = STORED_TABLES.filter((t) => t !== 'productions')
+  .map((t) => sqlName(t))
+  .reverse();
 
 async function eraseRows({ db }: Context, id: string, transaction: Transaction): Promise<number> {
   let count = 0;

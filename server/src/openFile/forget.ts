@@ -2,7 +2,7 @@ import { QueryTypes, type Transaction } from 'sequelize';
 import { forgetPerson, personTraces } from '@kavrell/contract';
 import { forgetter, forgotten, forgottenPerson, forgottenRecord } from '@kavrell/core/forget';
 import type { Person } from '@kavrell/core/people';
-import { TABLE_NAMES, type TableName } from '@kavrell/core/tables';
+import { TABLE_NAMES, identityOf, type TableName } from '@kavrell/core/tables';
 import type { Context } from '../platform/context.ts';
 import { rowsNamed } from '../platform/db/index.ts';
 import { newId } from '../platform/ids.ts';
@@ -73,7 +73,7 @@ class Forgetting {
   private async table(table: TableName): Promise<void> {
     const { models } = this.context;
     const { productionId, id: personId } = this.person;
-    const key = table === 'deviceStates' ? 'cameraId' : 'id';
+    const key = identityOf(table);
     const where = table === 'productions' ? { id: productionId } : { productionId };
     for (const row of await rowsNamed(models, table).findAll({ where })) {
       const after =

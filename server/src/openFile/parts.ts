@@ -14,6 +14,7 @@ import type { Context } from '../platform/context.ts';
 import { rowsNamed } from '../platform/db/index.ts';
 import type { ZipEntry } from '../platform/documents/index.ts';
 import { filePath } from '../files/index.ts';
+import { identityOf } from '@kavrell/core/tables';
 import { isHouse, productionOf } from '../productions/index.ts';
 
 const README = `This is one whole production as Kavrell keeps it, in open forms.
@@ -38,7 +39,7 @@ export async function readOpen(context: Context, id: string): Promise<OpenProduc
   const production = await productionOf(context, id);
   const lists = await Promise.all(
     OPEN_TABLES.map(async (table) => {
-      const key = table === 'deviceStates' ? 'cameraId' : 'id';
+      const key = identityOf(table);
       return [table, await rowsNamed(models, table).findAll({ where: { productionId: id }, order: [key] })] as const;
     }),
   );

@@ -4,6 +4,7 @@ import { cardsOf } from '@kavrell/core/productions';
 import {
   BUNDLE_PARTS,
   BUNDLE_ROLE_WORDS,
+  MISSING_WORDS,
   VERDICT_WORDS,
   wrapCode,
   wrapWhat,
@@ -111,22 +112,3 @@ function dayPart({ withMissing }: BundlePage, { day, lines, missing }: PageDay):
       : `<details open><summary>${esc(formatCount(body.length, 'line'))}</summary><div style="overflow-x:auto"><table cellpadding="3" style="font-size:14px;border-collapse:collapse"><tr>${head.join('')}</tr>${body.join('')}</table></div></details>`;
   return `<h2>Day ${day.number}, ${esc(formatDate(day.date, { long: true, year: true }))}</h2>${open}${table}`;
 }
-
-/** What is missing, as an editor reads it. */
-export const MISSING_WORDS: Readonly<Record<Missing['kind'], string>> = {
-  ...{ onlyCard: 'Only on its card', moment: 'Moments not had', must: 'Musts not had' },
-  ...{
-    badClip: 'Clips that are not as they should be',
-    noSound: 'No clean sound found',
-    refused: 'Does not want to be seen',
-  },
-  ...{ noClip: 'Takes whose clip is not found', noTake: 'Clips that no take was logged for', notKept: 'Not kept yet' },
-  ...{ consent: 'Has not signed', notTaken: 'Shots not taken', notCut: 'Takes not cut', thing: 'Things not back' },
-  ...{
-    hours: 'Hours not noted',
-    report: 'Reports not given',
-    signOff: 'Sign-offs open',
-    credit: 'Spelling not confirmed',
-  },
-  keepUntil: 'Copies whose time is over',
-};

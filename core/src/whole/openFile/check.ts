@@ -1,6 +1,6 @@
 import type { z } from 'zod';
 import { InputError } from '../../base/errors/index.ts';
-import type { TableName } from '../tables/index.ts';
+import { identityOf } from '../tables/index.ts';
 import { withIds } from './ids.ts';
 import { openChange, openChangeSet, type OpenProduction } from './model.ts';
 import { OPEN_TABLES, openRow } from './tables.ts';
@@ -51,9 +51,6 @@ export function checkedOpen(file: OpenProduction): OpenProduction {
   };
 }
 
-/** Ids of rows that name themselves, not a row of another table. */
-const identity = (table: string): string => (table === 'deviceStates' ? 'cameraId' : 'id');
-
 /** The ids that a file brings along, each with a new one: of the production, its rows and its change-sets. */
 export function newIds(file: OpenProduction, newId: () => string): Map<string, string> {
   const ids = new Map<string, string>();
@@ -61,8 +58,7 @@ export function newIds(file: OpenProduction, newId: () => string): Map<string, s
     if (typeof id === 'string' && !ids.has(id)) ids.set(id, newId());
   };
   add(file.production.id);
-  for (const name of OPEN_TABLES as readonly TableName[])
-    for (const row of file.tables[name] ?? []) add(row[identity(name)]);
+  for (const name of OPEN_TABLES) for (const row of file.tables[name] ?? []) add(row[identityOf(name)]);
   for (const set of file.changeSets) add(set.id);
   // Rows that were deleted before the history began are named by it alone.
   for (const change of file.changes) add(change.rowId);

@@ -1,14 +1,11 @@
 import { z } from 'zod';
-import { inStoringOrder, type Table } from '../../base/records/index.ts';
-import { TABLES, type TableName } from '../tables/index.ts';
+import { STORED_TABLES, TABLES, type TableName } from '../tables/index.ts';
 
 /** What stays where it was made: bundles are files of their own machine. */
 const LEFT: ReadonlySet<string> = new Set(['productions', 'bundles']);
 
 /** Tables of an open file, in an order in which their rows can be stored. */
-export const OPEN_TABLES: readonly TableName[] = inStoringOrder(Object.values(TABLES) as unknown as Table[])
-  .map((t) => t.name as TableName)
-  .filter((name) => !LEFT.has(name));
+export const OPEN_TABLES: readonly TableName[] = STORED_TABLES.filter((name) => !LEFT.has(name));
 
 /** A row as it lies in an open file: what is declared, nothing else. */
 export const openRow = (table: TableName | 'productions'): z.ZodObject =>

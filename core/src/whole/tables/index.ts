@@ -20,6 +20,18 @@ export const EDITABLE_NAMES = EDITED.map((t) => t.name) as [EditableName, ...Edi
 /** Whether people edit rows of this table: they are deleted softly and carry `deletedAt`. */
 export const isEditable = (name: TableName): name is EditableName => TABLES[name].fields !== null;
 
+/** Every table in an order in which rows can be stored: what is pointed to comes first. */
+export const STORED_TABLES: readonly TableName[] = inStoringOrder<Pick<Table, 'name' | 'points'>>(ALL).map(
+  (t) => t.name as TableName,
+);
+
+/** The field that names a row of a table. */
+export const identityOf = (name: TableName): 'id' | 'cameraId' => ('id' in TABLES[name].row.shape ? 'id' : 'cameraId');
+
+/** Whether rows of a table point to rows of the same one: they are stored in one statement, whose links are looked at when it ends. */
+export const pointsToItself = (name: TableName): boolean =>
+  Object.values((TABLES[name] as Pick<Table, 'points'>).points).includes(name);
+
 type PlanTable = Exclude<EditableName, 'productions'>;
 /** Tables of a plan in the order in which their rows can be stored: what is pointed to comes first. */
 export const PLAN_TABLES = inStoringOrder(EDITED)

@@ -10,7 +10,7 @@ import {
   type WhereOptions,
 } from 'sequelize';
 import { z } from 'zod';
-import { TABLES, TABLE_NAMES, type RowOf, type TableName } from '@kavrell/core/tables';
+import { TABLES, TABLE_NAMES, identityOf, type RowOf, type TableName } from '@kavrell/core/tables';
 
 /** A row as it lies in the database: every row belongs to a production, whether its model says so or not. */
 type Stored<T extends TableName> = RowOf<T> & { productionId: string };
@@ -110,7 +110,7 @@ export function defineModels(db: Sequelize): Models {
     for (const [key, schema] of Object.entries(shape))
       attributes[key] = key === 'deletedAt' ? { type: DataTypes.DATE } : { type: columnType(schema) as never };
     if (name !== 'productions') attributes.productionId = { type: DataTypes.UUID };
-    attributes['id' in shape ? 'id' : 'cameraId'] = { type: DataTypes.UUID, primaryKey: true };
+    attributes[identityOf(name)] = { type: DataTypes.UUID, primaryKey: true };
     return [name, new Rows<T>(db.define(name, attributes, { tableName: sqlName(name) }))];
   };
   return Object.fromEntries(TABLE_NAMES.map((name) => define(name))) as unknown as Models;
