@@ -1,4 +1,7 @@
 import { randomUUID } from 'node:crypto';
+import { existsSync } from 'node:fs';
+import { mkdir, writeFile } from 'node:fs/promises';
+import path from 'node:path';
 import sharp from 'sharp';
 import type { Agent } from 'supertest';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
@@ -6,6 +9,7 @@ import { CONSENT_DEFAULTS } from '@kavrell/core/people';
 import { morningTakes, type DemoPlan } from '@kavrell/demo';
 import { newId } from '../platform/ids.ts';
 import { appendTakeEvents } from '../roll/append.ts';
+import { bundlePaths } from '../wrap/bundles.ts';
 import { rowsOf, startTestServer, storeNinthBell, type TestServer } from '../testing/harness.ts';
 
 let server: TestServer;
@@ -138,5 +142,23 @@ describe('taking one person’s data out', () => {
       ops: [{ op: 'update', table: 'places', id: plan.places[0]!.id, version: 1, values: { notes: 'still works' } }],
     });
     expect(log.status).toBe(200);
+  });
+  it('takes away the hand-overs that say the name; they can be made again', async () => {
+    const { id } = plan.production;
+    const bundleId = randomUUID();
+    await server.context.models.bundles.create({
+      ...{ id: bundleId, productionId: id, version: 1, forRole: 'editor', by: 'owner', state: 'done', totalFiles: 1 },
+      ...{ doneFiles: 1, inHand: '', sizeBytes: 1, listHash: '', startedAtMs: 1, endedAtMs: 2, failure: null },
+    });
+    const { zip } = bundlePaths(server.context, { id: bundleId, productionId: id });
+    await mkdir(path.dirname(zip), { recursive: true });
+    await writeFile(zip, NAME);
+    const other = plan.people.find((p) => p.id !== person.id)!;
+    await owner
+      .post(`/api/productions/${id}/people/${other.id}/forgotten`)
+      .send({ name: other.name, productionIds: [id] })
+      .expect(200);
+    expect(existsSync(zip)).toBe(false);
+    expect(await rowsOf(owner, id, 'bundles')).toMatchObject([{ state: 'cancelled' }]);
   });
 });

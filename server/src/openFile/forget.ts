@@ -10,6 +10,7 @@ import { HttpProblem } from '../platform/problems.ts';
 import type { Router } from '../platform/routing.ts';
 import { keepingHouse } from './keepingHouse.ts';
 import { sweepFiles } from './erase.ts';
+import { takeAwayBundles } from '../wrap/bundles.ts';
 
 /** How much of somebody there is in one production, and how much was taken out. */
 interface Traces {
@@ -216,6 +217,8 @@ export function serveForgetting(router: Router, context: Context): void {
       }
     });
     await sweepFiles(context);
+    // Hand-overs that were made say the name; they can be made again.
+    for (const { productionId } of people) await takeAwayBundles(context, productionId);
     return sum;
   });
 }

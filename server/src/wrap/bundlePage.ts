@@ -59,7 +59,11 @@ function about({ rows, role }: BundlePage): string {
     role === 'client'
       ? ''
       : `<h2>Where the media are</h2><ul>${rows.drives.map((d) => `<li><strong>${said(d.name)}</strong>: ${d.whereabouts ? said(d.whereabouts) : 'nobody said where'}${d.keepUntil ? `, kept until ${esc(formatDate(d.keepUntil, { year: true }))}` : ', until when it is kept is not said'}</li>`).join('')}</ul><p class="s">${esc(formatCount(cardsOf(rows).filter((c) => c.state === 'kept').length, 'card'))} of ${rows.cards.length} kept as the job wants it.</p>`;
-  return `<section><p>${owner} ${rate}</p>${drives}</section>`;
+  const isSimulated = [...rows.cameras, ...rows.cards, ...rows.drives].some((x) => x.simulated);
+  const simulated = isSimulated
+    ? '<p class="l">Some cameras, cards or drives of this job are simulated: their clips and copies are stand-ins.</p>'
+    : '';
+  return `<section>${simulated}<p>${owner} ${rate}</p>${drives}</section>`;
 }
 
 function inIt({ files }: BundlePage): string {

@@ -80,6 +80,7 @@ describe('a hand-over', () => {
     expect(page).not.toContain('<script');
     expect(page).toContain(plan.production.title);
     expect(page).toContain('Who cuts it is not said yet');
+    expect(page).toContain('are simulated: their clips and copies are stand-ins');
     // Every link of it leads to a file that is there.
     const links = [...page.matchAll(/href="([^"]+)"/g)].map(([, href]) => decodeURI(href!.replaceAll('&#39;', "'")));
     expect(links.length).toBeGreaterThan(8);

@@ -20,6 +20,15 @@ export const bundlePaths = (context: Pick<Context, 'config'>, b: Pick<Bundle, 'i
   return { parts: base, zip: `${base}.zip` };
 };
 
+/** Takes away every hand-over of a production that was made or is being made. */
+export async function takeAwayBundles(context: Context, productionId: string): Promise<void> {
+  await context.models.bundles.update(
+    { state: 'cancelled', endedAtMs: Date.now(), inHand: '' },
+    { where: { productionId, state: ['waiting', 'running', 'done'] } },
+  );
+  await rm(bundleFolder(context, productionId), { recursive: true, force: true });
+}
+
 /** Hand-overs that were asked for, one after the other. What was begun before a restart is taken up: files that are made stay made. */
 export async function makeBundles(context: Context): Promise<void> {
   const { models, log } = context;

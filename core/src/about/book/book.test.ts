@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { beforeAll, describe, expect, it } from 'vitest';
+import { msToMinute } from '../../base/time/index.ts';
 import { distance } from '../../base/geometry/index.ts';
 import { faceOf, placeOf, type LightPlan } from '../../rooms/light/index.ts';
 import { ROOM_DEFAULTS, type Room } from '../../rooms/places/index.ts';
@@ -18,7 +19,7 @@ import {
 
 const { demo, newId } = bellRows();
 const takes = foldTakes(morningTakes(demo, 660, newId).events);
-const sources: BookSources = { ...demo, takes, log: [], plannedMin: new Map() };
+const sources: BookSources = { ...demo, takes, log: [], mealsOf: () => [], plannedMin: new Map() };
 const setup = demo.setups.find((s) => s.plan.items.filter((i) => i.kind === 'source').length >= 2 && faceOf(s.plan))!;
 const entry = (values: Partial<BookSetup> = {}): BookSetup => ({
   ...bookSetupOf(sources, setup),
@@ -80,6 +81,10 @@ describe('a setup as the book keeps it', () => {
     expect(took(rest)).toBeNull();
     const gapMin = Math.round((second!.rolledAtMs - first!.cutAtMs!) / 60_000);
     expect(took([{ ...first!, shotId: other.id }, ...rest])).toBe(gapMin);
+    const at = (ms: number) => msToMinute(demo.days[0]!.date, demo.days[0]!.timeZone, ms);
+    const meal = { startMin: at(first!.cutAtMs!) - 20, endMin: at(first!.cutAtMs!) + 1 };
+    const eaten = { ...sources, takes: [{ ...first!, shotId: other.id }, ...rest], mealsOf: () => [meal] };
+    expect(bookSetupOf(eaten, used).tookMin).toBe(Math.round(at(second!.rolledAtMs) - at(first!.cutAtMs!) - 1));
     expect(took([{ ...first!, shotId: other.id, dayId: newId() }, ...rest])).toBeNull();
   });
   it('is an interview where a scene of it has questions, else what kind of scene it is', () => {

@@ -1,5 +1,6 @@
 import type { Production } from '../brief/index.ts';
 import type { Camera } from '../../rooms/camera/index.ts';
+import { msToMinute } from '../../base/time/index.ts';
 import { asBuilt, catalogueOf, type LightKit, type LightPlan, type Setup } from '../../rooms/light/index.ts';
 import { entriesOf, type LogEntry } from '../../rooms/log/index.ts';
 import type { Question } from '../../rooms/interview/index.ts';
@@ -9,6 +10,9 @@ import type { Take } from '../../rooms/roll/index.ts';
 import type { Scene, Shot } from '../../rooms/scenes/index.ts';
 import type { Day, Observation } from '../../plan/day/index.ts';
 import type { BookDay, BookSetup } from './model.ts';
+
+/** More lines of one kind than this tell nobody more. */
+const MOST_WORDS = 80;
 
 type Values<T> = Omit<T, 'id' | 'productionId' | 'version' | 'deletedAt' | 'position' | 'note'>;
 
@@ -27,6 +31,8 @@ export interface BookSources {
   log: readonly LogEntry[];
   /** Scenes with questions are interviews. */
   questions: readonly Pick<Question, 'sceneId'>[];
+  /** Meals of a day as planned, minutes of it. */
+  mealsOf: (dayId: string) => readonly { startMin: number; endMin: number }[];
   /** Minutes to build each setup as planned. */
   plannedMin: ReadonlyMap<string, number>;
 }
@@ -44,19 +50,24 @@ const counted = (names: readonly string[]): string[] => {
   return [...count].map(([name, n]) => (n > 1 ? `${n} × ${name}` : name));
 };
 
-/** Minutes from the last cut before a setup to its first roll; null where it was the first of its day, or another day’s. */
-function builtIn(setupId: string, takes: readonly Take[], setupOf: ReadonlyMap<string, string | null>): number | null {
-  const at = (t: Take) => setupOf.get(t.shotId ?? '');
-  const first = takes.findIndex((t) => at(t) === setupId);
-  const before = takes[first - 1];
-  const own = takes[first];
-  if (!own || !before || before.dayId !== own.dayId || before.cutAtMs === null) return null;
-  return Math.max(0, Math.round((own.rolledAtMs - before.cutAtMs) / 60_000));
+/** Minutes from the last cut before a setup to its first roll, planned meals between them left out; null where it was the first of its day, or another day’s. */
+function builtIn(s: BookSources, setupId: string, setupOf: ReadonlyMap<string, string | null>): number | null {
+  const first = s.takes.findIndex((t) => setupOf.get(t.shotId ?? '') === setupId);
+  const before = s.takes[first - 1];
+  const own = s.takes[first];
+  const day = s.days.find((d) => d.id === own?.dayId);
+  if (!own || !day || !before || before.dayId !== own.dayId || before.cutAtMs === null) return null;
+  const at = (ms: number) => msToMinute(day.date, day.timeZone, ms);
+  const [fromMin, toMin] = [at(before.cutAtMs), at(own.rolledAtMs)];
+  const eatenMin = s
+    .mealsOf(day.id)
+    .reduce((sum, m) => sum + Math.max(0, Math.min(m.endMin, toMin) - Math.max(m.startMin, fromMin)), 0);
+  return Math.max(0, Math.round(toMin - fromMin - eatenMin));
 }
 
 /**
  * A setup as it was built, as the book keeps it: what the light was when somebody froze it (else as its plan stands), photographs, stop, minutes, what was shot in it.
- * Who was in it is told by what they did: the book outlives the job (`bookOf` takes names out of the words too). Meals within the minutes count.
+ * Who was in it is told by what they did: the book outlives the job (`bookOf` takes names out of the words too).
  */
 export function bookSetupOf(s: BookSources, setup: Setup): Values<BookSetup> {
   const shots = s.shots.filter((x) => x.setupId === setup.id && !x.dropped);
@@ -77,14 +88,14 @@ export function bookSetupOf(s: BookSources, setup: Setup): Values<BookSetup> {
     style: kindOf(scenes, s.questions),
     place: s.places.find((p) => p.id === setup.placeId)?.name ?? '',
     room: room?.name ?? '',
-    cameras: camerasOf(setup.plan, s.cameras),
+    cameras: camerasOf(setup.plan, s.cameras).slice(0, MOST_WORDS),
     people: counted(s.people.filter((p) => seen.has(p.id)).map((p) => p.role || p.kind)),
-    lines: (built?.payload.lines.length ? built.payload.lines : asBuilt(setup.plan, catalogueOf(s.lightKit))).map((l) =>
-      l.slice(0, 160),
-    ),
+    lines: (built?.payload.lines.length ? built.payload.lines : asBuilt(setup.plan, catalogueOf(s.lightKit)))
+      .slice(0, MOST_WORDS)
+      .map((l) => l.slice(0, 160)),
     remark: built?.payload.words ?? '',
     ...{ tStop: setup.plan.wanted.tStop, ei: s.production.ei },
-    tookMin: builtIn(setup.id, s.takes, setupOf),
+    tookMin: builtIn(s, setup.id, setupOf),
     plannedMin: s.plannedMin.get(setup.id) ?? null,
     ...{ shots: shots.length, takes: takes.length },
     photoHashes: [...new Set(stills.map((e) => e.payload.hash))].slice(0, 40),

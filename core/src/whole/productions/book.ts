@@ -25,11 +25,12 @@ export function bookOf(rows: ProductionRows): BookOfJob {
       return minutes === null ? [] : [[s.id, Math.round(minutes)] as const];
     }),
   );
-  const sources = { ...rows, takes, log: rows.logEntries, plannedMin };
   const taken = new Set(takes.map((t) => t.shotId));
   const used = new Set(rows.shots.filter((s) => taken.has(s.id)).map((s) => s.setupId));
   const frozen = new Set(entriesOf(rows.logEntries, 'built').map((e) => e.payload.setupId));
   const plans = rows.days.map((d) => planDay(daySources(rows, d)));
+  const mealsOf = (dayId: string) => plans.find((p) => p.day.id === dayId)?.meals ?? [];
+  const sources = { ...rows, takes, log: rows.logEntries, plannedMin, mealsOf };
   const days = rows.days.flatMap((day, i) => {
     const plan = plans[i];
     if (!plan) return [];

@@ -95,6 +95,11 @@ describe('a setup of a former job', () => {
       values: { notes: expect.stringMatching(/^As built on “Old job”\. .*This room is smaller/) as string },
     });
   });
+  it('what took longer than any rig is left to the plan, and told', () => {
+    open((plan) => [entryOf(plan, { tookMin: 700 })]);
+    fireEvent.click(entry('L4 The pour').getByRole('button', { name: 'Put it in' }));
+    expect(written()[0]!.ops[0]).toMatchObject({ table: 'setups', values: { rigMin: null } });
+  });
   it('brings the lamps along that this job does not know', () => {
     const lamp = {
       key: 'my-lamp',

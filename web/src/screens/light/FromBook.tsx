@@ -14,6 +14,8 @@ import { Choice } from '../../ui/Choice.tsx';
 import { Empty, Part } from '../../ui/parts.tsx';
 import { Sheet } from '../../ui/sheet.tsx';
 
+const MOST_RIG_MIN = 600;
+
 /** Where a setup can be put: a room, or a place of which none is drawn. */
 interface Spot {
   key: string;
@@ -47,7 +49,8 @@ export function FromBook({ code, open }: { code: () => string; open: (setupId: s
         values: {
           ...SETUP_DEFAULTS,
           ...{ code: code(), name: name.slice(0, 80), placeId: spot.place.id, plan },
-          rigMin: s.tookMin,
+          // Longer than a rig may be said to take, it was something else too: then the plan says it.
+          rigMin: s.tookMin !== null && s.tookMin <= MOST_RIG_MIN ? s.tookMin : null,
           notes: [`As built on “${s.job}”.`, ...words, s.remark].filter(Boolean).join(' ').slice(0, 600),
         },
       },

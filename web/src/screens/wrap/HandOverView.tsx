@@ -27,7 +27,7 @@ import { Working } from '../../ui/Working.tsx';
 /** Who gets what: the hand-over as one file, who cuts it, and until when each copy is kept. */
 export function HandOverView({ day }: { day: Day }) {
   const { production, rows } = useProduction();
-  const { rows: bundles } = useRows(production.id, 'bundles');
+  const { rows: bundles, query } = useRows(production.id, 'bundles');
   const [role, setRole] = useState<BundleRole>('editor');
   const again = () => void queries.invalidateQueries({ queryKey: ['rows', production.id, 'bundles'] });
   const asked = (work: Promise<unknown>) => void work.then(again, (e: unknown) => tell(wordsOf(e)));
@@ -68,6 +68,7 @@ export function HandOverView({ day }: { day: Day }) {
           diets is in none; what somebody typed into a note goes along as it was typed.
         </Box>
       </Part>
+      {query.isError && !query.data ? <Look>What was made can’t be read just now. {wordsOf(query.error)}</Look> : null}
       {shown.length > 0 ? (
         <Part title="Made">
           <Box as="ul" display="grid">

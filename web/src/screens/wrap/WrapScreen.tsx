@@ -120,6 +120,7 @@ export function WrapScreen() {
           lines={[
             'A clip belongs to a take by the name its camera reported, else by the camera’s card and a timecode that overlaps the take’s (8\u00a0s either way).',
             'Sound cards have no camera: they go by timecode alone.',
+            'By when, where nobody said: cards in the night after their day, shots and moments on the job’s last day. What is missing stands by what its loss would cost; Kavrell can’t know of what was never planned.',
           ]}
         />
       </Sheet>
