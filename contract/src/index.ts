@@ -12,6 +12,7 @@ import * as files from './files.ts';
 import * as kit from './kit.ts';
 import * as light from './light.ts';
 import * as lineup from './lineup.ts';
+import * as money from './money.ts';
 import * as media from './media.ts';
 import * as openFile from './openFile.ts';
 import * as people from './people.ts';
@@ -41,6 +42,7 @@ export * from './kit.ts';
 export * from './light.ts';
 export * from './lineup.ts';
 export * from './media.ts';
+export * from './money.ts';
 export * from './openFile.ts';
 export * from './people.ts';
 export * from './productions.ts';
@@ -71,6 +73,7 @@ export const ROUTES: Readonly<Record<string, Route>> = Object.fromEntries(
     light,
     lineup,
     media,
+    money,
     openFile,
     people,
     productions,

@@ -21,6 +21,7 @@ import { serveKit } from './kit/index.ts';
 import { serveLight } from './light/index.ts';
 import { serveLineUp } from './lineup/index.ts';
 import { limitLinks, serveConsentPages, serveCreditPages, servePeople } from './people/index.ts';
+import { serveChangePages, serveMoney } from './money/index.ts';
 import { serveOpenFile } from './openFile/index.ts';
 import { serveProductions } from './productions/index.ts';
 import { serveRoll } from './roll/index.ts';
@@ -164,6 +165,7 @@ export async function makeApp(context: Context): Promise<RunningApp> {
   serveWrap(router, context);
   serveFiles(router, context);
   serveKit(router, context);
+  serveMoney(router, context);
   serveLight(router, context);
   serveLineUp(router, context);
   serveCamera(router, context);
@@ -180,6 +182,7 @@ export async function makeApp(context: Context): Promise<RunningApp> {
   servePersonalSheets(app, context);
   serveConsentPages(app, context);
   serveCreditPages(app, context);
+  serveChangePages(app, context);
   serveCalendarFeed(app, context);
   app.use('/api', (_req, _res, next) => next(new HttpProblem(404, 'route', 'There is nothing at this address.')));
   serveTrust(app, config);

@@ -32,6 +32,8 @@ const rows = {
   lineFinds: [],
   takeEvents: [],
   sheetReads: [],
+  scopeAnswers: [],
+  moneyPapers: [],
 } as ProductionRows;
 const day = rows.days[0]!;
 const { lines } = tickLines(rows.frozenSheets, day, sheetOf(rows, day));

@@ -8,7 +8,8 @@ import { readRows } from '../rows/index.ts';
 
 const KNOWN = 'SELECT production_id AS id FROM house_productions';
 
-async function known({ db }: Context, transaction: Transaction | null = null): Promise<string | null> {
+/** The house, where there is one. */
+export async function houseIdKnown({ db }: Context, transaction: Transaction | null = null): Promise<string | null> {
   const [row] = await db.query<{ id: string }>(KNOWN, { type: QueryTypes.SELECT, transaction });
   return row?.id ?? null;
 }
@@ -18,12 +19,12 @@ async function known({ db }: Context, transaction: Transaction | null = null): P
  * at once get the same.
  */
 export async function houseId(context: Context, actor: string): Promise<string> {
-  const there = await known(context);
+  const there = await houseIdKnown(context);
   if (there !== null) return there;
   const { db, models } = context;
   return inChangeSet(db, { changeSetId: null, actor }, async (transaction) => {
     await db.query('LOCK TABLE house_productions IN EXCLUSIVE MODE', { transaction });
-    const meanwhile = await known(context, transaction);
+    const meanwhile = await houseIdKnown(context, transaction);
     if (meanwhile !== null) return meanwhile;
     const id = newId();
     await models.productions.create({ ...PRODUCTION_DEFAULTS, id, title: 'Own kit' }, { transaction });
@@ -34,6 +35,6 @@ export async function houseId(context: Context, actor: string): Promise<string> 
 
 /** What one owns; none while nobody began that list. */
 export async function piecesOf(context: Context): Promise<Piece[]> {
-  const id = await known(context);
+  const id = await houseIdKnown(context);
   return id === null ? [] : ((await readRows(context, id, 'pieces')) as Piece[]);
 }

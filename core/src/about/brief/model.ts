@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { DEFAULT_KEEP_POLICY, keepPolicy } from '../../rooms/copies/index.ts';
-import { defineTable, id, line, requiredLine, readBy } from '../../base/records/index.ts';
+import { currencyCode, defineTable, id, line, requiredLine, readBy } from '../../base/records/index.ts';
 import { settingValues } from '../../rooms/settings/index.ts';
 import { rateField } from '../../base/timecode/index.ts';
 import { PACE_KINDS } from '../../plan/day/index.ts';
@@ -62,11 +62,7 @@ const fields = {
       .min(16, 'The recorded height is too small to be one.')
       .max(32768, 'Over 32,768 pixels is not believable.'),
     /** Currency of all sums of the job, ISO 4217. */
-    currency: z
-      .string()
-      .trim()
-      .toUpperCase()
-      .regex(/^[A-Z]{3}$/, 'A currency is three letters, such as EUR.'),
+    currency: currencyCode,
     shotNumbers: z.enum(SHOT_NUMBERS, { error: 'Choose how shots are numbered.' }),
     /** Words a minute that text is read aloud at. */
     readingWpm: z

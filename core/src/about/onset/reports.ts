@@ -180,6 +180,12 @@ export function entryWords(
       return [`Card ${p.label} out of ${camera(p.cameraId)}`, '', ''];
     case 'built':
       return ['The light frozen, as the plan had it', '', [...p.lines, p.words].filter(Boolean).join('; ')];
+    case 'scope':
+      return [
+        'More was asked for',
+        p.minutes === null ? '' : String(Math.round(p.minutes)),
+        `${p.words}${p.askedBy ? `, by ${p.askedBy}` : ''}`,
+      ];
     case 'asked':
       return [
         p.starredAt ? `Answer starred at ${p.starredAt}` : 'A question asked',

@@ -41,6 +41,8 @@ const rows: ProductionRows = {
   lineRuns: [],
   lineFinds: [],
   sheetReads: [],
+  scopeAnswers: [],
+  moneyPapers: [],
   takeEvents: morning.events,
 };
 const facts = factsOf(rows, day, minuteToMs(day.date, day.timeZone, NOW));

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 export * from './blank.ts';
+export * from './fields.ts';
 export * from './some.ts';
 export * from './audience.ts';
 export * from './table.ts';

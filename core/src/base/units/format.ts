@@ -156,15 +156,37 @@ export function formatAgainst(minutesLate: number, words: { late: string; early:
   return `${formatMinutes(Math.abs(whole))} ${whole > 0 ? words.late : words.early}`;
 }
 
-/** A sum stored in hundredths with its currency: `€1,250`, `£280.50`. */
-export function formatMoney(minor: number, currency: string): string {
-  return new Intl.NumberFormat('en-GB', {
+/** How many places the small unit of a currency has: two of most, none of JPY, three of KWD. */
+export function minorDigits(currency: string): number {
+  const known = MINOR_DIGITS.get(currency);
+  if (known !== undefined) return known;
+  const format = new Intl.NumberFormat('en-GB', { style: 'currency', currency });
+  const digits = format.resolvedOptions().maximumFractionDigits ?? 2;
+  MINOR_DIGITS.set(currency, digits);
+  return digits;
+}
+const MINOR_DIGITS = new Map<string, number>();
+
+/** A sum stored in minor units with its currency: `€1,250`, `£280.50`, `−£12`; `cents` writes them out where there are none too. */
+export function formatMoney(minor: number, currency: string, options: { cents?: boolean } = {}): string {
+  const digits = minorDigits(currency);
+  const shown = options.cents || minor % 10 ** digits !== 0 ? digits : 0;
+  const words = new Intl.NumberFormat('en-GB', {
     style: 'currency',
     currency,
     currencyDisplay: 'narrowSymbol',
-    minimumFractionDigits: minor % 100 ? 2 : 0,
-  }).format(minor / 100);
+    minimumFractionDigits: shown,
+    maximumFractionDigits: shown,
+  }).format(Math.abs(minor) / 10 ** digits);
+  return minor < 0 ? `−${words}` : words;
 }
+
+/** A sum as it is typed again: `1250.50`; '' where there is none. */
+export const moneyText = (minor: number | null, currency: string): string =>
+  minor === null ? '' : String(minor / 10 ** minorDigits(currency));
+
+/** A share stored in basis points: `19 %`, `7.7 %`. */
+export const formatShare = (bp: number): string => `${bp / 100}${NBSP}%`;
 
 /** A time within a track as `1:23.4`, tenths of a second. */
 export function formatTrackTime(seconds: number): string {

@@ -1,4 +1,5 @@
 import { InputError } from '../errors/index.ts';
+import { minorDigits } from './format.ts';
 import { isOnClock } from '../time/index.ts';
 
 /**
@@ -49,14 +50,28 @@ export function parseRunning(text: string): number {
   throw new InputError('running.syntax', `“${text.trim()}” is not a length: write 4:00 or 45 s.`);
 }
 
-/** Reads money (`250`, `1,250.50`, `1250,5`) into hundredths. Throws `InputError` `money.syntax`. */
-export function parseMoney(text: string): number {
+/** Reads money (`250`, `1,250.50`, `1250,5`, `−20` where it may be less than nothing) into minor units of its currency. Throws `InputError` `money.syntax`. */
+export function parseMoney(text: string, currency = 'EUR', options: { signed?: boolean } = {}): number {
+  const digits = minorDigits(currency);
   const t = text
     .trim()
     .replace(/\s/g, '')
+    .replace('−', '-')
     .replace(/,(?=\d{3}(?:\D|$))/g, '')
     .replace(',', '.');
+  const places = /^(-?)\d+(?:\.(\d+))?$/.exec(t);
+  if (!places || (places[1] && !options.signed) || (places[2] ?? '').length > digits)
+    throw new InputError(
+      'money.syntax',
+      `“${text.trim()}” is not a sum: write ${digits === 0 ? '250' : `250 or 250.${'50'.padEnd(digits, '0').slice(0, digits)}`}.`,
+    );
+  return Math.round(Number(t) * 10 ** digits) || 0;
+}
+
+/** Reads a share (`19`, `7.7 %`) into basis points. Throws `InputError` `share.syntax`. */
+export function parseShare(text: string): number {
+  const t = text.replace(/[\s%]/g, '').replace(',', '.');
   if (!/^\d+(?:\.\d{1,2})?$/.test(t))
-    throw new InputError('money.syntax', `“${text.trim()}” is not a sum: write 250 or 250.50.`);
+    throw new InputError('share.syntax', `“${text.trim()}” is not a share: write 19 or 7.7.`);
   return Math.round(Number(t) * 100);
 }

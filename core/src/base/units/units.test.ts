@@ -11,10 +11,15 @@ import {
   formatLength,
   formatMinuteOfDay,
   formatMinutes,
+  formatMoney,
+  formatShare,
   formatRunning,
   formatSecondOfDay,
   parseClock,
+  moneyText,
   parseMinutes,
+  parseMoney,
+  parseShare,
 } from './index.ts';
 
 const plain = (text: string) => text.replaceAll('\u00a0', ' ');
@@ -114,5 +119,33 @@ describe('parse', () => {
         (m) => parseClock(formatClock(Math.floor(m / 60), m % 60, '24')) === m,
       ),
     );
+  });
+});
+
+describe('money', () => {
+  it.each([
+    [125_050, 'EUR', '€1,250.50'],
+    [-1200, 'GBP', '−£12'],
+    // Yen have no small unit, Kuwaiti dinar have three places.
+    [1250, 'JPY', '¥1,250'],
+    [1250, 'KWD', 'KWD\u00a01.250'],
+  ])('%i of %s is written %s', (minor, currency, words) => expect(formatMoney(minor, currency)).toBe(words));
+  it('cents are written out where they are asked for', () =>
+    expect(formatMoney(1200, 'GBP', { cents: true })).toBe('£12.00'));
+  it('is read back as it was written, in each currency’s own small unit', () => {
+    expect(parseMoney('1250', 'JPY')).toBe(1250);
+    expect(parseMoney('1.25', 'KWD')).toBe(1250);
+    expect(parseMoney('−20.5', 'GBP', { signed: true })).toBe(-2050);
+    expect(() => parseMoney('12.5', 'JPY')).toThrow('write 250.');
+    expect(() => parseMoney('-1', 'GBP')).toThrow('is not a sum');
+    for (const currency of ['GBP', 'JPY', 'KWD'])
+      expect(parseMoney(moneyText(12_345, currency), currency)).toBe(12_345);
+    expect(moneyText(null, 'GBP')).toBe('');
+  });
+  it('shares are read and written', () => {
+    expect([parseShare('19'), parseShare('7,7 %')]).toEqual([1900, 770]);
+    expect(formatShare(770)).toBe('7.7\u00a0%');
+    expect(() => parseShare('-1')).toThrow('is not a share');
+    expect(() => parseShare('1.234')).toThrow('is not a share');
   });
 });

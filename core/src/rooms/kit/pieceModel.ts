@@ -1,5 +1,14 @@
 import { z } from 'zod';
-import { defineTable, line, position, readBy, recordBase, requiredLine } from '../../base/records/index.ts';
+import {
+  currencyCode,
+  defineTable,
+  fileHash,
+  line,
+  position,
+  readBy,
+  recordBase,
+  requiredLine,
+} from '../../base/records/index.ts';
 
 export const PIECE_STATES = ['ready', 'faulty', 'away', 'lost', 'sold'] as const;
 export const PIECE_STATE_WORDS: Readonly<Record<(typeof PIECE_STATES)[number], string>> = {
@@ -29,11 +38,7 @@ export const pieceFields = z.object(
       .min(0, 'It can’t be worth less than nothing.')
       .max(1e11, 'Worth that much is not believable.')
       .nullable(),
-    currency: z
-      .string()
-      .trim()
-      .toUpperCase()
-      .regex(/^[A-Z]{3}$/, 'A currency is three letters, such as EUR.'),
+    currency: currencyCode,
     /** Where it was made, as customs ask. */
     madeIn: line('Where it was made', 40),
     massKg: z
@@ -47,10 +52,7 @@ export const pieceFields = z.object(
     state: z.enum(PIECE_STATES, { error: 'Choose ready, faulty, lent out, lost or sold.' }),
     /** Where it is when it is on no job. */
     whereabouts: line('Where it is', 120),
-    photoHash: z
-      .string()
-      .regex(/^[0-9a-f]{64}$/, 'A photograph is named by its content.')
-      .nullable(),
+    photoHash: fileHash.nullable(),
     note: line('The note', 200),
     position,
   }),

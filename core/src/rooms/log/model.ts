@@ -118,6 +118,14 @@ export const logPayload = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('hours'), personId: id, inMin: minuteOfDay.nullable(), outMin: minuteOfDay.nullable() }),
   /** A report or bundle was given to somebody, by hand or by mail: a person says so. */
   z.object({ kind: z.literal('given'), what: requiredLine('What was given', 80), to: requiredLine('To whom', 120) }),
+  /** More, or something else, was asked for than was agreed: noted the moment it happens. What it costs stands in Money. */
+  z.object({
+    kind: z.literal('scope'),
+    words: requiredLine('What was asked for', 160),
+    askedBy: line('Who asked', 120),
+    shotId: id.nullable(),
+    minutes: minutes('What it takes', 1440).nullable(),
+  }),
   /** What was found of a thing on this job. */
   z.object({
     kind: z.literal('verdict'),

@@ -3,3 +3,8 @@ export * from './overtime.ts';
 export * from './hire.ts';
 export * from './usage.ts';
 export * from './total.ts';
+export * from './exchange.ts';
+export * from './rateModel.ts';
+export * from './estimateModel.ts';
+export * from './changeModel.ts';
+export * from './paperModel.ts';

@@ -1,6 +1,13 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import type { z } from 'zod';
 import {
+  converted,
+  estimateFields,
+  estimateLineFields,
+  expenseFields,
+  rateFields,
+  senderFields,
   hireCost,
   moneyTotal,
   overtimePay,
@@ -199,4 +206,48 @@ describe('the total', () => {
         },
       ),
     ));
+});
+
+describe('other currencies', () => {
+  const yen = [{ currency: 'JPY', rateMillionths: 5300, onDate: '2027-01-01' }];
+  it('are turned by their own small units, halves away from nothing', () => {
+    // 1,234 yen at 0.0053 pounds: 6.5402 pounds.
+    expect(converted(1234, 'JPY', 'GBP', yen, '2027-02-01')?.minor).toBe(654);
+    expect(converted(1234, 'GBP', 'GBP', [], '2027-02-01')).toEqual({ minor: 1234, rate: null });
+    // 10.000 dinar at 2.6 pounds.
+    const dinar = [{ currency: 'KWD', rateMillionths: 2_600_000, onDate: '2027-01-01' }];
+    expect(converted(10_000, 'KWD', 'GBP', dinar, '2027-01-01')?.minor).toBe(2600);
+  });
+  it('are not turned by a rate of later, or by none', () => {
+    expect(converted(1, 'JPY', 'GBP', yen, '2026-12-31')).toBeNull();
+    expect(converted(1, 'USD', 'GBP', yen, '2027-12-31')).toBeNull();
+  });
+});
+
+describe('bad input is refused in words', () => {
+  const refusal = (schema: z.ZodObject, value: object) =>
+    Object.entries(value).map(
+      ([field, v]) => (schema.shape[field] as z.ZodType).safeParse(v).error?.issues[0]?.message,
+    );
+  it.each([
+    [refusal(estimateFields, { hoursBefore: -1 }), 'Hours before the days can’t be negative.'],
+    [refusal(rateFields, { currency: '' }), 'A currency is three letters, such as EUR.'],
+    [refusal(rateFields, { currency: undefined }), 'A sum needs a currency: three letters, such as EUR.'],
+    [refusal(rateFields, { amountMinor: -5 }), 'The rate can’t be negative.'],
+    [refusal(rateFields, { fromDate: '2027-02-30' }), 'Since when it holds is a date that exists, as YYYY-MM-DD.'],
+    [refusal(estimateFields, { commissionBp: 10_000 }), 'The commission is 90\u00a0% at the most.'],
+    [refusal(expenseFields, { km: -3 }), 'The way can’t be negative.'],
+    [refusal(estimateLineFields, { quantity: 1.2345 }), 'How many has three places at most.'],
+    [
+      refusal(senderFields, { invoicePrefix: 'I <b>' }),
+      'What stands before an invoice’s number is letters, digits, hyphens, dots and slashes.',
+    ],
+  ])('%s', (said, words) => expect(said).toEqual([words]));
+  it('0 % and 100 % of contingency are both taken', () => {
+    for (const shareBp of [0, 10_000])
+      expect(estimateFields.shape.contingency.safeParse({ by: 'share', shareBp }).success).toBe(true);
+    expect(estimateFields.shape.contingency.safeParse({ by: 'share', shareBp: 10_001 }).error?.issues[0]?.message).toBe(
+      'The contingency is 100\u00a0% at the most.',
+    );
+  });
 });

@@ -11,6 +11,8 @@ export interface MoneySum {
   lines: readonly MoneyLine[];
   /** Put on top of the lines for what nobody foresees, and what one earns; basis points of the lines. */
   contingencyBp: number;
+  /** An amount for it in the place of a share, where it was worked out. */
+  contingencyMinor?: number;
   marginBp: number;
   /** What an agency or platform keeps of what is paid, basis points of the net sum. */
   commissionBp: number;
@@ -40,7 +42,7 @@ export interface MoneyTotal {
 export function moneyTotal(sum: MoneySum): MoneyTotal {
   const { lines } = sum;
   const linesMinor = lines.reduce((s, l) => s + l.netMinor, 0);
-  const contingencyMinor = shareOf(linesMinor, sum.contingencyBp);
+  const contingencyMinor = sum.contingencyMinor ?? shareOf(linesMinor, sum.contingencyBp);
   const marginMinor = shareOf(linesMinor, sum.marginBp);
   const before = linesMinor + contingencyMinor + marginMinor;
   // Of what is paid the agency keeps its share: before ÷ (1 − share), so that `before` is left.
@@ -49,8 +51,7 @@ export function moneyTotal(sum: MoneySum): MoneyTotal {
   const own = rates.map((r) => lines.filter((l) => l.taxBp === r));
   const ofRate = own.map((ls) => ls.reduce((s, l) => s + l.netMinor, 0));
   const onTop = netMinor - linesMinor;
-  const weights = ofRate.map((n) => Math.max(0, n));
-  const extra = weights.some((w) => w > 0) ? parted(onTop, weights) : ofRate.map((_, i) => (i === 0 ? onTop : 0));
+  const extra = partedOver(onTop, ofRate);
   const taxes = rates.map((taxBp, i) => {
     const net = (ofRate[i] as number) + (extra[i] as number);
     const byLine =
@@ -63,6 +64,27 @@ export function moneyTotal(sum: MoneySum): MoneyTotal {
     ...{ linesMinor, contingencyMinor, marginMinor, commissionMinor: netMinor - before, netMinor },
     ...{ taxes, taxMinor, roundingMinor: grossMinor - netMinor - taxMinor, grossMinor },
   };
+}
+
+/** Parts of what is on top by what lies under it; what takes off bears none. All of it falls to the first where nothing lies under it. */
+function partedOver(onTopMinor: number, under: readonly number[]): number[] {
+  const weights = under.map((n) => Math.max(0, n));
+  if (weights.some((w) => w > 0)) return parted(onTopMinor, weights);
+  return under.map((_, i) => (i === 0 ? onTopMinor : 0));
+}
+
+/** The lines as somebody who pays reads them: each with its part of contingency, margin and commission, so that they add up to the net of each tax rate to the unit. */
+export function pricedLines(lines: readonly MoneyLine[], total: Pick<MoneyTotal, 'taxes'>): MoneyLine[] {
+  const priced = new Map<MoneyLine, number>();
+  for (const { taxBp, netMinor } of total.taxes) {
+    const own = lines.filter((l) => l.taxBp === taxBp);
+    const extra = partedOver(
+      netMinor - own.reduce((s, l) => s + l.netMinor, 0),
+      own.map((l) => l.netMinor),
+    );
+    own.forEach((l, i) => priced.set(l, l.netMinor + (extra[i] as number)));
+  }
+  return lines.map((l) => ({ ...l, netMinor: priced.get(l) as number }));
 }
 
 /** The least amount of which that share can be kept with `leftMinor` left. */

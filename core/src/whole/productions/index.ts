@@ -17,5 +17,6 @@ export * from './missing.ts';
 export * from './book.ts';
 export * from './dueDates.ts';
 export * from './kit.ts';
+export * from './money.ts';
 export * from './takeSets.ts';
 export * from './tickRows.ts';

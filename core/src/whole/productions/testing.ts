@@ -20,6 +20,8 @@ export function bellRows(): { demo: ReturnType<typeof ninthBell>; rows: Producti
       lineFinds: [],
       takeEvents: [],
       sheetReads: [],
+      scopeAnswers: [],
+      moneyPapers: [],
     },
   };
 }

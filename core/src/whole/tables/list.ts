@@ -24,6 +24,20 @@ import {
 import { handLineTable, lineFindTable, lineRunTable } from '../../rooms/lineup/index.ts';
 import { questionTable } from '../../rooms/interview/index.ts';
 import { crateTable, kitLineTable, pieceTable, rentalTable, vehicleTable } from '../../rooms/kit/index.ts';
+import {
+  estimateLineTable,
+  estimateTable,
+  exchangeTable,
+  expenseTable,
+  moneyPaperTable,
+  payerTable,
+  paymentTable,
+  rateTable,
+  scopeAnswerTable,
+  scopeChangeTable,
+  senderTable,
+  usageTable,
+} from '../../rooms/money/index.ts';
 import { lightKitTable, setupTable, relightTable } from '../../rooms/light/index.ts';
 import { logTable } from '../../rooms/log/index.ts';
 import { pictureTable, paletteTable } from '../../rooms/look/index.ts';
@@ -124,6 +138,18 @@ export const ALL = [
   creditTable,
   bookSetupTable,
   bookDayTable,
+  payerTable,
+  senderTable,
+  rateTable,
+  exchangeTable,
+  estimateTable,
+  estimateLineTable,
+  usageTable,
+  scopeChangeTable,
+  scopeAnswerTable,
+  moneyPaperTable,
+  expenseTable,
+  paymentTable,
   bundleTable,
   erasureTable,
 ] as const;

@@ -21,6 +21,7 @@ import { night } from './migrations/0017-night.ts';
 import { kit } from './migrations/0018-kit.ts';
 import { lineup } from './migrations/0019-lineup.ts';
 import { wrap } from './migrations/0020-wrap.ts';
+import { money } from './migrations/0021-money.ts';
 
 const MIGRATIONS: readonly Migration[] = [
   house,
@@ -43,6 +44,7 @@ const MIGRATIONS: readonly Migration[] = [
   kit,
   lineup,
   wrap,
+  money,
 ];
 
 /** The migrations, each in its own transaction, forward and back. */

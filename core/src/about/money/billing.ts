@@ -1,0 +1,20 @@
+import type { MoneyPaper, Payment } from '../../rooms/money/index.ts';
+
+/** Invoices that count: neither quotes, nor credits, nor what a credit took back whole. */
+export function standingInvoices(papers: readonly MoneyPaper[]): MoneyPaper[] {
+  const credited = new Set(papers.filter((p) => p.kind === 'credit').map((p) => p.ofPaperId));
+  return papers.filter((p) => p.kind !== 'quote' && p.kind !== 'credit' && !credited.has(p.id));
+}
+
+/** What is still to be paid of an invoice, in its currency; nothing of quotes, credits and what was credited. */
+export function outstandingMinor(
+  paper: MoneyPaper,
+  papers: readonly MoneyPaper[],
+  payments: readonly Payment[],
+): number {
+  if (!standingInvoices(papers).includes(paper)) return 0;
+  const paid = payments
+    .filter((p) => p.way === 'in' && p.paperId === paper.id && p.currency === paper.content.currency)
+    .reduce((sum, p) => sum + p.amountMinor, 0);
+  return paper.content.grossMinor - paid;
+}

@@ -1,0 +1,448 @@
+import { randomUUID } from 'node:crypto';
+import type { Agent } from 'supertest';
+import { XMLParser } from 'fast-xml-parser';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { CREW_ROLES, ROUTES } from '@kavrell/contract';
+import {
+  EXPENSE_DEFAULTS,
+  ESTIMATE_DEFAULTS,
+  RATE_DEFAULTS,
+  SENDER_DEFAULTS,
+  USAGE_DEFAULTS,
+  type MoneyPaper,
+  type ScopeAnswer,
+} from '@kavrell/core/money';
+import { estimateOfJob, planFiguresOf } from '@kavrell/core/productions';
+import { TABLE_NAMES } from '@kavrell/core/tables';
+import type { DemoPlan } from '@kavrell/demo';
+import { loadRows } from '../productions/load.ts';
+import { pdfText, rowsOf, startTestServer, storeNinthBell, type TestServer } from '../testing/harness.ts';
+import { en16931 } from './testing.ts';
+
+let server: TestServer;
+let owner: Agent;
+let plan: DemoPlan;
+let base: string;
+const estimateId = randomUUID();
+const changeId = randomUUID();
+const SENDER = {
+  ...SENDER_DEFAULTS,
+  name: 'Oda Finch',
+  address: '3 Quay Street',
+  city: 'Harbourtown',
+  postcode: 'HT1 1AA',
+  country: 'GB',
+  vatId: 'GB999999973',
+  iban: 'GB33 BUKB 2020 1555 5555 55',
+  position: 1,
+};
+
+const write = (productionId: string, ...ops: object[]) =>
+  owner.post(`/api/productions/${productionId}/changes`).send({ id: randomUUID(), label: 'test', ops });
+const insert = (table: string, values: object, id: string = randomUUID()) => ({ op: 'insert', table, id, values });
+const papers = () => rowsOf<MoneyPaper>(owner, plan.production.id, 'moneyPapers');
+
+/** The net, tax and gross that the server itself would put on a paper. */
+async function grossOf(): Promise<number> {
+  const rows = await loadRows(server.context, plan.production.id);
+  return estimateOfJob(rows, rows.estimates[0]!, planFiguresOf(rows), Date.now()).total.grossMinor;
+}
+const ask = async (over: object) =>
+  owner
+    .post(`${base}/money/papers`)
+    .send({
+      kind: 'quote',
+      estimateId,
+      shareBp: 0,
+      issuedOn: '2027-02-01',
+      dueOn: '2027-03-03',
+      count: null,
+      grossMinor: 0,
+      ...over,
+    });
+
+beforeAll(async () => {
+  server = await startTestServer();
+  owner = await server.owner();
+  plan = await storeNinthBell(server);
+  base = `/api/productions/${plan.production.id}`;
+});
+afterAll(() => server.stop());
+
+describe('what is issued', () => {
+  let houseId: string;
+  it('is not while something is missing, and says what', async () => {
+    await write(
+      plan.production.id,
+      insert(
+        'estimates',
+        { ...ESTIMATE_DEFAULTS, name: 'Plan', taxBp: 2000, school: 'flat', flatMinor: 500_000, position: 1 },
+        estimateId,
+      ),
+    ).expect(200);
+    const refused = await ask({ grossMinor: 600_000 });
+    expect(refused.status).toBe(409);
+    expect(refused.body.detail).toMatch(/Who sends it.*Who pays.*Nothing was issued/);
+    expect(await papers()).toEqual([]);
+  });
+  it('a quote has its number, is a document, and stays as it was whatever changes', async () => {
+    houseId = ((await owner.post('/api/house').send({}).expect(200)).body as { productionId: string }).productionId;
+    await write(houseId, insert('senders', SENDER)).expect(200);
+    await write(
+      plan.production.id,
+      insert('payers', {
+        name: 'Harbour <Trust>',
+        address: '1 Mole',
+        city: 'Harbourtown',
+        postcode: '',
+        country: 'GB',
+        vatId: '',
+        email: '',
+        reference: 'PO 7',
+        position: 1,
+      }),
+    ).expect(200);
+    expect((await ask({ grossMinor: 1 })).body.detail).toContain('The plan has changed since: it is £6,000 now');
+    const made = await ask({ grossMinor: await grossOf() });
+    expect(made.status).toBe(200);
+    expect(made.body).toMatchObject({ number: 'Q-0001' });
+    const [paper] = await papers();
+    const pdf = await owner.get(`${base}/money/papers/${paper!.id}/paper.pdf`).expect(200);
+    const text = pdfText(pdf.body as Buffer);
+    expect(text).toMatch(/Quote Q-0001/);
+    expect(text).toContain('£6,000.00');
+    expect(text).toContain('Harbour <Trust>');
+    const row = (await rowsOf<{ version: number }>(owner, plan.production.id, 'estimates'))[0]!;
+    await write(plan.production.id, {
+      op: 'update',
+      table: 'estimates',
+      id: estimateId,
+      version: row.version,
+      values: { flatMinor: 1 },
+    }).expect(200);
+    expect((await papers())[0]?.content.grossMinor).toBe(600_000);
+    await write(plan.production.id, {
+      op: 'update',
+      table: 'estimates',
+      id: estimateId,
+      version: row.version + 1,
+      values: { flatMinor: 500_000 },
+    }).expect(200);
+  });
+  it('nobody changes or deletes it, by no way in', async () => {
+    const [paper] = await papers();
+    const refused = await write(plan.production.id, { op: 'delete', table: 'moneyPapers', id: paper!.id, version: 1 });
+    expect(refused.status).toBe(400);
+    await expect(server.context.db.query(`UPDATE money_papers SET number = 'X'`)).rejects.toThrow(/never changed/);
+    await expect(server.context.db.query('DELETE FROM money_papers')).rejects.toThrow(/never changed/);
+  });
+  it('deposit, agreed change and rest are the whole; each is data that holds the rules', async () => {
+    const deposit = await ask({ kind: 'deposit', shareBp: 3000, grossMinor: 180_000 });
+    expect(deposit.body).toMatchObject({ number: 'I-0001' });
+    await write(
+      plan.production.id,
+      insert(
+        'scopeChanges',
+        {
+          source: 'typed',
+          sourceId: null,
+          title: 'A second angle',
+          detail: '',
+          atMs: 5,
+          askedBy: 'Rut',
+          minutes: 30,
+          priceMinor: 30_001,
+          taxBp: null,
+          state: 'agreed',
+          saidBy: 'Rut',
+          askedOfId: null,
+          position: 1,
+        },
+        changeId,
+      ),
+    ).expect(200);
+    // 5,000 + 300.01 − 1,500 net, a fifth of tax.
+    const rest = await ask({ kind: 'final', grossMinor: 456_001 });
+    expect(rest.body).toMatchObject({ number: 'I-0002' });
+    for (const paper of (await papers()).filter((p) => p.kind !== 'quote')) {
+      const xml = (
+        await owner.get(`${base}/money/papers/${paper.id}/invoice.xml`).buffer(true).parse(asText).expect(200)
+      ).body as string;
+      expect(en16931(xml), paper.number).toEqual([]);
+    }
+  });
+  it('the rules are looked at, not only passed', async () => {
+    const last = (await papers()).find((p) => p.kind === 'final')!;
+    const xml = (await owner.get(`${base}/money/papers/${last.id}/invoice.xml`).buffer(true).parse(asText))
+      .body as string;
+    expect(new XMLParser().parse(xml).Invoice['cbc:ID']).toBe('I-0002');
+    expect(en16931(xml.replace('4560.01</cbc:PayableAmount', '4560.02</cbc:PayableAmount'))).toContain('BR-CO-16');
+    expect(en16931(xml.replace(/<cbc:IdentificationCode>GB<\/cbc:IdentificationCode>/, ''))).toContain('BR-09');
+    expect(en16931(xml.replace('<cbc:DocumentCurrencyCode>GBP</cbc:DocumentCurrencyCode>', ''))).toContain('BR-05');
+    expect(en16931(xml.replace('3800.01</cbc:TaxExclusiveAmount', '1.00</cbc:TaxExclusiveAmount'))).toContain(
+      'BR-CO-13',
+    );
+  });
+  it('a credit is a paper of its own, once, and not of a day before', async () => {
+    const deposit = (await papers()).find((p) => p.kind === 'deposit')!;
+    const credit = (issuedOn: string) =>
+      owner.post(`${base}/money/papers/${deposit.id}/credit`).send({ issuedOn, count: null });
+    expect((await credit('2027-01-31')).body.detail).toContain('can’t be of a day before its invoice');
+    expect((await credit('2027-02-02').expect(200)).body).toMatchObject({ number: 'C-0001' });
+    expect((await credit('2027-02-02').expect(409)).body.detail).toContain('credited already');
+    const made = (await papers()).find((p) => p.kind === 'credit')!;
+    const xml = (await owner.get(`${base}/money/papers/${made.id}/invoice.xml`).buffer(true).parse(asText))
+      .body as string;
+    expect(en16931(xml)).toEqual([]);
+  });
+  it('a number is given once: not again by hand, not by two at once, not when the job is gone', async () => {
+    const used = await ask({ kind: 'quote', count: 1, grossMinor: 600_000 });
+    expect(used.status).toBe(409);
+    expect(used.body.detail).toContain('The next is Q-2');
+    const both = await Promise.all([1, 2].map(() => ask({ kind: 'quote', grossMinor: 600_000 })));
+    expect(both.map((r) => (r.body as { number: string }).number).sort()).toEqual(['Q-0002', 'Q-0003']);
+    expect((await ask({ kind: 'quote', count: 9, grossMinor: 600_000 })).body).toMatchObject({ number: 'Q-0009' });
+    const ranges = (await owner.get('/api/house/numbers').expect(200)).body as unknown;
+    expect(ranges).toContainEqual({ prefix: 'Q-', last: 9 });
+  });
+  it('a quote that would hold until the day before is refused', async () =>
+    expect((await ask({ dueOn: '2027-01-31', grossMinor: 600_000 })).body.detail).toContain(
+      'before the day it is issued on',
+    ));
+  it('a quote is no invoice data', async () => {
+    const quote = (await papers()).find((p) => p.kind === 'quote')!;
+    expect((await owner.get(`${base}/money/papers/${quote.id}/invoice.xml`).expect(409)).body.detail).toContain(
+      'no invoice',
+    );
+  });
+});
+
+describe('a change put to who pays', () => {
+  let link: string;
+  const answers = () => rowsOf<ScopeAnswer>(owner, plan.production.id, 'scopeAnswers');
+  const change = async () =>
+    (await rowsOf<{ id: string; version: number }>(owner, plan.production.id, 'scopeChanges')).find(
+      (c) => c.id === changeId,
+    )!;
+  const say = (body: object) => server.agent().post(`${link}/changes`).type('form').send(body);
+  it('is seen by nobody but whom it is put to', async () => {
+    const [asked, other] = plan.people;
+    const linkOf = async (id: string) =>
+      ((await owner.post(`${base}/people/${id}/link`).send({}).expect(200)).body as { path: string }).path;
+    link = await linkOf(asked!.id);
+    await server.agent().get(`${link}/changes`).expect(404);
+    await write(plan.production.id, {
+      op: 'update',
+      table: 'scopeChanges',
+      id: changeId,
+      version: 1,
+      values: { state: 'asked', askedOfId: asked!.id },
+    }).expect(200);
+    expect((await server.agent().get(`${link}/changes`).expect(200)).text).toContain('£300.01, and 20');
+    await server
+      .agent()
+      .get(`${await linkOf(other!.id)}/changes`)
+      .expect(404);
+    expect(await answers()).toMatchObject([{ kind: 'opened' }]);
+  });
+  it('a yes is stamped with name, time and the price that was read', async () => {
+    const { version } = await change();
+    await say({ say: 'yes', change: changeId, version: String(version), name: ' Rut Calder ' }).expect(303);
+    expect((await answers()).at(-1)).toMatchObject({
+      kind: 'yes',
+      name: 'Rut Calder',
+      priceMinor: 30_001,
+      currency: 'GBP',
+      taxBp: 2000,
+    });
+    expect((await server.agent().get(`${link}/changes`)).text).toMatch(/Agreed on .* by .*Rut Calder/);
+  });
+  it('nobody agrees to what changed while they read it, to nothing, or without a name', async () => {
+    const { version } = await change();
+    expect(
+      (await say({ say: 'yes', change: changeId, version: String(version - 1), name: 'Rut' }).expect(409)).text,
+    ).toContain('changed while you read it');
+    expect(
+      (await say({ say: 'yes', change: changeId, version: String(version), name: '  ' }).expect(400)).text,
+    ).toContain('name is missing');
+    await say({ say: 'maybe', change: changeId, version: String(version), name: 'Rut' }).expect(400);
+    await say({ say: 'yes', change: randomUUID(), version: '1', name: 'Rut' }).expect(400);
+    expect(await answers()).toHaveLength(2);
+  });
+});
+
+describe('only the owner sees money', () => {
+  /** Sums that stand nowhere else: as they are stored, as they are written, and as they are typed. */
+  const SECRET = 7_654_321;
+  const SHOWN = /7654321|76543\.21|76,543\.21|76.543,21/;
+  it('no other role reads a sum, in rows, lists, pages, documents or the stream', async () => {
+    const [person] = plan.people;
+    const rows = await rowsOf<{ id: string; version: number }>(owner, plan.production.id, 'people');
+    await write(
+      plan.production.id,
+      {
+        op: 'update',
+        table: 'people',
+        id: person!.id,
+        version: rows.find((r) => r.id === person!.id)!.version,
+        values: { dayRateMinor: SECRET },
+      },
+      insert('rates', {
+        ...RATE_DEFAULTS,
+        name: 'Secret',
+        amountMinor: SECRET,
+        currency: 'GBP',
+        fromDate: '2027-01-01',
+        position: 1,
+      }),
+      insert('estimateLines', {
+        estimateId,
+        planKey: '',
+        section: 'other',
+        words: 'Secret',
+        quantity: 1,
+        unit: '',
+        unitMinor: SECRET,
+        currency: 'GBP',
+        taxBp: null,
+        own: false,
+        position: 1,
+      }),
+      insert('usages', { ...USAGE_DEFAULTS, name: 'Secret', agencyFeeMinor: SECRET, buyOutMinor: SECRET, position: 1 }),
+      insert('expenses', {
+        ...EXPENSE_DEFAULTS,
+        words: 'Secret',
+        onDate: '2027-03-18',
+        amountMinor: SECRET,
+        currency: 'GBP',
+        position: 1,
+      }),
+      insert('payments', {
+        way: 'out',
+        paperId: null,
+        personId: person!.id,
+        name: '',
+        amountMinor: SECRET,
+        currency: 'GBP',
+        onDate: '2027-03-18',
+        note: '',
+        position: 1,
+      }),
+      insert('scopeChanges', {
+        source: 'typed',
+        sourceId: null,
+        title: 'Secret',
+        detail: '',
+        atMs: 5,
+        askedBy: '',
+        minutes: null,
+        priceMinor: SECRET,
+        taxBp: null,
+        state: 'agreed',
+        saidBy: '',
+        askedOfId: null,
+        position: 2,
+      }),
+      insert('rentals', {
+        name: 'Secret',
+        supplier: '',
+        fromDate: '2027-03-18',
+        toDate: '2027-03-18',
+        costMinor: SECRET,
+        cancelMinor: SECRET,
+        freeUntil: null,
+        dayId: null,
+        position: 9,
+      }),
+      insert('asks', {
+        kind: 'other',
+        title: 'Secret',
+        tag: 'secret',
+        detail: '',
+        state: 'agreed',
+        cameraId: null,
+        personId: null,
+        means: '',
+        priceMinor: SECRET,
+        askedOn: null,
+        position: 9,
+      }),
+    ).expect(200);
+    const read: string[] = [];
+    const page = await owner.post(`${base}/people/${plan.people[1]!.id}/link`).send({}).expect(200);
+    const { path: personLinkPage } = page.body as { path: string };
+    for (const role of CREW_ROLES) {
+      const crew = server.agent();
+      const made = await owner
+        .post(`${base}/links`)
+        .send({ label: `the ${role}`, role, days: 3 })
+        .expect(200);
+      const { token } = made.body as { token: string };
+      await crew.post('/api/auth/enter').send({ token }).expect(200);
+      const params: Record<string, string> = {
+        productionId: plan.production.id,
+        dayId: plan.days[0]!.id,
+        tables: TABLE_NAMES.filter((t) => t !== 'deviceStates').join(','),
+        table: 'people',
+        order: 'case',
+        setupId: plan.setups[0]!.id,
+        sheetId: plan.frozenSheets[0]?.id ?? plan.days[0]!.id,
+        personId: plan.people[1]!.id,
+      };
+      for (const route of Object.values(ROUTES)) {
+        if (
+          route.method !== 'GET' ||
+          route.roles === 'public' ||
+          !route.roles.includes(role) ||
+          route.path.endsWith('/live')
+        )
+          continue;
+        const path = route.path.replace(/:(\w+)/g, (_, name: string) => params[name] ?? plan.days[0]!.id);
+        const reply = await crew.get(path).buffer(true).parse(asBytes);
+        const body = reply.body as Buffer;
+        read.push(path);
+        const text =
+          String(reply.headers['content-type']).includes('pdf') && reply.status === 200
+            ? pdfText(body)
+            : body.toString();
+        expect(text, `${role} ${path}`).not.toMatch(SHOWN);
+      }
+      // Tables one by one too: what is not theirs is empty or refused, never partly there.
+      for (const table of [
+        'rates',
+        'estimates',
+        'estimateLines',
+        'usages',
+        'expenses',
+        'payments',
+        'payers',
+        'moneyPapers',
+        'scopeChanges',
+        'scopeAnswers',
+        'exchanges',
+        'senders',
+      ]) {
+        const reply = await crew.get(`${base}/rows/${table}`);
+        expect(JSON.stringify(reply.body), `${role} ${table}`).not.toMatch(/Secret|Harbour|"name"/);
+      }
+    }
+    expect(read.length).toBeGreaterThan(20);
+    for (const part of ['', '/credit', '/changes', '/consent', '/sheet.pdf', '/day.ics', '/days.ics']) {
+      const reply = await server.agent().get(`${personLinkPage}${part}`).buffer(true).parse(asBytes);
+      const body = reply.body as Buffer;
+      const text =
+        String(reply.headers['content-type']).includes('pdf') && reply.status === 200 ? pdfText(body) : body.toString();
+      expect(text, part).not.toMatch(SHOWN);
+    }
+  });
+});
+
+type Stream = NodeJS.ReadableStream;
+function asBytes(res: unknown, done: (error: Error | null, body: Buffer) => void): void {
+  const parts: Buffer[] = [];
+  (res as Stream).on('data', (c: Buffer) => parts.push(Buffer.from(c)));
+  (res as Stream).on('end', () => done(null, Buffer.concat(parts)));
+}
+function asText(res: unknown, done: (error: Error | null, body: string) => void): void {
+  asBytes(res, (error, body) => done(error, body.toString()));
+}
