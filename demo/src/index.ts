@@ -4,3 +4,4 @@ export * from './lifeboat.ts';
 export * from './finalBoard.ts';
 export * from './takes.ts';
 export * from './roomSound.ts';
+export * from './money.ts';

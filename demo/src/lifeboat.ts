@@ -4,6 +4,7 @@ import { CAMERA_DEFAULTS } from '@kavrell/core/camera';
 import { PLACE_DEFAULTS } from '@kavrell/core/places';
 import { SCENE_DEFAULTS, SHOT_DEFAULTS, type Scene, type Shot } from '@kavrell/core/scenes';
 import { lifeboatBrief } from './lifeboatBrief.ts';
+import { lifeboatMoney } from './money.ts';
 import { lifeboatCover } from './lifeboatCover.ts';
 import { slipLight } from './slipLight.ts';
 import { at, emptyPlan, rowMaker, type DemoPlan } from './plan.ts';
@@ -285,7 +286,7 @@ export function lifeboat(newId: () => string, mediaRoot: string | null = null): 
     shot('Wake and return', 'Past the wall, crew waving', { size: 'ms', takeLengthMin: 3 }),
     shot('Thanks', 'Who gave, by name', { size: 'ms', takeLengthMin: 5, priority: 'nice' }),
   ];
-  return {
+  return lifeboatMoney(row, {
     ...plan,
     places: [slip],
     ...slipLight(row, slip.id, elin.id),
@@ -332,5 +333,5 @@ export function lifeboat(newId: () => string, mediaRoot: string | null = null): 
       }),
       row({ sceneId: scene('Thanks').id, holderId: ro.id, startMin: at(15, 5), lengthMin: 5, note: 'In return' }),
     ],
-  };
+  });
 }

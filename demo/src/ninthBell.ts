@@ -10,6 +10,7 @@ import { SCENE_DEFAULTS, SHOT_DEFAULTS, type Scene, type Shot } from '@kavrell/c
 import { keepingOf } from './keeping.ts';
 import { ninthBellBrief } from './ninthBellBrief.ts';
 import { ninthBellCamera } from './ninthBellCamera.ts';
+import { ninthBellMoney } from './money.ts';
 import { ninthBellSheets } from './ninthBellSheets.ts';
 import { ninthBellLight } from './ninthBellLight.ts';
 import { at, emptyPlan, rowMaker, type DemoPlan } from './plan.ts';
@@ -764,5 +765,5 @@ export function ninthBell(newId: () => string, mediaRoot: string): DemoPlan {
     ...keepingOf(row, cameraId('A')),
     ...demoClocks(cameras, thursday, production.rate, row),
   });
-  return ninthBellSheets(row, ninthBellCamera(row, ninthBellLight(row, plan)));
+  return ninthBellMoney(row, ninthBellSheets(row, ninthBellCamera(row, ninthBellLight(row, plan))));
 }

@@ -1,6 +1,16 @@
 import { mkdir, rm } from 'node:fs/promises';
 import path from 'node:path';
-import { finalBoard, lifeboat, morningTakes, ninthBell, type DemoClip, type DemoPlan } from '@kavrell/demo';
+import {
+  bookRates,
+  demoSender,
+  finalBoard,
+  lifeboat,
+  morningTakes,
+  ninthBell,
+  rowMaker,
+  type DemoClip,
+  type DemoPlan,
+} from '@kavrell/demo';
 import { dateOf, midnightMs, minuteToMs } from '@kavrell/core/time';
 import { bytesRecorded } from '@kavrell/core/camera';
 import { cameraFrames, standInPpm } from '@kavrell/core/clocks';
@@ -9,6 +19,7 @@ import { writeChangeSet } from './changes/index.ts';
 import { enqueueCopy } from './copies/enqueue.ts';
 import { scanCard } from './copies/here.ts';
 import { cameraHears, recorderHears, recordMov, recordWav } from './devices/record.ts';
+import { houseId } from './kit/house.ts';
 import { readConfig } from './platform/config.ts';
 import type { Context } from './platform/context.ts';
 import { connect, defineModels, inChangeSet } from './platform/db/index.ts';
@@ -28,6 +39,7 @@ async function load(context: Context, mediaRoot: string): Promise<string | null>
     await loadNinthBell(context, mediaRoot),
     await loadPlan(context, lifeboat(newId, mediaRoot), 13 * 60 + 4),
     await loadPlan(context, finalBoard(newId), 10 * 60 + 50),
+    await loadHouse(context),
   ].filter((words) => words !== null);
   return said.length ? said.join('; ') : null;
 }
@@ -47,6 +59,20 @@ async function loadPlan(context: Context, plan: DemoPlan, nowMin: number): Promi
     await context.models.deviceStates.bulkCreate(deviceStates(plan, []), { transaction });
   });
   return `${title}: ${plan.shots.length} shots`;
+}
+
+/** What stands apart from all jobs: rates, and who sends quotes. */
+async function loadHouse(context: Context): Promise<string | null> {
+  const { models, db } = context;
+  const productionId = await houseId(context, 'demo');
+  if ((await models.senders.count({ where: { productionId, deletedAt: null } })) > 0) return null;
+  const row = rowMaker(newId, productionId);
+  const rates = bookRates(row);
+  await inChangeSet(db, { changeSetId: null, actor: 'demo' }, async (transaction) => {
+    await models.senders.create(demoSender(row), { transaction });
+    await models.rates.bulkCreate(rates, { transaction });
+  });
+  return `a rates book: ${rates.length} rates`;
 }
 
 async function loadNinthBell(context: Context, mediaRoot: string): Promise<string | null> {

@@ -11,7 +11,7 @@ import {
   type PackingGroup,
 } from '@kavrell/core/kitNeeds';
 import { kitOfJob, type ProductionRows } from '@kavrell/core/productions';
-import { formatCount, formatMoney } from '@kavrell/core/units';
+import { formatCount, formatMoney, moneyText } from '@kavrell/core/units';
 import { SOFT, head, heading, labelTable, renderPdf, rows as rowLines } from '../platform/documents/index.ts';
 
 function groupsOf(rows: ProductionRows, order: ListOrder): PackingGroup[] {
@@ -72,7 +72,7 @@ export const hireCsvOf = ({ kitLines, production }: ProductionRows): string =>
     ['From whom', 'What', 'How many', 'How', 'By', 'Cost', 'Currency', 'State', 'Note'],
     hireList(kitLines).map((l) => [
       ...[l.supplier, l.name, l.have, KIT_SOURCE_WORDS[l.source], l.byDate ?? ''],
-      ...[l.costMinor === null ? '' : l.costMinor / 100, production.currency, KIT_STATE_WORDS[l.state], l.note],
+      ...[moneyText(l.costMinor, production.currency), production.currency, KIT_STATE_WORDS[l.state], l.note],
     ]),
   );
 
@@ -125,7 +125,7 @@ export const customsCsvOf = (rows: ProductionRows, pieces: readonly Piece[]): st
     ['What', 'Serial number', 'How many', 'Weight (kg)', 'Made in', 'Value', 'Currency', 'Not known'],
     customsList(rows.kitLines, pieces, rows.crates).lines.map((l) => [
       ...[l.name, l.serial, l.count, l.massKg ?? '', l.madeIn],
-      ...[l.valueMinor === null ? '' : l.valueMinor / 100, l.currency, l.lacks.join(', ')],
+      ...[moneyText(l.valueMinor, l.currency || 'EUR'), l.currency, l.lacks.join(', ')],
     ]),
   );
 

@@ -155,6 +155,13 @@ export const SCREENS: readonly ScreenEntry[] = [
     roles: crew,
     code: named(() => import('../screens/wrap/WrapScreen.tsx'), 'WrapScreen'),
   },
+  {
+    path: 'money',
+    title: 'Money',
+    group: 'After',
+    roles: owner,
+    code: named(() => import('../screens/money/MoneyScreen.tsx'), 'MoneyScreen'),
+  },
 ];
 
 /** `React.lazy` wants a default export; ours are named. One of each: React asks for it again until it stands. */

@@ -1,4 +1,4 @@
-import { Flex, Input } from '@chakra-ui/react';
+import { Flex, Input, Textarea } from '@chakra-ui/react';
 import { useState } from 'react';
 import type { z } from 'zod';
 import { someOf } from '@kavrell/core/records';
@@ -20,10 +20,12 @@ interface Props {
   hint?: string;
   /** The value is a date as YYYY-MM-DD: it can be picked too. */
   date?: boolean;
+  /** A text of several lines, so many of which are seen: Enter begins a new one. */
+  lines?: number;
 }
 
 /** One fact of the selected thing, edited where it stands: saved on leaving or Enter, refused in words below. */
-export function FieldEdit({ label, value, set, fields, save, whole, options, hint, date }: Props) {
+export function FieldEdit({ label, value, set, fields, save, whole, options, hint, date, lines }: Props) {
   const [typed, setTyped] = useState<string | null>(null);
   const [problem, setProblem] = useState('');
   const take = (text: string) => {
@@ -51,6 +53,15 @@ export function FieldEdit({ label, value, set, fields, save, whole, options, hin
               </option>
             ))}
           </Choice>
+        ) : lines ? (
+          <Textarea
+            {...props}
+            rows={lines}
+            value={typed ?? value}
+            onChange={(e) => setTyped(e.target.value)}
+            onBlur={() => typed !== null && take(typed)}
+            onKeyDown={(e) => e.stopPropagation()}
+          />
         ) : (
           <Flex gap={1}>
             <Input

@@ -1,5 +1,5 @@
 import { parseDate } from '@kavrell/core/dates';
-import { formatDate, formatMinutes, parseMinutes } from '@kavrell/core/units';
+import { formatDate, formatMinutes, formatMoney, moneyText, parseMinutes, parseMoney } from '@kavrell/core/units';
 import type { Column } from './column.ts';
 
 type Key<R> = keyof R & string;
@@ -36,6 +36,38 @@ export function numberColumn<R>(
     edit: {
       get,
       set: (text) => ({ [id]: options.optional && text.trim() === '' ? null : numberOf(text, header) * scale }),
+    },
+  };
+}
+
+/** A column of money in minor units of the row’s currency, typed as a plain sum; where it may be empty, `none` is said then. */
+export function moneyColumn<R>(
+  id: Key<R>,
+  header: string,
+  width: string,
+  currency: string | ((row: R) => string),
+  options: { optional?: boolean; signed?: boolean; none?: string } = {},
+): Column<R> {
+  const of = (row: R) => (typeof currency === 'string' ? currency : currency(row));
+  const minor = (row: R) => row[id] as number | null;
+  return {
+    id,
+    header,
+    width,
+    end: true,
+    value: (row) => (minor(row) === null ? null : Number(moneyText(minor(row), of(row)))),
+    render: (row) => {
+      const sum = minor(row);
+      return <span>{sum === null ? (options.none ?? '–') : formatMoney(sum, of(row))}</span>;
+    },
+    edit: {
+      get: (row) => moneyText(minor(row), of(row)),
+      set: (text, row) => ({
+        [id]:
+          options.optional && text.trim() === ''
+            ? null
+            : parseMoney(text, of(row), { signed: options.signed ?? false }),
+      }),
     },
   };
 }

@@ -233,3 +233,19 @@ export const schoolsOf = (u: UsageRow) => ({
   agency: { feeMinor: u.agencyFeeMinor, uses: u.uses, riseBp: u.riseBp, commissionBp: u.commissionBp },
   freelance: { feeMinor: u.freelanceFeeMinor, buyOutMinor: u.buyOutMinor, buyOutYears: u.buyOutYears },
 });
+
+/** When a usage that was agreed is over, and what one more time costs; null: nothing is agreed, no first day is said, or it holds for ever. */
+export function usageEnds(u: UsageRow): { date: string; years: number; againMinor: number } | null {
+  const years = u.taken === 'agency' ? u.paidYears : u.taken === 'freelance' ? u.buyOutYears : null;
+  if (years === null || u.fromDate === null) return null;
+  const [year, month, day] = u.fromDate.split('-').map(Number) as [number, number, number];
+  // The day before the same date: it is used up to and with that day.
+  const date = new Date(Date.UTC(year + years, month - 1, day - 1)).toISOString().slice(0, 10);
+  const { byYear } = usageCost({ ...schoolsOf(u), years: years + 1 });
+  const [before, after] = [byYear[years - 1]!, byYear[years]!];
+  return {
+    ...{ date, years },
+    againMinor:
+      u.taken === 'agency' ? after.agencyMinor - before.agencyMinor : after.freelanceMinor - before.freelanceMinor,
+  };
+}

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 export * from './blank.ts';
 export * from './fields.ts';
+export * from './ids.ts';
 export * from './some.ts';
 export * from './audience.ts';
 export * from './table.ts';

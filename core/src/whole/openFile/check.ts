@@ -1,7 +1,7 @@
 import type { z } from 'zod';
 import { InputError } from '../../base/errors/index.ts';
 import { identityOf } from '../tables/index.ts';
-import { withIds } from './ids.ts';
+import { withIds } from '../../base/records/index.ts';
 import { openChange, openChangeSet, type OpenProduction } from './model.ts';
 import { OPEN_TABLES, openRow } from './tables.ts';
 

@@ -101,8 +101,7 @@ describe('due dates', () => {
     const list = dueDates({
       ...plan,
       drives: [{ ...drive!, keepUntil: '2031-01-01' }],
-      rentals: [],
-      kitLines: [],
+      ...{ rentals: [], kitLines: [], usages: [], moneyPapers: [] },
       deliverables: plan.deliverables.slice(0, 1).map((d) => ({ ...d, title: 'Teaser', due: '2030-01-01' })),
       signOffs: plan.signOffs.slice(0, 1).flatMap((s) => [
         { ...s, what: 'Cut', due: '2029-01-01', givenOn: null },
@@ -130,8 +129,7 @@ describe('due dates', () => {
         deliverables: [],
         signOffs: [],
         drives: [],
-        rentals: [],
-        kitLines: [],
+        ...{ rentals: [], kitLines: [], usages: [], moneyPapers: [], payments: [] },
         ...more,
       } as never).map((d) => `${d.date} ${d.words}`);
     expect(words({ rentals: [{ id: 'r', ...rental }] })).toEqual([
@@ -139,6 +137,18 @@ describe('due dates', () => {
       '2027-05-02 The Ninth Bell: Crane is hired from today',
       '2027-05-03 The Ninth Bell: Crane goes back',
     ]);
+    const usage = { id: 'u', name: 'Ilse', taken: 'agency', paidYears: 2, fromDate: '2028-02-29', uses: [], riseBp: 0 };
+    const sums = { agencyFeeMinor: 0, commissionBp: 0, freelanceFeeMinor: 0, buyOutMinor: 0, buyOutYears: null };
+    expect(words({ usages: [{ ...usage, ...sums }] })).toEqual([
+      '2030-02-28 The Ninth Bell: Ilse may be shown until today',
+    ]);
+    const content = { payer: { name: 'Trust' }, grossMinor: 100, currency: 'GBP' };
+    const invoice = { id: 'i', kind: 'final', number: 'I-0001', dueOn: '2027-06-01', content };
+    const dueWords = ['2027-06-01 The Ninth Bell: invoice I-0001 is due'];
+    expect(words({ moneyPapers: [invoice] })).toEqual(dueWords);
+    const paid = { way: 'in', paperId: 'i', currency: 'GBP', amountMinor: 100 };
+    expect(words({ moneyPapers: [invoice], payments: [paid] })).toEqual([]);
+    expect(words({ moneyPapers: [invoice, { id: 'c', kind: 'credit', ofPaperId: 'i', content }] })).toEqual([]);
     expect(words({ kitLines: [line] })).toEqual(['2027-05-01 The Ninth Bell: Ring must be here']);
     expect(words({ kitLines: [{ ...line, state: '' }] })).toEqual([]);
   });

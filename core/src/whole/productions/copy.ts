@@ -1,3 +1,4 @@
+import { withIds } from '../../base/records/index.ts';
 import { OF_THE_SHOOT } from '../tables/index.ts';
 
 /** Rows of a plan by table. */
@@ -5,7 +6,7 @@ export type PlanLists = Readonly<Record<string, readonly object[]>>;
 
 /**
  * The rows of a plan once more, as another production’s: every row has an id of its own, and whatever named a row by its id names the new one,
- * however deep it lies. What was found on cameras does not go along: nobody has looked at them for this job.
+ * however deep it lies, also within a longer key. What was found on cameras does not go along: nobody has looked at them for this job.
  */
 export function copyOfPlan(
   lists: PlanLists,
@@ -15,19 +16,13 @@ export function copyOfPlan(
   const ids = new Map<string, string>([[from, to]]);
   for (const [table, rows] of Object.entries(lists))
     if (!left.has(table)) for (const row of rows) if ('id' in row) ids.set(String(row.id), newId());
-  const renamed = (value: unknown): unknown => {
-    if (typeof value === 'string') return ids.get(value) ?? value;
-    if (Array.isArray(value)) return value.map(renamed);
-    if (value instanceof Date || value === null || typeof value !== 'object') return value;
-    return Object.fromEntries(Object.entries(value).map(([k, v]) => [ids.get(k) ?? k, renamed(v)]));
-  };
   return Object.fromEntries(
     Object.entries(lists).map(([table, rows]) => [
       table,
       left.has(table)
         ? []
         : rows.map((row) => ({
-            ...(renamed(row) as object),
+            ...(withIds(row, ids) as object),
             version: 1,
             deletedAt: null,
             ...(table === 'cameras' ? { settings: {} } : {}),

@@ -1,3 +1,4 @@
+import { outstandingMinor, usageEnds } from '../../about/money/index.ts';
 import type { ProductionRows } from './rows.ts';
 
 /** A day of a calendar that has no hour: what is due on it, or what happens. */
@@ -9,9 +10,20 @@ export interface DueDate {
   about: string;
 }
 
-/** Everything of a production that is due on a date: deliverables, sign-offs, hires that come and go, copies whose time is over, things to be got. */
+/** Everything of a production that is due on a date: deliverables, sign-offs, hires that come and go, copies whose time is over, things to be got, usage that ends, invoices and quotes. No sum is in it. */
 export function dueDates(
-  rows: Pick<ProductionRows, 'production' | 'deliverables' | 'signOffs' | 'rentals' | 'drives' | 'kitLines'>,
+  rows: Pick<
+    ProductionRows,
+    | 'production'
+    | 'deliverables'
+    | 'signOffs'
+    | 'rentals'
+    | 'drives'
+    | 'kitLines'
+    | 'usages'
+    | 'moneyPapers'
+    | 'payments'
+  >,
 ): DueDate[] {
   const { title } = rows.production;
   const due = (id: string, date: string | null, words: string, about = ''): DueDate[] =>
@@ -32,5 +44,20 @@ export function dueDates(
     ...rows.drives.flatMap((d) =>
       due(d.id, d.keepUntil, `the copy on ${d.name} was to be kept until today`, 'Decide whether it is kept on.'),
     ),
+    ...rows.usages.flatMap((u) =>
+      due(
+        `${u.id}-usage`,
+        usageEnds(u)?.date ?? null,
+        `${u.name} may be shown until today`,
+        'Renew the usage, or take it down.',
+      ),
+    ),
+    ...rows.moneyPapers.flatMap((p) => {
+      if (p.kind === 'quote')
+        return due(`${p.id}-due`, p.dueOn, `quote ${p.number} holds until today`, p.content.payer.name);
+      return outstandingMinor(p, rows.moneyPapers, rows.payments) > 0
+        ? due(`${p.id}-due`, p.dueOn, `invoice ${p.number} is due`, p.content.payer.name)
+        : [];
+    }),
   ].sort((a, b) => (a.date < b.date ? -1 : a.date > b.date ? 1 : a.id < b.id ? -1 : 1));
 }

@@ -2,13 +2,13 @@ import { Box, Flex } from '@chakra-ui/react';
 import { useMemo } from 'react';
 import { ASK_KINDS, ASK_STATES, askFields, cautionOf, type Ask, type ScopeCheck } from '@kavrell/core/brief';
 import { positionAfter } from '@kavrell/core/records';
-import { formatCount, formatMoney, parseMoney } from '@kavrell/core/units';
+import { formatCount, formatMoney } from '@kavrell/core/units';
 import { usePlanned } from '../../app/production.tsx';
 import { productionNow } from '../../platform/clock.ts';
 import { newId } from '../../platform/id.ts';
 import { change } from '../../platform/rows.ts';
 import { Button } from '../../ui/Button.tsx';
-import { choiceColumn, dateColumn, textColumn } from '../../ui/columns.tsx';
+import { choiceColumn, dateColumn, moneyColumn, textColumn } from '../../ui/columns.tsx';
 import { DataTable } from '../../ui/DataTable.tsx';
 import type { Column } from '../../ui/column.ts';
 import { tableEdits } from '../../ui/edits.ts';
@@ -41,19 +41,11 @@ function useColumns(checks: readonly ScopeCheck[]): Column<Ask>[] {
       },
       { ...choiceColumn<Ask>('state', 'Answer', '80px', plain(ASK_STATES)), extra: 2 },
       {
-        id: 'priceMinor',
-        header: 'Price',
-        width: '76px',
-        end: true,
+        ...moneyColumn<Ask>('priceMinor', 'Price', '76px', rows.production.currency, {
+          optional: true,
+          none: 'not said',
+        }),
         extra: 3,
-        value: (a) => (a.priceMinor === null ? null : a.priceMinor / 100),
-        render: (a) => (
-          <span>{a.priceMinor === null ? 'not said' : formatMoney(a.priceMinor, rows.production.currency)}</span>
-        ),
-        edit: {
-          get: (a) => (a.priceMinor === null ? '' : String(a.priceMinor / 100)),
-          set: (text) => ({ priceMinor: text.trim() === '' ? null : parseMoney(text) }),
-        },
       },
       {
         id: 'check',

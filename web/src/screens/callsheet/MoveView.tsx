@@ -4,14 +4,14 @@ import { rentalFields, type Rental } from '@kavrell/core/kit';
 import { movingBreaks } from '@kavrell/core/productions';
 import { positionAfter } from '@kavrell/core/records';
 import { dateOf, isCalendarDate } from '@kavrell/core/time';
-import { formatCount, formatDate, formatMoney, parseMoney } from '@kavrell/core/units';
+import { formatCount, formatDate, formatMoney } from '@kavrell/core/units';
 import { useProduction } from '../../app/production.tsx';
 import { productionNow } from '../../platform/clock.ts';
 import { newId } from '../../platform/id.ts';
 import { tell } from '../../platform/notices.ts';
 import { change, type Op } from '../../platform/rows.ts';
 import { Button } from '../../ui/Button.tsx';
-import { choiceColumn, dateColumn, textColumn } from '../../ui/columns.tsx';
+import { choiceColumn, dateColumn, textColumn, moneyColumn } from '../../ui/columns.tsx';
 import type { Column } from '../../ui/column.ts';
 import { DateInput } from '../../ui/DateInput.tsx';
 import { FormField } from '../../ui/FormField.tsx';
@@ -109,22 +109,13 @@ export function MoveView() {
 function Rentals() {
   const { production, rows, day } = useProduction();
   const columns = useMemo<Column<Rental>[]>(() => {
-    const money = (id: 'costMinor' | 'cancelMinor', header: string): Column<Rental> => ({
-      id,
-      header,
-      width: '110px',
-      end: true,
-      value: (r) => r[id],
-      render: (r) => <span>{formatMoney(r[id], production.currency)}</span>,
-      edit: { get: (r) => String(r[id] / 100), set: (t) => ({ [id]: parseMoney(t) }) },
-    });
     return [
       textColumn('name', 'What', 'minmax(130px, 1.4fr)'),
       { ...textColumn<Rental>('supplier', 'From whom', 'minmax(110px, 1fr)'), extra: 3 },
       { ...dateColumn<Rental>('fromDate', 'From', '120px'), extra: 1 },
       { ...dateColumn<Rental>('toDate', 'To', '120px'), extra: 1 },
-      { ...money('costMinor', 'Price'), extra: 4 },
-      money('cancelMinor', 'Called off'),
+      { ...moneyColumn<Rental>('costMinor', 'Price', '110px', production.currency), extra: 4 },
+      moneyColumn<Rental>('cancelMinor', 'Called off', '110px', production.currency),
       { ...dateColumn<Rental>('freeUntil', 'Free until', '120px', { optional: true, none: 'never' }), extra: 2 },
       {
         ...choiceColumn<Rental>(

@@ -1,17 +1,21 @@
 import { Box, Flex } from '@chakra-ui/react';
-import { useEffect, useState } from 'react';
+import { useEffect, useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import type { Me } from '@kavrell/contract';
 import { formatCount } from '@kavrell/core/units';
 import { ProductionProvider, usePlanned } from '../../app/production.tsx';
 import { Guard, Trouble } from '../../app/Trouble.tsx';
+import { useKeptView } from '../../platform/kept.ts';
 import { useCommand } from '../../platform/keys.ts';
 import { useOutbox } from '../../platform/outbox.ts';
 import { undo } from '../../platform/undo.ts';
 import { useHouseId } from '../../shared/kit/house.ts';
 import { Loading } from '../../ui/parts.tsx';
 import { SheetPlace } from '../../ui/sheet.tsx';
+import { Views } from '../../ui/Views.tsx';
 import { OwnKit } from './OwnKit.tsx';
+import { RatesBook } from './RatesBook.tsx';
+import { SenderView } from './SenderView.tsx';
 
 /** What one owns, on whatever job it is: it stands apart from all productions and outlives them. */
 export function HouseScreen({ me }: { me: Me }) {
@@ -25,9 +29,22 @@ export function HouseScreen({ me }: { me: Me }) {
   );
 }
 
+const VIEWS = [
+  ['kit', 'Kit'],
+  ['rates', 'Rates'],
+  ['sender', 'On quotes and invoices'],
+] as const;
+type View = (typeof VIEWS)[number][0];
+const OF: Readonly<Record<View, () => ReactNode>> = {
+  kit: () => <OwnKit />,
+  rates: () => <RatesBook />,
+  sender: () => <SenderView />,
+};
+
 function HousePage() {
   const { production, me } = usePlanned();
   const [place, setPlace] = useState<HTMLElement | null>(null);
+  const [view, setView] = useKeptView<View>('house', VIEWS);
   const waiting = useOutbox((s) => s.entries.length);
   const refused = useOutbox((s) => s.refused.length);
   useEffect(() => {
@@ -57,9 +74,10 @@ function HousePage() {
           </Box>
         </Flex>
         <SheetPlace.Provider value={place}>
-          <Guard name="own kit">
-            <OwnKit />
-          </Guard>
+          <Flex justify="flex-end" mb={3}>
+            <Views label="What is yours" views={VIEWS} open={view} onOpen={setView} />
+          </Flex>
+          <Guard name="own kit">{OF[view]()}</Guard>
         </SheetPlace.Provider>
       </Box>
       <Box as="aside" aria-label="Side sheet" minW={0} overflowWrap="anywhere" ref={setPlace} />

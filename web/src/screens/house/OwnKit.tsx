@@ -14,7 +14,7 @@ import { useBookings } from '../../shared/kit/house.ts';
 import { Verdicts } from '../../shared/kit/Verdicts.tsx';
 import { LinkButton } from '../../ui/Button.tsx';
 import type { Column } from '../../ui/column.ts';
-import { choiceColumn, numberColumn, textColumn } from '../../ui/columns.tsx';
+import { choiceColumn, moneyColumn, numberColumn, textColumn } from '../../ui/columns.tsx';
 import { tableEdits } from '../../ui/edits.ts';
 import { Look, Part, ScreenHead, Why } from '../../ui/parts.tsx';
 import { useHashSelection } from '../../ui/selection.ts';
@@ -36,7 +36,7 @@ const COLUMNS: Column<Piece>[] = [
     PIECE_STATES.map((s) => [s, PIECE_STATE_WORDS[s]] as const),
   ),
   { ...textColumn<Piece>('whereabouts', 'Where it is', 'minmax(90px, 1fr)'), extra: 2 },
-  { ...numberColumn<Piece>('valueMinor', 'Worth', '86px', { scale: 100, optional: true }), extra: 3 },
+  { ...moneyColumn<Piece>('valueMinor', 'Worth', '86px', (p) => p.currency, { optional: true }), extra: 3 },
   { ...textColumn<Piece>('currency', 'Currency', '80px'), extra: 4 },
   { ...textColumn<Piece>('madeIn', 'Made in', '90px'), extra: 4 },
   { ...numberColumn<Piece>('massKg', 'Weight', '80px', { unit: 'kg', optional: true }), extra: 4 },

@@ -17,7 +17,7 @@ import { useKept } from '../../platform/kept.ts';
 import { change } from '../../platform/rows.ts';
 import { Choice } from '../../ui/Choice.tsx';
 import type { Column } from '../../ui/column.ts';
-import { choiceColumn, dateColumn, numberColumn, textColumn } from '../../ui/columns.tsx';
+import { choiceColumn, dateColumn, numberColumn, textColumn, moneyColumn } from '../../ui/columns.tsx';
 import { Look, Part, Why } from '../../ui/parts.tsx';
 import { Sheet } from '../../ui/sheet.tsx';
 import { KitClashes } from './KitClashes.tsx';
@@ -183,7 +183,7 @@ function useAlongColumns(): Column<KitLine>[] {
       { ...textColumn<KitLine>('supplier', 'From whom', '110px'), extra: 2 },
       { ...dateColumn<KitLine>('byDate', 'By', '100px', { optional: true, none: 'nobody said' }), extra: 3 },
       {
-        ...numberColumn<KitLine>('costMinor', `Cost (${production.currency})`, '100px', { scale: 100, optional: true }),
+        ...moneyColumn<KitLine>('costMinor', 'Cost', '100px', production.currency, { optional: true }),
         extra: 4,
       },
       { ...textColumn<KitLine>('note', 'Note', 'minmax(90px, 1fr)'), extra: 2 },

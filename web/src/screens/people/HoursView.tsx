@@ -3,7 +3,7 @@ import { useMemo } from 'react';
 import { HOURS, hoursFindings, peopleDay } from '@kavrell/core/crew';
 import { planOf } from '@kavrell/core/productions';
 import { productionFields } from '@kavrell/core/brief';
-import { formatMinuteOfDay, formatMinutes, formatMoney, parseMoney } from '@kavrell/core/units';
+import { formatMinuteOfDay, formatMinutes, formatMoney, moneyText, parseMoney } from '@kavrell/core/units';
 import { usePlanned } from '../../app/production.tsx';
 import { usePreferences } from '../../platform/preferences.ts';
 import { change } from '../../platform/rows.ts';
@@ -128,9 +128,9 @@ export function HoursView() {
               key={field}
               label={`${label}, ${production.currency}`}
               hint="Empty: not said"
-              value={production[field] === null ? '' : String(production[field] / 100)}
+              value={moneyText(production[field], production.currency)}
               fields={productionFields}
-              set={(v) => ({ [field]: v.trim() === '' ? null : parseMoney(v) })}
+              set={(v) => ({ [field]: v.trim() === '' ? null : parseMoney(v, production.currency) })}
               save={(values) =>
                 void change(production.id, label, [{ op: 'update', table: 'productions', row: production, values }])
               }

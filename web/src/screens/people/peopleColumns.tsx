@@ -1,8 +1,7 @@
 import type { Person } from '@kavrell/core/people';
 import { useFileUrl } from '../../platform/files.ts';
-import { formatMoney, parseMoney } from '@kavrell/core/units';
 import type { Column } from '../../ui/column.ts';
-import { choiceColumn, flagColumn, minutesColumn, textColumn } from '../../ui/columns.tsx';
+import { choiceColumn, flagColumn, minutesColumn, textColumn, moneyColumn } from '../../ui/columns.tsx';
 
 const KINDS = [
   ['crew', 'crew'],
@@ -77,19 +76,7 @@ export const peopleColumns = ({ callMin, called, currency }: Said): Column<Perso
   { ...textColumn<Person>('notes', 'Notes', 'minmax(140px, 1fr)'), extra: 4 },
   { ...textColumn<Person>('emergency', 'Call in need', '150px'), extra: 5 },
   { ...minutesColumn<Person>('travelMin', 'Way to set', '100px'), extra: 5 },
-  {
-    id: 'dayRateMinor',
-    header: 'Day rate',
-    width: '120px',
-    end: true,
-    extra: 6,
-    value: (p) => p.dayRateMinor,
-    render: (p) => <span>{p.dayRateMinor === null ? '–' : formatMoney(p.dayRateMinor, currency)}</span>,
-    edit: {
-      get: (p) => (p.dayRateMinor === null ? '' : String(p.dayRateMinor / 100)),
-      set: (t) => ({ dayRateMinor: t.trim() === '' ? null : parseMoney(t) }),
-    },
-  },
+  { ...moneyColumn<Person>('dayRateMinor', 'Day rate', '120px', currency, { optional: true }), extra: 6 },
   {
     id: 'away',
     header: 'Can’t on',

@@ -12,10 +12,11 @@ import { Continuity } from './Continuity.tsx';
 import { Delays, Incidents } from './DayLog.tsx';
 import { Interview } from './Interview.tsx';
 import { LastLook } from './LastLook.tsx';
+import { MoreAsked } from './MoreAsked.tsx';
 import { LeavePlace } from './LeavePlace.tsx';
 import { useOnset } from '../../shared/roll/onset.ts';
 
-type Panel = 'holds' | 'look' | 'leave' | 'stills' | 'questions' | 'delay' | 'incident';
+type Panel = 'holds' | 'look' | 'leave' | 'stills' | 'questions' | 'delay' | 'incident' | 'scope';
 const PANELS: readonly { key: Panel; words: string; command: CommandId }[] = [
   { key: 'holds', words: 'Who has it', command: 'roll.holds' },
   { key: 'look', words: 'Last look', command: 'roll.look' },
@@ -24,6 +25,7 @@ const PANELS: readonly { key: Panel; words: string; command: CommandId }[] = [
   { key: 'questions', words: 'Questions', command: 'roll.questions' },
   { key: 'delay', words: 'Delay', command: 'roll.delay' },
   { key: 'incident', words: 'Incident', command: 'roll.incident' },
+  { key: 'scope', words: 'More asked for', command: 'roll.scope' },
 ];
 
 /** What is done on a day beside rolling, one panel at a time. `free`: keys are not wanted elsewhere. */
@@ -39,6 +41,7 @@ export function OnsetBar({ free, hand }: { free: boolean; hand: InHand }) {
   useCommand('roll.questions', toggle('questions'), { enabled: free });
   useCommand('roll.delay', toggle('delay'), { enabled: free });
   useCommand('roll.incident', toggle('incident'), { enabled: free });
+  useCommand('roll.scope', toggle('scope'), { enabled: free });
   if (!onset || !day || !facts) return null;
   const lasting = entriesOf(rows.logEntries, 'delay').some((d) => d.dayId === day.id && d.payload.lostMin === null);
   return (
@@ -77,6 +80,7 @@ export function OnsetBar({ free, hand }: { free: boolean; hand: InHand }) {
       {open === 'questions' ? <Interview onset={onset} hand={hand} /> : null}
       {open === 'delay' ? <Delays onset={onset} /> : null}
       {open === 'incident' ? <Incidents onset={onset} /> : null}
+      {open === 'scope' ? <MoreAsked onset={onset} hand={hand} /> : null}
     </>
   );
 }

@@ -11,7 +11,7 @@ import {
   isolate,
   type Fault,
 } from '@kavrell/core/sound';
-import { formatWallMinute, parseClock } from '@kavrell/core/units';
+import { formatWallMinute, parseClock, moneyText, parseMoney } from '@kavrell/core/units';
 import { usePlanned } from '../../app/production.tsx';
 import { productionNow } from '../../platform/clock.ts';
 import { change } from '../../platform/rows.ts';
@@ -174,10 +174,10 @@ function Ticket({ fault }: { fault: Fault }) {
           />
           <FieldEdit
             label={`How much (${production.currency})`}
-            value={fault.refundMinor === null ? '' : String(fault.refundMinor / 100)}
+            value={moneyText(fault.refundMinor, production.currency)}
             fields={faultFields}
             hint="Empty: nobody said"
-            set={(t) => ({ refundMinor: t.trim() === '' ? null : Math.round(Number(t.replace(',', '.')) * 100) })}
+            set={(t) => ({ refundMinor: t.trim() === '' ? null : parseMoney(t, production.currency) })}
             save={save}
           />
         </Part>

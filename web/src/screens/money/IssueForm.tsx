@@ -1,0 +1,172 @@
+import { Box, Flex, Input } from '@chakra-ui/react';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { issuePaper } from '@kavrell/contract';
+import { composePaper, paperLacks, paperWhy, type PaperSources } from '@kavrell/core/jobMoney';
+import { PAPER_KIND_WORDS, type PaperContent, type PaperKind, type Sender } from '@kavrell/core/money';
+import { paperSourcesOf, SPENT_PARTS } from '@kavrell/core/productions';
+import { dateOf } from '@kavrell/core/time';
+import { parseShare } from '@kavrell/core/units';
+import { useProduction } from '../../app/production.tsx';
+import { call, wordsOf } from '../../platform/api.ts';
+import { tell } from '../../platform/notices.ts';
+import { useSome } from '../../platform/some.ts';
+import { Button } from '../../ui/Button.tsx';
+import { Choice } from '../../ui/Choice.tsx';
+import { DateInput } from '../../ui/DateInput.tsx';
+import { FormField } from '../../ui/FormField.tsx';
+import { Look, Part, Why } from '../../ui/parts.tsx';
+import { Problem } from '../../ui/Problem.tsx';
+import { PaperDrawn } from './PaperDrawn.tsx';
+import type { Money } from './useMoney.ts';
+
+type Kind = Exclude<PaperKind, 'credit'>;
+const KINDS: readonly Kind[] = ['quote', 'deposit', 'part', 'final'];
+
+const plusDays = (date: string, days: number) =>
+  new Date(Date.parse(`${date}T12:00:00Z`) + days * 86_400_000).toISOString().slice(0, 10);
+
+/** The next paper as it would go out, what it still lacks, and the press that issues it. */
+export function IssueForm({ money, sender }: { money: Money; sender: Sender | null }) {
+  const { production, rows } = useProduction();
+  const own = useSome(rows, SPENT_PARTS);
+  const { version, estimate, nowMs } = money;
+  const [kind, setKind] = useState<Kind>(rows.moneyPapers.some((p) => p.kind === 'quote') ? 'final' : 'quote');
+  const [share, setShare] = useState('30');
+  const [issuedOn, setIssuedOn] = useState(dateOf(nowMs, 'UTC'));
+  const [due, setDue] = useState<string | null>(null);
+  const [count, setCount] = useState('');
+  const [busy, setBusy] = useState(false);
+  const [problem, setProblem] = useState('');
+  const dueOn = due ?? plusDays(issuedOn, kind === 'quote' ? version.validDays : (sender?.dueDays ?? 30));
+  const isShare = kind === 'deposit' || kind === 'part';
+  const shareBp = isShare ? readShare(share) : 0;
+  const sources = { ...paperSourcesOf(own, { version, estimate }), kind, shareBp: shareBp ?? 0, issuedOn, sender };
+  const lacks = paperLacks(sources);
+  const made =
+    lacks.length > 0
+      ? null
+      : compose({ ...sources, sender: sender as Sender, payer: sources.payer as PaperSources['payer'] });
+  const content = made && 'content' in made ? made.content : null;
+  const issue = () => {
+    if (!content) return;
+    setBusy(true);
+    setProblem('');
+    const number = count.trim() === '' ? null : Number(count);
+    call(issuePaper, {
+      params: { productionId: production.id },
+      body: {
+        kind,
+        estimateId: version.id,
+        shareBp: shareBp ?? 0,
+        issuedOn,
+        dueOn,
+        count: number,
+        grossMinor: content.grossMinor,
+      },
+    })
+      .then(
+        ({ number: given }) => {
+          tell(`${PAPER_KIND_WORDS[kind]} ${given} is issued: fetch the PDF above, and give it to who pays.`);
+          setCount('');
+        },
+        (e: unknown) =>
+          setProblem(
+            `${wordsOf(e)}${/nothing was issued/i.test(wordsOf(e)) ? '' : ' Nothing was issued; what you typed stays here.'}`,
+          ),
+      )
+      .finally(() => setBusy(false));
+  };
+  return (
+    <Box as="section" aria-label="The next paper">
+      <Flex gap={3} wrap="wrap" align="flex-start" mb={2}>
+        <Box w="170px">
+          <FormField label="What">
+            {(props) => (
+              <Choice {...props} value={kind} onChange={(e) => setKind(e.target.value as Kind)}>
+                {KINDS.map((k) => (
+                  <option key={k} value={k}>
+                    {k === 'final' ? 'Invoice, all that is left' : PAPER_KIND_WORDS[k]}
+                  </option>
+                ))}
+              </Choice>
+            )}
+          </FormField>
+        </Box>
+        {isShare ? (
+          <Box w="110px">
+            <FormField label="Share, %" error={shareBp === null ? 'A share such as 30.' : undefined}>
+              {(props) => <Input {...props} value={share} onChange={(e) => setShare(e.target.value)} />}
+            </FormField>
+          </Box>
+        ) : null}
+        <Box w="170px">
+          <FormField label="Dated">
+            {(props) => <DateInput {...props} label="Dated" value={issuedOn} onChange={setIssuedOn} />}
+          </FormField>
+        </Box>
+        <Box w="170px">
+          <FormField label={kind === 'quote' ? 'Holds until' : 'To be paid by'}>
+            {(props) => <DateInput {...props} label="Due" value={dueOn} onChange={setDue} />}
+          </FormField>
+        </Box>
+        <Box w="140px">
+          <FormField label="Number by hand" hint="Empty: the next one">
+            {(props) => (
+              <Input
+                {...props}
+                inputMode="numeric"
+                value={count}
+                onChange={(e) => setCount(e.target.value.replace(/\D/g, ''))}
+              />
+            )}
+          </FormField>
+        </Box>
+      </Flex>
+      {lacks.length > 0 ? (
+        <Box role="status" mb={3} data-lacks>
+          <Look>Still missing:</Look>
+          <Box as="ul" listStyleType="disc" pl={5}>
+            {lacks.map((l) => (
+              <li key={l}>{l}</li>
+            ))}
+          </Box>
+          <Link to="/house">Your own details and numbers</Link>
+        </Box>
+      ) : null}
+      {made && 'problem' in made ? <Problem mb={3}>{made.problem}</Problem> : null}
+      {content ? (
+        <>
+          <Button look="primary" disabled={busy} onClick={issue} mb={2}>
+            {busy ? 'Issuing …' : `Issue the ${PAPER_KIND_WORDS[kind].toLowerCase()}`}
+          </Button>
+          <Box color="soft" mb={3}>
+            It gets its number and can’t be changed after. Nothing is sent: you give the PDF to who pays.
+          </Box>
+          {problem ? <Problem mb={3}>{problem}</Problem> : null}
+          <PaperDrawn content={content} title={PAPER_KIND_WORDS[kind]} />
+          <Part>
+            <Why lines={paperWhy(content, version)} />
+          </Part>
+        </>
+      ) : null}
+    </Box>
+  );
+}
+
+function readShare(text: string): number | null {
+  try {
+    return parseShare(text);
+  } catch {
+    // Half a number: the field says what it wants.
+    return null;
+  }
+}
+
+function compose(sources: PaperSources): { content: PaperContent } | { problem: string } {
+  try {
+    return { content: composePaper(sources) };
+  } catch (error) {
+    return { problem: wordsOf(error) };
+  }
+}

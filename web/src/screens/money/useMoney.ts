@@ -1,0 +1,65 @@
+import { useMemo } from 'react';
+import { create } from 'zustand';
+import type { EstimateOfJob, PlanFigures, Prices } from '@kavrell/core/jobMoney';
+import type { Estimate } from '@kavrell/core/money';
+import {
+  chosenEstimate,
+  estimateOfJob,
+  MONEY_PARTS,
+  planFiguresOf,
+  pricesOf,
+  type MoneyRows,
+} from '@kavrell/core/productions';
+import { usePlanned } from '../../app/production.tsx';
+import { productionNow } from '../../platform/clock.ts';
+import { change } from '../../platform/rows.ts';
+import { useSome } from '../../platform/some.ts';
+
+const useOpen = create<{ id: string | null }>(() => ({ id: null }));
+/** Opens a version: it stays open while one goes from view to view. */
+export const openVersion = (id: string): void => useOpen.setState({ id });
+
+export interface Money {
+  rows: MoneyRows;
+  currency: string;
+  nowMs: number;
+  /** The open version; null while there is none, and the plan as it is stands in its place. */
+  version: Estimate;
+  isStored: boolean;
+  figures: PlanFigures;
+  estimate: EstimateOfJob;
+  prices: Prices;
+  /** Writes fields of the open version. */
+  save: (values: Partial<Estimate>, label?: string) => void;
+}
+
+/** The estimate of the open version, worked out anew when something it leans on changes. */
+export function useMoney(): Money {
+  const { rows: all, production } = usePlanned();
+  const rows = useSome(all, MONEY_PARTS);
+  const openId = useOpen((s) => s.id);
+  const stored = rows.estimates.find((e) => e.id === openId);
+  const version = useMemo(() => stored ?? chosenEstimate(rows), [stored, rows]);
+  const nowMs = productionNow(production);
+  // The date counts, not the moment: rates hold by the day.
+  const day = Math.floor(nowMs / 86_400_000);
+  const figures = useMemo(() => planFiguresOf(rows), [rows]);
+  const estimate = useMemo(
+    () => estimateOfJob(rows, version, figures, day * 86_400_000),
+    [rows, version, figures, day],
+  );
+  const prices = useMemo(() => ({ ...pricesOf(rows, day * 86_400_000), taxBp: version.taxBp }), [rows, version, day]);
+  const save = (values: Partial<Estimate>, label = `The version “${version.name}”`) =>
+    void change(production.id, label, [{ op: 'update', table: 'estimates', row: version, values }]);
+  return {
+    rows,
+    currency: production.currency,
+    nowMs,
+    version,
+    isStored: version.id !== '',
+    figures,
+    estimate,
+    prices,
+    save,
+  };
+}
