@@ -1,4 +1,5 @@
 import { InputError } from '../../base/errors/index.ts';
+import { bare, type Recorded } from '../../base/records/index.ts';
 import { formatCount, formatDate, formatMoney } from '../../base/units/index.ts';
 import {
   moneyTotal,
@@ -222,8 +223,8 @@ export function composePaper(sources: PaperSources): PaperContent {
   const of = sources.papers.filter((p) => p.kind === 'quote').at(-1);
   return {
     ...{ title: sources.title, currency, lines, texts },
-    sender: bare(sender),
-    payer: bare(payer),
+    sender: asStated(sender),
+    payer: asStated(payer),
     ...{
       taxes: total.taxes,
       netMinor: total.netMinor,
@@ -257,11 +258,9 @@ function paymentsOf(
   }));
 }
 
-/** A row’s own fields, without what the table keeps beside them. */
-function bare<
-  T extends { id: string; productionId: string; version: number; deletedAt: string | null; position: number },
->(row: T) {
-  const { id: _id, productionId: _p, version: _v, deletedAt: _d, position: _o, ...rest } = row;
+/** Who it is, without where it stands in a list. */
+function asStated<T extends Sender | Payer>(row: T): Omit<Omit<T, keyof Recorded>, 'position'> {
+  const { position: _position, ...rest } = bare(row);
   return rest;
 }
 

@@ -1,4 +1,5 @@
 import { InputError } from '../../base/errors/index.ts';
+import { bare } from '../../base/records/index.ts';
 import type { Clip } from '../../rooms/copies/index.ts';
 import type { Take } from '../../rooms/roll/index.ts';
 import { nextShotCode, SHOT_DEFAULTS, type NumberSchool, type Scene, type Shot } from '../../rooms/scenes/index.ts';
@@ -86,10 +87,9 @@ export function pickUpShots(
     const position = (last.get(scene.id) ?? 0) + 1;
     last.set(scene.id, position);
     const like = shotOf.get(w.likeShotId ?? '');
-    const { id: _id, productionId: _p, version: _v, deletedAt: _d, ...fields } = like ?? ({} as Shot);
     return {
       ...SHOT_DEFAULTS,
-      ...fields,
+      ...(like ? bare(like) : {}),
       ...{ sceneId: scene.id, code, position, description: w.words.slice(0, 300), priority: 'must' as const },
       ...{ pass: 'pick-up', dropped: false, rehearseMin: 0, minutesOverride: null, windows: [], happensOnce: false },
       reason: `From the rough cut${w.at ? ` at ${w.at}` : ''}${like ? `, like ${like.code}` : ''}.`,

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+export * from './bare.ts';
 export * from './blank.ts';
 export * from './fields.ts';
 export * from './ids.ts';

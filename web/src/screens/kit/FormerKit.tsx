@@ -2,7 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { listHeads } from '@kavrell/contract';
 import { type Crate, type KitLine, type Vehicle } from '@kavrell/core/kit';
-import { positionAfter } from '@kavrell/core/records';
+import { bare, positionAfter } from '@kavrell/core/records';
 import { formatCount } from '@kavrell/core/units';
 import { usePlanned } from '../../app/production.tsx';
 import { call, wordsOf } from '../../platform/api.ts';
@@ -74,8 +74,6 @@ function opsOf(
   crates: readonly Crate[],
   vehicles: readonly Vehicle[],
 ): Op[] {
-  const bare = <R extends object>({ id: _id, productionId: _p, version: _v, deletedAt: _d, ...values }: R & Base) =>
-    values;
   const isNew = (list: readonly { name: string }[]) => {
     const names = new Set(list.map((x) => x.name.trim().toLowerCase()));
     return (x: { name: string }) => !names.has(x.name.trim().toLowerCase());
@@ -103,9 +101,3 @@ function opsOf(
   ];
 }
 const isOwn = ({ source }: KitLine): boolean => source === 'own' || source === 'adapted';
-interface Base {
-  id: string;
-  productionId: string;
-  version: number;
-  deletedAt: string | null;
-}

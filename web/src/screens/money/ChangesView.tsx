@@ -132,7 +132,7 @@ export function ChangesView() {
           ) : null}
         </Box>
       ) : null}
-      {rows.scopeChanges.length === 0 ? (
+      {rows.scopeChanges.length === 0 && unlogged.length > 0 ? null : rows.scopeChanges.length === 0 ? (
         <Empty title="Nothing has changed yet">
           “Could we have one with the mayor too?” Note it the moment it is said: here, on Roll with{' '}
           <strong>More asked for</strong>, or as a wish in Brief. It is priced by the plan, and asked for by a link.

@@ -54,6 +54,7 @@ export function EstimateLines({
             {own.map((l) => (
               <Table.Row
                 key={l.key}
+                verticalAlign="middle"
                 data-line={l.words}
                 bg={l.key === chosenKey ? 'panel' : undefined}
                 borderTop="1px solid"

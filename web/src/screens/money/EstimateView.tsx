@@ -89,8 +89,8 @@ export function EstimateView({ toRates }: { toRates: () => void }) {
       )}
       <Sheet>
         {chosen ? <LineSheet key={chosen.key} line={chosen} money={money} close={() => choose(null)} /> : null}
-        {!chosen && isStored ? <VersionFields money={money} /> : null}
         {!chosen ? <TotalPart money={money} /> : null}
+        {!chosen && isStored ? <VersionFields money={money} /> : null}
       </Sheet>
     </>
   );

@@ -35,7 +35,7 @@ export function FormerPace({ money }: { money: Money }) {
                         onClick={() =>
                           addVersion(
                             production.id,
-                            rows.estimates,
+                            rows,
                             { name: 'At your own pace', pacePercent: Math.min(1000, Math.max(10, pace.percent)) },
                             money.version,
                           )

@@ -4,7 +4,7 @@ import { Link } from 'react-router';
 import { ratesOn } from '@kavrell/core/jobMoney';
 import { exchangeFields, type Exchange, type Rate } from '@kavrell/core/money';
 import { pricedOn } from '@kavrell/core/productions';
-import { positionAfter } from '@kavrell/core/records';
+import { bare, positionAfter } from '@kavrell/core/records';
 import { dateOf } from '@kavrell/core/time';
 import { formatCount, formatDate } from '@kavrell/core/units';
 import { useProduction } from '../../app/production.tsx';
@@ -70,11 +70,10 @@ function TakeOver({ book, onDate }: { book: readonly Rate[]; onDate: string }) {
       production.id,
       `${formatCount(fresh.length, 'rate')} from the book`,
       fresh.map((r, i) => {
-        const { id: _i, productionId: _p, version: _v, deletedAt: _d, ...values } = r;
         return {
           op: 'insert' as const,
           table: 'rates' as const,
-          values: { ...values, personId: null, placeId: null, position: positionAfter(rows.rates) + i },
+          values: { ...bare(r), personId: null, placeId: null, position: positionAfter(rows.rates) + i },
         };
       }),
     );

@@ -28,15 +28,13 @@ export function VersionPick({ money }: { money: Money }) {
           </Choice>
           <Button
             size="small"
-            onClick={() =>
-              addVersion(production.id, rows.estimates, { name: `${version.name.slice(0, 50)}, another` }, version)
-            }
+            onClick={() => addVersion(production.id, rows, { name: `${version.name.slice(0, 50)}, another` }, version)}
           >
             Another version like it
           </Button>
         </>
       ) : (
-        <Button look="primary" onClick={() => addVersion(production.id, rows.estimates, { name: 'The plan as it is' })}>
+        <Button look="primary" onClick={() => addVersion(production.id, rows, { name: 'The plan as it is' })}>
           Begin the estimate
         </Button>
       )}

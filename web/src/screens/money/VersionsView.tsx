@@ -31,10 +31,7 @@ export function VersionsView({ toEstimate }: { toEstimate: () => void }) {
     <>
       <Flex gap={2} wrap="wrap" mb={4}>
         {reckoned.length === 0 ? (
-          <Button
-            look="primary"
-            onClick={() => addVersion(production.id, rows.estimates, { name: 'The plan as it is' })}
-          >
+          <Button look="primary" onClick={() => addVersion(production.id, rows, { name: 'The plan as it is' })}>
             Begin the estimate
           </Button>
         ) : (
@@ -42,7 +39,7 @@ export function VersionsView({ toEstimate }: { toEstimate: () => void }) {
             <Button
               key={o.name}
               size="small"
-              onClick={() => addVersion(production.id, rows.estimates, { ...o.values, name: o.name }, like)}
+              onClick={() => addVersion(production.id, rows, { ...o.values, name: o.name }, like)}
             >
               {o.words}
             </Button>

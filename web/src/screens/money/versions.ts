@@ -1,31 +1,34 @@
 import { ESTIMATE_DEFAULTS, type Estimate } from '@kavrell/core/money';
-import { positionAfter } from '@kavrell/core/records';
+import type { MoneyRows } from '@kavrell/core/productions';
+import { bare, positionAfter } from '@kavrell/core/records';
 import { newId } from '../../platform/id.ts';
 import { change } from '../../platform/rows.ts';
 import { openVersion } from './useMoney.ts';
 
 type Fields = Omit<Estimate, 'id' | 'productionId' | 'version' | 'deletedAt' | 'position'>;
 
-/** A new version beside those there are: the first one is the one the job is done by. What is typed for each line of one goes along with `like`. */
+/** A new version beside those there are: the first one is the one the job is done by. Lines that were typed for the one it is `like` go along. */
 export function addVersion(
   productionId: string,
-  all: readonly Estimate[],
+  rows: Pick<MoneyRows, 'estimates' | 'estimateLines'>,
   values: Partial<Fields> & Pick<Fields, 'name'>,
   like: Estimate | null = null,
 ): void {
   const id = newId();
-  const {
-    id: _id,
-    productionId: _p,
-    version: _v,
-    deletedAt: _d,
-    ...copied
-  } = like ?? { ...ESTIMATE_DEFAULTS, id, productionId, version: 1, deletedAt: null };
+  const fields = like ? bare(like) : ESTIMATE_DEFAULTS;
+  const typed = like ? rows.estimateLines.filter((l) => l.estimateId === like.id) : [];
   void change(productionId, `A version: ${values.name}`, [
     {
       ...{ op: 'insert' as const, table: 'estimates' as const, id },
-      values: { ...copied, ...values, chosen: all.length === 0, position: positionAfter(all) },
+      values: {
+        ...{ ...fields, ...values, chosen: rows.estimates.length === 0 },
+        position: positionAfter(rows.estimates),
+      },
     },
+    ...typed.map((l) => ({
+      ...{ op: 'insert' as const, table: 'estimateLines' as const },
+      values: { ...bare(l), estimateId: id },
+    })),
   ]);
   openVersion(id);
 }
