@@ -19,11 +19,13 @@ const SCREENS = [
   'Copies',
   'Line-up',
   'Wrap',
+  'Money',
 ];
 
 /** Screens with several views: each is looked at like a screen of its own. */
 const VIEWS: Record<string, readonly (string | RegExp)[]> = {
   'Line-up': ['Takes', /Not placed/, 'Export'],
+  Money: ['Versions', 'Usage', 'Changes', 'Quote and invoice', 'Spent', 'Rates'],
   Wrap: ['Hours, reports, kit', 'Pick-ups', 'Hand-over', 'Names', 'Book', 'Whole job'],
   Brief: ['Look', 'Days', 'What changed', 'Paste to start'],
   'Call sheet': ['Freeze', 'Who has read it', 'Move the day', 'From paper'],

@@ -121,3 +121,15 @@ export function en16931(xml: string): string[] {
   for (const match of xml.matchAll(/currencyID="([^"]*)"/g)) rule('BT-5', match[1] === currency);
   return broken;
 }
+
+type Stream = NodeJS.ReadableStream;
+/** Reads an answer whole, as its bytes; for supertest’s `parse`. */
+export function asBytes(res: unknown, done: (error: Error | null, body: Buffer) => void): void {
+  const parts: Buffer[] = [];
+  (res as Stream).on('data', (c: Buffer) => parts.push(Buffer.from(c)));
+  (res as Stream).on('end', () => done(null, Buffer.concat(parts)));
+}
+/** The same as text. */
+export function asText(res: unknown, done: (error: Error | null, body: string) => void): void {
+  asBytes(res, (error, body) => done(error, body.toString()));
+}

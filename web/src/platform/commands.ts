@@ -54,7 +54,7 @@ export const COMMANDS = {
   'roll.questions': of('Roll', 'h', 'questions of the interview in hand'),
   'roll.delay': of('Roll', 'y', 'a delay and its cause'),
   'roll.incident': of('Roll', 'o', 'an incident, or one that nearly was'),
-  'roll.scope': of('Roll', 'q', 'more was asked for than was agreed'),
+  'roll.scope': of('Roll', '6', 'more was asked for than was agreed'),
   'roll.takeBack': of('Roll', 'u', 'take the cut back, within five seconds'),
   'cover.call': of('Cover', 'c', 'on Cues: call the next cue'),
   'clocks.before': of('Clocks', 'up', 'the clock before', { fixed: true }),

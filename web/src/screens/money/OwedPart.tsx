@@ -7,7 +7,6 @@ import { useProduction } from '../../app/production.tsx';
 import { productionNow } from '../../platform/clock.ts';
 import { change } from '../../platform/rows.ts';
 import { Button } from '../../ui/Button.tsx';
-import { Part } from '../../ui/parts.tsx';
 
 /** Who is owed what, and who owes it. */
 export function OwedPart({ owed, currency }: { owed: readonly Owed[]; currency: string }) {
@@ -39,11 +38,14 @@ export function OwedPart({ owed, currency }: { owed: readonly Owed[]; currency: 
         })),
     ]);
   return (
-    <Part title="Who is owed what">
+    <Box as="section" aria-label="Who is owed what" mb={6}>
+      <Box as="h2" fontSize="m" mb={2}>
+        Who is owed what
+      </Box>
       {owed.length === 0 ? (
         <Box color="soft">Nobody is owed anything, as far as it is noted.</Box>
       ) : (
-        <Box as="ul" display="grid" gap={2}>
+        <Box as="ul" display="grid" gap={3} maxW="560px">
           {owed.map((o) => (
             <Box as="li" key={`${o.who}${o.minor}`} data-owed={o.who}>
               <Flex justify="space-between" gap={2} fontWeight="600">
@@ -66,6 +68,6 @@ export function OwedPart({ owed, currency }: { owed: readonly Owed[]; currency: 
           ))}
         </Box>
       )}
-    </Part>
+    </Box>
   );
 }

@@ -7,6 +7,7 @@ import { formatMoney } from '@kavrell/core/units';
 import { useProduction } from '../../app/production.tsx';
 import { useSome } from '../../platform/some.ts';
 import { Empty, Figure, Look, Part, Why } from '../../ui/parts.tsx';
+import { useHashSelection } from '../../ui/selection.ts';
 import { Sheet } from '../../ui/sheet.tsx';
 import { Unfold } from '../../ui/Unfold.tsx';
 import { Expenses } from './Expenses.tsx';
@@ -18,6 +19,7 @@ import { useMoney } from './useMoney.ts';
 export function SpentView() {
   const { rows } = useProduction();
   const money = useMoney();
+  const [chosenId] = useHashSelection();
   const own = useSome(rows, SPENT_PARTS);
   const { version, estimate, currency, nowMs } = money;
   const day = Math.floor(nowMs / 86_400_000) * 86_400_000;
@@ -55,6 +57,7 @@ export function SpentView() {
           <Look>In no sum</Look>: {w}
         </Box>
       ))}
+      <OwedPart owed={actual.owed} currency={currency} />
       <Expenses lines={estimate.lines} nowMs={nowMs} />
       {known.length === 0 ? (
         <Empty title="Nothing is known yet">
@@ -65,19 +68,20 @@ export function SpentView() {
         <AgainstEstimate lines={known} open={actual.lines.length - known.length} currency={currency} />
       )}
       <Payments />
-      <Sheet>
-        <OwedPart owed={actual.owed} currency={currency} />
-        <Why
-          lines={[
-            'Work: the minutes noted in Wrap by the same terms as in the estimate; days without noted hours as planned. Meals that are no work are taken off.',
-            version.taxBp > 0
-              ? 'You ask for tax, so the tax on a receipt is taken off its cost where it is written down.'
-              : 'You ask for no tax, so receipts cost what was paid.',
-            'What nobody said anything of counts as foreseen in what stays.',
-          ]}
-        />
-        <Part title="Care">Which receipts count, and how long they are kept, follows the tax law of the place.</Part>
-      </Sheet>
+      {chosenId === null ? (
+        <Sheet>
+          <Why
+            lines={[
+              'Work: the minutes noted in Wrap by the same terms as in the estimate; days without noted hours as planned. Meals that are no work are taken off.',
+              version.taxBp > 0
+                ? 'You ask for tax, so the tax on a receipt is taken off its cost where it is written down.'
+                : 'You ask for no tax, so receipts cost what was paid.',
+              'What nobody said anything of counts as foreseen in what stays.',
+            ]}
+          />
+          <Part title="Care">Which receipts count, and how long they are kept, follows the tax law of the place.</Part>
+        </Sheet>
+      ) : null}
     </>
   );
 }

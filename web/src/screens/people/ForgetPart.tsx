@@ -72,8 +72,9 @@ function Forget({ person, leave }: { person: Person; leave: () => void }) {
       <Box mb={2} fontSize="s">
         Name, its parts, mail address, telephone number, photograph, signature and links go, in sheets that went out and
         in the history too; what they did stays, by somebody. Hand-overs that were made are taken away; make them again.
-        It is noted that it was done, not whose. Pictures and sound in which they are, files that were fetched, sheets
-        on people’s phones and backups made before are not reached.
+        It is noted that it was done, not whose. Quotes and invoices that were issued stay as they are. Pictures and
+        sound in which they are, files that were fetched, sheets on people’s phones and backups made before are not
+        reached.
       </Box>
       <FormField label="Type their name" hint="Nothing brings it back" error={problem || undefined}>
         {(props) => <Input {...props} value={typed} onChange={(e) => setTyped(e.target.value)} />}

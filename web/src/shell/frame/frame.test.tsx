@@ -257,7 +257,7 @@ describe('the rail', () => {
     expect(said()).toMatch(/^Prepare.*On the day.*After/);
     expect(Object.keys(counts())).toEqual([
       ...['Brief', 'Scenes', 'Places', 'Light', 'Camera', 'People', 'Kit', 'Risks'],
-      ...['Day', 'Call sheet', 'Roll', 'Cover', 'Clocks', 'Copies', 'Line-up', 'Wrap'],
+      ...['Day', 'Call sheet', 'Roll', 'Cover', 'Clocks', 'Copies', 'Line-up', 'Wrap', 'Money'],
     ]);
   });
   it('says beside each what needs a decision, and nothing where nothing does', () => {
