@@ -12,7 +12,7 @@ import { change } from '../../platform/rows.ts';
 import { Button } from '../../ui/Button.tsx';
 import { FieldEdit } from '../../ui/FieldEdit.tsx';
 import { Facts, Look, Part, Why } from '../../ui/parts.tsx';
-import { pricedBy } from './ChangesView.tsx';
+import { pricedBy } from './pricedBy.ts';
 import type { Money } from './useMoney.ts';
 
 const day = (ms: number) => formatDate(dateOf(ms, 'UTC'), { year: true });

@@ -1,12 +1,6 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
-import {
-  changeStanding,
-  priceOfDelivered,
-  priceOfMinutes,
-  type ChangePrice,
-  type Unlogged,
-} from '@kavrell/core/jobMoney';
+import { changeStanding, type Unlogged } from '@kavrell/core/jobMoney';
 import { CHANGE_STATE_WORDS, type ScopeChange } from '@kavrell/core/money';
 import { SPENT_PARTS, unloggedOf } from '@kavrell/core/productions';
 import { positionAfter } from '@kavrell/core/records';
@@ -20,25 +14,14 @@ import { Empty, Figure, Look, Part, Tag, Why } from '../../ui/parts.tsx';
 import { useHashSelection } from '../../ui/selection.ts';
 import { Sheet } from '../../ui/sheet.tsx';
 import { ChangeSheet } from './ChangeSheet.tsx';
-import { useMoney, type Money } from './useMoney.ts';
+import { pricedBy } from './pricedBy.ts';
+import { useMoney } from './useMoney.ts';
 
 const SOURCE_WORDS: Readonly<Record<Unlogged['source'], string>> = {
   roll: 'on the day',
   wish: 'in Brief',
   deliverable: 'to be delivered',
 };
-
-/** What something that came up would cost, by the plan; null: nobody said how long it takes. */
-export function pricedBy(
-  minutes: number | null,
-  source: ScopeChange['source'],
-  dayId: string | null,
-  { estimate, version, prices }: Money,
-): ChangePrice | null {
-  if (minutes === null || minutes === 0) return null;
-  if (source === 'deliverable') return priceOfDelivered(minutes, prices);
-  return priceOfMinutes(minutes, dayId, estimate, version.selfId, prices);
-}
 
 /** Changes of scope: noted when they happen, priced by the plan, agreed by a link or by word, or done for nothing and counted. */
 export function ChangesView() {

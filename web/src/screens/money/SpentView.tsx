@@ -21,9 +21,8 @@ export function SpentView() {
   const money = useMoney();
   const [chosenId] = useHashSelection();
   const own = useSome(rows, SPENT_PARTS);
-  const { version, estimate, currency, nowMs } = money;
-  const day = Math.floor(nowMs / 86_400_000) * 86_400_000;
-  const actual = useMemo(() => actualOfJob(own, version, estimate, day), [own, version, estimate, day]);
+  const { version, estimate, currency, nowMs, todayMs } = money;
+  const actual = useMemo(() => actualOfJob(own, version, estimate, todayMs), [own, version, estimate, todayMs]);
   const say = (minor: number) => formatMoney(minor, currency);
   const known = actual.lines.filter((l) => l.actualMinor !== null);
   const more = actual.spentMinor - actual.foreseenMinor;

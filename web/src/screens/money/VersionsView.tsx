@@ -17,12 +17,11 @@ import { addVersion, chooseVersion } from './versions.ts';
 export function VersionsView({ toEstimate }: { toEstimate: () => void }) {
   const { production, rows } = usePlanned();
   const money = useMoney();
-  const { rows: own, figures, currency, nowMs } = money;
+  const { rows: own, figures, currency, todayMs } = money;
   const reckoned = useMemo(
-    () => own.estimates.map((version): Reckoned => ({ version, result: estimateOfJob(own, version, figures, nowMs) })),
-    // The moment counts by its day only.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-    [own, figures, Math.floor(nowMs / 86_400_000)],
+    () =>
+      own.estimates.map((version): Reckoned => ({ version, result: estimateOfJob(own, version, figures, todayMs) })),
+    [own, figures, todayMs],
   );
   const say = (minor: number) => formatMoney(minor, currency);
   const like = own.estimates[0] ?? null;

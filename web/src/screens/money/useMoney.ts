@@ -19,10 +19,14 @@ const useOpen = create<{ id: string | null }>(() => ({ id: null }));
 /** Opens a version: it stays open while one goes from view to view. */
 export const openVersion = (id: string): void => useOpen.setState({ id });
 
+const DAY_MS = 86_400_000;
+
 export interface Money {
   rows: MoneyRows;
   currency: string;
   nowMs: number;
+  /** The beginning of today, UTC: rates hold by the day. */
+  todayMs: number;
   /** The open version; null while there is none, and the plan as it is stands in its place. */
   version: Estimate;
   isStored: boolean;
@@ -41,20 +45,17 @@ export function useMoney(): Money {
   const stored = rows.estimates.find((e) => e.id === openId);
   const version = useMemo(() => stored ?? chosenEstimate(rows), [stored, rows]);
   const nowMs = productionNow(production);
-  // The date counts, not the moment: rates hold by the day.
-  const day = Math.floor(nowMs / 86_400_000);
+  const todayMs = Math.floor(nowMs / DAY_MS) * DAY_MS;
   const figures = useMemo(() => planFiguresOf(rows), [rows]);
-  const estimate = useMemo(
-    () => estimateOfJob(rows, version, figures, day * 86_400_000),
-    [rows, version, figures, day],
-  );
-  const prices = useMemo(() => ({ ...pricesOf(rows, day * 86_400_000), taxBp: version.taxBp }), [rows, version, day]);
+  const estimate = useMemo(() => estimateOfJob(rows, version, figures, todayMs), [rows, version, figures, todayMs]);
+  const prices = useMemo(() => ({ ...pricesOf(rows, todayMs), taxBp: version.taxBp }), [rows, version, todayMs]);
   const save = (values: Partial<Estimate>, label = `The version “${version.name}”`) =>
     void change(production.id, label, [{ op: 'update', table: 'estimates', row: version, values }]);
   return {
     rows,
     currency: production.currency,
     nowMs,
+    todayMs,
     version,
     isStored: version.id !== '',
     figures,
