@@ -12,6 +12,7 @@ import { benchDay } from './lib/benchDay.mjs';
 import { benchHousePage, benchKit } from './lib/benchKit.mjs';
 import { benchLight, benchLightPage } from './lib/benchLight.mjs';
 import { benchLineup } from './lib/benchLineup.mjs';
+import { benchMoney } from './lib/benchMoney.mjs';
 import { benchScenes, benchScenesPage } from './lib/benchScenes.mjs';
 import { benchSheetPages, benchSheets } from './lib/benchSheets.mjs';
 import { benchWrap } from './lib/benchWrap.mjs';
@@ -43,8 +44,9 @@ if (!only || only === '--sheets') {
 }
 if (!only || only === '--copies') await benchCopies();
 if (!only || only === '--wrap') await benchWrap(openBrowser, startInstance, freePort);
+if (!only || only === '--money') await benchMoney(openBrowser, startInstance, freePort);
 if (!only || only === '--trust') await benchTrust(startInstance, freePort);
-if (['--core', '--camera', '--day', '--sheets', '--copies', '--trust', '--lineup', '--wrap'].includes(only))
+if (['--core', '--camera', '--day', '--sheets', '--copies', '--trust', '--lineup', '--wrap', '--money'].includes(only))
   process.exit(0);
 
 // 1. The first screen's JavaScript.

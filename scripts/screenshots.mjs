@@ -98,12 +98,7 @@ const VIEWS = [
     screen: 'camera',
     theme: 'daylight',
   },
-  {
-    file: 'sound',
-    screen: 'camera',
-    theme: 'daylight',
-    act: (page) => page.getByRole('tab', { name: 'Sound', exact: true }).click(),
-  },
+  { file: 'money', screen: 'money' },
   {
     file: 'roll',
     screen: 'roll',

@@ -3,6 +3,9 @@ import { PAPER_KIND_WORDS, type MoneyPaper, type PaperContent } from '@kavrell/c
 import { formatDate, formatMoney } from '@kavrell/core/units';
 import { HAIR, SOFT, head, heading, renderPdf, rows as rowLines } from '../platform/documents/index.ts';
 
+/** What the margins leave of each paper. */
+const WIDTH_PT = { A4: 523, LETTER: 540 } as const;
+
 const date = (iso: string) => formatDate(iso, { year: true });
 const blocks = (...lines: string[]): string[] => lines.map((l) => l.trim()).filter(Boolean);
 
@@ -34,12 +37,12 @@ export function paperPdfOf(paper: MoneyPaper): Promise<Buffer> {
             c.sender.web,
             c.sender.vatId ? `VAT ${c.sender.vatId}` : '',
             c.sender.taxNumber ? `Tax number ${c.sender.taxNumber}` : '',
-          ).map((text) => ({ text, color: SOFT, alignment: 'right' as const })),
+          ).map((text) => ({ text, color: SOFT, alignment: 'right' as const, noWrap: true })),
         },
       ],
     },
     {
-      canvas: [{ type: 'line', x1: 0, y1: 0, x2: 523, y2: 0, lineWidth: 0.5, lineColor: HAIR }],
+      canvas: [{ type: 'line', x1: 0, y1: 0, x2: WIDTH_PT[c.sender.paper], y2: 0, lineWidth: 0.5, lineColor: HAIR }],
       margin: [0, 14, 0, 18],
     },
     {
@@ -94,22 +97,32 @@ function factsOf({ kind, number, issuedOn, dueOn, content: c }: MoneyPaper): [st
 function linesOf(c: PaperContent): Content {
   const money = (minor: number) => formatMoney(minor, c.currency, { cents: true });
   const right = (text: string) => ({ text, alignment: 'right' as const, noWrap: true });
+  const isOne = (l: PaperContent['lines'][number]) => l.quantityMilli === 1000 && !l.unit;
+  // Where every line is one thing nobody reads how many.
+  const counted = c.lines.some((l) => !isOne(l));
+  const count = (l: PaperContent['lines'][number]) =>
+    isOne(l)
+      ? [right(''), right('')]
+      : [
+          right(`${l.quantityMilli / 1000}${l.unit ? `\u00a0${l.unit}` : ''}`.replace('-', '−')),
+          right(money(l.unitMinor)),
+        ];
   return {
     layout: rowLines,
     table: {
       headerRows: 1,
       dontBreakRows: true,
-      widths: ['*', 'auto', 'auto', 'auto', 'auto'],
+      widths: ['*', ...(counted ? ['auto', 'auto'] : []), 'auto', 'auto'],
       body: [
-        [head('What'), head('How many', 'right'), head('Each', 'right'), head('Tax', 'right'), head('Net', 'right')],
+        [
+          head('What'),
+          ...(counted ? [head('How many', 'right'), head('Each', 'right')] : []),
+          head('Tax', 'right'),
+          head('Net', 'right'),
+        ],
         ...c.lines.map((l) => [
           { text: l.words },
-          right(
-            l.quantityMilli === 1000 && !l.unit
-              ? ''
-              : `${l.quantityMilli / 1000}${l.unit ? `\u00a0${l.unit}` : ''}`.replace('-', '−'),
-          ),
-          right(l.quantityMilli === 1000 && !l.unit ? '' : money(l.unitMinor)),
+          ...(counted ? count(l) : []),
           right(`${l.taxBp / 100}\u00a0%`),
           right(money(l.netMinor)),
         ]),

@@ -204,6 +204,22 @@ function owedOf(
       },
     ];
   });
+  // A hire of which no receipt came yet will be asked for.
+  const suppliers = estimate.figures.hires.flatMap((h): Owed[] => {
+    const line = lines.find((l) => l.key === h.key);
+    if (!line || line.actualMinor !== null || h.supplier.trim() === '') return [];
+    const minor = line.estimateMinor ?? 0;
+    return minor <= 0
+      ? []
+      : [
+          {
+            who: h.supplier,
+            personId: null,
+            minor,
+            why: [`${h.name}: ${money(minor)} as agreed, and no receipt of it.`],
+          },
+        ];
+  });
   const clients = papers.flatMap((paper): Owed[] => {
     const left = outstandingMinor(paper, papers, payments);
     if (left === 0) return [];
@@ -219,5 +235,5 @@ function owedOf(
       },
     ];
   });
-  return [...people, ...clients];
+  return [...people, ...suppliers, ...clients];
 }

@@ -5,6 +5,7 @@ import {
   composeCredit,
   composePaper,
   outstandingMinor,
+  paperDoubts,
   paperLacks,
   paperNumber,
   standingInvoices,
@@ -157,5 +158,14 @@ describe('invoices', () => {
     expect(outstandingMinor(invoice, [invoice], paid)).toBe(invoice.content.grossMinor - 100);
     expect(outstandingMinor(invoice, papers, paid)).toBe(0);
   });
+  it.each([
+    ['final', '2027-03-17', /before the last shooting day/],
+    ['final', '2027-03-18', /^$/],
+    ['quote', '2027-03-19', /after the first shooting day/],
+    ['quote', '2026-02-01', /is the year right/],
+    ['quote', '2027-02-01', /^$/],
+  ] as const)('a %s of %s is looked at twice where its date is odd', (kind, issuedOn, words) =>
+    expect(paperDoubts(sources({ kind, issuedOn })).join(' ')).toMatch(words),
+  );
   it('numbers have their digits', () => expect(paperNumber('2027-', 7, 4)).toBe('2027-0007'));
 });

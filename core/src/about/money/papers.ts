@@ -80,6 +80,29 @@ export function paperLacks({
   return lacks;
 }
 
+const HALF_YEAR_MS = 182 * 86_400_000;
+/** What is odd about a paper’s dates, in words: it can be issued all the same. */
+export function paperDoubts({
+  kind,
+  issuedOn,
+  estimate,
+}: Pick<PaperSources, 'kind' | 'issuedOn' | 'estimate'>): string[] {
+  const dates = estimate.figures.days
+    .map((d) => d.date)
+    .filter(Boolean)
+    .sort();
+  const [first, last] = [dates[0], dates.at(-1)];
+  if (first === undefined || last === undefined) return [];
+  const said = (date: string) => formatDate(date, { year: true });
+  return [
+    ...(kind === 'final' && issuedOn < last ? [`It is dated before the last shooting day (${said(last)}).`] : []),
+    ...(kind === 'quote' && issuedOn > first ? [`It is dated after the first shooting day (${said(first)}).`] : []),
+    ...(Date.parse(first) - Date.parse(issuedOn) > HALF_YEAR_MS
+      ? ['It is dated half a year before the first shooting day, or more: is the year right?']
+      : []),
+  ];
+}
+
 const lineOf = (
   words: string,
   netMinor: number,
@@ -127,8 +150,9 @@ function soldLines({ version, estimate }: Pick<PaperSources, 'version' | 'estima
     });
   });
 }
+/** A night says how many it is of in its own words. */
 const said = (l: EstimateLine): string =>
-  l.unit && l.unitMinor === null ? `${l.words} (${l.quantity}\u00a0${l.unit})` : l.words;
+  l.unit && l.unitMinor === null && !l.key.startsWith('night:') ? `${l.words} (${l.quantity}\u00a0${l.unit})` : l.words;
 
 /** The agreed changes as lines. */
 const changeLines = (changes: readonly ScopeChange[], version: Estimate): PaperLine[] =>

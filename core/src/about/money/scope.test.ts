@@ -152,6 +152,17 @@ describe('what a job came to', () => {
     expect(a.leavesMinor).toBe(60_000 - 1473 + 3000);
     expect(a.owed).toMatchObject([{ who: 'Mirko', minor: 473 }]);
   });
+  it('a hire without a receipt is owed to who hires it out, until there is one', () => {
+    const hires = [{ key: 'rental:l', name: 'Lamps', supplier: 'Quay', costMinor: 64_000, dayId: null }];
+    const estimate = estimated({ plan: { hires }, version: { selfId: 'Oda' } });
+    expect(of({ estimate }).owed).toMatchObject([{ who: 'Quay', minor: 64_000 }]);
+    const expenses = [
+      expense({ lineKey: 'rental:l', amountMinor: 70_000, taxMinor: null }),
+    ] as ActualSources['expenses'];
+    const a = of({ estimate, expenses });
+    expect(a.owed).toEqual([]);
+    expect(a).toMatchObject({ foreseenMinor: 64_000, spentMinor: 70_000 });
+  });
   it('what can’t be turned or has no amount is told, and in no sum', () => {
     const expenses = [expense({ currency: 'USD' }), expense({ amountMinor: null })] as ActualSources['expenses'];
     const a = of({ expenses });

@@ -3,7 +3,6 @@ import {
   actualOf,
   changeStanding,
   estimateOf,
-  termsOf,
   unloggedChanges,
   type ActualOfJob,
   type EstimateOfJob,
@@ -23,10 +22,15 @@ import { planOf } from './facts.ts';
 import { PLAN_PARTS, type RowsOf } from './parts.ts';
 import type { ProductionRows } from './rows.ts';
 
-/** What an estimate leans on. */
-export const MONEY_PARTS = [
+/** What of the plan costs money. */
+export const FIGURE_PARTS = [
   ...PLAN_PARTS,
   ...(['production', 'days', 'people', 'engagements', 'cameras', 'rentals', 'kitLines', 'deliverables'] as const),
+] as const;
+export type FigureRows = RowsOf<typeof FIGURE_PARTS>;
+/** What an estimate leans on. */
+export const MONEY_PARTS = [
+  ...FIGURE_PARTS,
   ...(['rates', 'exchanges', 'estimates', 'estimateLines', 'usages'] as const),
 ] as const;
 export type MoneyRows = RowsOf<typeof MONEY_PARTS>;
@@ -67,7 +71,7 @@ export function chosenEstimate(rows: Pick<ProductionRows, 'estimates' | 'product
 }
 
 /** What costs money in a plan: who works how long on which days, nights, hires, places, media, minutes delivered. */
-export function planFiguresOf(rows: MoneyRows): PlanFigures {
+export function planFiguresOf(rows: FigureRows): PlanFigures {
   const days = [...rows.days].sort((a, b) => a.number - b.number);
   const plans = days.map((d) => planOf(rows, d));
   const byDay = plans.map((plan, i) =>
@@ -122,7 +126,7 @@ function aroundMin(plan: DayPlan, callMin: number, releaseMin: number, mealsAreW
   return Math.max(0, first - callMin) + meals + Math.max(0, releaseMin - Math.max(plan.lastShotEndMin, first));
 }
 
-function hiresOf({ rentals, kitLines }: MoneyRows): Pick<PlanFigures, 'hires' | 'unpriced'> {
+function hiresOf({ rentals, kitLines }: FigureRows): Pick<PlanFigures, 'hires' | 'unpriced'> {
   const asked = kitLines.filter((l) => l.source === 'hired' || l.source === 'bought' || l.source === 'lent');
   return {
     hires: [
@@ -146,7 +150,7 @@ function hiresOf({ rentals, kitLines }: MoneyRows): Pick<PlanFigures, 'hires' | 
   };
 }
 
-function placesOf(rows: MoneyRows, plans: readonly DayPlan[]): PlanFigures['places'] {
+function placesOf(rows: FigureRows, plans: readonly DayPlan[]): PlanFigures['places'] {
   return rows.places.flatMap((p) => {
     const dayIds = plans.filter((x) => x.rows.some((r) => r.placeId === p.id)).map((x) => x.day.id);
     return dayIds.length > 0 ? [{ id: p.id, name: p.name, dayIds }] : [];
@@ -154,7 +158,7 @@ function placesOf(rows: MoneyRows, plans: readonly DayPlan[]): PlanFigures['plac
 }
 
 /** The way between places, in the order of each day; null where one has no position. */
-function betweenKm(rows: MoneyRows, plans: readonly DayPlan[]): number | null {
+function betweenKm(rows: FigureRows, plans: readonly DayPlan[]): number | null {
   const at = new Map(rows.places.map((p) => [p.id, p]));
   let km = 0;
   for (const plan of plans)
@@ -228,9 +232,3 @@ export function paperSourcesOf(
         .at(-1) ?? null,
   };
 }
-
-/** Whether somebody has terms to be paid by. */
-export const hasTerms = (rows: MoneyRows, personId: string, nowMs: number): boolean => {
-  const person = rows.people.find((p) => p.id === personId);
-  return person !== undefined && termsOf(person, { ...pricesOf(rows, nowMs), taxBp: 0 }) !== null;
-};

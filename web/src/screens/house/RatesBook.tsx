@@ -1,7 +1,7 @@
 import { PRODUCTION_DEFAULTS } from '@kavrell/core/brief';
 import { usePlanned } from '../../app/production.tsx';
 import { RatesBench } from '../../shared/money/RatesBench.tsx';
-import { Part, Why } from '../../ui/parts.tsx';
+import { Part, ScreenHead, Why } from '../../ui/parts.tsx';
 import { useHashSelection } from '../../ui/selection.ts';
 import { Sheet } from '../../ui/sheet.tsx';
 
@@ -12,8 +12,9 @@ export function RatesBook() {
   const currency = rows.rates[0]?.currency ?? PRODUCTION_DEFAULTS.currency;
   return (
     <>
+      <ScreenHead title="Rates book" />
       <RatesBench
-        title="Rates"
+        title="What holds from when"
         rates={rows.rates}
         currency={currency}
         fromDate={new Date().toISOString().slice(0, 10)}

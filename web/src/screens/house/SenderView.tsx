@@ -10,7 +10,7 @@ import { change } from '../../platform/rows.ts';
 import { Button } from '../../ui/Button.tsx';
 import { FieldEdit } from '../../ui/FieldEdit.tsx';
 import { FormField } from '../../ui/FormField.tsx';
-import { Facts, Part, Why } from '../../ui/parts.tsx';
+import { Facts, Part, ScreenHead, Why } from '../../ui/parts.tsx';
 import { Sheet } from '../../ui/sheet.tsx';
 
 /** Who quotes and invoices: the block that stands on every paper, and its ranges of numbers. */
@@ -28,6 +28,7 @@ export function SenderView() {
     ]);
   return (
     <>
+      <ScreenHead title="On quotes and invoices" />
       {sender ? (
         <SenderFields sender={sender} />
       ) : (

@@ -2,14 +2,15 @@ import { Box, Flex, Input } from '@chakra-ui/react';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { issuePaper } from '@kavrell/contract';
-import { composePaper, paperLacks, paperWhy, type PaperSources } from '@kavrell/core/jobMoney';
+import { composePaper, paperDoubts, paperLacks, paperWhy, type PaperSources } from '@kavrell/core/jobMoney';
 import { PAPER_KIND_WORDS, type PaperContent, type PaperKind, type Sender } from '@kavrell/core/money';
 import { paperSourcesOf, SPENT_PARTS } from '@kavrell/core/productions';
 import { dateOf } from '@kavrell/core/time';
-import { parseShare } from '@kavrell/core/units';
+import { formatCount, parseShare } from '@kavrell/core/units';
 import { useProduction } from '../../app/production.tsx';
 import { call, wordsOf } from '../../platform/api.ts';
 import { tell } from '../../platform/notices.ts';
+import { useOutbox } from '../../platform/outbox.ts';
 import { useSome } from '../../platform/some.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Choice.tsx';
@@ -36,6 +37,7 @@ export function IssueForm({ money, sender }: { money: Money; sender: Sender | nu
   const [issuedOn, setIssuedOn] = useState(dateOf(nowMs, 'UTC'));
   const [due, setDue] = useState<string | null>(null);
   const [count, setCount] = useState('');
+  const waiting = useOutbox((s) => s.entries.length);
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState('');
   const dueOn = due ?? plusDays(issuedOn, kind === 'quote' ? version.validDays : (sender?.dueDays ?? 30));
@@ -137,11 +139,18 @@ export function IssueForm({ money, sender }: { money: Money; sender: Sender | nu
       {made && 'problem' in made ? <Problem mb={3}>{made.problem}</Problem> : null}
       {content ? (
         <>
-          <Button look="primary" disabled={busy} onClick={issue} mb={2}>
+          {paperDoubts(sources).map((w) => (
+            <Box key={w} role="status" mb={2}>
+              <Look>{w}</Look>
+            </Box>
+          ))}
+          <Button look="primary" disabled={busy || waiting > 0} onClick={issue} mb={2}>
             {busy ? 'Issuing …' : `Issue the ${PAPER_KIND_WORDS[kind].toLowerCase()}`}
           </Button>
           <Box color="soft" mb={3}>
-            It gets its number and can’t be changed after. Nothing is sent: you give the PDF to who pays.
+            {waiting > 0
+              ? `${formatCount(waiting, 'change')} still on the way to the server: it can be issued once all is saved.`
+              : 'It gets its number and can’t be changed after. Nothing is sent: you give the PDF to who pays.'}
           </Box>
           {problem ? <Problem mb={3}>{problem}</Problem> : null}
           <PaperDrawn content={content} title={PAPER_KIND_WORDS[kind]} />

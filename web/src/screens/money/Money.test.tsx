@@ -261,6 +261,31 @@ describe('what was spent', () => {
   });
 });
 
+describe('a receipt', () => {
+  it('of 30 MB is refused in words, and the row stays', async () => {
+    openScreen(<MoneyScreen />);
+    await openView('Spent');
+    press('A receipt');
+    const large = Object.assign(new File(['x'], 'receipt.jpg', { type: 'image/jpeg' }));
+    Object.defineProperty(large, 'size', { value: 30e6 });
+    fireEvent.change(document.querySelector<HTMLInputElement>('input[type=file]')!, { target: { files: [large] } });
+    await waitFor(() =>
+      expect(beside()).toContain('That file has 30 MB: a photograph of a receipt has 25 MB at most.'),
+    );
+    expect(ops().map((o) => o.op)).toEqual(['insert']);
+  });
+  it('of long before the job, or with more tax than was paid, is looked at twice', async () => {
+    openScreen(<MoneyScreen />);
+    await openView('Spent');
+    press('A receipt');
+    type(screen.getByLabelText('Day'), '2026-03-01');
+    type(screen.getByLabelText('Paid'), '10');
+    type(screen.getByLabelText('Tax in it'), '11');
+    expect(beside()).toContain('is the date right?');
+    expect(beside()).toContain('The tax in it is more than was paid.');
+  });
+});
+
 describe('rates', () => {
   it('are taken over from the book as they hold on the first day, and the job keeps them', async () => {
     const plan = demoPlan();

@@ -47,7 +47,7 @@ export function OwedPart({ owed, currency }: { owed: readonly Owed[]; currency: 
       ) : (
         <Box as="ul" display="grid" gap={3} maxW="560px">
           {owed.map((o) => (
-            <Box as="li" key={`${o.who}${o.minor}`} data-owed={o.who}>
+            <Box as="li" key={`${o.who}${o.why.join('')}`} data-owed={o.who}>
               <Flex justify="space-between" gap={2} fontWeight="600">
                 <Box overflowWrap="anywhere">
                   {o.minor > 0 ? `${o.who} gets` : o.personId === null ? `${o.who} owes you` : `${o.who} got too much`}

@@ -5,6 +5,7 @@ import type { Estimate } from '@kavrell/core/money';
 import {
   chosenEstimate,
   estimateOfJob,
+  FIGURE_PARTS,
   MONEY_PARTS,
   planFiguresOf,
   pricesOf,
@@ -46,7 +47,9 @@ export function useMoney(): Money {
   const version = useMemo(() => stored ?? chosenEstimate(rows), [stored, rows]);
   const nowMs = productionNow(production);
   const todayMs = Math.floor(nowMs / DAY_MS) * DAY_MS;
-  const figures = useMemo(() => planFiguresOf(rows), [rows]);
+  // A rate or a share times no day anew.
+  const planned = useSome(all, FIGURE_PARTS);
+  const figures = useMemo(() => planFiguresOf(planned), [planned]);
   const estimate = useMemo(() => estimateOfJob(rows, version, figures, todayMs), [rows, version, figures, todayMs]);
   const prices = useMemo(() => ({ ...pricesOf(rows, todayMs), taxBp: version.taxBp }), [rows, version, todayMs]);
   const save = (values: Partial<Estimate>, label = `The version “${version.name}”`) =>

@@ -3,6 +3,7 @@ import { useCallback, useEffect, useState, type ReactNode } from 'react';
 import { NavLink } from 'react-router';
 import { deliverableFacts, scopeChecks } from '@kavrell/core/brief';
 import { cameraToMend } from '@kavrell/core/productions';
+import { entriesOf } from '@kavrell/core/log';
 import { undecided } from '@kavrell/core/risks';
 import { clockStates } from '@kavrell/core/clocks';
 import { formatCount } from '@kavrell/core/units';
@@ -29,6 +30,13 @@ const DECISIONS: Readonly<Record<string, (view: PlannedView) => number>> = {
     rows.deliverables.filter((d) =>
       deliverableFacts(d, rows.production, rows.shots, rows.scenes).demands.some((x) => x.level === 'look'),
     ).length,
+  money: ({ rows }) => {
+    const logged = new Set(rows.scopeChanges.map((c) => c.sourceId));
+    return (
+      entriesOf(rows.logEntries, 'scope').filter((e) => !logged.has(e.id)).length +
+      rows.scopeChanges.filter((c) => c.state === 'open').length
+    );
+  },
   people: ({ rows, day }) =>
     rows.engagements.length === 0 || !day
       ? 0

@@ -1,6 +1,7 @@
 import { act, fireEvent, screen, within } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import type { Me } from '@kavrell/contract';
+import type { DemoPlan } from '@kavrell/demo';
 import { useDayOdds } from '../../app/odds.ts';
 import { usePreferences } from '../../platform/preferences.ts';
 import { outbox } from '../../platform/outbox.ts';
@@ -15,6 +16,7 @@ import {
   press,
   said,
   stubServer,
+  testId,
   type,
   written,
   pressPart,
@@ -277,6 +279,25 @@ describe('the rail', () => {
     const idle = plan.people.filter((p) => !plan.engagements.some((e) => e.personId === p.id)).length;
     openScreen(<Rail />, { plan });
     expect(counts().People).toBe(String(idle));
+  });
+  it('counts what was asked for on the day until it is a change, and changes nobody was asked about', () => {
+    const plan = demoPlan();
+    const row = () => ({ id: testId(), productionId: plan.production.id, version: 1, deletedAt: null });
+    const payload = { kind: 'scope' as const, words: 'One more', askedBy: '', shotId: null, minutes: null };
+    const entry = { ...row(), dayId: plan.days[0]!.id, atMs: 1, by: '', payload };
+    const change = {
+      ...{ ...row(), source: 'roll' as const, sourceId: entry.id, title: 'One more', detail: '', atMs: 1, askedBy: '' },
+      ...{ minutes: null, priceMinor: null, taxBp: null, saidBy: '', askedOfId: null, position: 1 },
+    };
+    const countWith = (scopeChanges: DemoPlan['scopeChanges']) => {
+      clearPage();
+      preparePage();
+      openScreen(<Rail />, { plan: { ...plan, logEntries: [entry], scopeChanges } });
+      return counts().Money;
+    };
+    expect(countWith([])).toBe('1');
+    expect(countWith([{ ...change, state: 'open' }])).toBe('1');
+    expect(countWith([{ ...change, state: 'free' }])).toBe('');
   });
   it('counts nothing in a job with nothing in it', () => {
     openScreen(<Rail />, { plan: barePlan(), day: null });
