@@ -70,16 +70,6 @@ export async function benchMoney(openBrowser, startInstance, freePort) {
 
 /** The bell’s two days as five: the second one three times more, with its lines and its people. */
 function fiveDays(productions, plan) {
-  const empty = {
-    clips: [],
-    copyJobs: [],
-    copyFiles: [],
-    releases: [],
-    sentSelects: [],
-    lineRuns: [],
-    lineFinds: [],
-    takeEvents: [],
-  };
   const last = plan.days.at(-1);
   const more = Array.from({ length: DAYS - plan.days.length }, (_, i) => ({
     ...last,
@@ -90,7 +80,7 @@ function fiveDays(productions, plan) {
       list.filter((r) => r.dayId === last.id).map((r) => ({ ...r, id: randomUUID(), dayId: day.id })),
     );
   const rows = {
-    ...{ ...plan, ...empty, sheetReads: [], scopeAnswers: [], moneyPapers: [] },
+    ...{ ...plan, ...productions.nothingShot() },
     days: [...plan.days, ...more],
     dayItems: [...plan.dayItems, ...onMore(plan.dayItems)],
     engagements: [...plan.engagements, ...onMore(plan.engagements)],

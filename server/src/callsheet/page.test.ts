@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { ninthBell } from '@kavrell/demo';
 import { sheetDifference, type FrozenSheet, type SheetContent, type SheetPerson } from '@kavrell/core/callsheet';
-import { sheetOf } from '@kavrell/core/productions';
+import { nothingShot, sheetOf } from '@kavrell/core/productions';
 import { wordsPage } from '../platform/documents/plainPage.ts';
 import { newId } from '../platform/ids.ts';
 import { personCalendar } from './calendar.ts';
@@ -10,7 +10,7 @@ import { messageOf } from './send.ts';
 import { bandSvg, placesSvg } from './sketch.ts';
 
 const demo = ninthBell(newId, '/media');
-const rows = { ...demo, clips: [], copyJobs: [], copyFiles: [], releases: [], takeEvents: [], sheetReads: [] };
+const rows = { ...demo, ...nothingShot() };
 const day = demo.days[0] as (typeof demo.days)[number];
 const content = sheetOf(rows, day);
 const whole = (c: SheetContent, revision = 1): FrozenSheet & { content: SheetContent } => ({

@@ -13,7 +13,7 @@ import {
   type Paper,
   type Photograph,
 } from '@kavrell/core/paper';
-import { sheetOf, tickLines, type ProductionRows } from '@kavrell/core/productions';
+import { nothingShot, sheetOf, tickLines } from '@kavrell/core/productions';
 import { ninthBell } from '@kavrell/demo';
 import { pdfText } from '../testing/harness.ts';
 import { tickSheet } from './tickSheet.ts';
@@ -21,20 +21,7 @@ import { tickSheet } from './tickSheet.ts';
 let n = 0;
 const newId = () => `00000000-0000-7000-8000-${String((n += 1)).padStart(12, '0')}`;
 const plan = ninthBell(newId, '/media');
-const rows = {
-  ...plan,
-  clips: [],
-  copyJobs: [],
-  copyFiles: [],
-  releases: [],
-  sentSelects: [],
-  lineRuns: [],
-  lineFinds: [],
-  takeEvents: [],
-  sheetReads: [],
-  scopeAnswers: [],
-  moneyPapers: [],
-} as ProductionRows;
+const rows = { ...plan, ...nothingShot() };
 const day = rows.days[0]!;
 const { lines } = tickLines(rows.frozenSheets, day, sheetOf(rows, day));
 const DPI = 150;

@@ -20,7 +20,11 @@ export function useHashSelection(): [string | null, (id: string | null) => void]
     (next) => {
       if (next !== useSelected.getState().id) {
         useSelected.setState({ id: next });
-        window.history.replaceState(window.history.state, '', next ? `#${next}` : window.location.pathname);
+        window.history.replaceState(
+          window.history.state,
+          '',
+          next ? `#${next}` : `${window.location.pathname}${window.location.search}`,
+        );
       }
       if (next && !wide) openSheet(true);
     },

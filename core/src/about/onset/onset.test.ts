@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { minuteToMs, msToMinute } from '../../base/time/index.ts';
 import { lifeboat } from '../../../../demo/src/lifeboat.ts';
-import { planOf } from '../../whole/productions/index.ts';
+import { nothingShot, planOf } from '../../whole/productions/index.ts';
 import { shotStates, foldTakes, type TakeEvent, type TakePayload } from '../../rooms/roll/index.ts';
 import type { LogEntry, LogPayload } from '../../rooms/log/index.ts';
 import type { DeviceState } from '../../rooms/camera/index.ts';
@@ -176,7 +176,7 @@ describe('the last look', () => {
 });
 
 describe('leaving a place', () => {
-  const rows = { ...plan, clips: [], copyJobs: [], copyFiles: [], releases: [], takeEvents: [], sheetReads: [] };
+  const rows = { ...plan, ...nothingShot() };
   const dayPlan = planOf(rows, day);
   const slip = plan.places[0]!.id;
   const gate = (events: TakeEvent[] = [], log: LogEntry[] = []) => {

@@ -3,7 +3,7 @@ import { morningTakes } from '../../../../demo/src/takes.ts';
 import { ninthBell } from '../../../../demo/src/ninthBell.ts';
 import type { CardStatus, Clip } from '../../rooms/copies/index.ts';
 import { toCsv } from '../../base/formats/index.ts';
-import { factsOf, wrapOf, type ProductionRows } from '../../whole/productions/index.ts';
+import { factsOf, nothingShot, wrapOf, type ProductionRows } from '../../whole/productions/index.ts';
 import type { TakeEvent, TakePayload } from '../../rooms/roll/index.ts';
 import { minuteToMs, midnightMs } from '../../base/time/index.ts';
 import { formatLabel, parseRate, timeOfDayFrames } from '../../base/timecode/index.ts';
@@ -33,16 +33,8 @@ const clips: Clip[] = morning.clips.map((c) => {
 });
 const rows: ProductionRows = {
   ...demo,
+  ...nothingShot(),
   clips,
-  copyJobs: [],
-  copyFiles: [],
-  releases: [],
-  sentSelects: [],
-  lineRuns: [],
-  lineFinds: [],
-  sheetReads: [],
-  scopeAnswers: [],
-  moneyPapers: [],
   takeEvents: morning.events,
 };
 const facts = factsOf(rows, day, minuteToMs(day.date, day.timeZone, NOW));

@@ -17,3 +17,8 @@ export interface ProductionRows extends Lists {
 /** All rows but those that a day writes by itself while it is shot. */
 export type PlannedRows = Omit<ProductionRows, ShotTable>;
 export const PLANNED_TABLES = ROW_TABLES.filter((t): t is Exclude<RowTable, ShotTable> => !isShotTable(t));
+
+type ShotRows = Pick<ProductionRows, Extract<RowTable, ShotTable>>;
+/** Nothing of what a day writes by itself: beside a plan it makes the rows of a job of which nothing was shot. */
+export const nothingShot = (): ShotRows =>
+  Object.fromEntries(ROW_TABLES.filter((t) => isShotTable(t)).map((t) => [t, []])) as unknown as ShotRows;

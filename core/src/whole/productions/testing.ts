@@ -1,5 +1,5 @@
 import { ninthBell } from '../../../../demo/src/ninthBell.ts';
-import type { ProductionRows } from './index.ts';
+import { nothingShot, type ProductionRows } from './index.ts';
 
 /** The Ninth Bell as rows, nothing shot yet, for tests that need a whole production. Ids are the same every time. */
 export function bellRows(): { demo: ReturnType<typeof ninthBell>; rows: ProductionRows; newId: () => string } {
@@ -11,17 +11,7 @@ export function bellRows(): { demo: ReturnType<typeof ninthBell>; rows: Producti
     newId,
     rows: {
       ...demo,
-      clips: [],
-      copyJobs: [],
-      copyFiles: [],
-      releases: [],
-      sentSelects: [],
-      lineRuns: [],
-      lineFinds: [],
-      takeEvents: [],
-      sheetReads: [],
-      scopeAnswers: [],
-      moneyPapers: [],
+      ...nothingShot(),
     },
   };
 }

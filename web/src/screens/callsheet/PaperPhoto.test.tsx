@@ -1,7 +1,7 @@
 import { fireEvent, screen } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { ReadBox } from '@kavrell/core/paper';
-import { sheetOf } from '@kavrell/core/productions';
+import { nothingShot, sheetOf } from '@kavrell/core/productions';
 import { clearPage, demoPlan, openScreen, preparePage, press, pressPart } from '../../testing/screen.tsx';
 import { PaperPhoto, type PaperTick } from './PaperPhoto.tsx';
 
@@ -25,7 +25,7 @@ let taken: PaperTick[] = [];
 
 function openPhoto() {
   const plan = demoPlan();
-  const rows = { ...plan, clips: [], copyJobs: [], copyFiles: [], releases: [], takeEvents: [], sheetReads: [] };
+  const rows = { ...plan, ...nothingShot() };
   const draft = sheetOf(rows, plan.days[0]!);
   openScreen(<PaperPhoto draft={draft} takeOver={(ticks) => (taken = [...ticks])} readPhoto={worker.tickPage} />, {
     plan,

@@ -7,12 +7,14 @@ import {
   barePlan,
   clearPage,
   openPage,
+  openView,
   OWNER,
   preparePage,
   press,
   said,
   stubServer,
   testId,
+  type,
   written,
 } from '../../testing/screen.tsx';
 import { HouseScreen } from './HouseScreen.tsx';
@@ -41,6 +43,38 @@ function openHouse(pieces: readonly Piece[], bookings: readonly object[] = []) {
   queries.setQueryData(['facetChanges', id], { changes: [], births: {} });
   openPage(<HouseScreen me={OWNER} />);
 }
+
+describe('rates and who sends papers', () => {
+  it('open from an address of their own, and begin with a name', async () => {
+    window.history.replaceState(null, '', '/own-kit?view=sender');
+    openHouse([]);
+    expect(screen.getByRole('button', { name: 'Begin' })).toHaveProperty('disabled', true);
+    fireEvent.change(screen.getByLabelText('Your name, or that of your firm'), { target: { value: 'Lena Orr' } });
+    press('Begin');
+    expect(written().flatMap((w) => w.ops)).toMatchObject([
+      { op: 'insert', table: 'senders', values: { name: 'Lena Orr', invoicePrefix: 'I-', dueDays: 30 } },
+    ]);
+    type(screen.getByLabelText('Country'), 'Germany');
+    expect(said()).toContain('A country is two letters, such as GB.');
+    await openView('Rates');
+    expect(window.location.search).toBe('?view=rates');
+    press('Add a rate');
+    expect(written().at(-1)?.ops).toMatchObject([{ table: 'rates', values: { currency: 'EUR', baseMin: 600 } }]);
+    type(screen.getByLabelText('Overtime'), 'much');
+    expect(screen.getByText(/“much” is no step/)).toBeTruthy();
+    type(screen.getByLabelText('Overtime'), '8h 125, 10h 150');
+    expect(written().at(-1)?.ops).toMatchObject([
+      {
+        values: {
+          steps: [
+            { fromMin: 480, factorPercent: 125 },
+            { fromMin: 600, factorPercent: 150 },
+          ],
+        },
+      },
+    ]);
+  });
+});
 
 describe('what one owns', () => {
   it('begins with a first piece, and says what it is good for', () => {

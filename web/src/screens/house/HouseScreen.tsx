@@ -1,11 +1,10 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { useEffect, useState, type ReactNode } from 'react';
-import { Link } from 'react-router';
+import { Link, useSearchParams } from 'react-router';
 import type { Me } from '@kavrell/contract';
 import { formatCount } from '@kavrell/core/units';
 import { ProductionProvider, usePlanned } from '../../app/production.tsx';
 import { Guard, Trouble } from '../../app/Trouble.tsx';
-import { useKeptView } from '../../platform/kept.ts';
 import { useCommand } from '../../platform/keys.ts';
 import { useOutbox } from '../../platform/outbox.ts';
 import { undo } from '../../platform/undo.ts';
@@ -44,7 +43,10 @@ const OF: Readonly<Record<View, () => ReactNode>> = {
 function HousePage() {
   const { production, me } = usePlanned();
   const [place, setPlace] = useState<HTMLElement | null>(null);
-  const [view, setView] = useKeptView<View>('house', VIEWS);
+  // The view stands in the address: who comes from a job for one of them finds that one open.
+  const [asked, setAsked] = useSearchParams();
+  const view = VIEWS.find(([v]) => v === asked.get('view'))?.[0] ?? 'kit';
+  const setView = (next: View) => setAsked({ view: next }, { replace: true });
   const waiting = useOutbox((s) => s.entries.length);
   const refused = useOutbox((s) => s.refused.length);
   useEffect(() => {

@@ -22,7 +22,9 @@ export function EstimateView({ toRates }: { toRates: () => void }) {
   const [chosenId, choose] = useHashSelection();
   const { estimate, currency, isStored, version } = money;
   const chosen = estimate.lines.find((l) => l.key === chosenId);
-  const say = (minor: number) => formatMoney(minor, currency);
+  // Of a plan without a single price nothing is nought: it is not known.
+  const known = estimate.unknown.length < estimate.lines.length || version.school !== 'rates';
+  const say = (minor: number) => (known ? formatMoney(minor, currency) : '–');
   const add = () => {
     const id = newId();
     const values = {

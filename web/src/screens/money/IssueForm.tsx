@@ -133,7 +133,7 @@ export function IssueForm({ money, sender }: { money: Money; sender: Sender | nu
               <li key={l}>{l}</li>
             ))}
           </Box>
-          <Link to="/house">Your own details and numbers</Link>
+          <Link to="/own-kit?view=sender">Your own details and numbers</Link>
         </Box>
       ) : null}
       {made && 'problem' in made ? <Problem mb={3}>{made.problem}</Problem> : null}

@@ -2,6 +2,7 @@ import { Flex } from '@chakra-ui/react';
 import { Link } from 'react-router';
 import type { EstimateLine } from '@kavrell/core/jobMoney';
 import { estimateLineFields, SECTIONS, SECTION_WORDS, type TypedLine } from '@kavrell/core/money';
+import { personFields } from '@kavrell/core/people';
 import { positionAfter } from '@kavrell/core/records';
 import { formatMoney, moneyText, parseMoney, parseShare } from '@kavrell/core/units';
 import { screenLink } from '../../app/links.ts';
@@ -17,6 +18,7 @@ import type { Money } from './useMoney.ts';
 export function LineSheet({ line, money, close }: { line: EstimateLine; money: Money; close: () => void }) {
   const { production, rows, day } = usePlanned();
   const { currency, version, isStored, save } = money;
+  const person = rows.people.find((p) => p.id === line.personId && line.section === 'work');
   const row = rows.estimateLines.find((t) =>
     line.from === 'typed'
       ? `typed:${t.id}` === line.key
@@ -55,6 +57,21 @@ export function LineSheet({ line, money, close }: { line: EstimateLine; money: M
         />
       </Part>
       {row ? <TypedFields row={row} /> : null}
+      {person && line.netMinor === null && !row ? (
+        <Part>
+          <FieldEdit
+            label={`Day rate of ${person.shortName}, for ten hours (${currency})`}
+            value={moneyText(person.dayRateMinor, currency)}
+            fields={personFields}
+            set={(t) => ({ dayRateMinor: t.trim() === '' ? null : parseMoney(t, currency) })}
+            save={(values) =>
+              void change(production.id, `Day rate of ${person.shortName}`, [
+                { op: 'update', table: 'people', row: person, values },
+              ])
+            }
+          />
+        </Part>
+      ) : null}
       <Part>
         <Flex gap={2} wrap="wrap">
           {!row ? (

@@ -100,6 +100,10 @@ describe('the estimate', () => {
     expect(document.querySelector('[data-unknown]')?.textContent).toMatch(
       /1\sline without a price, in no sum: Piet Lam/,
     );
+    fireEvent.click(screen.getByRole('button', { name: /^Piet Lam/ }));
+    type(screen.getByLabelText(/^Day rate of Piet/), '430');
+    expect(ops()).toMatchObject([{ table: 'people', values: { dayRateMinor: 43_000 } }]);
+    expect(document.querySelector('[data-unknown]')).toBeNull();
   });
 });
 

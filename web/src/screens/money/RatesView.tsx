@@ -90,7 +90,7 @@ function TakeOver({ book, onDate }: { book: readonly Rate[]; onDate: string }) {
             : 'Everything of your rates book that holds on that date is here.'}
         </Box>
       )}
-      <Link to="/house">Your rates book</Link>
+      <Link to="/own-kit?view=rates">Your rates book</Link>
     </Flex>
   );
 }

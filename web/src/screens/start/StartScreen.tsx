@@ -177,7 +177,7 @@ export function StartScreen({ me }: { me: Me }) {
         <BringIn />
         <CalendarLink />
         <Box mt={4}>
-          <Link to="/own-kit">Own kit: what is yours, and on which job</Link>
+          <Link to="/own-kit">Own kit, rates, your details on invoices</Link>
         </Box>
         <Box as="h2" fontSize="m" fontWeight="400" color="soft" mt={8} mb={1}>
           Begin from a kind of job
