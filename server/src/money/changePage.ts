@@ -1,5 +1,5 @@
 import express, { type Express } from 'express';
-import { changeStanding } from '@kavrell/core/jobMoney';
+import { changeStanding, standingInvoices } from '@kavrell/core/jobMoney';
 import type { ScopeAnswer, ScopeChange } from '@kavrell/core/money';
 import type { Person } from '@kavrell/core/people';
 import { chosenEstimate } from '@kavrell/core/productions';
@@ -19,6 +19,8 @@ interface Opened {
   person: Person;
   changes: ScopeChange[];
   answers: ScopeAnswer[];
+  /** Numbers of the invoices that changes stand on: they are settled. */
+  invoiced: ReadonlyMap<string, string>;
   /** The tax of a change that says none. */
   taxBp: number;
   path: string;
@@ -27,12 +29,13 @@ interface Opened {
 async function openChanges(context: Context, token: string): Promise<Opened> {
   const link = await readLink(context, token);
   const { productionId } = link;
-  const [production, people, changes, answers, estimates] = await Promise.all([
+  const [production, people, changes, answers, estimates, papers] = await Promise.all([
     productionOf(context, productionId),
     readRows(context, productionId, 'people'),
     readRows(context, productionId, 'scopeChanges'),
     readRows(context, productionId, 'scopeAnswers'),
     readRows(context, productionId, 'estimates'),
+    readRows(context, productionId, 'moneyPapers'),
   ]);
   const person = people.find((p) => p.id === link.personId);
   // Only what was put to this very person, with a price: nobody else reads what a job costs.
@@ -48,6 +51,9 @@ async function openChanges(context: Context, token: string): Promise<Opened> {
     person,
     changes: theirs,
     answers,
+    invoiced: new Map(
+      standingInvoices(papers).flatMap((p) => p.content.changeIds.map((id) => [id, p.number] as const)),
+    ),
     taxBp: chosenEstimate({ estimates, production }).taxBp,
     path: `${linkPath(context, link.id)}/changes`,
   };
@@ -64,6 +70,7 @@ function changesPage(opened: Opened): string {
   const title = changes.length === 1 ? 'Do you agree to this change?' : 'Do you agree to these changes?';
   const parts = changes.map((c) => {
     const standing = changeStanding(c, answers);
+    const invoiced = opened.invoiced.get(c.id);
     const on = standing.at ? formatDate(dateOf(standing.at.atMs, 'UTC'), { year: true }) : '';
     const told =
       standing.at && standing.state === 'agreed'
@@ -81,8 +88,9 @@ function changesPage(opened: Opened): string {
       c.minutes === null ? '' : `<p>It takes about ${formatMinutes(c.minutes)}.</p>`,
       `<p class="big">${sums(c, opened)}</p>`,
       told,
-      standing.state === 'agreed' ? '' : form('yes', 'I agree to this price', ''),
-      standing.state === 'declined'
+      invoiced ? `<p>It stands on invoice ${said(invoiced)}: speak to whoever sent it.</p>` : '',
+      invoiced || standing.state === 'agreed' ? '' : form('yes', 'I agree to this price', ''),
+      invoiced || standing.state === 'declined'
         ? ''
         : form('no', standing.state === 'agreed' ? 'I take it back' : 'No, leave it out', ' class="b"'),
       '</section>',
@@ -148,6 +156,12 @@ export function serveChangePages(app: Express, context: Context): void {
         throw new HttpProblem(400, 'changes', 'That could not be read. Nothing was noted: open your link again.');
       if (by === '')
         throw new HttpProblem(400, 'changes', 'Your name is missing. Nothing was noted: open your link again.');
+      if (opened.invoiced.has(change.id))
+        throw new HttpProblem(
+          409,
+          'changes',
+          `It stands on invoice ${opened.invoiced.get(change.id)} already. Nothing was noted: speak to whoever sent you the link.`,
+        );
       // Words or price may have changed while the page lay open: nobody agrees to what they did not read.
       if (String(change.version) !== version)
         throw new HttpProblem(

@@ -236,6 +236,17 @@ describe('a change put to who pays', () => {
       .expect(404);
     expect(await answers()).toMatchObject([{ kind: 'opened' }]);
   });
+  it('what stands on an invoice is settled there, not here', async () => {
+    const { version } = await change();
+    const refused = await say({ say: 'no', change: changeId, version: String(version), name: 'Rut' }).expect(409);
+    expect(refused.text).toContain('It stands on invoice I-0002 already');
+    const [final] = (await papers()).filter((p) => p.kind === 'final');
+    await owner
+      .post(`${base}/money/papers/${final!.id}/credit`)
+      .send({ issuedOn: '2027-02-03', count: null })
+      .expect(200);
+    expect((await server.agent().get(`${link}/changes`)).text).not.toContain('It stands on invoice');
+  });
   it('a yes is stamped with name, time and the price that was read', async () => {
     const { version } = await change();
     await say({ say: 'yes', change: changeId, version: String(version), name: ' Rut Calder ' }).expect(303);

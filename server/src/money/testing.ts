@@ -88,7 +88,12 @@ export function en16931(xml: string): string[] {
   rule('BR-CO-16', sum('PayableAmount') === sum('TaxInclusiveAmount') + sum('PayableRoundingAmount'));
   rule('BR-CO-18', taxes.length > 0);
   rule('BR-CO-25', isCredit || sum('PayableAmount') <= 0 || said(doc, 'cbc:DueDate') !== '');
-  rule('BR-CO-26', sellerIds.length > 0);
+  const vatIds = list(at(seller, 'cac:PartyTaxScheme')).filter((s) => said(s, 'cac:TaxScheme', 'cbc:ID') === 'VAT');
+  const known = [
+    said(seller, 'cac:PartyIdentification', 'cbc:ID'),
+    said(seller, 'cac:PartyLegalEntity', 'cbc:CompanyID'),
+  ];
+  rule('BR-CO-26', vatIds.length > 0 || known.some((id) => id !== ''));
   for (const t of taxes) {
     const [code, percent] = [said(t, 'cac:TaxCategory', 'cbc:ID'), Number(said(t, 'cac:TaxCategory', 'cbc:Percent'))];
     const own = lines.filter(

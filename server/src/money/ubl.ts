@@ -14,6 +14,9 @@ export function ublLacks(paper: MoneyPaper): string[] {
     ...(c.taxes.some((t) => t.taxBp === 0) && !c.sender.taxFree
       ? ['Why no tax is asked for, in your own details.']
       : []),
+    ...(minorDigits(c.currency) > 2
+      ? [`Another currency: the rules know two places at most, and ${c.currency} has more.`]
+      : []),
     ...(taxed === c.taxMinor ? [] : ['Tax that is rounded once for each rate: the rules know no other.']),
   ];
 }
@@ -133,6 +136,8 @@ function partyOf(who: PaperContent['sender'] | PaperContent['payer'], taxNumber:
     ...(taxNumber ? [{ 'cbc:CompanyID': taxNumber, 'cac:TaxScheme': { 'cbc:ID': 'TAX' } }] : []),
   ];
   return {
+    // Who has no VAT number is known by another one.
+    ...(taxNumber && !who.vatId ? { 'cac:PartyIdentification': { 'cbc:ID': taxNumber } } : {}),
     'cac:PartyName': { 'cbc:Name': who.name },
     'cac:PostalAddress': {
       ...(street ? { 'cbc:StreetName': street } : {}),

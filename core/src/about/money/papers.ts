@@ -80,7 +80,7 @@ export function paperLacks({
   return lacks;
 }
 
-const HALF_YEAR_MS = 182 * 86_400_000;
+const TWO_YEARS_MS = 730 * 86_400_000;
 /** What is odd about a paper’s dates, in words: it can be issued all the same. */
 export function paperDoubts({
   kind,
@@ -97,8 +97,8 @@ export function paperDoubts({
   return [
     ...(kind === 'final' && issuedOn < last ? [`It is dated before the last shooting day (${said(last)}).`] : []),
     ...(kind === 'quote' && issuedOn > first ? [`It is dated after the first shooting day (${said(first)}).`] : []),
-    ...(Date.parse(first) - Date.parse(issuedOn) > HALF_YEAR_MS
-      ? ['It is dated half a year before the first shooting day, or more: is the year right?']
+    ...(Date.parse(first) - Date.parse(issuedOn) > TWO_YEARS_MS
+      ? ['It is dated two years before the first shooting day, or more: is the year right?']
       : []),
   ];
 }

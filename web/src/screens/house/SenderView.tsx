@@ -86,7 +86,6 @@ function Numbers({ sender }: { sender: Sender | null }) {
 }
 
 const FIELDS: readonly (readonly [keyof Sender & string, string, string?])[] = [
-  ['name', 'Name'],
   ['postcode', 'Postcode'],
   ['city', 'Town'],
   ['country', 'Country', 'Two letters, such as GB'],
@@ -112,6 +111,8 @@ function SenderFields({ sender }: { sender: Sender }) {
   };
   return (
     <Box display="grid" gridTemplateColumns={{ base: '1fr', md: '1fr 1fr' }} columnGap={5} rowGap={2} maxW="820px">
+      <FieldEdit {...common} label="Name" value={sender.name} set={(name) => ({ name })} />
+      <FieldEdit {...common} label="Address" lines={2} value={sender.address} set={(address) => ({ address })} />
       {FIELDS.map(([field, label, hint]) => (
         <FieldEdit
           key={field}
@@ -122,7 +123,6 @@ function SenderFields({ sender }: { sender: Sender }) {
           set={(t) => ({ [field]: t })}
         />
       ))}
-      <FieldEdit {...common} label="Address" lines={2} value={sender.address} set={(address) => ({ address })} />
       <FieldEdit
         {...common}
         label="Small print"

@@ -39,7 +39,7 @@ export function ContingencyField({ money: { version, estimate, currency, nowMs, 
     setBusy(false);
   };
   return (
-    <Box>
+    <Box mb={3}>
       {contingency.by === 'share' ? (
         <FieldEdit
           label="Contingency, %"

@@ -22,7 +22,7 @@ export function EstimateLines({
     (s) => s.own.length > 0,
   );
   return (
-    <Table.Root w="100%" aria-label="Lines of the estimate">
+    <Table.Root w="100%" aria-label="Lines of the estimate" css={{ '& td': { verticalAlign: 'middle' } }}>
       <Table.Header>
         <Table.Row color="soft" fontSize="s">
           <Table.ColumnHeader textAlign="left">What</Table.ColumnHeader>
@@ -54,7 +54,6 @@ export function EstimateLines({
             {own.map((l) => (
               <Table.Row
                 key={l.key}
-                verticalAlign="middle"
                 data-line={l.words}
                 bg={l.key === chosenKey ? 'panel' : undefined}
                 borderTop="1px solid"
