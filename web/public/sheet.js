@@ -4,21 +4,34 @@ const SHEETS = 'kavrell-sheets-1';
 const WAITING = `kavrell-understood:${location.pathname}`;
 const TOLD = `kavrell-told:${location.pathname}`;
 
+class Refused extends Error {}
+
 async function tell(body) {
   const response = await fetch(`${location.pathname}/understood`, {
     method: 'POST',
     headers: { 'content-type': 'application/x-www-form-urlencoded' },
     body,
   });
-  if (!response.ok) throw new Error(String(response.status));
+  if (!response.ok) throw new Refused(String(response.status));
 }
 
+/** So often what waits is tried again: not every device says when it has a network. */
+const AGAIN_MS = 5000;
+let sending = false;
 async function sendWaiting() {
   const body = localStorage.getItem(WAITING);
-  if (!body || !navigator.onLine) return;
-  await tell(body);
-  localStorage.removeItem(WAITING);
-  told(body);
+  if (!body || sending) return;
+  sending = true;
+  try {
+    await tell(body);
+    localStorage.removeItem(WAITING);
+    told(body);
+  } catch (error) {
+    // Nobody answers: it waits, and is tried again. What was refused is refused the next time too, so that waits for the next visit.
+    if (!(error instanceof Refused)) setTimeout(() => void sendWaiting(), AGAIN_MS);
+  } finally {
+    sending = false;
+  }
 }
 
 /** The page is read again, with what was said in it. When that has to come from this device, it is the page from before: so it is kept here too. */
@@ -48,6 +61,7 @@ if (form) {
       () => {
         localStorage.setItem(WAITING, body);
         waits(form);
+        setTimeout(() => void sendWaiting(), AGAIN_MS);
       },
     );
   });

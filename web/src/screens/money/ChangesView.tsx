@@ -28,7 +28,6 @@ export function ChangesView() {
   const { production, rows, day } = useProduction();
   const money = useMoney();
   const [chosenId, choose] = useHashSelection();
-  const [showAll, setShowAll] = useState(false);
   const own = useSome(rows, SPENT_PARTS);
   const { currency, nowMs } = money;
   const say = (minor: number) => formatMoney(minor, currency);
@@ -76,7 +75,6 @@ export function ChangesView() {
       minutes: null,
       priceMinor: null,
     });
-  const shown = showAll ? unlogged : unlogged.slice(0, 6);
   return (
     <>
       <Flex gap={6} wrap="wrap" mb={4}>
@@ -91,30 +89,7 @@ export function ChangesView() {
           <Button onClick={typed}>Note a change</Button>
         </Flex>
       </Flex>
-      {unlogged.length > 0 ? (
-        <Box as="section" aria-label="Came up" mb={5}>
-          <Box as="h2" fontSize="m" mb={2}>
-            Came up, and is no change yet
-          </Box>
-          <Box as="ul" display="grid" gap={2}>
-            {shown.map((u) => (
-              <Flex as="li" key={u.sourceId} gap={3} wrap="wrap" align="center" data-came-up={u.title}>
-                <Box flex="1" minW="200px" overflowWrap="anywhere">
-                  {u.title} <Tag>{SOURCE_WORDS[u.source]}</Tag>
-                </Box>
-                <Button size="small" onClick={() => log(u)}>
-                  Price it
-                </Button>
-              </Flex>
-            ))}
-          </Box>
-          {unlogged.length > shown.length ? (
-            <Button size="small" mt={2} onClick={() => setShowAll(true)}>
-              All {unlogged.length}
-            </Button>
-          ) : null}
-        </Box>
-      ) : null}
+      {unlogged.length > 0 ? <CameUp unlogged={unlogged} log={log} /> : null}
       {rows.scopeChanges.length === 0 && unlogged.length > 0 ? null : rows.scopeChanges.length === 0 ? (
         <Empty title="Nothing has changed yet">
           “Could we have one with the mayor too?” Note it the moment it is said: here, on Roll with{' '}
@@ -154,6 +129,37 @@ export function ChangesView() {
         )}
       </Sheet>
     </>
+  );
+}
+
+const FEW = 6;
+/** What was asked for and no change stands for yet: a press prices it. */
+function CameUp({ unlogged, log }: { unlogged: readonly Unlogged[]; log: (one: Unlogged) => void }) {
+  const [showAll, setShowAll] = useState(false);
+  const shown = showAll ? unlogged : unlogged.slice(0, FEW);
+  return (
+    <Box as="section" aria-label="Came up" mb={5}>
+      <Box as="h2" fontSize="m" mb={2}>
+        Came up, and is no change yet
+      </Box>
+      <Box as="ul" display="grid" gap={2}>
+        {shown.map((u) => (
+          <Flex as="li" key={u.sourceId} gap={3} wrap="wrap" align="center" data-came-up={u.title}>
+            <Box flex="1" minW="200px" overflowWrap="anywhere">
+              {u.title} <Tag>{SOURCE_WORDS[u.source]}</Tag>
+            </Box>
+            <Button size="small" onClick={() => log(u)}>
+              Price it
+            </Button>
+          </Flex>
+        ))}
+      </Box>
+      {unlogged.length > shown.length ? (
+        <Button size="small" mt={2} onClick={() => setShowAll(true)}>
+          All {unlogged.length}
+        </Button>
+      ) : null}
+    </Box>
   );
 }
 

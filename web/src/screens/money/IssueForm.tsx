@@ -24,6 +24,16 @@ import type { Money } from './useMoney.ts';
 type Kind = Exclude<PaperKind, 'credit'>;
 const KINDS: readonly Kind[] = ['quote', 'deposit', 'part', 'final'];
 
+interface Asked {
+  kind: Kind;
+  share: string;
+  issuedOn: string;
+  /** Null: as many days on as are usual. */
+  due: string | null;
+  count: string;
+}
+const isPart = (kind: Kind) => kind === 'deposit' || kind === 'part';
+
 const plusDays = (date: string, days: number) =>
   new Date(Date.parse(`${date}T12:00:00Z`) + days * 86_400_000).toISOString().slice(0, 10);
 
@@ -32,17 +42,16 @@ export function IssueForm({ money, sender }: { money: Money; sender: Sender | nu
   const { production, rows } = useProduction();
   const own = useSome(rows, SPENT_PARTS);
   const { version, estimate, nowMs } = money;
-  const [kind, setKind] = useState<Kind>(rows.moneyPapers.some((p) => p.kind === 'quote') ? 'final' : 'quote');
-  const [share, setShare] = useState('30');
-  const [issuedOn, setIssuedOn] = useState(dateOf(nowMs, 'UTC'));
-  const [due, setDue] = useState<string | null>(null);
-  const [count, setCount] = useState('');
+  const [asked, setAsked] = useState<Asked>({
+    kind: rows.moneyPapers.some((p) => p.kind === 'quote') ? 'final' : 'quote',
+    ...{ share: '30', issuedOn: dateOf(nowMs, 'UTC'), due: null, count: '' },
+  });
+  const { kind, share, issuedOn, due, count } = asked;
   const waiting = useOutbox((s) => s.entries.length);
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState('');
   const dueOn = due ?? plusDays(issuedOn, kind === 'quote' ? version.validDays : (sender?.dueDays ?? 30));
-  const isShare = kind === 'deposit' || kind === 'part';
-  const shareBp = isShare ? readShare(share) : 0;
+  const shareBp = isPart(kind) ? readShare(share) : 0;
   const sources = { ...paperSourcesOf(own, { version, estimate }), kind, shareBp: shareBp ?? 0, issuedOn, sender };
   const lacks = paperLacks(sources);
   const made =
@@ -70,7 +79,7 @@ export function IssueForm({ money, sender }: { money: Money; sender: Sender | nu
       .then(
         ({ number: given }) => {
           tell(`${PAPER_KIND_WORDS[kind]} ${given} is issued: fetch the PDF above, and give it to who pays.`);
-          setCount('');
+          setAsked((was) => ({ ...was, count: '' }));
         },
         (e: unknown) =>
           setProblem(
@@ -81,50 +90,7 @@ export function IssueForm({ money, sender }: { money: Money; sender: Sender | nu
   };
   return (
     <Box as="section" aria-label="The next paper">
-      <Flex gap={3} wrap="wrap" align="flex-start" mb={2}>
-        <Box w="170px">
-          <FormField label="What">
-            {(props) => (
-              <Choice {...props} value={kind} onChange={(e) => setKind(e.target.value as Kind)}>
-                {KINDS.map((k) => (
-                  <option key={k} value={k}>
-                    {k === 'final' ? 'Invoice, all that is left' : PAPER_KIND_WORDS[k]}
-                  </option>
-                ))}
-              </Choice>
-            )}
-          </FormField>
-        </Box>
-        {isShare ? (
-          <Box w="110px">
-            <FormField label="Share, %" error={shareBp === null ? 'A share such as 30.' : undefined}>
-              {(props) => <Input {...props} value={share} onChange={(e) => setShare(e.target.value)} />}
-            </FormField>
-          </Box>
-        ) : null}
-        <Box w="170px">
-          <FormField label="Dated">
-            {(props) => <DateInput {...props} label="Dated" value={issuedOn} onChange={setIssuedOn} />}
-          </FormField>
-        </Box>
-        <Box w="170px">
-          <FormField label={kind === 'quote' ? 'Holds until' : 'To be paid by'}>
-            {(props) => <DateInput {...props} label="Due" value={dueOn} onChange={setDue} />}
-          </FormField>
-        </Box>
-        <Box w="140px">
-          <FormField label="Number by hand" hint="Empty: the next one">
-            {(props) => (
-              <Input
-                {...props}
-                inputMode="numeric"
-                value={count}
-                onChange={(e) => setCount(e.target.value.replace(/\D/g, ''))}
-              />
-            )}
-          </FormField>
-        </Box>
-      </Flex>
+      <IssueFields asked={asked} set={setAsked} dueOn={dueOn} shareBp={shareBp} />
       {lacks.length > 0 ? (
         <Box role="status" mb={3} data-lacks>
           <Look>Still missing:</Look>
@@ -160,6 +126,75 @@ export function IssueForm({ money, sender }: { money: Money; sender: Sender | nu
         </>
       ) : null}
     </Box>
+  );
+}
+
+/** What is asked for: the kind, the dates, the share of a deposit or part, and a number by hand. */
+function IssueFields({
+  asked,
+  set,
+  dueOn,
+  shareBp,
+}: {
+  asked: Asked;
+  set: (asked: Asked) => void;
+  dueOn: string;
+  shareBp: number | null;
+}) {
+  return (
+    <Flex gap={3} wrap="wrap" align="flex-start" mb={2}>
+      <Box w="170px">
+        <FormField label="What">
+          {(props) => (
+            <Choice {...props} value={asked.kind} onChange={(e) => set({ ...asked, kind: e.target.value as Kind })}>
+              {KINDS.map((k) => (
+                <option key={k} value={k}>
+                  {k === 'final' ? 'Invoice, all that is left' : PAPER_KIND_WORDS[k]}
+                </option>
+              ))}
+            </Choice>
+          )}
+        </FormField>
+      </Box>
+      {isPart(asked.kind) ? (
+        <Box w="110px">
+          <FormField label="Share, %" error={shareBp === null ? 'A share such as 30.' : undefined}>
+            {(props) => (
+              <Input {...props} value={asked.share} onChange={(e) => set({ ...asked, share: e.target.value })} />
+            )}
+          </FormField>
+        </Box>
+      ) : null}
+      <Box w="170px">
+        <FormField label="Dated">
+          {(props) => (
+            <DateInput
+              {...props}
+              label="Dated"
+              value={asked.issuedOn}
+              onChange={(issuedOn) => set({ ...asked, issuedOn })}
+            />
+          )}
+        </FormField>
+      </Box>
+      <Box w="170px">
+        <FormField label={asked.kind === 'quote' ? 'Holds until' : 'To be paid by'}>
+          {(props) => <DateInput {...props} label="Due" value={dueOn} onChange={(due) => set({ ...asked, due })} />}
+        </FormField>
+      </Box>
+      <Box w="140px">
+        <FormField label="Number by hand" hint="Empty: the next one">
+          {(props) => (
+            <Input
+              {...props}
+              inputMode="numeric"
+              value={asked.count}
+              onChange={(e) => set({ ...asked, count: e.target.value.replace(/\D/g, '') })}
+            />
+          )}
+        </FormField>
+      </Box>
+    </Flex>
   );
 }
 

@@ -121,7 +121,7 @@ function UsageFields({ usage: u }: { usage: UsageRow }) {
   const save = (values: Record<string, unknown>) =>
     void change(production.id, `Usage: ${u.name}`, [{ op: 'update', table: 'usages', row: u, values }]);
   const common = { fields: usageFields, save };
-  const money = (label: string, field: 'agencyFeeMinor' | 'freelanceFeeMinor' | 'buyOutMinor') => (
+  const money = (label: string, field: 'freelanceFeeMinor' | 'buyOutMinor') => (
     <FieldEdit
       {...common}
       label={`${label} (${currency})`}
@@ -129,9 +129,6 @@ function UsageFields({ usage: u }: { usage: UsageRow }) {
       set={(t) => ({ [field]: parseMoney(t, currency) })}
     />
   );
-  const setUse = (i: number, values: Partial<UsageRow['uses'][number]>) => ({
-    uses: u.uses.map((x, j) => (j === i ? { ...x, ...values } : x)),
-  });
   return (
     <>
       <Part title="Who">
@@ -144,54 +141,7 @@ function UsageFields({ usage: u }: { usage: UsageRow }) {
           set={(id) => ({ personId: id || null })}
         />
       </Part>
-      <Part title="By an agency">
-        {money('Fee', 'agencyFeeMinor')}
-        {u.uses.map((x, i) => (
-          <Box key={i} borderTop="1px solid" borderColor="hairline" pt={1} mt={1}>
-            <FieldEdit
-              {...common}
-              label={`Territory ${i + 1}`}
-              value={x.territory}
-              set={(territory) => setUse(i, { territory })}
-            />
-            <FieldEdit {...common} label={`Medium ${i + 1}`} value={x.medium} set={(medium) => setUse(i, { medium })} />
-            <FieldEdit
-              {...common}
-              label={`A year of it ${i + 1} (${currency})`}
-              value={moneyText(x.yearMinor, currency)}
-              set={(t) => setUse(i, { yearMinor: parseMoney(t, currency) })}
-            />
-            <Button size="small" onClick={() => save({ uses: u.uses.filter((_, j) => j !== i) })}>
-              Without this use
-            </Button>
-          </Box>
-        ))}
-        <Button
-          size="small"
-          mt={2}
-          onClick={() => save({ uses: [...u.uses, { territory: 'here', medium: 'online', yearMinor: 0 }] })}
-        >
-          Add a use
-        </Button>
-        <FieldEdit
-          {...common}
-          label="A renewal costs more by, %"
-          value={String(u.riseBp / 100)}
-          set={(t) => ({ riseBp: parseShare(t) })}
-        />
-        <FieldEdit
-          {...common}
-          label="Agency’s commission, %"
-          value={String(u.commissionBp / 100)}
-          set={(t) => ({ commissionBp: parseShare(t) })}
-        />
-        <FieldEdit
-          {...common}
-          label="Years paid for"
-          value={String(u.paidYears)}
-          set={(t) => ({ paidYears: Number(t) })}
-        />
-      </Part>
+      <AgencyFields usage={u} save={save} />
       <Part title="Freelance, bought out">
         {money('Their fee', 'freelanceFeeMinor')}
         {money('Buy-out', 'buyOutMinor')}
@@ -236,5 +186,69 @@ function UsageFields({ usage: u }: { usage: UsageRow }) {
         </Box>
       </Part>
     </>
+  );
+}
+
+/** What an agency asks for: its fee, each use by the year, what a renewal rises by, for how many years it is paid. */
+function AgencyFields({ usage: u, save }: { usage: UsageRow; save: (values: Record<string, unknown>) => void }) {
+  const { currency } = usePlanned().production;
+  const common = { fields: usageFields, save };
+  const setUse = (i: number, values: Partial<UsageRow['uses'][number]>) => ({
+    uses: u.uses.map((x, j) => (j === i ? { ...x, ...values } : x)),
+  });
+  return (
+    <Part title="By an agency">
+      <FieldEdit
+        {...common}
+        label={`Fee (${currency})`}
+        value={moneyText(u.agencyFeeMinor, currency)}
+        set={(t) => ({ agencyFeeMinor: parseMoney(t, currency) })}
+      />
+      {u.uses.map((x, i) => (
+        <Box key={i} borderTop="1px solid" borderColor="hairline" pt={1} mt={1}>
+          <FieldEdit
+            {...common}
+            label={`Territory ${i + 1}`}
+            value={x.territory}
+            set={(territory) => setUse(i, { territory })}
+          />
+          <FieldEdit {...common} label={`Medium ${i + 1}`} value={x.medium} set={(medium) => setUse(i, { medium })} />
+          <FieldEdit
+            {...common}
+            label={`A year of it ${i + 1} (${currency})`}
+            value={moneyText(x.yearMinor, currency)}
+            set={(t) => setUse(i, { yearMinor: parseMoney(t, currency) })}
+          />
+          <Button size="small" onClick={() => save({ uses: u.uses.filter((_, j) => j !== i) })}>
+            Without this use
+          </Button>
+        </Box>
+      ))}
+      <Button
+        size="small"
+        mt={2}
+        onClick={() => save({ uses: [...u.uses, { territory: 'here', medium: 'online', yearMinor: 0 }] })}
+      >
+        Add a use
+      </Button>
+      <FieldEdit
+        {...common}
+        label="A renewal costs more by, %"
+        value={String(u.riseBp / 100)}
+        set={(t) => ({ riseBp: parseShare(t) })}
+      />
+      <FieldEdit
+        {...common}
+        label="Agency’s commission, %"
+        value={String(u.commissionBp / 100)}
+        set={(t) => ({ commissionBp: parseShare(t) })}
+      />
+      <FieldEdit
+        {...common}
+        label="Years paid for"
+        value={String(u.paidYears)}
+        set={(t) => ({ paidYears: Number(t) })}
+      />
+    </Part>
   );
 }

@@ -119,20 +119,27 @@ export function VersionsView({ toEstimate }: { toEstimate: () => void }) {
       )}
       {reckoned.length > 1 ? <SideBySide reckoned={reckoned} currency={currency} /> : null}
       <FormerPace money={money} />
-      <Sheet>
-        <Why
-          lines={[
-            'On another number of days what is shot takes as long in all; what a day costs beside it (arriving, meals that are work, striking) comes again on each day.',
-            'Who is there on some days only is there on the same share of them. Places and kit follow the days.',
-            'Hires stand at their price, whatever the number of days: ask for the price of other dates.',
-          ]}
-        />
-        <Part title="Care">
-          A day that is too long is no saving: Hours in People says who is too tired to drive. Local rules decide on
-          hours and rest.
-        </Part>
-      </Sheet>
+      <HowVersions />
     </>
+  );
+}
+
+/** How versions are worked out. */
+function HowVersions() {
+  return (
+    <Sheet>
+      <Why
+        lines={[
+          'On another number of days what is shot takes as long in all; what a day costs beside it (arriving, meals that are work, striking) comes again on each day.',
+          'Who is there on some days only is there on the same share of them. Places and kit follow the days.',
+          'Hires stand at their price, whatever the number of days: ask for the price of other dates.',
+        ]}
+      />
+      <Part title="Care">
+        A day that is too long is no saving: Hours in People says who is too tired to drive. Local rules decide on hours
+        and rest.
+      </Part>
+    </Sheet>
   );
 }
 
