@@ -31,7 +31,8 @@ export async function benchMoney(openBrowser, startInstance, freePort) {
   try {
     const page = await (await browser.newContext({ baseURL: instance.address })).newPage();
     await page.goto(instance.link);
-    await page.waitForLoadState('networkidle');
+    // Signed in once its jobs are listed.
+    await page.getByText('Naming the Lifeboat').waitFor();
     const { request } = page.context();
     const { id } = (await (await request.get('/api/productions')).json()).find(
       (p) => p.title === 'Naming the Lifeboat',
