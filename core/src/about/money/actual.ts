@@ -125,8 +125,7 @@ export function actualOf(sources: ActualSources): ActualOfJob {
   const outMinor = lines
     .filter((l) => !own.has(l.key))
     .reduce((sum, l) => sum + (l.actualMinor ?? l.estimateMinor ?? 0), 0);
-  const leavesMinor =
-    estimate.total.netMinor + sources.changesMinor - estimate.total.commissionMinor - outMinor + backMinor;
+  const leavesMinor = estimate.total.netMinor + sources.changesMinor - estimate.commissionMinor - outMinor + backMinor;
   const mine = ownHours(sources);
   return {
     ...{ lines, refundsMinor: backMinor, leavesMinor, unreckoned },

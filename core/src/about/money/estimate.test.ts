@@ -141,6 +141,30 @@ describe('an estimate', () => {
     expect(pieces.sold.map((l) => l.words)).toEqual(['Film', 'Teaser']);
     expect(pieces.total.netMinor).toBe(180_000);
   });
+  it('a price that was named has nothing on top: what is put by, and what an agency keeps, comes out of it', () => {
+    const e = estimated({
+      version: {
+        ...{ school: 'flat', flatMinor: 200_000, selfId: 'Oda', marginBp: 1000, commissionBp: 1500 },
+        contingency: { by: 'share', shareBp: 1000 },
+      },
+    });
+    expect(e.total).toMatchObject({ netMinor: 200_000, marginMinor: 0, contingencyMinor: 0, commissionMinor: 0 });
+    // Lines of 1,200: 120 put by; 300 for the agency; 600 for Mirko.
+    expect(e).toMatchObject({
+      contingencyMinor: 12_000,
+      commissionMinor: 30_000,
+      paidOutMinor: 90_000,
+      leavesMinor: 98_000,
+    });
+  });
+  it('a price by hand for what the plan no longer has is told, and in no sum', () => {
+    const gone = typed({ planKey: 'kit:gone', words: 'Crane', unitMinor: 9000 });
+    const e = estimated({ typed: [gone] });
+    expect(e.unplaced.map((t) => t.words)).toEqual(['Crane']);
+    expect(e.total.netMinor).toBe(120_000);
+    const left = typed({ planKey: 'work:Mirko' });
+    expect(estimated({ typed: [left], version: { offKeys: ['work:Mirko'] } }).unplaced).toEqual([]);
+  });
   it('0 % and 100 % on top both come out', () => {
     expect(estimated({ version: { contingency: { by: 'share', shareBp: 0 } } }).total.contingencyMinor).toBe(0);
     expect(estimated({ version: { contingency: { by: 'share', shareBp: 10_000 } } }).total.netMinor).toBe(240_000);
@@ -169,7 +193,7 @@ describe('an estimate', () => {
           });
           expect(new Set(e.lines.map((l) => l.key)).size).toBe(e.lines.length);
           expect(e.lines.reduce((s, l) => s + (l.netMinor ?? 0), 0)).toBe(e.total.linesMinor);
-          expect(e.paidOutMinor + e.leavesMinor + e.total.contingencyMinor).toBe(e.total.netMinor);
+          expect(e.paidOutMinor + e.leavesMinor + e.contingencyMinor).toBe(e.total.netMinor);
           expect(SECTIONS.flatMap((s) => e.lines.filter((l) => l.section === s))).toEqual(e.lines);
         },
       ),

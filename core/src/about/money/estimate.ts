@@ -2,6 +2,7 @@ import { formatCount, formatMinutes, formatMoney } from '../../base/units/index.
 import {
   moneyTotal,
   SECTIONS,
+  shareOf,
   type Estimate,
   type MoneyTotal,
   type TypedLine,
@@ -29,7 +30,12 @@ export interface EstimateOfJob {
   /** What who pays is charged with, before what is put on top: the lines, or the price of the school. */
   sold: EstimateLine[];
   total: MoneyTotal;
+  /** What is put by for a late day, and what agency or platform keep: on top of rates, out of a price that was named. */
+  contingencyMinor: number;
+  commissionMinor: number;
   contingencyWhy: string;
+  /** Prices by hand for lines that the plan no longer has: they are in no sum. */
+  unplaced: TypedLine[];
   /** What others get, and what is kept by agency or platform. */
   paidOutMinor: number;
   /** Of the net sum what stays with oneself: without contingency, which is spent or not. */
@@ -50,29 +56,30 @@ export function estimateOf(sources: EstimateSources): EstimateOfJob {
   const known = lines.filter((l) => l.netMinor !== null);
   const sold = soldOf(version, known, figures, prices);
   const late = lateCost(sources, figures, prices);
+  const isRates = version.school === 'rates';
+  const shareBp = version.contingency.by === 'share' ? version.contingency.shareBp : 0;
   const total = moneyTotal({
     lines: sold.map((l) => ({ id: l.key, netMinor: l.netMinor ?? 0, taxBp: l.taxBp })),
-    contingencyBp: version.contingency.by === 'share' ? version.contingency.shareBp : 0,
-    ...(late ? { contingencyMinor: late.minor } : {}),
-    ...{
-      marginBp: version.marginBp,
-      commissionBp: version.commissionBp,
-      taxBy: version.taxBy,
-      roundToMinor: version.roundToMinor,
-    },
+    // A price that was named has nothing on top: what is put by, and what an agency keeps, comes out of it.
+    contingencyBp: isRates ? shareBp : 0,
+    ...(isRates && late ? { contingencyMinor: late.minor } : {}),
+    ...{ marginBp: isRates ? version.marginBp : 0, commissionBp: isRates ? version.commissionBp : 0 },
+    ...{ taxBy: version.taxBy, roundToMinor: version.roundToMinor },
   });
   const costs = known.filter((l) => !l.own).reduce((sum, l) => sum + (l.netMinor ?? 0), 0);
-  const paidOutMinor = costs + total.commissionMinor;
-  const leavesMinor = total.netMinor - paidOutMinor - total.contingencyMinor;
+  const linesMinor = known.reduce((sum, l) => sum + (l.netMinor ?? 0), 0);
+  const contingencyMinor = late?.minor ?? shareOf(linesMinor, shareBp);
+  const commissionMinor = isRates ? total.commissionMinor : shareOf(total.netMinor, version.commissionBp);
+  const paidOutMinor = costs + commissionMinor;
+  const leavesMinor = total.netMinor - paidOutMinor - contingencyMinor;
   const self = figures.people.find((p) => p.id === version.selfId);
   const onSet = self?.days.reduce((sum, d) => sum + d.workedMin, 0) ?? 0;
   const ownMin = Math.round(onSet + (version.hoursBefore + version.hoursAfter) * 60);
   return {
-    ...{ figures, lines, sold, total, paidOutMinor, leavesMinor, ownMin },
+    ...{ figures, lines, sold, total, contingencyMinor, commissionMinor, paidOutMinor, leavesMinor, ownMin },
+    unplaced: unplacedOf(sources.typed, version, lines),
     unknown: lines.filter((l) => l.netMinor === null),
-    contingencyWhy:
-      late?.why ??
-      `${(version.contingency.by === 'share' ? version.contingency.shareBp : 0) / 100}\u00a0% of the lines.`,
+    contingencyWhy: late?.why ?? `${shareBp / 100}\u00a0% of the lines.`,
     leavesHourMinor: ownMin > 0 ? Math.round((leavesMinor * 60) / ownMin) : null,
   };
 }
@@ -96,6 +103,19 @@ function linesOf({ version, typed, usages }: EstimateSources, figures: PlanFigur
     });
   const beside = own.filter((t) => t.planKey === '').map((t) => typedLine(t, prices));
   return SECTIONS.flatMap((s) => [...planned, ...beside].filter((l) => l.section === s));
+}
+
+/** Prices by hand whose line is gone from the plan, not only left out of this version. */
+function unplacedOf(typed: readonly TypedLine[], version: Estimate, lines: readonly EstimateLine[]): TypedLine[] {
+  const there = new Set([...lines.map((l) => l.key), ...version.offKeys]);
+  const isOff = (key: string) => version.offPersonIds.some((id) => key.endsWith(id));
+  return typed.filter(
+    (t) =>
+      t.planKey !== '' &&
+      (t.estimateId === null || t.estimateId === version.id) &&
+      !there.has(t.planKey) &&
+      !isOff(t.planKey),
+  );
 }
 
 function typedSum(t: TypedLine, prices: Prices) {
@@ -124,7 +144,7 @@ function byHand(l: EstimateLine, t: TypedLine, prices: Prices): EstimateLine {
     ...{
       quantity: t.quantity,
       unit: t.unit,
-      unitMinor: t.unitMinor,
+      unitMinor: inJob(t.unitMinor, t.currency, prices)?.minor ?? null,
       netMinor: sum.minor,
       taxBp: t.taxBp ?? l.taxBp,
       own: t.own,

@@ -59,9 +59,9 @@ export function versionDifference(first: Reckoned, second: Reckoned, currency: s
     .filter((l) => l.by !== 0 || l.words.startsWith('With'))
     .sort((a, b) => Math.abs(b.by) - Math.abs(a.by));
   const on: [string, number, number][] = [
-    ['Contingency', first.result.total.contingencyMinor, second.result.total.contingencyMinor],
+    ['Contingency', first.result.contingencyMinor, second.result.contingencyMinor],
     ['Margin', first.result.total.marginMinor, second.result.total.marginMinor],
-    ['Agency or platform', first.result.total.commissionMinor, second.result.total.commissionMinor],
+    ['Agency or platform', first.result.commissionMinor, second.result.commissionMinor],
   ];
   const schools =
     first.version.school === second.version.school

@@ -50,7 +50,7 @@ export function ContingencyField({ money: { version, estimate, currency, nowMs, 
         />
       ) : (
         <Box mb={2} data-contingency>
-          Contingency by the odds of {contingency.takenOn}: {formatMoney(estimate.total.contingencyMinor, currency)}{' '}
+          Contingency by the odds of {contingency.takenOn}: {formatMoney(estimate.contingencyMinor, currency)}{' '}
           <Button
             size="small"
             onClick={() => save({ contingency: { by: 'share', shareBp: 0 } }, 'Contingency as a share')}

@@ -87,6 +87,7 @@ export function EstimateView({ toRates }: { toRates: () => void }) {
             </Button>
           </Flex>
           <LeftOut money={money} />
+          <Unplaced money={money} />
         </>
       )}
       <Sheet>
@@ -106,6 +107,31 @@ function LeftOut({ money: { version, save } }: { money: ReturnType<typeof useMon
       {formatCount(version.offKeys.length, 'line')} of the plan left out of this version.{' '}
       <Button size="small" onClick={() => save({ offKeys: [] }, 'All lines of the plan in again')}>
         Put all in again
+      </Button>
+    </Box>
+  );
+}
+
+/** Prices by hand whose line the plan no longer has: told, and taken away with a press. */
+function Unplaced({ money: { estimate } }: { money: ReturnType<typeof useMoney> }) {
+  const { production } = usePlanned();
+  const { unplaced } = estimate;
+  if (unplaced.length === 0) return null;
+  return (
+    <Box mt={3} role="status">
+      <Look>In no sum</Look>: {formatCount(unplaced.length, 'price')} by hand for what the plan no longer has,{' '}
+      {unplaced.map((t) => t.words).join(', ')}.{' '}
+      <Button
+        size="small"
+        onClick={() =>
+          void change(
+            production.id,
+            'Prices by hand taken away',
+            unplaced.map((row) => ({ op: 'delete', table: 'estimateLines', row })),
+          )
+        }
+      >
+        Take away
       </Button>
     </Box>
   );

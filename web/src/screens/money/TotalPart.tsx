@@ -18,6 +18,12 @@ export function TotalPart({ money: { estimate, version, currency } }: { money: M
       .map((t): [string, string] => [`Tax ${formatShare(t.taxBp)}`, say(t.taxMinor)]),
     ...(total.roundingMinor ? ([['Rounded by', say(total.roundingMinor)]] as [string, string][]) : []),
     ['With tax', say(total.grossMinor)],
+    ...(version.school !== 'rates' && estimate.contingencyMinor
+      ? ([['Of it put by', say(estimate.contingencyMinor)]] as [string, string][])
+      : []),
+    ...(version.school !== 'rates' && estimate.commissionMinor
+      ? ([['Of it the agency’s', say(estimate.commissionMinor)]] as [string, string][])
+      : []),
   ];
   return (
     <>
@@ -28,9 +34,11 @@ export function TotalPart({ money: { estimate, version, currency } }: { money: M
         lines={[
           'Whole minor units throughout; each line is rounded once, halves away from nothing. What is on top is parted among the tax rates by their lines.',
           `Contingency: ${estimate.contingencyWhy}`,
-          version.commissionBp > 0
-            ? `The agency keeps ${formatShare(version.commissionBp)} of the net sum: it is made so large that the rest is left.`
-            : 'No agency or platform takes a part.',
+          version.school !== 'rates' && version.commissionBp > 0
+            ? `The agency keeps ${formatShare(version.commissionBp)} of the price. A price that was named has no margin on top.`
+            : version.commissionBp > 0
+              ? `The agency keeps ${formatShare(version.commissionBp)} of the net sum: it is made so large that the rest is left.`
+              : 'No agency or platform takes a part.',
           `Yours: ${formatMinutes(estimate.ownMin)}, on the days by the plan, before and after as you typed.`,
         ]}
       />

@@ -162,12 +162,14 @@ function Pricing({ money }: { money: Money }) {
       ) : null}
       {version.school === 'pieces' ? <PiecePrices money={money} /> : null}
       <ContingencyField money={money} />
-      <FieldEdit
-        {...common}
-        label="Margin, %"
-        value={String(version.marginBp / 100)}
-        set={(t) => ({ marginBp: parseShare(t) })}
-      />
+      {version.school === 'rates' ? (
+        <FieldEdit
+          {...common}
+          label="Margin, %"
+          value={String(version.marginBp / 100)}
+          set={(t) => ({ marginBp: parseShare(t) })}
+        />
+      ) : null}
       <FieldEdit
         {...common}
         label="Agency or platform keeps, %"
