@@ -6,6 +6,8 @@ const inProduction = z.object({ productionId: z.uuid() });
 const onePaper = inProduction.extend({ paperId: z.uuid() });
 const issued = z.object({ paperId: z.uuid(), number: z.string() });
 
+/** The paper’s id, made by who asks: asked again after an answer that was lost, the same paper is told and no other is issued. */
+const paperId = z.uuid({ error: 'The paper’s id is missing.' });
 /** A number that somebody gives by hand; null: the next of its range. */
 const count = z
   .int('A number is a whole one.')
@@ -20,6 +22,7 @@ export const issuePaper = route({
   roles: ['owner'],
   params: inProduction,
   body: z.object({
+    id: paperId,
     kind: z.enum(['quote', 'deposit', 'part', 'final'], { error: 'Choose quote, deposit, part or the whole.' }),
     estimateId: z.uuid(),
     /** Of a deposit or part. */
@@ -39,7 +42,7 @@ export const creditPaper = route({
   path: '/api/productions/:productionId/money/papers/:paperId/credit',
   roles: ['owner'],
   params: onePaper,
-  body: z.object({ issuedOn: calendarDate('The day'), count }),
+  body: z.object({ id: paperId, issuedOn: calendarDate('The day'), count }),
   reply: issued,
 });
 export const paperPdf = route({

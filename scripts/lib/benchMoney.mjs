@@ -39,6 +39,7 @@ export async function benchMoney(openBrowser, startInstance, freePort) {
     );
     const { estimates } = await (await request.get(`/api/productions/${id}/rows/estimates`)).json();
     const data = {
+      id: randomUUID(),
       kind: 'quote',
       estimateId: estimates[0].id,
       shareBp: 0,

@@ -1,3 +1,4 @@
+import type { Transaction } from 'sequelize';
 import { composeCredit, composePaper, paperNumber } from '@kavrell/core/jobMoney';
 import type { MoneyPaper, PaperContent, PaperKind, Sender } from '@kavrell/core/money';
 import { estimateOfJob, paperSourcesOf, planFiguresOf } from '@kavrell/core/productions';
@@ -6,12 +7,11 @@ import { formatDate, formatMoney } from '@kavrell/core/units';
 import { houseIdKnown } from '../kit/house.ts';
 import type { Context } from '../platform/context.ts';
 import { inChangeSet } from '../platform/db/index.ts';
-import { newId } from '../platform/ids.ts';
 import { HttpProblem } from '../platform/problems.ts';
 import { nowOf } from '../productions/index.ts';
 import { loadRows } from '../productions/load.ts';
 import { readRows } from '../rows/index.ts';
-import { takeNumber } from './numbers.ts';
+import { holdNumbers, takeNumber } from './numbers.ts';
 
 /** Who sends papers, as it stands in the house; null: nobody said. */
 export async function senderOf(context: Context): Promise<Sender | null> {
@@ -28,7 +28,22 @@ export async function paperOf(context: Context, productionId: string, paperId: s
   return found;
 }
 
+/** A paper of that id that was issued before: whoever asks again did not hear the answer. */
+async function issuedAlready(
+  { models }: Context,
+  productionId: string,
+  id: string,
+  transaction?: Transaction,
+): Promise<{ paperId: string; number: string } | null> {
+  const found = await models.moneyPapers.findOne({
+    where: { productionId, id },
+    ...(transaction ? { transaction } : {}),
+  });
+  return found && { paperId: found.id, number: found.number };
+}
+
 interface Asked {
+  id: string;
   kind: Exclude<PaperKind, 'credit'>;
   estimateId: string;
   shareBp: number;
@@ -46,6 +61,8 @@ export async function issue(
   asked: Asked,
   who: Who,
 ): Promise<{ paperId: string; number: string }> {
+  const there = await issuedAlready(context, productionId, asked.id);
+  if (there) return there;
   if (asked.dueOn < asked.issuedOn)
     throw new HttpProblem(400, 'due', 'It would be due before the day it is issued on. Nothing was issued.');
   const [rows, sender] = await Promise.all([loadRows(context, productionId), senderOf(context)]);
@@ -79,9 +96,11 @@ export async function credit(
   context: Context,
   productionId: string,
   paperId: string,
-  asked: { issuedOn: string; count: number | null },
+  asked: { id: string; issuedOn: string; count: number | null },
   who: Who,
 ): Promise<{ paperId: string; number: string }> {
+  const already = await issuedAlready(context, productionId, asked.id);
+  if (already) return already;
   const paper = await paperOf(context, productionId, paperId);
   if (asked.issuedOn < paper.issuedOn)
     throw new HttpProblem(
@@ -93,12 +112,20 @@ export async function credit(
   const content = inWords(() => composeCredit(paper, papers));
   const { creditPrefix, digits } = paper.content.sender;
   return write(context, productionId, who, {
-    ...{ kind: 'credit', estimateId: paper.estimateId, issuedOn: asked.issuedOn, dueOn: null, count: asked.count },
+    ...{
+      id: asked.id,
+      kind: 'credit',
+      estimateId: paper.estimateId,
+      issuedOn: asked.issuedOn,
+      dueOn: null,
+      count: asked.count,
+    },
     ...{ prefix: creditPrefix, digits, content, ofPaperId: paper.id },
   });
 }
 
 interface Written {
+  id: string;
   kind: PaperKind;
   estimateId: string | null;
   issuedOn: string;
@@ -117,6 +144,10 @@ async function write(
 ): Promise<{ paperId: string; number: string }> {
   const { count: asked, digits, ...values } = paper;
   return inChangeSet(context.db, { changeSetId: null, actor: who.actor }, async (transaction) => {
+    // Two that ask with the same id at once: the second one finds what the first one issued.
+    await holdNumbers(context, transaction);
+    const already = await issuedAlready(context, productionId, paper.id, transaction);
+    if (already) return already;
     const count = await takeNumber(context, paper.prefix, asked, transaction);
     if (paper.ofPaperId !== null) {
       // Two that credit the same invoice at once: the second one finds it credited.
@@ -128,7 +159,7 @@ async function write(
         throw new HttpProblem(409, 'credited', `It was taken back by ${there.number} already. Nothing was issued.`);
     }
     const number = paperNumber(paper.prefix, count, digits);
-    const id = newId();
+    const { id } = paper;
     await context.models.moneyPapers.create(
       { ...values, id, productionId, count, number, by: who.name, atMs: Date.now() },
       { transaction },

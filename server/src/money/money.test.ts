@@ -40,6 +40,7 @@ async function grossOf(): Promise<number> {
 }
 const ask = async (over: object) =>
   owner.post(`${base}/money/papers`).send({
+    id: randomUUID(),
     kind: 'quote',
     estimateId,
     shareBp: 0,
@@ -177,7 +178,7 @@ describe('what is issued', () => {
   it('a credit is a paper of its own, once, and not of a day before', async () => {
     const deposit = (await papers()).find((p) => p.kind === 'deposit')!;
     const credit = (issuedOn: string) =>
-      owner.post(`${base}/money/papers/${deposit.id}/credit`).send({ issuedOn, count: null });
+      owner.post(`${base}/money/papers/${deposit.id}/credit`).send({ id: randomUUID(), issuedOn, count: null });
     expect((await credit('2027-01-31')).body.detail).toContain('can’t be of a day before its invoice');
     expect((await credit('2027-02-02').expect(200)).body).toMatchObject({ number: 'C-0001' });
     expect((await credit('2027-02-02').expect(409)).body.detail).toContain('credited already');
@@ -195,6 +196,16 @@ describe('what is issued', () => {
     expect((await ask({ kind: 'quote', count: 9, grossMinor: 600_000 })).body).toMatchObject({ number: 'Q-0009' });
     const ranges = (await owner.get('/api/house/numbers').expect(200)).body as unknown;
     expect(ranges).toContainEqual({ prefix: 'Q-', last: 9 });
+  });
+  it('asked again after an answer that was lost, the same paper is told', async () => {
+    const id = randomUUID();
+    const first = await ask({ id, kind: 'quote', grossMinor: 600_000 });
+    expect((await ask({ id, kind: 'quote', grossMinor: 600_000 })).body).toEqual(first.body);
+    const twin = randomUUID();
+    const twins = await Promise.all([1, 2].map(() => ask({ id: twin, kind: 'quote', grossMinor: 600_000 })));
+    expect(twins.map((r) => r.status)).toEqual([200, 200]);
+    expect(twins[0]!.body).toEqual(twins[1]!.body);
+    expect((await papers()).filter((p) => p.id === id)).toHaveLength(1);
   });
   it('a quote that would hold until the day before is refused', async () =>
     expect((await ask({ dueOn: '2027-01-31', grossMinor: 600_000 })).body.detail).toContain(
@@ -243,7 +254,7 @@ describe('a change put to who pays', () => {
     const [final] = (await papers()).filter((p) => p.kind === 'final');
     await owner
       .post(`${base}/money/papers/${final!.id}/credit`)
-      .send({ issuedOn: '2027-02-03', count: null })
+      .send({ id: randomUUID(), issuedOn: '2027-02-03', count: null })
       .expect(200);
     expect((await server.agent().get(`${link}/changes`)).text).not.toContain('It stands on invoice');
   });

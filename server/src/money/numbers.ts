@@ -15,6 +15,11 @@ export function lastNumbers(
   return db.query<{ prefix: string; last: number }>(LAST, { type: QueryTypes.SELECT, transaction });
 }
 
+/** From here on until the transaction ends nobody else gives out a number, or issues a paper. */
+export async function holdNumbers({ db }: Context, transaction: Transaction): Promise<void> {
+  await db.query('LOCK TABLE number_ranges IN EXCLUSIVE MODE', { transaction });
+}
+
 /**
  * Gives out the next number of a range, or the one that is asked for where nobody had it: numbers go up and none is given twice, also when two ask at once. What is not
  * issued in the end gives its number back with the transaction.
@@ -25,7 +30,7 @@ export async function takeNumber(
   asked: number | null,
   transaction: Transaction,
 ): Promise<number> {
-  await context.db.query('LOCK TABLE number_ranges IN EXCLUSIVE MODE', { transaction });
+  await holdNumbers(context, transaction);
   const last = (await lastNumbers(context, transaction)).find((r) => r.prefix === prefix)?.last ?? 0;
   if (asked !== null && asked <= last)
     throw new HttpProblem(

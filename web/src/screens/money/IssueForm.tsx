@@ -9,6 +9,7 @@ import { dateOf } from '@kavrell/core/time';
 import { formatCount, parseShare } from '@kavrell/core/units';
 import { useProduction } from '../../app/production.tsx';
 import { call, wordsOf } from '../../platform/api.ts';
+import { newId } from '../../platform/id.ts';
 import { tell } from '../../platform/notices.ts';
 import { useOutbox } from '../../platform/outbox.ts';
 import { useSome } from '../../platform/some.ts';
@@ -18,6 +19,7 @@ import { DateInput } from '../../ui/DateInput.tsx';
 import { FormField } from '../../ui/FormField.tsx';
 import { Look, Part, Why } from '../../ui/parts.tsx';
 import { Problem } from '../../ui/Problem.tsx';
+import { issueTrouble } from './issueTrouble.ts';
 import { PaperDrawn } from './PaperDrawn.tsx';
 import type { Money } from './useMoney.ts';
 
@@ -48,6 +50,7 @@ export function IssueForm({ money, sender }: { money: Money; sender: Sender | nu
   });
   const { kind, share, issuedOn, due, count } = asked;
   const waiting = useOutbox((s) => s.entries.length);
+  const [paperId, setPaperId] = useState(newId);
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState('');
   const dueOn = due ?? plusDays(issuedOn, kind === 'quote' ? version.validDays : (sender?.dueDays ?? 30));
@@ -67,6 +70,7 @@ export function IssueForm({ money, sender }: { money: Money; sender: Sender | nu
     call(issuePaper, {
       params: { productionId: production.id },
       body: {
+        id: paperId,
         kind,
         estimateId: version.id,
         shareBp: shareBp ?? 0,
@@ -79,18 +83,25 @@ export function IssueForm({ money, sender }: { money: Money; sender: Sender | nu
       .then(
         ({ number: given }) => {
           tell(`${PAPER_KIND_WORDS[kind]} ${given} is issued: fetch the PDF above, and give it to who pays.`);
+          setPaperId(newId());
           setAsked((was) => ({ ...was, count: '' }));
         },
-        (e: unknown) =>
-          setProblem(
-            `${wordsOf(e)}${/nothing was issued/i.test(wordsOf(e)) ? '' : ' Nothing was issued; what you typed stays here.'}`,
-          ),
+        (e: unknown) => setProblem(issueTrouble(e)),
       )
       .finally(() => setBusy(false));
   };
   return (
     <Box as="section" aria-label="The next paper">
-      <IssueFields asked={asked} set={setAsked} dueOn={dueOn} shareBp={shareBp} />
+      <IssueFields
+        asked={asked}
+        set={(next) => {
+          setAsked(next);
+          // What is asked for now is another paper.
+          setPaperId(newId());
+        }}
+        dueOn={dueOn}
+        shareBp={shareBp}
+      />
       {lacks.length > 0 ? (
         <Box role="status" mb={3} data-lacks>
           <Look>Still missing:</Look>

@@ -1,5 +1,5 @@
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
-import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { SENDER_DEFAULTS } from '@kavrell/core/money';
 import { TABLE_NAMES } from '@kavrell/core/tables';
 import { queries } from '../../platform/rows.ts';
@@ -232,6 +232,22 @@ describe('papers', () => {
     expect(document.querySelector('[data-paper-drawn]')?.textContent).toContain(
       new Intl.NumberFormat('en-GB', { minimumFractionDigits: 2 }).format(body.grossMinor / 100),
     );
+  });
+  it('where nobody answers it is not known whether one was issued, and pressed again it is the same one', async () => {
+    const ids: string[] = [];
+    vi.stubGlobal('fetch', (_path: string, { method = 'GET', body }: RequestInit = {}) => {
+      if (method === 'GET') return new Promise(() => undefined);
+      ids.push((JSON.parse(String(body)) as { id: string }).id);
+      return Promise.reject(new TypeError('no network'));
+    });
+    withHouse({ senders: [{ ...SENDER, id: testId(), productionId: testId(), version: 1, deletedAt: null }] });
+    openScreen(<MoneyScreen />);
+    await openView('Quote and invoice');
+    press('Issue the quote');
+    await waitFor(() => expect(said()).toContain('it is not known whether it was issued'));
+    press('Issue the quote');
+    await waitFor(() => expect(ids).toHaveLength(2));
+    expect(ids[0]).toBe(ids[1]);
   });
   it('a deposit of a share that is none is refused before it is asked for', async () => {
     withHouse({ senders: [{ ...SENDER, id: testId(), productionId: testId(), version: 1, deletedAt: null }] });

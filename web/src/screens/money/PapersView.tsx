@@ -8,7 +8,8 @@ import { formatDate, formatMoney } from '@kavrell/core/units';
 import { positionAfter } from '@kavrell/core/records';
 import { useProduction } from '../../app/production.tsx';
 import { productionNow } from '../../platform/clock.ts';
-import { call, wordsOf } from '../../platform/api.ts';
+import { call } from '../../platform/api.ts';
+import { newId } from '../../platform/id.ts';
 import { tell } from '../../platform/notices.ts';
 import { change } from '../../platform/rows.ts';
 import { WithHouseRows } from '../../shared/house/WithHouseRows.tsx';
@@ -16,6 +17,7 @@ import { Button, LinkButton } from '../../ui/Button.tsx';
 import { Look, Part, Tag, Why } from '../../ui/parts.tsx';
 import { Problem } from '../../ui/Problem.tsx';
 import { Sheet } from '../../ui/sheet.tsx';
+import { issueTrouble } from './issueTrouble.ts';
 import { IssueForm } from './IssueForm.tsx';
 import { PayerPart } from './PayerPart.tsx';
 import { QuoteWords } from './QuoteWords.tsx';
@@ -73,6 +75,8 @@ export function PapersView() {
 function Issued({ paper }: { paper: MoneyPaper }) {
   const { production, rows } = useProduction();
   const [problem, setProblem] = useState('');
+  // Pressed again after an answer that was lost, it is the same credit.
+  const [creditId] = useState(newId);
   const params = { productionId: production.id, paperId: paper.id };
   const stands = standingInvoices(rows.moneyPapers).includes(paper);
   const credit = rows.moneyPapers.find((p) => p.kind === 'credit' && p.ofPaperId === paper.id);
@@ -82,10 +86,10 @@ function Issued({ paper }: { paper: MoneyPaper }) {
     setProblem('');
     call(creditPaper, {
       params,
-      body: { issuedOn: today < paper.issuedOn ? paper.issuedOn : today, count: null },
+      body: { id: creditId, issuedOn: today < paper.issuedOn ? paper.issuedOn : today, count: null },
     }).then(
       ({ number }) => tell(`${paper.number} was taken back by ${number}.`),
-      (e: unknown) => setProblem(wordsOf(e)),
+      (e: unknown) => setProblem(issueTrouble(e)),
     );
   };
   const paid = () =>
