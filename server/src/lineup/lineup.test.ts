@@ -83,7 +83,8 @@ async function copyAll(...labels: string[]) {
   }
 }
 
-describe('clips of a day', () => {
+// Recordings are really read and laid over each other: on a busy machine that takes its time.
+describe('clips of a day', { timeout: 300_000 }, () => {
   it('are read from copies, laid over each other and placed; what was found stays, taken back or not', async () => {
     const takeId = await pour();
     await copyAll('A001', 'B001', 'C001', 'S001');
@@ -91,7 +92,7 @@ describe('clips of a day', () => {
     const run = (await begin().expect(200)).body as LineRun;
     expect(bench.server.sent.at(-1)).toEqual({ kind: 'lineup' });
     expect((await begin().expect(409)).body.detail).toContain('under way');
-    await runLineUps(context());
+    await runLineUps(context(), Infinity);
     expect(await runs()).toMatchObject([
       {
         id: run.id,
@@ -121,10 +122,10 @@ describe('clips of a day', () => {
     expect(evidence.windows).toHaveLength(all[0]!.windows);
     // A second run finds nothing new to do; one that measures again leaves the first as it was.
     await begin().expect(200);
-    await runLineUps(context());
+    await runLineUps(context(), Infinity);
     expect(await finds()).toHaveLength(all.length);
     await begin({ again: true }).expect(200);
-    await runLineUps(context());
+    await runLineUps(context(), Infinity);
     expect(await finds()).toHaveLength(2 * all.length);
     const third = (await runs()).find((r) => r.again)!;
     expect((await act(third.id, 'withdraw').expect(200)).body.withdrawnBy).toBe('owner');
@@ -185,14 +186,14 @@ describe('clips of a day', () => {
     await copyAll('A001', 'S001');
     const run = (await begin().expect(200)).body as LineRun;
     await act(run.id, 'pause').expect(200);
-    await runLineUps(context());
+    await runLineUps(context(), Infinity);
     expect(await runs()).toMatchObject([{ state: 'paused', doneFiles: 0 }]);
     await act(run.id, 'resume').expect(200);
     // No time at all for it: one look, then others have their turn, and it goes on.
     await runLineUps(context(), 0);
     expect(await runs()).toMatchObject([{ state: 'running' }]);
     expect(bench.server.sent.at(-1)).toEqual({ kind: 'lineup' });
-    await runLineUps(context());
+    await runLineUps(context(), Infinity);
     // C and the phone were not read into the list of clips yet: their cards were not.
     expect(await runs()).toMatchObject([{ state: 'done', totalFiles: 2, notHere: 0 }]);
     await bench.owner
@@ -202,16 +203,16 @@ describe('clips of a day', () => {
     const { scanCard } = await import('../copies/here.ts');
     await scanCard(context(), card('C001').id);
     await begin().expect(200);
-    await runLineUps(context());
+    await runLineUps(context(), Infinity);
     expect((await runs()).at(-1)).toMatchObject({ state: 'done', totalFiles: 2, notHere: 1 });
     expect(await finds()).toHaveLength(1);
     await begin({ fromCards: true }).expect(200);
-    await runLineUps(context());
+    await runLineUps(context(), Infinity);
     expect((await runs()).at(-1)).toMatchObject({ totalFiles: 3, notHere: 0, fromCards: true });
     expect(await finds()).toHaveLength(3);
     const cancelled = (await begin().expect(200)).body as LineRun;
     await act(cancelled.id, 'cancel').expect(200);
-    await runLineUps(context());
+    await runLineUps(context(), Infinity);
     expect((await runs()).at(-1)!.state).toBe('cancelled');
   });
 
@@ -231,7 +232,7 @@ describe('clips of a day', () => {
     );
     await copyAll('A001', 'S001');
     await begin().expect(200);
-    await runLineUps(context());
+    await runLineUps(context(), Infinity);
     const sounds = (await bench.owner.get(url('line-sounds')).expect(200)).body as LineSound[];
     const unread = new Map(sounds.map((s) => [s.clipId, s.unread]));
     expect(unread.get(await clipId('A001_C002.mov'))).toContain('can’t be read');
@@ -254,12 +255,12 @@ describe('clips of a day', () => {
       return Promise.reject(new ChildLost('It came down.'));
     });
     await begin().expect(200);
-    await runLineUps(context());
+    await runLineUps(context(), Infinity);
     broken.mockRestore();
     expect(await runs()).toMatchObject([{ state: 'done', totalPairs: 3, donePairs: 2 }]);
     expect((await runs())[0]!.failure).toMatch(/^Could not be measured, for another try: .+ against .+\.$/);
     await begin().expect(200);
-    await runLineUps(context());
+    await runLineUps(context(), Infinity);
     expect(await finds()).toHaveLength(3);
     expect((await runs()).at(-1)).toMatchObject({ state: 'done', failure: null });
   });
@@ -268,7 +269,7 @@ describe('clips of a day', () => {
     await pour();
     await copyAll('A001', 'S001');
     await begin().expect(200);
-    await runLineUps(context());
+    await runLineUps(context(), Infinity);
     const folder = path.join(bench.server.media, 'lineup');
     const kept = async () => (await readdir(folder)).filter((f) => f.endsWith('.s16'));
     expect(await kept()).toHaveLength(2);
@@ -277,7 +278,7 @@ describe('clips of a day', () => {
     expect(await sweepSounds(context(), 800_000)).toBe(1);
     expect(await kept()).not.toContain(old);
     await begin({ again: true }).expect(200);
-    await runLineUps(context());
+    await runLineUps(context(), Infinity);
     expect(await kept()).toContain(old);
   });
 
