@@ -88,7 +88,14 @@ export async function issue(
       `The plan has changed since: it is ${formatMoney(content.grossMinor, content.currency)} now, not ${formatMoney(asked.grossMinor, content.currency)}. Nothing was issued: look once more.`,
     );
   const prefix = asked.kind === 'quote' ? sender!.quotePrefix : sender!.invoicePrefix;
-  return write(context, productionId, who, { ...asked, prefix, digits: sender!.digits, content, ofPaperId: null });
+  return write(context, productionId, who, {
+    ...asked,
+    prefix,
+    digits: sender!.digits,
+    content,
+    ofPaperId: null,
+    papersSeen: rows.moneyPapers.length,
+  });
 }
 
 /** Takes an invoice back whole. The sender stands as on the invoice; the number is of the credits’ range. */
@@ -120,7 +127,7 @@ export async function credit(
       dueOn: null,
       count: asked.count,
     },
-    ...{ prefix: creditPrefix, digits, content, ofPaperId: paper.id },
+    ...{ prefix: creditPrefix, digits, content, ofPaperId: paper.id, papersSeen: papers.length },
   });
 }
 
@@ -135,6 +142,8 @@ interface Written {
   digits: number;
   content: PaperContent;
   ofPaperId: string | null;
+  /** How many papers the job had when this one was put together. */
+  papersSeen: number;
 }
 async function write(
   context: Context,
@@ -142,22 +151,21 @@ async function write(
   who: Who,
   paper: Written,
 ): Promise<{ paperId: string; number: string }> {
-  const { count: asked, digits, ...values } = paper;
+  const { count: asked, digits, papersSeen, ...values } = paper;
   return inChangeSet(context.db, { changeSetId: null, actor: who.actor }, async (transaction) => {
     // Two that ask with the same id at once: the second one finds what the first one issued.
     await holdNumbers(context, transaction);
     const already = await issuedAlready(context, productionId, paper.id, transaction);
     if (already) return already;
+    // What an invoice leaves out hangs on what was invoiced before: two at once would bill the same twice.
+    const there = await context.models.moneyPapers.count({ where: { productionId }, transaction });
+    if (paper.kind !== 'quote' && there !== papersSeen)
+      throw new HttpProblem(
+        409,
+        'issuedMeanwhile',
+        'Another paper of this job was issued just now. Nothing more was issued: look at it, and then once more here.',
+      );
     const count = await takeNumber(context, paper.prefix, asked, transaction);
-    if (paper.ofPaperId !== null) {
-      // Two that credit the same invoice at once: the second one finds it credited.
-      const there = await context.models.moneyPapers.findOne({
-        where: { productionId, ofPaperId: paper.ofPaperId, kind: 'credit' },
-        transaction,
-      });
-      if (there)
-        throw new HttpProblem(409, 'credited', `It was taken back by ${there.number} already. Nothing was issued.`);
-    }
     const number = paperNumber(paper.prefix, count, digits);
     const { id } = paper;
     await context.models.moneyPapers.create(

@@ -219,6 +219,35 @@ describe('what is issued', () => {
   });
 });
 
+describe('two at once', () => {
+  it('don’t bill the same twice, and take nothing back twice', async () => {
+    const other = await store(server, { ...ninthBell(newId, server.media), rates: [], estimates: [], usages: [] });
+    const id = other.production.id;
+    const version = {
+      ...ESTIMATE_DEFAULTS,
+      name: 'Plan',
+      taxBp: 2000,
+      school: 'flat',
+      flatMinor: 100_000,
+      position: 1,
+    };
+    const own = randomUUID();
+    await write(id, insert('estimates', version, own)).expect(200);
+    const at = `/api/productions/${id}/money/papers`;
+    const twice = (path: string, body: object) =>
+      Promise.all(
+        [1, 2].map(() => owner.post(path).send({ id: randomUUID(), issuedOn: '2027-02-01', count: null, ...body })),
+      );
+    const bill = { kind: 'final', estimateId: own, shareBp: 0, dueOn: '2027-03-03', grossMinor: 120_000 };
+    expect((await twice(at, bill)).map((r) => r.status).sort()).toEqual([200, 409]);
+    const [invoice] = await rowsOf<MoneyPaper>(owner, id, 'moneyPapers');
+    const credits = await twice(`${at}/${invoice!.id}/credit`, {});
+    expect(credits.map((r) => r.status).sort()).toEqual([200, 409]);
+    expect(credits.find((r) => r.status === 409)?.body.detail).toMatch(/Nothing (more )?was issued/);
+    expect(await rowsOf(owner, id, 'moneyPapers')).toHaveLength(2);
+  });
+});
+
 describe('a change put to who pays', () => {
   let link: string;
   const answers = () => rowsOf<ScopeAnswer>(owner, plan.production.id, 'scopeAnswers');

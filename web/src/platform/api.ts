@@ -20,8 +20,13 @@ export class Refusal extends Error {
 
 /** No answer came: the network or the server is away. Worth trying again. */
 export class Away extends Error {
-  constructor() {
-    super('Kavrell’s server does not answer. What you did is kept on this device and goes out when it does.');
+  /** `asked`: it may have been done for all that, and only the answer was lost. What goes through the outbox says its own words. */
+  constructor(asked = false) {
+    super(
+      asked
+        ? 'Kavrell’s server does not answer, so it is not known whether this was done. Look again when it does.'
+        : 'Kavrell’s server does not answer. What waits on this device is kept, and goes out when it does.',
+    );
   }
 }
 
@@ -33,7 +38,8 @@ async function readProblem(response: Response): Promise<Problem> {
     title: 'Not possible',
     status: response.status,
     code: 'unreadable',
-    detail: 'The server gave an answer that can’t be read. Nothing was changed; try again.',
+    detail:
+      'The server gave an answer that can’t be read, so it is not known whether this was done. Look, and try again.',
   };
   const text = await response.text();
   try {
@@ -75,10 +81,10 @@ async function answered<T extends Route>(path: string, request: RequestInit): Pr
     response = await fetch(path, request);
   } catch {
     // fetch fails in one way only: nobody answered (or not in time).
-    throw new Away();
+    throw new Away(request.method !== 'GET');
   }
   hearHouse(response.headers, askedMs, Date.now());
-  if (response.status === 502 || response.status === 504) throw new Away();
+  if (response.status === 502 || response.status === 504) throw new Away(request.method !== 'GET');
   if (!response.ok) throw new Refusal(await readProblem(response));
   // The server checked its reply against nothing but its types; rows are trusted, they come from our own database.
   return (await response.json()) as ReplyOf<T>;

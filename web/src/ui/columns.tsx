@@ -1,14 +1,16 @@
 import { parseDate } from '@kavrell/core/dates';
-import { formatDate, formatMinutes, formatMoney, moneyText, parseMinutes, parseMoney } from '@kavrell/core/units';
+import {
+  formatDate,
+  formatMinutes,
+  formatMoney,
+  moneyText,
+  parseMinutes,
+  parseMoney,
+  parseNumber,
+} from '@kavrell/core/units';
 import type { Column } from './column.ts';
 
 type Key<R> = keyof R & string;
-
-const numberOf = (text: string, what: string): number => {
-  const value = Number(text.trim().replace('−', '-').replace(',', '.'));
-  if (text.trim() === '' || !Number.isFinite(value)) throw new Error(`${what} is a number.`);
-  return value;
-};
 
 /** A column of plain text that is edited as it stands. */
 export function textColumn<R>(id: Key<R>, header: string, width: string): Column<R> {
@@ -35,7 +37,7 @@ export function numberColumn<R>(
     render: (row) => <span>{row[id] === null ? '–' : `${get(row)}${options.unit ? ` ${options.unit}` : ''}`}</span>,
     edit: {
       get,
-      set: (text) => ({ [id]: options.optional && text.trim() === '' ? null : numberOf(text, header) * scale }),
+      set: (text) => ({ [id]: options.optional && text.trim() === '' ? null : parseNumber(text, header) * scale }),
     },
   };
 }

@@ -45,6 +45,8 @@ export interface ActualSources {
   selfId: string | null;
   /** Hours beside the days, as the version says. */
   besideMin: number;
+  /** Everybody of the job, also who is not in this version. */
+  people: readonly { id: string; name: string }[];
   /** Minutes by person and day, as they were noted; null: noted in part. */
   hours: readonly { personId: string; dayId: string; workedMin: number | null }[];
   expenses: readonly Expense[];
@@ -99,6 +101,13 @@ export function actualOf(sources: ActualSources): ActualOfJob {
       ],
     });
   }
+  // Who worked and is in no line: off this version, on no day, or left out.
+  for (const p of sources.people)
+    if (
+      sources.hours.some((h) => h.personId === p.id && h.workedMin !== null) &&
+      !estimate.lines.some((l) => l.key === `work:${p.id}`)
+    )
+      unreckoned.push(`${p.name}: hours are noted, and this version has no line for their work`);
   const lines = estimate.lines.map((l): ActualLine => {
     const worked = l.key.startsWith('work:') ? workedLine(l.personId ?? '', sources) : null;
     const spent = spentOn.get(l.key);
@@ -173,66 +182,77 @@ function ownHours({ hours, selfId, estimate, besideMin }: ActualSources): { minu
   };
 }
 
-/** Who is to get or to pay what: work less what was paid out, what people laid out, invoices less what came in. */
-function owedOf(
-  { payments, papers, expenses, estimate, selfId, prices }: ActualSources,
-  lines: readonly ActualLine[],
-): Owed[] {
-  const paid = (personId: string) =>
-    payments
-      .filter((p) => p.way === 'out' && p.personId === personId)
-      .reduce((sum, p) => sum + (inJob(p.amountMinor, p.currency, prices)?.minor ?? 0), 0);
+/** Who is to get or to pay what: work less what was paid out, what people laid out, hires without a receipt, invoices less what came in. */
+function owedOf(sources: ActualSources, lines: readonly ActualLine[]): Owed[] {
+  return [...owedToPeople(sources, lines), ...owedToSuppliers(sources, lines), ...owedByPayers(sources)];
+}
+
+const paidOut = ({ payments, prices }: ActualSources, isTheirs: (p: Payment) => boolean): number =>
+  payments
+    .filter((p) => p.way === 'out' && isTheirs(p))
+    .reduce((sum, p) => sum + (inJob(p.amountMinor, p.currency, prices)?.minor ?? 0), 0);
+
+function owedToPeople(sources: ActualSources, lines: readonly ActualLine[]): Owed[] {
+  const { expenses, people, selfId, prices } = sources;
   const money = (minor: number) => formatMoney(minor, prices.currency);
-  const people = estimate.figures.people.flatMap((p): Owed[] => {
+  return people.flatMap((p): Owed[] => {
     if (p.id === selfId) return [];
-    const work = lines.find((l) => l.key === `work:${p.id}`);
+    const workMinor = lines.find((l) => l.key === `work:${p.id}`)?.actualMinor ?? 0;
     const laid = expenses
       .filter((e) => e.personId === p.id && e.paidBackOn === null && e.kind !== 'refund')
       .reduce((sum, e) => sum + (expenseMinor(e, prices) ?? 0), 0);
-    const workMinor = work?.actualMinor ?? 0;
-    const minor = workMinor + laid - paid(p.id);
+    const paid = paidOut(sources, (x) => x.personId === p.id);
+    const minor = workMinor + laid - paid;
     if (minor === 0) return [];
     return [
       {
         ...{ who: p.name, personId: p.id, minor },
         why: [
           ...(workMinor > 0 ? [`Work as noted: ${money(workMinor)}.`] : []),
-          ...(laid > 0 ? [`Laid out and not paid back: ${money(laid)}.`] : []),
-          ...(paid(p.id) > 0 ? [`Paid: ${money(paid(p.id))}.`] : []),
+          ...(laid > 0 ? [`Laid out: ${money(laid)}.`] : []),
+          ...(paid > 0 ? [`Paid: ${money(paid)}.`] : []),
         ],
       },
     ];
   });
-  // A hire of which no receipt came yet will be asked for.
-  const suppliers = estimate.figures.hires.flatMap((h): Owed[] => {
+}
+
+/** Hires of which no receipt came yet, by who hires them out, less what was paid under that name. */
+function owedToSuppliers(sources: ActualSources, lines: readonly ActualLine[]): Owed[] {
+  const money = (minor: number) => formatMoney(minor, sources.prices.currency);
+  const open = sources.estimate.figures.hires.flatMap((h) => {
     const line = lines.find((l) => l.key === h.key);
-    if (!line || line.actualMinor !== null || h.supplier.trim() === '') return [];
-    const minor = line.estimateMinor ?? 0;
-    return minor <= 0
-      ? []
-      : [
-          {
-            who: h.supplier,
-            personId: null,
-            minor,
-            why: [`${h.name}: ${money(minor)} as agreed, and no receipt of it.`],
-          },
-        ];
+    const minor = line && line.actualMinor === null ? (line.estimateMinor ?? 0) : 0;
+    return minor > 0 && h.supplier.trim() !== '' ? [{ ...h, minor }] : [];
   });
-  const clients = papers.flatMap((paper): Owed[] => {
-    const left = outstandingMinor(paper, papers, payments);
-    if (left === 0) return [];
-    const due = paper.dueOn ? `, due ${paper.dueOn}` : '';
+  const named = (name: string) => name.trim().toLowerCase();
+  return [...new Set(open.map((h) => named(h.supplier)))].flatMap((name): Owed[] => {
+    const own = open.filter((h) => named(h.supplier) === name);
+    const paid = paidOut(sources, (p) => p.personId === null && named(p.name) === name);
+    const minor = own.reduce((sum, h) => sum + h.minor, 0) - paid;
+    if (minor <= 0) return [];
     return [
       {
-        who: paper.content.payer.name,
-        personId: null,
-        minor: -left,
+        ...{ who: own[0]!.supplier, personId: null, minor },
         why: [
-          `${paper.number}${due}: ${formatMoney(left, paper.content.currency)} of ${formatMoney(paper.content.grossMinor, paper.content.currency)}.`,
+          ...own.map((h) => `${h.name}: ${money(h.minor)} as agreed, and no receipt of it.`),
+          ...(paid > 0 ? [`Paid: ${money(paid)}.`] : []),
         ],
       },
     ];
   });
-  return [...people, ...suppliers, ...clients];
+}
+
+function owedByPayers({ payments, papers }: ActualSources): Owed[] {
+  return papers.flatMap((paper): Owed[] => {
+    const left = outstandingMinor(paper, papers, payments);
+    if (left === 0) return [];
+    const { payer, currency, grossMinor } = paper.content;
+    const due = paper.dueOn ? `, due ${paper.dueOn}` : '';
+    const why =
+      left > 0
+        ? `${paper.number}${due}: ${formatMoney(left, currency)} of ${formatMoney(grossMinor, currency)}.`
+        : `${paper.number}: ${formatMoney(-left, currency)} came in beyond what it asks for.`;
+    return [{ who: payer.name, personId: null, minor: -left, why: [why] }];
+  });
 }

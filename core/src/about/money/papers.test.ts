@@ -156,7 +156,14 @@ describe('invoices', () => {
     expect(() => composeCredit(invoice, papers)).toThrow(/was credited already/);
     const paid = [{ way: 'in', paperId: invoice.id, currency: 'GBP', amountMinor: 100 }] as never;
     expect(outstandingMinor(invoice, [invoice], paid)).toBe(invoice.content.grossMinor - 100);
-    expect(outstandingMinor(invoice, papers, paid)).toBe(0);
+    expect(outstandingMinor(invoice, papers, [])).toBe(0);
+    // What came in for it is to be given back, until it was.
+    expect(outstandingMinor(invoice, papers, paid)).toBe(-100);
+    const back = [
+      ...(paid as object[]),
+      { way: 'out', paperId: invoice.id, currency: 'GBP', amountMinor: 100 },
+    ] as never;
+    expect(outstandingMinor(invoice, papers, back)).toBe(0);
   });
   it.each([
     ['final', '2027-03-17', /before the last shooting day/],

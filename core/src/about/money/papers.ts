@@ -265,7 +265,7 @@ export function composePaper(sources: PaperSources): PaperContent {
 }
 
 function paymentsOf(
-  { version, issuedOn, deliveryOn }: PaperSources,
+  { version, deliveryOn }: PaperSources,
   grossMinor: number,
   firstDay: string | null,
 ): PaperContent['payments'] {
@@ -274,11 +274,11 @@ function paymentsOf(
     grossMinor,
     version.payments.map((p) => p.shareBp),
   );
-  const on = { order: issuedOn, shoot: firstDay, delivery: deliveryOn };
+  const on = { order: null, shoot: firstDay, delivery: deliveryOn };
   return version.payments.map((p, i) => ({
     words: `${p.words} (${p.shareBp / 100}\u00a0%)`,
     minor: parts[i] as number,
-    onDate: p.at === 'order' ? null : on[p.at],
+    onDate: on[p.at],
   }));
 }
 

@@ -43,6 +43,8 @@ describe('a change of scope', () => {
       at: null,
     });
     expect(changeStanding({ ...asked, title: 'Two' }, [answer()]).changedSince).toBe(true);
+    expect(changeStanding({ ...asked, taxBp: 2000 }, [answer()]).changedSince).toBe(true);
+    expect(changeStanding({ ...asked, taxBp: 0 }, [answer()]).changedSince).toBe(false);
   });
   it('what was opened is no answer, and a word of mouth is no link', () => {
     expect(changeStanding(asked, [answer({ kind: 'opened' })])).toMatchObject({ state: 'asked', openedAtMs: 5000 });
@@ -65,6 +67,10 @@ describe('a change of scope', () => {
     expect(priceOfDelivered(1.5, PRICES)).toBeNull();
     const rates = [rate({ kind: 'post', name: 'Edit', amountMinor: 20_000 })];
     expect(priceOfDelivered(1.5, { ...PRICES, rates })?.suggestedMinor).toBe(30_000);
+    const dollars = [...rates, rate({ kind: 'post', name: 'Grade', amountMinor: 1000, currency: 'USD' })];
+    expect(priceOfDelivered(1.5, { ...PRICES, rates: dollars })).toBeNull();
+    const exchanges = [{ currency: 'USD', rateMillionths: 500_000, onDate: '2027-01-01' }] as never;
+    expect(priceOfDelivered(1.5, { ...PRICES, rates: dollars, exchanges })?.suggestedMinor).toBe(30_750);
   });
   it('is asked about where something came up and nobody logged it', () => {
     const log = [
@@ -113,6 +119,7 @@ describe('what a job came to', () => {
         estimate: estimated({ plan: plan({}), version: { selfId: 'Oda' } }),
         selfId: 'Oda',
         besideMin: 0,
+        people: plan({}).people,
         hours: [],
         expenses: [],
       },
@@ -162,6 +169,29 @@ describe('what a job came to', () => {
     const a = of({ estimate, expenses });
     expect(a.owed).toEqual([]);
     expect(a).toMatchObject({ foreseenMinor: 64_000, spentMinor: 70_000 });
+  });
+  it('who worked without a line, or laid out money without one, is told all the same', () => {
+    const people = [...plan({}).people, { id: 'Rut', name: 'Rut' }];
+    const hours = [{ personId: 'Rut', dayId: 'd1', workedMin: 60 }];
+    const a = of({ people, hours, expenses: [expense({ personId: 'Rut' })] as ActualSources['expenses'] });
+    expect(a.unreckoned).toEqual(['Rut: hours are noted, and this version has no line for their work']);
+    expect(a.owed).toMatchObject([{ who: 'Rut', minor: 1200 }]);
+  });
+  it('a payment settles work and what was laid out together; a supplier is paid under their name', () => {
+    const expenses = [expense({ personId: 'Mirko' })] as ActualSources['expenses'];
+    const hours = [{ personId: 'Mirko', dayId: 'd1', workedMin: 600 }];
+    expect(of({ hours, expenses }).owed).toMatchObject([{ who: 'Mirko', minor: 61_200 }]);
+    const out = (over: object) =>
+      [{ way: 'out', personId: null, paperId: null, name: '', currency: 'GBP', ...over }] as never;
+    expect(of({ hours, expenses, payments: out({ personId: 'Mirko', amountMinor: 61_200 }) }).owed).toEqual([]);
+    const hires = [
+      { key: 'rental:l', name: 'Lamps', supplier: 'Quay', costMinor: 64_000, dayId: null },
+      { key: 'rental:s', name: 'Stands', supplier: 'quay ', costMinor: 6000, dayId: null },
+    ];
+    const estimate = estimated({ plan: { hires }, version: { selfId: 'Oda' } });
+    expect(of({ estimate, payments: out({ name: 'Quay', amountMinor: 50_000 }) }).owed).toMatchObject([
+      { who: 'Quay', minor: 20_000 },
+    ]);
   });
   it('what can’t be turned or has no amount is told, and in no sum', () => {
     const expenses = [expense({ currency: 'USD' }), expense({ amountMinor: null })] as ActualSources['expenses'];

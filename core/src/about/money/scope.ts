@@ -3,7 +3,8 @@ import type { LogEntryOf } from '../../rooms/log/index.ts';
 import type { MoneyPaper, ScopeAnswer, ScopeChange } from '../../rooms/money/index.ts';
 import type { Ask, Deliverable } from '../brief/index.ts';
 import type { EstimateOfJob } from './estimate.ts';
-import { ratesOn, workLines, type Prices } from './work.ts';
+import { round3, times } from './things.ts';
+import { inJob, ratesOn, workLines, type Prices } from './work.ts';
 
 /** How a change stands: what its person said by link counts only for the words and the price that they read. */
 export interface ChangeStanding {
@@ -17,7 +18,10 @@ export interface ChangeStanding {
 }
 
 const isWhatTheyRead = (c: ScopeChange, a: ScopeAnswer): boolean =>
-  a.title === c.title && a.detail === c.detail && a.priceMinor === c.priceMinor;
+  a.title === c.title &&
+  a.detail === c.detail &&
+  a.priceMinor === c.priceMinor &&
+  (c.taxBp === null || a.taxBp === c.taxBp);
 
 /** Where a change stands by its own row and by what was said through links. */
 export function changeStanding(change: ScopeChange, answers: readonly ScopeAnswer[]): ChangeStanding {
@@ -136,15 +140,16 @@ export function priceOfMinutes(
   };
 }
 
-/** Minutes more to deliver, by the rates of a minute delivered; null where there is no such rate. */
+/** Minutes more to deliver, by the rates of a minute delivered; null where there is none, or one whose currency nobody typed a rate of. */
 export function priceOfDelivered(minutes: number, prices: Prices): ChangePrice | null {
-  const rates = ratesOn(prices.rates, prices.onDate).filter((r) => r.kind === 'post' && r.currency === prices.currency);
-  if (rates.length === 0) return null;
-  const costMinor = rates.reduce((sum, r) => sum + Math.round(r.amountMinor * minutes), 0);
+  const rates = ratesOn(prices.rates, prices.onDate).filter((r) => r.kind === 'post');
+  const sums = rates.map((r) => inJob(times(r.amountMinor, minutes), r.currency, prices)?.minor ?? null);
+  if (rates.length === 0 || sums.includes(null)) return null;
+  const costMinor = sums.reduce<number>((sum, s) => sum + (s ?? 0), 0);
   return {
     ...{ costMinor, worthMinor: costMinor, suggestedMinor: costMinor },
     why: [
-      `${Math.round(minutes * 1000) / 1000}\u00a0min delivered at ${rates.map((r) => `“${r.name}” ${formatMoney(r.amountMinor, r.currency)}`).join(' and ')} a minute.`,
+      `${round3(minutes)}\u00a0min delivered at ${rates.map((r) => `“${r.name}” ${formatMoney(r.amountMinor, r.currency)}`).join(' and ')} a minute.`,
     ],
   };
 }

@@ -8,7 +8,8 @@ import { inJob, noExchange, ratesOn, type Prices } from './work.ts';
 const MILLI = 1000;
 /** `amount × quantity` with three places of the quantity, rounded once. */
 export const times = (minor: number, quantity: number): number => scaled(minor, Math.round(quantity * MILLI), MILLI);
-const round3 = (n: number): number => Math.round(n * MILLI) / MILLI;
+/** A number with three places at most. */
+export const round3 = (n: number): number => Math.round(n * MILLI) / MILLI;
 
 /** A line for a rate: so many of it, how that comes, and where it stands. Null minor: no exchange rate. */
 function ofRate(

@@ -1,5 +1,5 @@
 import { formatCount, formatMinutes, formatMoney } from '../../base/units/index.ts';
-import { SECTIONS, SECTION_WORDS, SCHOOL_WORDS, type Estimate, type Section } from '../../rooms/money/index.ts';
+import { SECTIONS, SCHOOL_WORDS, type Estimate, type Section } from '../../rooms/money/index.ts';
 import type { EstimateOfJob } from './estimate.ts';
 
 /** A version with what came out of it. */
@@ -78,6 +78,3 @@ export function versionDifference(first: Reckoned, second: Reckoned, currency: s
     ],
   };
 }
-
-/** How a part of an estimate is called beside its sum. */
-export const sectionSaid = (section: Section): string => SECTION_WORDS[section];

@@ -18,7 +18,8 @@ export interface Prices {
 export function ratesOn(rates: readonly Rate[], onDate: string): Rate[] {
   const newest = new Map<string, Rate>();
   const held = rates.filter((r) => r.fromDate <= onDate).sort((a, b) => (a.fromDate < b.fromDate ? -1 : 1));
-  for (const r of held) newest.set(`${r.kind} ${r.personId ?? ''} ${r.placeId ?? ''} ${r.name.toLowerCase()}`, r);
+  // Somebody’s own rate is theirs whatever it is called.
+  for (const r of held) newest.set(`${r.kind} ${r.personId ?? r.name.trim().toLowerCase()} ${r.placeId ?? ''}`, r);
   return rates.filter((r) => [...newest.values()].includes(r));
 }
 

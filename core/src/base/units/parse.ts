@@ -50,6 +50,13 @@ export function parseRunning(text: string): number {
   throw new InputError('running.syntax', `“${text.trim()}” is not a length: write 4:00 or 45 s.`);
 }
 
+/** Reads a number as people type it (`2.5`, `2,5`, `−3`). Throws `InputError` `number.syntax` that names `what`. */
+export function parseNumber(text: string, what: string): number {
+  const value = Number(text.trim().replace('−', '-').replace(',', '.'));
+  if (text.trim() === '' || !Number.isFinite(value)) throw new InputError('number.syntax', `${what} is a number.`);
+  return value;
+}
+
 /** Reads money (`250`, `1,250.50`, `1250,5`, `−20` where it may be less than nothing) into minor units of its currency. Throws `InputError` `money.syntax`. */
 export function parseMoney(text: string, currency = 'EUR', options: { signed?: boolean } = {}): number {
   const digits = minorDigits(currency);

@@ -204,6 +204,7 @@ export function actualOfJob(rows: SpentRows, version: Estimate, estimate: Estima
   });
   return actualOf({
     ...{ estimate, selfId: version.selfId, besideMin: (version.hoursBefore + version.hoursAfter) * 60 },
+    people: rows.people,
     // The last that was said of somebody’s day counts.
     hours: [...new Map(hours.map((h) => [`${h.personId} ${h.dayId}`, h])).values()],
     ...{ expenses: rows.expenses, payments: rows.payments, papers: rows.moneyPapers },

@@ -3,7 +3,7 @@ import { useMemo, useState } from 'react';
 import { rentalFields, type Rental } from '@kavrell/core/kit';
 import { movingBreaks } from '@kavrell/core/productions';
 import { positionAfter } from '@kavrell/core/records';
-import { dateOf, isCalendarDate } from '@kavrell/core/time';
+import { addDays, dateOf, isCalendarDate } from '@kavrell/core/time';
 import { formatCount, formatDate, formatMoney } from '@kavrell/core/units';
 import { useProduction } from '../../app/production.tsx';
 import { productionNow } from '../../platform/clock.ts';
@@ -21,16 +21,12 @@ import { TableBench } from '../../app/TableBench.tsx';
 import { useAllBookings } from '../../shared/people/booked.ts';
 import { Severity } from '../../ui/Severity.tsx';
 
-const DAY_MS = 86_400_000;
-const plusDays = (date: string, days: number) =>
-  new Date(Date.parse(`${date}T12:00:00Z`) + days * DAY_MS).toISOString().slice(0, 10);
-
 /** A day brought to another date: everything that hangs on it re-checked, what breaks with its price, then moved with one press. */
 export function MoveView() {
   const { production, rows, day } = useProduction();
   const elsewhere = useAllBookings();
   const [to, setTo] = useState<string | null>(null);
-  const date = to ?? plusDays(day?.date ?? '2027-01-01', 7);
+  const date = to ?? addDays(day?.date ?? '2027-01-01', 7);
   const valid = isCalendarDate(date);
   const today = dateOf(productionNow(production), day?.timeZone ?? 'UTC');
   const moved = useMemo(
@@ -63,7 +59,7 @@ export function MoveView() {
           {(props) => <DateInput {...props} label="Move the day to" value={date} onChange={setTo} />}
         </FormField>
         {[-1, 1, 7].map((n) => (
-          <Button key={n} size="small" mb={6} onClick={() => setTo(plusDays(day.date, n))}>
+          <Button key={n} size="small" mb={6} onClick={() => setTo(addDays(day.date, n))}>
             {n === 7 ? 'a week later' : n === 1 ? 'a day later' : 'a day earlier'}
           </Button>
         ))}

@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { numberRanges } from '@kavrell/contract';
 import { SENDER_DEFAULTS, senderFields, type Sender } from '@kavrell/core/money';
 import { positionAfter } from '@kavrell/core/records';
+import { parseNumber } from '@kavrell/core/units';
 import { usePlanned } from '../../app/production.tsx';
 import { call } from '../../platform/api.ts';
 import { change } from '../../platform/rows.ts';
@@ -134,13 +135,13 @@ function SenderFields({ sender }: { sender: Sender }) {
         {...common}
         label="Digits of a number"
         value={String(sender.digits)}
-        set={(t) => ({ digits: Number(t) })}
+        set={(t) => ({ digits: parseNumber(t, 'How many digits') })}
       />
       <FieldEdit
         {...common}
         label="To be paid within, days"
         value={String(sender.dueDays)}
-        set={(t) => ({ dueDays: Number(t) })}
+        set={(t) => ({ dueDays: parseNumber(t, 'How many days') })}
       />
       <FieldEdit
         {...common}

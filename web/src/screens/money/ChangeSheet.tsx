@@ -1,14 +1,11 @@
 import { Box, Flex } from '@chakra-ui/react';
-import { personLink } from '@kavrell/contract';
 import type { ChangeStanding } from '@kavrell/core/jobMoney';
 import { scopeChangeFields, type ScopeChange } from '@kavrell/core/money';
 import { dateOf } from '@kavrell/core/time';
 import { formatDate, formatMinutes, formatMoney, moneyText, parseMinutes, parseMoney } from '@kavrell/core/units';
 import { useProduction } from '../../app/production.tsx';
-import { call, wordsOf } from '../../platform/api.ts';
-import { copied } from '../../platform/clipboard.ts';
-import { tell } from '../../platform/notices.ts';
 import { change } from '../../platform/rows.ts';
+import { copyOwnLink } from '../../shared/people/ownLink.ts';
 import { Button } from '../../ui/Button.tsx';
 import { FieldEdit } from '../../ui/FieldEdit.tsx';
 import { Facts, Look, Part, Why } from '../../ui/parts.tsx';
@@ -167,20 +164,10 @@ function Asking({
   const clients = rows.people.filter((p) => p.kind === 'client');
   const list = clients.length > 0 ? clients : rows.people;
   const person = rows.people.find((p) => p.id === c.askedOfId) ?? null;
-  const ask = () => {
-    if (!person) return;
-    save({ state: 'asked' }, `Asked ${person.shortName}: ${c.title}`);
-    void call(personLink, { params: { productionId: production.id, personId: person.id } }).then(
-      async ({ path }) => {
-        const url = `${window.location.origin}${path}/changes`;
-        tell(
-          (await copied(url))
-            ? `The link for ${person.name} is on the clipboard: send it to them.`
-            : `This browser does not give the clipboard away. The link for ${person.name}: ${url}`,
-        );
-      },
-      (e: unknown) => tell(`${wordsOf(e)} The change is kept; make the link again when there is network.`),
-    );
+  const ask = async () => {
+    // Nobody was asked before there is a link.
+    if (person && (await copyOwnLink(production.id, person, 'changes')))
+      save({ state: 'asked' }, `Asked ${person.shortName}: ${c.title}`);
   };
   return (
     <Part title="Asked by a link">
@@ -196,7 +183,7 @@ function Asking({
             set={(id) => ({ askedOfId: id || null })}
             save={(values) => save(values)}
           />
-          <Button size="small" mt={2} disabled={!person || c.priceMinor === null} onClick={ask}>
+          <Button size="small" mt={2} disabled={!person || c.priceMinor === null} onClick={() => void ask()}>
             {c.state === 'asked' ? 'Copy the link again' : 'Ask, and copy the link'}
           </Button>
           {c.priceMinor === null ? (

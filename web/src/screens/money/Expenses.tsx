@@ -80,7 +80,11 @@ export function Expenses({ lines, nowMs }: { lines: readonly EstimateLine[]; now
         ),
         extra: 5,
       },
-      { ...dateColumn<Expense>('paidBackOn', 'Paid back', '120px', { optional: true, none: 'not yet' }), extra: 3 },
+      {
+        ...dateColumn<Expense>('paidBackOn', 'Given back', '120px', { optional: true }),
+        extra: 3,
+        hint: 'When somebody got it back by itself. What is paid to them under Payments counts as well.',
+      },
       { ...numberColumn<Expense>('km', 'Way', '80px', { unit: 'km', optional: true }), extra: 4 },
       { ...moneyColumn<Expense>('perKmMinor', 'A kilometre', '90px', (e) => e.currency, { optional: true }), extra: 4 },
     ],

@@ -5,7 +5,7 @@ import { issuePaper } from '@kavrell/contract';
 import { composePaper, paperDoubts, paperLacks, paperWhy, type PaperSources } from '@kavrell/core/jobMoney';
 import { PAPER_KIND_WORDS, type PaperContent, type PaperKind, type Sender } from '@kavrell/core/money';
 import { paperSourcesOf, SPENT_PARTS } from '@kavrell/core/productions';
-import { dateOf } from '@kavrell/core/time';
+import { addDays, dateOf, isCalendarDate } from '@kavrell/core/time';
 import { formatCount, parseShare } from '@kavrell/core/units';
 import { useProduction } from '../../app/production.tsx';
 import { call, wordsOf } from '../../platform/api.ts';
@@ -34,10 +34,8 @@ interface Asked {
   due: string | null;
   count: string;
 }
+const noDate = (text: string) => (isCalendarDate(text) ? undefined : 'A date, such as 18 Mar 2027.');
 const isPart = (kind: Kind) => kind === 'deposit' || kind === 'part';
-
-const plusDays = (date: string, days: number) =>
-  new Date(Date.parse(`${date}T12:00:00Z`) + days * 86_400_000).toISOString().slice(0, 10);
 
 /** The next paper as it would go out, what it still lacks, and the press that issues it. */
 export function IssueForm({ money, sender }: { money: Money; sender: Sender | null }) {
@@ -53,7 +51,9 @@ export function IssueForm({ money, sender }: { money: Money; sender: Sender | nu
   const [paperId, setPaperId] = useState(newId);
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState('');
-  const dueOn = due ?? plusDays(issuedOn, kind === 'quote' ? version.validDays : (sender?.dueDays ?? 30));
+  const usualDays = kind === 'quote' ? version.validDays : (sender?.dueDays ?? 30);
+  const dueOn = due ?? (isCalendarDate(issuedOn) ? addDays(issuedOn, usualDays) : '');
+  const isDated = isCalendarDate(issuedOn) && isCalendarDate(dueOn);
   const shareBp = isPart(kind) ? readShare(share) : 0;
   const sources = { ...paperSourcesOf(own, { version, estimate }), kind, shareBp: shareBp ?? 0, issuedOn, sender };
   const lacks = paperLacks(sources);
@@ -121,7 +121,7 @@ export function IssueForm({ money, sender }: { money: Money; sender: Sender | nu
               <Look>{w}</Look>
             </Box>
           ))}
-          <Button look="primary" disabled={busy || waiting > 0} onClick={issue} mb={2}>
+          <Button look="primary" disabled={busy || waiting > 0 || !isDated} onClick={issue} mb={2}>
             {busy ? 'Issuing …' : `Issue the ${PAPER_KIND_WORDS[kind].toLowerCase()}`}
           </Button>
           <Box color="soft" mb={3}>
@@ -177,7 +177,7 @@ function IssueFields({
         </Box>
       ) : null}
       <Box w="170px">
-        <FormField label="Dated">
+        <FormField label="Dated" error={noDate(asked.issuedOn)}>
           {(props) => (
             <DateInput
               {...props}
@@ -189,7 +189,7 @@ function IssueFields({
         </FormField>
       </Box>
       <Box w="170px">
-        <FormField label={asked.kind === 'quote' ? 'Holds until' : 'To be paid by'}>
+        <FormField label={asked.kind === 'quote' ? 'Holds until' : 'To be paid by'} error={noDate(dueOn)}>
           {(props) => <DateInput {...props} label="Due" value={dueOn} onChange={(due) => set({ ...asked, due })} />}
         </FormField>
       </Box>

@@ -4,7 +4,7 @@ import type { EstimateLine } from '@kavrell/core/jobMoney';
 import { estimateLineFields, SECTIONS, SECTION_WORDS, type TypedLine } from '@kavrell/core/money';
 import { personFields } from '@kavrell/core/people';
 import { positionAfter } from '@kavrell/core/records';
-import { formatMoney, moneyText, parseMoney, parseShare } from '@kavrell/core/units';
+import { formatMoney, moneyText, parseMoney, parseNumber, parseShare } from '@kavrell/core/units';
 import { screenLink } from '../../app/links.ts';
 import { usePlanned } from '../../app/production.tsx';
 import { change } from '../../platform/rows.ts';
@@ -129,7 +129,12 @@ function TypedFields({ row }: { row: TypedLine }) {
           />
         </>
       ) : null}
-      <FieldEdit {...common} label="How many" value={String(row.quantity)} set={(t) => ({ quantity: numberOf(t) })} />
+      <FieldEdit
+        {...common}
+        label="How many"
+        value={String(row.quantity)}
+        set={(t) => ({ quantity: parseNumber(t, 'How many') })}
+      />
       <FieldEdit {...common} label="Unit" hint="Such as day, night, km" value={row.unit} set={(unit) => ({ unit })} />
       <FieldEdit
         {...common}
@@ -160,9 +165,3 @@ function TypedFields({ row }: { row: TypedLine }) {
     </Part>
   );
 }
-
-const numberOf = (text: string): number => {
-  const value = Number(text.trim().replace(',', '.'));
-  if (text.trim() === '' || !Number.isFinite(value)) throw new Error('How many is a number.');
-  return value;
-};

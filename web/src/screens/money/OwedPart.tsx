@@ -27,15 +27,6 @@ export function OwedPart({ owed, currency }: { owed: readonly Owed[]; currency: 
           ...{ onDate: dateOf(productionNow(production), 'UTC'), note: '', position: positionAfter(rows.payments) },
         },
       },
-      // What they laid out came back with it.
-      ...rows.expenses
-        .filter((e) => e.personId === o.personId && e.paidBackOn === null && e.kind !== 'refund')
-        .map((row) => ({
-          op: 'update' as const,
-          table: 'expenses' as const,
-          row,
-          values: { paidBackOn: dateOf(productionNow(production), 'UTC') },
-        })),
     ]);
   return (
     <Box as="section" aria-label="Who is owed what" mb={6}>

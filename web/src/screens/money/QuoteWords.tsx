@@ -1,6 +1,6 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { DUE_AT, DUE_AT_WORDS, estimateFields, SHOWS, SHOWS_WORDS, type Estimate } from '@kavrell/core/money';
-import { parseShare } from '@kavrell/core/units';
+import { parseNumber, parseShare } from '@kavrell/core/units';
 import { Button } from '../../ui/Button.tsx';
 import { FieldEdit } from '../../ui/FieldEdit.tsx';
 import { Look, Part } from '../../ui/parts.tsx';
@@ -35,7 +35,7 @@ export function QuoteWords({ money: { version, save } }: { money: Money }) {
           {...common}
           label="A quote holds, days"
           value={String(version.validDays)}
-          set={(t) => ({ validDays: Number(t) })}
+          set={(t) => ({ validDays: parseNumber(t, 'How many days') })}
         />
       </Part>
       <Part title="Payments">

@@ -6,7 +6,7 @@ import { exchangeFields, type Exchange, type Rate } from '@kavrell/core/money';
 import { pricedOn } from '@kavrell/core/productions';
 import { bare, positionAfter } from '@kavrell/core/records';
 import { dateOf } from '@kavrell/core/time';
-import { formatCount, formatDate } from '@kavrell/core/units';
+import { formatCount, formatDate, parseNumber } from '@kavrell/core/units';
 import { useProduction } from '../../app/production.tsx';
 import { TableBench } from '../../app/TableBench.tsx';
 import { productionNow } from '../../platform/clock.ts';
@@ -108,11 +108,7 @@ function Exchanges() {
         value: (e) => e.rateMillionths / 1e6,
         edit: {
           get: (e) => String(e.rateMillionths / 1e6),
-          set: (t) => {
-            const rate = Number(t.trim().replace(',', '.'));
-            if (t.trim() === '' || !Number.isFinite(rate)) throw new Error('The rate is a number, such as 0.785.');
-            return { rateMillionths: Math.round(rate * 1e6) };
-          },
+          set: (t) => ({ rateMillionths: Math.round(parseNumber(t, 'The rate') * 1e6) }),
         },
       },
       dateColumn('onDate', 'On', '130px'),

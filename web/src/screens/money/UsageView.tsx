@@ -2,7 +2,15 @@ import { Box, Flex } from '@chakra-ui/react';
 import { schoolsOf, usageEnds } from '@kavrell/core/jobMoney';
 import { USAGE_DEFAULTS, usageCost, usageFields, type UsageRow } from '@kavrell/core/money';
 import { positionAfter } from '@kavrell/core/records';
-import { formatCount, formatDate, formatMoney, moneyText, parseMoney, parseShare } from '@kavrell/core/units';
+import {
+  formatCount,
+  formatDate,
+  formatMoney,
+  moneyText,
+  parseMoney,
+  parseNumber,
+  parseShare,
+} from '@kavrell/core/units';
 import { usePlanned } from '../../app/production.tsx';
 import { newId } from '../../platform/id.ts';
 import { change } from '../../platform/rows.ts';
@@ -99,8 +107,8 @@ function OneUsage({ usage }: { usage: UsageRow }) {
       <UsageChart byYear={byYear} currency={currency} overtakes={overtakes?.year ?? null} />
       {ends ? (
         <Box mt={3} role="status">
-          <Look>Paid until {formatDate(ends.date, { year: true })}</Look>: then it is renewed, or nobody shows it any
-          more. It stands in the calendar.
+          <Look>Paid until {formatDate(ends.date, { year: true })}</Look>: then it is renewed for{' '}
+          {formatMoney(ends.againMinor, production.currency)}, or nobody shows it any more. It stands in the calendar.
         </Box>
       ) : (
         <Box mt={3} color="soft">
@@ -150,7 +158,7 @@ function UsageFields({ usage: u }: { usage: UsageRow }) {
           label="It holds so many years"
           hint="Empty: for ever"
           value={u.buyOutYears === null ? '' : String(u.buyOutYears)}
-          set={(t) => ({ buyOutYears: t.trim() === '' ? null : Number(t) })}
+          set={(t) => ({ buyOutYears: t.trim() === '' ? null : parseNumber(t, 'How many years') })}
         />
       </Part>
       <Part title="Agreed">
@@ -247,7 +255,7 @@ function AgencyFields({ usage: u, save }: { usage: UsageRow; save: (values: Reco
         {...common}
         label="Years paid for"
         value={String(u.paidYears)}
-        set={(t) => ({ paidYears: Number(t) })}
+        set={(t) => ({ paidYears: parseNumber(t, 'How many years') })}
       />
     </Part>
   );

@@ -1,6 +1,6 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { estimateFields, NIGHT_SCHOOLS, NIGHT_WORDS, SCHOOLS, SCHOOL_WORDS } from '@kavrell/core/money';
-import { formatCount, moneyText, parseMoney, parseShare } from '@kavrell/core/units';
+import { formatCount, moneyText, parseMoney, parseNumber, parseShare } from '@kavrell/core/units';
 import { usePlanned } from '../../app/production.tsx';
 import { change } from '../../platform/rows.ts';
 import { Button } from '../../ui/Button.tsx';
@@ -11,12 +11,6 @@ import { Unfold } from '../../ui/Unfold.tsx';
 import { ContingencyField } from './ContingencyField.tsx';
 import { openVersion, type Money } from './useMoney.ts';
 import { chooseVersion } from './versions.ts';
-
-const whole = (text: string, what: string): number => {
-  const value = Number(text.trim());
-  if (text.trim() === '' || !Number.isFinite(value)) throw new Error(`${what} is a number.`);
-  return value;
-};
 
 /** What makes this version another than the plan, and how it is priced. */
 export function VersionFields({ money }: { money: Money }) {
@@ -80,25 +74,25 @@ function WhoAndWhen({ money: { version, save, figures } }: { money: Money }) {
         label="Shot on so many days"
         hint={`Empty: on the ${formatCount(figures.days.length, 'day')} of the plan`}
         value={version.dayCount === null ? '' : String(version.dayCount)}
-        set={(t) => ({ dayCount: t.trim() === '' ? null : whole(t, 'How many days') })}
+        set={(t) => ({ dayCount: t.trim() === '' ? null : parseNumber(t, 'How many days') })}
       />
       <FieldEdit
         {...common}
         label="What is shot takes, % of the plan"
         value={String(version.pacePercent)}
-        set={(t) => ({ pacePercent: whole(t.replace('%', ''), 'The pace') })}
+        set={(t) => ({ pacePercent: parseNumber(t.replace('%', ''), 'The pace') })}
       />
       <FieldEdit
         {...common}
         label="Your hours before"
         value={String(version.hoursBefore)}
-        set={(t) => ({ hoursBefore: whole(t.replace(',', '.'), 'That') })}
+        set={(t) => ({ hoursBefore: parseNumber(t, 'How many hours') })}
       />
       <FieldEdit
         {...common}
         label="Your hours after"
         value={String(version.hoursAfter)}
-        set={(t) => ({ hoursAfter: whole(t.replace(',', '.'), 'That') })}
+        set={(t) => ({ hoursAfter: parseNumber(t, 'How many hours') })}
       />
       <FieldEdit
         {...common}

@@ -1,6 +1,6 @@
 import { wallToMinute } from '@kavrell/core/time';
 import { riskFields, type Risk, type Trigger } from '@kavrell/core/risks';
-import { formatMinuteOfDay, parseClockOn, parseMinutes } from '@kavrell/core/units';
+import { formatMinuteOfDay, parseClockOn, parseMinutes, parseNumber } from '@kavrell/core/units';
 import { usePlanned } from '../../app/production.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { FieldEdit } from '../../ui/FieldEdit.tsx';
@@ -19,12 +19,6 @@ const FRESH: Readonly<Record<Trigger['kind'], Trigger>> = {
   behind: { kind: 'behind', overMin: 20 },
   time: { kind: 'time', atMin: 720 },
 };
-const number = (text: string, what: string) => {
-  const value = Number(text.trim().replace(',', '.'));
-  if (text.trim() === '' || !Number.isFinite(value)) throw new Error(`${what} is a number.`);
-  return value;
-};
-
 interface Props {
   trigger: Trigger | null;
   save: (values: Partial<Risk>) => void;
@@ -54,7 +48,7 @@ export function TriggerPart({ trigger: t, save }: Props) {
           label="Gusts over, m/s"
           value={String(t.overMps)}
           fields={riskFields}
-          set={(v) => ({ trigger: { ...t, overMps: number(v, 'The gust') } })}
+          set={(v) => ({ trigger: { ...t, overMps: parseNumber(v, 'The gust') } })}
           save={save}
         />
       ) : null}
@@ -63,7 +57,7 @@ export function TriggerPart({ trigger: t, save }: Props) {
           label="Rain over, mm an hour"
           value={String(t.overMm)}
           fields={riskFields}
-          set={(v) => ({ trigger: { ...t, overMm: number(v, 'The rain') } })}
+          set={(v) => ({ trigger: { ...t, overMm: parseNumber(v, 'The rain') } })}
           save={save}
         />
       ) : null}

@@ -38,7 +38,7 @@ export function BringIn() {
       .catch((e: unknown) => {
         setProblem(
           e instanceof Away
-            ? 'Kavrell’s server does not answer. Nothing was brought in; try again when it is back.'
+            ? 'Kavrell’s server does not answer, so it is not known whether it was brought in: look among your jobs when it is back.'
             : wordsOf(e),
         );
         if (e instanceof Refusal && e.problem.code === 'openFileThere') setAsCopy(file);

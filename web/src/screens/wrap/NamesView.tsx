@@ -1,13 +1,12 @@
 import { Box, Flex } from '@chakra-ui/react';
-import { personLink } from '@kavrell/contract';
 import { creditFields, creditsText, creditsToAdd, type Credit } from '@kavrell/core/people';
 import { formatDate } from '@kavrell/core/units';
 import { dateOf } from '@kavrell/core/time';
 import { useProduction } from '../../app/production.tsx';
-import { call, wordsOf } from '../../platform/api.ts';
 import { copied } from '../../platform/clipboard.ts';
 import { tell } from '../../platform/notices.ts';
 import { change } from '../../platform/rows.ts';
+import { copyOwnLink } from '../../shared/people/ownLink.ts';
 import { Button } from '../../ui/Button.tsx';
 import { FieldEdit } from '../../ui/FieldEdit.tsx';
 import { Empty, Tag } from '../../ui/parts.tsx';
@@ -74,18 +73,7 @@ function Name({ credit: c }: { credit: Credit }) {
     void change(production.id, `The name of ${c.name}`, [
       { op: 'update', table: 'credits', row: c, values: { ...values, confirmedAtMs: null } },
     ]);
-  const ask = () =>
-    void call(personLink, { params: { productionId: production.id, personId: c.personId ?? '' } }).then(
-      async ({ path }) => {
-        const url = `${window.location.origin}${path}/credit`;
-        tell(
-          (await copied(url))
-            ? `The link of ${c.name} is on the clipboard: send it to them.`
-            : `This browser does not give the clipboard away. The link of ${c.name}: ${url}`,
-        );
-      },
-      (e: unknown) => tell(wordsOf(e)),
-    );
+  const ask = () => void copyOwnLink(production.id, { id: c.personId ?? '', name: c.name }, 'credit');
   const confirmed = () =>
     void change(production.id, `${c.name} is spelled so`, [
       { op: 'update', table: 'credits', row: c, values: { confirmedAtMs: Date.now(), unnamed: false } },

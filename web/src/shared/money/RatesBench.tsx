@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import { RATE_DEFAULTS, RATE_KINDS, RATE_KIND_WORDS, rateFields, type Rate } from '@kavrell/core/money';
 import { positionAfter } from '@kavrell/core/records';
-import { formatMinutes, parseMinutes, parseShare } from '@kavrell/core/units';
+import { formatMinutes, parseMinutes, parseNumber, parseShare } from '@kavrell/core/units';
 import { usePlanned } from '../../app/production.tsx';
 import { TableBench } from '../../app/TableBench.tsx';
 import { newId } from '../../platform/id.ts';
@@ -57,7 +57,7 @@ const rateColumns = (people: Props['people'], places: Props['places']): Column<R
     render: (r) => <span>{r.quantity === null ? 'by plan' : r.quantity}</span>,
     edit: {
       get: (r) => (r.quantity === null ? '' : String(r.quantity)),
-      set: (t) => ({ quantity: t.trim() === '' ? null : Number(t.replace(',', '.')) }),
+      set: (t) => ({ quantity: t.trim() === '' ? null : parseNumber(t, 'How many') }),
     },
   },
   ...(people
