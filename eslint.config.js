@@ -44,7 +44,7 @@ export default tseslint.config(
   {
     files: ['web/src/**/*.{ts,tsx}'],
     ignores: ['**/*.test.{ts,tsx}'],
-    rules: { 'max-lines-per-function': ['error', { max: 180, skipBlankLines: true, skipComments: true }] },
+    rules: { 'max-lines-per-function': ['error', { max: 120, skipBlankLines: true, skipComments: true }] },
   },
   {
     files: ['web/src/**/*.{ts,tsx}'],

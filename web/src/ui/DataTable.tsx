@@ -1,5 +1,5 @@
 import { Box } from '@chakra-ui/react';
-import { useMemo, useRef, useState, type KeyboardEvent, type ReactNode } from 'react';
+import { useMemo, useRef, useState, type ReactNode, type RefObject } from 'react';
 import type { z } from 'zod';
 import { someOf } from '@kavrell/core/records';
 import { wordsOf } from '../platform/api.ts';
@@ -11,8 +11,8 @@ import { isMany } from './range.ts';
 import { TableBar } from './TableBar.tsx';
 import { ROW_PX, TableBody } from './TableBody.tsx';
 import { TableHead } from './TableHead.tsx';
-import { tableKey } from './tableKey.ts';
-import { type RowActions } from './TableRow.tsx';
+import { keysOfTable } from './keysOfTable.ts';
+import { useRowActions } from './useRowActions.ts';
 import { useActiveCell } from './useActiveCell.ts';
 import { useCells, type WriteCells } from './useCells.ts';
 import { useTableView, type TableSource } from './useTableView.ts';
@@ -88,9 +88,7 @@ export function DataTable<R extends { id: string }>(props: Props<R>) {
     focusCell(next, active.column);
   };
 
-  // The rows hold one object for good; what it does is always of the newest drawing.
-  const newest = useRef<RowActions<R>>(null as never);
-  newest.current = {
+  const rowActions = useRowActions<R>({
     press: (row, index, column, event) => {
       setAnchor(event.shiftKey ? (anchor ?? active) : null);
       setActive({ row: index, column });
@@ -103,61 +101,8 @@ export function DataTable<R extends { id: string }>(props: Props<R>) {
       setProblem('');
       endEdit();
     },
-  };
-  const rowActions = useMemo<RowActions<R>>(
-    () => ({
-      press: (...args) => newest.current.press(...args),
-      open: (...args) => newest.current.open(...args),
-      take: (...args) => newest.current.take(...args),
-      cancel: () => newest.current.cancel(),
-    }),
-    [],
-  );
-
-  const onKeyDown = (event: KeyboardEvent) => {
-    if (editing || !current) return;
-    const { row, column } = active;
-    const col = columns[column];
-    const page = Math.max(1, Math.floor((scroller.current?.clientHeight ?? 400) / ROW_PX) - 2);
-    const to = (r: number, c: number, extend: boolean) => {
-      const next = Math.max(0, Math.min(shown.length - 1, r));
-      setAnchor(extend ? (anchor ?? active) : null);
-      focusCell(next, Math.max(0, Math.min(columns.length - 1, c)));
-      if (next !== row) onSelect?.(shown[next]?.original ?? null);
-    };
-    const edit = (typed?: string) =>
-      setEditing({ rowId: current.id, column: col?.id ?? '', ...(typed ? { typed } : {}) });
-    const done = tableKey(event, {
-      active,
-      page,
-      last: { row: shown.length - 1, column: columns.length - 1 },
-      movable,
-      picked: many.length > 0,
-      editable: Boolean(col?.edit && onEdit),
-      typable: Boolean(col?.edit && !col.edit.options && onEdit),
-      writes: props.onPaste !== undefined,
-      deletes: onDelete !== undefined,
-      to,
-      step,
-      edit,
-      select: () => onSelect?.(current),
-      pick: () => table.getRow(current.id).toggleSelected(),
-      pickAll: () => table.toggleAllRowsSelected(true),
-      unpick: () => {
-        table.resetRowSelection();
-        setAnchor(null);
-      },
-      remove: () => {
-        onDelete?.(targets(current));
-        table.resetRowSelection();
-      },
-      fillDown: cells.fillDown,
-      empty: cells.empty,
-    });
-    if (!done) return;
-    event.preventDefault();
-    event.stopPropagation();
-  };
+  });
+  const onKeyDown = keysOfTable<R>({ props, view, cell, cells, page: pageOf(scroller), movable, targets, step });
 
   const sortedBy = (id: string) => table.getColumn(id)?.getIsSorted() ?? false;
   const letGo = () => table.resetRowSelection();
@@ -224,3 +169,7 @@ export function DataTable<R extends { id: string }>(props: Props<R>) {
     </Box>
   );
 }
+
+/** How many rows a page has, as high as the table stands now. */
+const pageOf = (scroller: RefObject<HTMLDivElement | null>) => () =>
+  Math.max(1, Math.floor((scroller.current?.clientHeight ?? 400) / ROW_PX) - 2);

@@ -1,9 +1,9 @@
+import { useDroppedPictures } from './useDroppedPictures.ts';
 import { Box } from '@chakra-ui/react';
-import { useMemo, useState } from 'react';
+import { useMemo } from 'react';
 import { clashes, lookStrip } from '@kavrell/core/look';
 import { positionAfter } from '@kavrell/core/records';
 import { usePlanned } from '../../app/production.tsx';
-import { wordsOf } from '../../platform/api.ts';
 import { newId } from '../../platform/id.ts';
 import { change } from '../../platform/rows.ts';
 import { Button } from '../../ui/Button.tsx';
@@ -12,7 +12,6 @@ import { Empty, Part, Why } from '../../ui/parts.tsx';
 import { useHashSelection } from '../../ui/selection.ts';
 import { Later } from '../../ui/Later.tsx';
 import { Sheet } from '../../ui/sheet.tsx';
-import { keepPicture } from '../../shared/scenes/BoardPart.tsx';
 import { KeyAdvice } from './KeyAdvice.tsx';
 import { LookStrip } from './LookStrip.tsx';
 import { PaletteCard } from './PaletteCard.tsx';
@@ -23,63 +22,12 @@ import { Problem } from '../../ui/Problem.tsx';
 export function LookView() {
   const { production, rows } = usePlanned();
   const [selectedId, select] = useHashSelection();
-  const [busy, setBusy] = useState('');
-  const [problem, setProblem] = useState('');
   const scenes = rows.scenes;
   const strip = useMemo(() => lookStrip(scenes, rows.palettes), [scenes, rows.palettes]);
   const quarrels = useMemo(() => clashes(scenes, rows.palettes), [scenes, rows.palettes]);
   const chosen = rows.palettes.find((p) => p.id === selectedId);
 
-  const take = async (files: File[]) => {
-    setProblem('');
-    const troubles: string[] = [];
-    for (const file of files) {
-      setBusy(`Reading “${file.name}” …`);
-      try {
-        const { swatches, fileHash, widthPx, heightPx } = await keepPicture(production.id, file);
-        const pictureId = newId();
-        const paletteId = newId();
-        const name = file.name.replace(/\.\w+$/, '').slice(0, 80) || 'A picture';
-        void change(production.id, `A palette from “${name}”`.slice(0, 160), [
-          {
-            op: 'insert',
-            table: 'pictures',
-            id: pictureId,
-            values: {
-              role: 'look',
-              shotId: null,
-              fileHash,
-              strokes: [],
-              caption: name,
-              widthPx,
-              heightPx,
-              position: positionAfter(rows.pictures),
-            },
-          },
-          {
-            op: 'insert',
-            table: 'palettes',
-            id: paletteId,
-            values: {
-              name,
-              role: 'look',
-              reason: '',
-              storyState: '',
-              sceneIds: [],
-              swatches,
-              pictureId,
-              position: positionAfter(rows.palettes),
-            },
-          },
-        ]);
-        select(paletteId);
-      } catch (error) {
-        troubles.push(wordsOf(error));
-      }
-    }
-    setBusy('');
-    setProblem(troubles.join(' '));
-  };
+  const { busy, problem, take } = useDroppedPictures(select);
   const byHand = () => {
     const id = newId();
     void change(production.id, 'A palette by hand', [

@@ -17,7 +17,6 @@ export function PaletteSheet({ palette }: { palette: Palette }) {
     ]);
   const setSwatch = (index: number, hex: string) =>
     save('a colour')({ swatches: palette.swatches.map((s, i) => (i === index ? { ...s, hex } : s)) });
-  const states = [...new Set(rows.scenes.map((s) => s.storyState).filter(Boolean))];
   return (
     <>
       <Part>
@@ -87,47 +86,62 @@ export function PaletteSheet({ palette }: { palette: Palette }) {
           })}
         </Flex>
       </Part>
-      <Part title="All of it">
-        <FieldEdit
-          label="Name"
-          value={palette.name}
-          fields={paletteFields}
-          set={(v) => ({ name: v })}
-          save={save('name')}
-        />
-        <FieldEdit
-          label="Of"
-          value={palette.role}
-          fields={paletteFields}
-          set={(v) => ({ role: v })}
-          save={save('what it is of')}
-          options={PALETTE_ROLES.map((r) => [r, ROLE_WORDS[r]] as const)}
-        />
-        <FieldEdit
-          label="Reason"
-          value={palette.reason}
-          fields={paletteFields}
-          set={(v) => ({ reason: v })}
-          save={save('reason')}
-        />
-        <FieldEdit
-          label="Story state"
-          hint={states.length ? `Scenes know: ${states.join(', ')}` : 'Say it of scenes first'}
-          value={palette.storyState}
-          fields={paletteFields}
-          set={(v) => ({ storyState: v })}
-          save={save('story state')}
-        />
-        <Button
-          onClick={() =>
-            void change(production.id, `Deleted the palette ${palette.name}`.slice(0, 160), [
-              { op: 'delete', table: 'palettes', row: palette },
-            ])
-          }
-        >
-          Delete the palette
-        </Button>
-      </Part>
+      <PaletteFields palette={palette} save={save} />
     </>
+  );
+}
+
+/** All fields of a palette, and the way to be rid of it. */
+function PaletteFields({
+  palette,
+  save,
+}: {
+  palette: Palette;
+  save: (label: string) => (values: Record<string, unknown>) => undefined;
+}) {
+  const { production, rows } = usePlanned();
+  const states = [...new Set(rows.scenes.map((s) => s.storyState).filter(Boolean))];
+  return (
+    <Part title="All of it">
+      <FieldEdit
+        label="Name"
+        value={palette.name}
+        fields={paletteFields}
+        set={(v) => ({ name: v })}
+        save={save('name')}
+      />
+      <FieldEdit
+        label="Of"
+        value={palette.role}
+        fields={paletteFields}
+        set={(v) => ({ role: v })}
+        save={save('what it is of')}
+        options={PALETTE_ROLES.map((r) => [r, ROLE_WORDS[r]] as const)}
+      />
+      <FieldEdit
+        label="Reason"
+        value={palette.reason}
+        fields={paletteFields}
+        set={(v) => ({ reason: v })}
+        save={save('reason')}
+      />
+      <FieldEdit
+        label="Story state"
+        hint={states.length ? `Scenes know: ${states.join(', ')}` : 'Say it of scenes first'}
+        value={palette.storyState}
+        fields={paletteFields}
+        set={(v) => ({ storyState: v })}
+        save={save('story state')}
+      />
+      <Button
+        onClick={() =>
+          void change(production.id, `Deleted the palette ${palette.name}`.slice(0, 160), [
+            { op: 'delete', table: 'palettes', row: palette },
+          ])
+        }
+      >
+        Delete the palette
+      </Button>
+    </Part>
   );
 }

@@ -1,38 +1,31 @@
-import { useNavigate } from 'react-router';
+import type { View } from './SheetSides.tsx';
+import { MissingHere, CallSheetSide } from './SheetSides.tsx';
 import { stillMissing } from '@kavrell/core/start';
-import { screenLink } from '../../app/links.ts';
-import { StillMissing } from '../../app/StillMissing.tsx';
 import { Box } from '@chakra-ui/react';
 import { useMemo } from 'react';
 import { callSheetPdf, dayShotListPdf, frozenSheetPdf, pathOf } from '@kavrell/contract';
 import { readersOf, sheetDifference } from '@kavrell/core/callsheet';
 import { formatCount, formatDate } from '@kavrell/core/units';
-import { StalePart } from '../../app/Stale.tsx';
 import { NoDay } from '../../app/NoDay.tsx';
 import { useProduction } from '../../app/production.tsx';
 import { msToMinute } from '@kavrell/core/time';
 import { useNow } from '../../platform/clock.ts';
 import { useKept } from '../../platform/kept.ts';
-import { Button, LinkButton } from '../../ui/Button.tsx';
-import { Facts, Look, Part, ScreenHead, Why } from '../../ui/parts.tsx';
-import { Sheet, openSheet } from '../../ui/sheet.tsx';
+import { LinkButton } from '../../ui/Button.tsx';
+import { Look, ScreenHead } from '../../ui/parts.tsx';
 import { Views } from '../../ui/Views.tsx';
 import { ChangesView } from './ChangesView.tsx';
 import { useSheets } from './draft.ts';
 import { MoveView } from './MoveView.tsx';
 import { PaperView } from './PaperView.tsx';
 import { ReadersView } from './ReadersView.tsx';
-import { WeatherPart } from './WeatherPart.tsx';
 import { SheetFace } from './SheetFace.tsx';
 
 const BEAT_MS = 30_000;
 
-type View = 'sheet' | 'changes' | 'readers' | 'move' | 'paper';
-
 /** The day’s sheet: as it reads, what changed since it went out, who has read it, moved to another date, and ticks from paper. */
 export function CallSheetScreen() {
   const { me, production, rows, day, facts, stale } = useProduction();
-  const navigate = useNavigate();
   const { draft, sheets, last } = useSheets();
   const now = useNow(production, BEAT_MS);
   const [view, setView] = useKept<View>('callsheet', ['sheet', 'changes', 'readers', 'move', 'paper']);
@@ -114,78 +107,10 @@ export function CallSheetScreen() {
           ) : null}
           <SheetFace sheet={shown} nowMin={msToMinute(day.date, day.timeZone, now)}>
             {owner && !last && missing.some((m) => !m.done) ? (
-              <Box mb={6} maxW="760px">
-                <StillMissing
-                  list={missing}
-                  press={(m) =>
-                    m.key === 'frozen' ? (
-                      <Button size="small" onClick={() => setView('changes')}>
-                        Freeze it
-                      </Button>
-                    ) : m.key === 'weather' ? (
-                      <Button size="small" onClick={() => openSheet(true)}>
-                        Type it
-                      </Button>
-                    ) : (
-                      <Button
-                        size="small"
-                        onClick={() => {
-                          openSheet(true);
-                          void navigate(
-                            `${screenLink(production.id, day.number, m.screen)}${m.rowId ? `#${m.rowId}` : ''}`,
-                          );
-                        }}
-                      >
-                        Say it
-                      </Button>
-                    )
-                  }
-                />
-              </Box>
+              <MissingHere day={day} missing={missing} setView={setView} />
             ) : null}
           </SheetFace>
-          <Sheet>
-            {last ? <StalePart table="frozenSheets" id={last.id} /> : null}
-            {owner ? <WeatherPart day={day} /> : null}
-            <Part title="This sheet">
-              <Facts
-                rows={[
-                  ['Lines', String(shown.lines.length)],
-                  ['Shots', String(shown.shots.length)],
-                  ['People', String(shown.people.length)],
-                  ['Places', String(shown.places.length)],
-                ]}
-              />
-            </Part>
-            {owner && draft.gaps.length > 0 ? (
-              <Part title="Gaps">
-                <Box as="ul" display="grid" gap={2}>
-                  {draft.gaps.map((g) => (
-                    <li key={g}>{g}</li>
-                  ))}
-                </Box>
-              </Part>
-            ) : null}
-            {owner ? (
-              <Part title="On paper">
-                <LinkButton
-                  size="small"
-                  href={`${pathOf(callSheetPdf, { productionId: production.id, dayId: day.id })}?paper=LETTER`}
-                  target="_blank"
-                  rel="noreferrer"
-                >
-                  PDF on Letter
-                </LinkButton>
-              </Part>
-            ) : null}
-            <Why
-              lines={[
-                'Composed from the Day screen’s order, People, Places and Light: nothing here is typed twice.',
-                'Crew come at the general call; people in the picture at their first need less their time before it, rounded down to five minutes; a call set by hand stands.',
-                `Sun at ${draft.sun?.place || 'no place'}, flat horizon; low sun is under 6°. The weather is what somebody said of the day, with its source; what Kavrell’s stand-in makes up never gets here.`,
-              ]}
-            />
-          </Sheet>
+          <CallSheetSide day={day} last={last} owner={owner} shown={shown} draft={draft} />
         </>
       )}
     </>

@@ -2,7 +2,7 @@ import { Box, Flex, Table } from '@chakra-ui/react';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { listSheetLinks, revokeSheetLink, sendSheet } from '@kavrell/contract';
-import { readersOf, type ReadState } from '@kavrell/core/callsheet';
+import { readersOf, type Message, type ReadState } from '@kavrell/core/callsheet';
 import { formatCount, formatDate } from '@kavrell/core/units';
 import { dateOf } from '@kavrell/core/time';
 import { Giving, OnlyHere } from '../../app/Giving.tsx';
@@ -132,6 +132,26 @@ export function ReadersView() {
           })}
         </Table.Body>
       </Table.Root>
+      <MessagesMade {...{ own, at, nameOf }} open={setOpenId} />
+      <ReadersSide open={open} />
+    </>
+  );
+}
+
+/** All messages of these sheets, the newest first. */
+function MessagesMade({
+  own,
+  at,
+  nameOf,
+  open,
+}: {
+  own: readonly Message[];
+  at: (ms: number) => string;
+  nameOf: (id: string) => string;
+  open: (id: string) => void;
+}) {
+  return (
+    <>
       <Box as="h2" fontSize="m" mb={2}>
         Messages made
       </Box>
@@ -148,7 +168,7 @@ export function ReadersView() {
                 whiteSpace="normal"
                 textAlign="left"
                 fontWeight="400"
-                onClick={() => setOpenId(m.id)}
+                onClick={() => open(m.id)}
               >
                 {m.sentAtMs === null ? at(m.atMs) : `sent ${at(m.sentAtMs)}`} · {m.kind} for {nameOf(m.personId)} ·{' '}
                 {m.subject}
@@ -157,25 +177,31 @@ export function ReadersView() {
           ))}
         </Box>
       )}
-      <Sheet>
-        {open ? (
-          <Part title={`${open.kind === 'mail' ? 'Mail' : 'Message'} for ${open.recipient}`}>
-            <Box fontWeight="600" mb={2}>
-              {open.subject}
-            </Box>
-            <Box whiteSpace="pre-wrap" overflowWrap="anywhere">
-              {open.body}
-            </Box>
-          </Part>
-        ) : null}
-        <Why
-          lines={[
-            'Ready: a message with their link was made. Share it, copy it, write the mail, or hold up its code. Sent: a mail server that was configured (KAVRELL_SMTP_URL) took it.',
-            'Opened: their own link was opened. Understood: they pressed “Read and understood” on it, also later when they had no network.',
-            'A link shows its person’s own sheet. Phones of others only to who may see them (People, “Their sheet shows”); rates to nobody.',
-          ]}
-        />
-      </Sheet>
     </>
+  );
+}
+
+/** The message that is open, and what the words of the table mean. */
+function ReadersSide({ open }: { open: Message | undefined }) {
+  return (
+    <Sheet>
+      {open ? (
+        <Part title={`${open.kind === 'mail' ? 'Mail' : 'Message'} for ${open.recipient}`}>
+          <Box fontWeight="600" mb={2}>
+            {open.subject}
+          </Box>
+          <Box whiteSpace="pre-wrap" overflowWrap="anywhere">
+            {open.body}
+          </Box>
+        </Part>
+      ) : null}
+      <Why
+        lines={[
+          'Ready: a message with their link was made. Share it, copy it, write the mail, or hold up its code. Sent: a mail server that was configured (KAVRELL_SMTP_URL) took it.',
+          'Opened: their own link was opened. Understood: they pressed “Read and understood” on it, also later when they had no network.',
+          'A link shows its person’s own sheet. Phones of others only to who may see them (People, “Their sheet shows”); rates to nobody.',
+        ]}
+      />
+    </Sheet>
   );
 }

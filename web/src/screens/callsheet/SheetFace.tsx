@@ -1,18 +1,12 @@
+import { SheetAside } from './SheetAside.tsx';
 import { Box } from '@chakra-ui/react';
 import type { ReactNode } from 'react';
 import { sheetPresent, sheetWeather, type SheetContent, type SheetLine } from '@kavrell/core/callsheet';
 import { formatMinuteOfDay, formatMinutes, formatTemperature } from '@kavrell/core/units';
 import { usePreferences } from '../../platform/preferences.ts';
 import { Tapes } from '../../ui/icons.tsx';
-import { PlacesMap } from '../../shared/places/PlacesMap.tsx';
 import { Unfold } from '../../ui/Unfold.tsx';
 import { PresentOf, SheetBandStrip, SheetPictures } from './SheetDrawn.tsx';
-
-const H = ({ children }: { children: ReactNode }) => (
-  <Box as="h2" fontSize="l" mt={5} mb={2}>
-    {children}
-  </Box>
-);
 
 /** A sheet as everybody reads it, first on the phone: what is due leads it on its day, then what else is to be said (`children`). */
 export function SheetFace({ sheet, nowMin, children }: { sheet: SheetContent; nowMin: number; children?: ReactNode }) {
@@ -105,82 +99,7 @@ export function SheetFace({ sheet, nowMin, children }: { sheet: SheetContent; no
             </ol>
           </Unfold>
         </section>
-        <div>
-          <Box as="h2" fontSize="l" mb={2}>
-            Calls
-          </Box>
-          <ul data-calls>
-            {sheet.people.map((p) => (
-              <Box
-                as="li"
-                key={p.id}
-                display="grid"
-                gridTemplateColumns="60px minmax(0, 1fr)"
-                columnGap={3}
-                py={1}
-                borderBottom="1px solid"
-                borderColor="hairline"
-              >
-                <strong>{say(p.callMin)}</strong>
-                <Box minW={0} overflowWrap="anywhere">
-                  <bdi>{p.name}</bdi>
-                  <Box color="soft" fontSize="s">
-                    {[p.role, p.comms && `radio ${p.comms}`].filter(Boolean).join(' · ')}
-                  </Box>
-                </Box>
-              </Box>
-            ))}
-            {sheet.people.length === 0 ? (
-              <Box color="soft">Nobody is on this day yet: choose days under People.</Box>
-            ) : null}
-          </ul>
-          <H>Places</H>
-          {sheet.places.map((p) => (
-            <Box key={p.id} mb={3} overflowWrap="anywhere">
-              <strong>{p.name}</strong>
-              <Box color="soft" fontSize="s">
-                {[
-                  p.address,
-                  p.directions && `Way there: ${p.directions}`,
-                  p.parking && `Parking: ${p.parking}${p.walkMin ? `, ${formatMinutes(p.walkMin)} on foot` : ''}`,
-                  p.contact && `Contact: ${p.contact}`,
-                  p.hospital && `Hospital: ${p.hospital}`,
-                  ...p.facts,
-                  p.confirmed ? '' : 'Not confirmed yet.',
-                ]
-                  .filter(Boolean)
-                  .map((t) => (
-                    <div key={t}>{t}</div>
-                  ))}
-              </Box>
-            </Box>
-          ))}
-          <PlacesMap places={sheet.places} moves={[]} selectedId={null} select={null} />
-          <H>Good to know</H>
-          <Box as="ul" display="grid" gap={2}>
-            {sheet.diets.length ? (
-              <li>
-                Meals for {sheet.heads}: {sheet.diets.map((d) => `${d.count} × ${d.diet}`).join(', ')}
-              </li>
-            ) : null}
-            {sheet.quiet.length ? (
-              <li>
-                Quiet, sound is recorded: {sheet.quiet.map((q) => `${say(q.startMin)}–${say(q.endMin)}`).join(', ')}
-              </li>
-            ) : null}
-            {[...sheet.technical, ...sheet.soundNotes].map((t) => (
-              <li key={t}>{t}</li>
-            ))}
-          </Box>
-          <H>With care</H>
-          <ul>
-            {sheet.safety.map((c) => (
-              <Box as="li" key={c} mb={2}>
-                {c}
-              </Box>
-            ))}
-          </ul>
-        </div>
+        <SheetAside sheet={sheet} say={say} />
       </Box>
     </>
   );

@@ -1,20 +1,17 @@
+import { LinksBench } from './LinksBench.tsx';
 import { Box, Flex } from '@chakra-ui/react';
 import { useMemo, useState } from 'react';
 import { fpsOf } from '@kavrell/core/timecode';
-import { positionAfter } from '@kavrell/core/records';
-import { LINK_KINDS, LINK_WORDS, linkFields, radioClashes, radioTooNear, type Link } from '@kavrell/core/sound';
+import { radioClashes, radioTooNear } from '@kavrell/core/sound';
 import { formatCount } from '@kavrell/core/units';
 import { usePlanned } from '../../app/production.tsx';
 import { wordsOf } from '../../platform/api.ts';
-import { newId } from '../../platform/id.ts';
 import { change } from '../../platform/rows.ts';
 import { heavy } from '../../workers/heavy.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Look, Part, Why } from '../../ui/parts.tsx';
 import { Sheet } from '../../ui/sheet.tsx';
-import { TableBench } from '../../app/TableBench.tsx';
 import { TypedNumber } from '../../ui/TypedNumber.tsx';
-import { linkColumns } from './linkColumns.tsx';
 
 const STEP_KHZ = 25;
 const TRIES = 2500;
@@ -29,7 +26,6 @@ export function AirView() {
   const [fifth, setFifth] = useState(false);
   const [said, setSaid] = useState('');
   const [busy, setBusy] = useState(false);
-  const fps = fpsOf(production.rate);
   const tuned = useMemo(() => rows.links.filter((l) => !l.wired && l.frequencyMhz !== null), [rows.links]);
   const clashes = useMemo(
     () =>
@@ -50,28 +46,6 @@ export function AirView() {
       ),
     [tuned, spacing],
   );
-  const columns = useMemo(() => linkColumns(rows.cameras), [rows.cameras]);
-  const blank = (kind: Link['kind'], before: readonly object[] = []) => ({
-    name: `${LINK_WORDS[kind]} ${rows.links.length + before.length + 1}`,
-    kind,
-    wired: false,
-    cameraId: null,
-    reaches: '',
-    frequencyMhz: null,
-    lowMhz: null,
-    highMhz: null,
-    bandwidthKhz: kind === 'picture' ? 20_000 : 200,
-    fixed: kind !== 'microphone',
-    rangeM: kind === 'picture' ? 60 : 80,
-    distanceM: null,
-    delayMs: kind === 'picture' ? 80 : 3,
-    position: positionAfter(rows.links) + before.length,
-  });
-  const add = (kind: Link['kind']) => {
-    const id = newId();
-    void change(production.id, 'A link', [{ op: 'insert', table: 'links', id, values: blank(kind) }]);
-    return id;
-  };
   const free = rows.links.filter((l) => !l.wired && !l.fixed && l.kind !== 'picture');
   const tune = async () => {
     setBusy(true);
@@ -116,30 +90,7 @@ export function AirView() {
   );
   return (
     <>
-      <TableBench
-        title="Links"
-        table="links"
-        one="link"
-        rows={rows.links}
-        columns={columns}
-        fields={linkFields}
-        nameOf={(l) => l.name}
-        adds={LINK_KINDS.map((k) => [`Add ${LINK_WORDS[k]}`, () => add(k)] as const)}
-        pasted={{ identity: 'name', blank: (before) => blank('microphone', before) }}
-        empty="Nothing in the air yet. Microphones, pictures, comms and lamp control share it: put all of them on this one list."
-        side={(l) => (
-          <Part>
-            {l.delayMs > 0
-              ? `${l.delayMs} ms are ${((l.delayMs / 1000) * fps).toFixed(1)} frames late at ${production.rate}.`
-              : 'At once.'}
-            {l.kind === 'picture' && (l.delayMs / 1000) * fps > 2 ? (
-              <Box mt={1}>
-                <Look>Too late to pull focus or follow a fast move by.</Look>
-              </Box>
-            ) : null}
-          </Part>
-        )}
-      />
+      <LinksBench />
       <Flex gap={3} wrap="wrap" align="end" mb={3}>
         {field('From, MHz', low, setLow)}
         {field('To, MHz', high, setHigh)}
@@ -156,21 +107,7 @@ export function AirView() {
         {said}
       </Box>
       {clashes.length + near.length > 0 ? (
-        <Box as="ul" display="grid" gap={1} mb={4} data-clashes>
-          {near.map(([a, b]) => (
-            <li key={`${a}${b}`}>
-              <Look>
-                {a.toFixed(3)} and {b.toFixed(3)} MHz are nearer than {spacing} kHz.
-              </Look>
-            </li>
-          ))}
-          {clashes.slice(0, 12).map((c) => (
-            <li key={c.words}>
-              <Look>{c.words}.</Look>
-            </li>
-          ))}
-          {clashes.length > 12 ? <li>and {clashes.length - 12} more</li> : null}
-        </Box>
+        <ClashList near={near} spacing={spacing} clashes={clashes} />
       ) : tuned.length > 1 ? (
         <Box mb={4}>No product of two or three carriers falls on another.</Box>
       ) : null}
@@ -216,6 +153,35 @@ function Pictures() {
           </li>
         ))}
       </Box>
+    </Box>
+  );
+}
+
+/** Carriers that are too near, and products that fall on one. */
+function ClashList({
+  near,
+  spacing,
+  clashes,
+}: {
+  near: [number, number][];
+  spacing: string;
+  clashes: ReturnType<typeof radioClashes>;
+}) {
+  return (
+    <Box as="ul" display="grid" gap={1} mb={4} data-clashes>
+      {near.map(([a, b]) => (
+        <li key={`${a}${b}`}>
+          <Look>
+            {a.toFixed(3)} and {b.toFixed(3)} MHz are nearer than {spacing} kHz.
+          </Look>
+        </li>
+      ))}
+      {clashes.slice(0, 12).map((c) => (
+        <li key={c.words}>
+          <Look>{c.words}.</Look>
+        </li>
+      ))}
+      {clashes.length > 12 ? <li>and {clashes.length - 12} more</li> : null}
     </Box>
   );
 }

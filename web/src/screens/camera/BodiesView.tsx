@@ -1,93 +1,21 @@
-import { useMemo } from 'react';
+import { useCameraColumns } from './useCameraColumns.tsx';
 import { Box } from '@chakra-ui/react';
-import { CAMERA_CLASSES, cameraFields, classOf, minutesOnCard, type Camera } from '@kavrell/core/camera';
-import { parseRate, rateSaid } from '@kavrell/core/timecode';
+import { CAMERA_CLASSES, cameraFields, classOf, minutesOnCard } from '@kavrell/core/camera';
 import { formatBytes, formatMinutes } from '@kavrell/core/units';
 import { usePlanned } from '../../app/production.tsx';
 import { newId } from '../../platform/id.ts';
 import { change } from '../../platform/rows.ts';
 import { Button } from '../../ui/Button.tsx';
 import { CalcWhy } from '../../ui/CalcWhy.tsx';
-import { choiceColumn, flagColumn, numberColumn, textColumn } from '../../ui/columns.tsx';
-import type { Column } from '../../ui/column.ts';
-import { Tape } from '../../ui/icons.tsx';
-import { Facts, Look, Part } from '../../ui/parts.tsx';
+import { Facts, Part } from '../../ui/parts.tsx';
 import { NoCameraYet } from './NoCameraYet.tsx';
 import { newCamera } from './newCamera.ts';
 import { TableBench } from '../../app/TableBench.tsx';
-import { RATE_CHOICES } from '../../shared/camera/rates.ts';
-
-const GB = 1e9;
 
 /** The cameras of the job: what they are and what they hold. */
 export function BodiesView() {
   const { production, rows } = usePlanned();
-  const columns = useMemo<Column<Camera>[]>(
-    () => [
-      { ...textColumn<Camera>('letter', 'Letter', '52px'), render: (c) => <Tape letter={c.letter} /> },
-      textColumn('name', 'Camera', 'minmax(110px, 1fr)'),
-      { ...textColumn<Camera>('framing', 'Looks at', 'minmax(110px, 1fr)'), extra: 2 },
-      {
-        ...choiceColumn<Camera>(
-          'operatorId',
-          'Operator',
-          '100px',
-          rows.people.map((p) => [p.id, p.shortName] as const),
-          'nobody',
-        ),
-        extra: 1,
-      },
-      {
-        ...choiceColumn<Camera>('rate', 'Rate', '76px', RATE_CHOICES),
-        render: (c) =>
-          c.rate === production.rate ? (
-            <span>{rateSaid(parseRate(c.rate))}</span>
-          ) : (
-            <Look>{rateSaid(parseRate(c.rate))}</Look>
-          ),
-      },
-      { ...numberColumn<Camera>('cardSizeBytes', 'Card', '90px', { unit: 'GB', scale: GB }), extra: 1 },
-      { ...numberColumn<Camera>('rateMbps', 'Data rate', '105px', { unit: 'Mb/s' }), extra: 3 },
-      {
-        id: 'minutes',
-        header: 'On a card',
-        width: '86px',
-        end: true,
-        value: (c) => Math.floor(minutesOnCard(c.cardSizeBytes, c.rateMbps)),
-        render: (c) => <strong>{formatMinutes(minutesOnCard(c.cardSizeBytes, c.rateMbps))}</strong>,
-      },
-      {
-        ...numberColumn<Camera>('clipLimitMin', 'Clip limit', '95px', { unit: 'min', optional: true, digits: 2 }),
-        extra: 2,
-      },
-      { ...numberColumn<Camera>('batteryMin', 'Battery', '90px', { unit: 'min', optional: true }), extra: 2 },
-      { ...textColumn<Camera>('mount', 'Mount', '140px'), extra: 5 },
-      { ...numberColumn<Camera>('sensorWidthMm', 'Sensor width', '110px', { unit: 'mm' }), extra: 6 },
-      { ...numberColumn<Camera>('sensorHeightMm', 'Sensor height', '110px', { unit: 'mm' }), extra: 6 },
-      { ...numberColumn<Camera>('mostFps', 'Fastest', '90px', { unit: 'fps' }), extra: 6 },
-      {
-        id: 'nativeEis',
-        header: 'Native EI',
-        width: '110px',
-        extra: 6,
-        value: (c) => c.nativeEis.join(', '),
-        edit: {
-          get: (c) => c.nativeEis.join(', '),
-          set: (t) => ({
-            nativeEis: t
-              .split(/[\s,;/]+/)
-              .filter(Boolean)
-              .map(Number)
-              .sort((a, b) => a - b),
-          }),
-        },
-      },
-      { ...numberColumn<Camera>('massKg', 'Weight', '80px', { unit: 'kg' }), extra: 7 },
-      { ...numberColumn<Camera>('watts', 'Draws', '80px', { unit: 'W' }), extra: 7 },
-      { ...flagColumn<Camera>('simulated', 'Device', '110px', 'simulated', 'logged by hand'), extra: 4 },
-    ],
-    [rows.people, production.rate],
-  );
+  const columns = useCameraColumns();
   const add = (classKey: string) => {
     const id = newId();
     const values = newCamera(rows.cameras, production.rate, classKey);

@@ -1,9 +1,18 @@
+import type { Camera } from '@kavrell/core/camera';
 import { Box, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
-import { captureRatio, depthOfField, equivalentFocalMm, seenAt, solveFraming } from '@kavrell/core/optics';
+import {
+  captureRatio,
+  depthOfField,
+  equivalentFocalMm,
+  seenAt,
+  solveFraming,
+  type DepthOfField,
+  type Framing,
+  SIZE_HEIGHT_M,
+} from '@kavrell/core/optics';
 import { cropOf } from '@kavrell/core/brief';
 import { SIZE_WORDS, type Shot } from '@kavrell/core/scenes';
-import { SIZE_HEIGHT_M } from '@kavrell/core/optics';
 import { usePlanned } from '../../app/production.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { Facts, Figure } from '../../ui/parts.tsx';
@@ -109,42 +118,7 @@ export function FrameBench() {
           {pick('focal', 'Solve lens')}
         </Flex>
       </Flex>
-      <Flex gap={5} wrap="wrap" align="start">
-        <Box>
-          <Frame widthM={seen.widthM} heightM={seen.heightM} />
-          {sharp ? <Sharp nearM={sharp.nearM} farM={sharp.farM} atM={f.distanceM} /> : null}
-        </Box>
-        <Box minW="240px" flex="1">
-          <Box display="grid" gridTemplateColumns="1fr 1fr" gap={3} mb={3} data-frame>
-            <Figure name="In the picture">
-              {seen.widthM.toFixed(2)} × {seen.heightM.toFixed(2)} m
-            </Figure>
-            <Figure name="Angle across">{seen.angleDeg.toFixed(1)}°</Figure>
-            <Figure name="Focal length">{f.focalMm.toFixed(0)} mm</Figure>
-            <Figure name="Distance">{metres(f.distanceM)}</Figure>
-          </Box>
-          {sharp ? (
-            <Facts
-              rows={[
-                ['Sharp', `${metres(sharp.nearM)} to ${metres(sharp.farM)}`],
-                ['From which all is sharp', metres(sharp.hyperfocalM)],
-                ...(kept
-                  ? [
-                      ['As captured', `${kept.capturedRatio.toFixed(2)} : 1`] as const,
-                      ['Cut away for the widest delivery', `${Math.round(kept.cropShare * 100)} %`] as const,
-                    ]
-                  : []),
-                ...rows.cameras
-                  .filter((c) => c.id !== camera.id)
-                  .map(
-                    (c) =>
-                      [`The same on ${c.letter}`, `${equivalentFocalMm(f.focalMm, camera, c).toFixed(0)} mm`] as const,
-                  ),
-              ]}
-            />
-          ) : null}
-        </Box>
-      </Flex>
+      <FrameShown seen={seen} sharp={sharp} framing={f} kept={kept} camera={camera} />
     </Box>
   );
 }
@@ -229,5 +203,64 @@ function Sharp({ nearM, farM, atM }: { nearM: number; farM: number | null; atM: 
         {metres(2 * atM)}
       </text>
     </svg>
+  );
+}
+
+/** The picture, and what is sharp of it. */
+function FrameShown({
+  seen,
+  sharp,
+  framing,
+  kept,
+  camera,
+}: {
+  seen: { widthM: number; heightM: number; angleDeg: number };
+  sharp: DepthOfField | null;
+  framing: Framing;
+  kept: { capturedRatio: number; cropShare: number } | null;
+  camera: Camera;
+}) {
+  const { rows } = usePlanned();
+
+  return (
+    <Flex gap={5} wrap="wrap" align="start">
+      <Box>
+        <Frame widthM={seen.widthM} heightM={seen.heightM} />
+        {sharp ? <Sharp nearM={sharp.nearM} farM={sharp.farM} atM={framing.distanceM} /> : null}
+      </Box>
+      <Box minW="240px" flex="1">
+        <Box display="grid" gridTemplateColumns="1fr 1fr" gap={3} mb={3} data-frame>
+          <Figure name="In the picture">
+            {seen.widthM.toFixed(2)} × {seen.heightM.toFixed(2)} m
+          </Figure>
+          <Figure name="Angle across">{seen.angleDeg.toFixed(1)}°</Figure>
+          <Figure name="Focal length">{framing.focalMm.toFixed(0)} mm</Figure>
+          <Figure name="Distance">{metres(framing.distanceM)}</Figure>
+        </Box>
+        {sharp ? (
+          <Facts
+            rows={[
+              ['Sharp', `${metres(sharp.nearM)} to ${metres(sharp.farM)}`],
+              ['From which all is sharp', metres(sharp.hyperfocalM)],
+              ...(kept
+                ? [
+                    ['As captured', `${kept.capturedRatio.toFixed(2)} : 1`] as const,
+                    ['Cut away for the widest delivery', `${Math.round(kept.cropShare * 100)} %`] as const,
+                  ]
+                : []),
+              ...rows.cameras
+                .filter((c) => c.id !== camera.id)
+                .map(
+                  (c) =>
+                    [
+                      `The same on ${c.letter}`,
+                      `${equivalentFocalMm(framing.focalMm, camera, c).toFixed(0)} mm`,
+                    ] as const,
+                ),
+            ]}
+          />
+        ) : null}
+      </Box>
+    </Flex>
   );
 }

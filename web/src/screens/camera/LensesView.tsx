@@ -27,34 +27,7 @@ export function LensesView() {
   const { production, rows } = usePlanned();
   const { fit } = useFit();
   const [all, setAll] = useState(false);
-  const columns = useMemo<Column<Lens>[]>(
-    () => [
-      textColumn('name', 'Lens', 'minmax(120px, 1fr)'),
-      {
-        ...choiceColumn<Lens>(
-          'state',
-          'State',
-          '96px',
-          LENS_STATES.map((s) => [s, LENS_STATE_WORDS[s]] as const),
-        ),
-        render: (l) => (l.state === 'ready' ? <span>ready</span> : <Look>{LENS_STATE_WORDS[l.state]}</Look>),
-      },
-      { ...numberColumn<Lens>('focalMinMm', 'From', '80px', { unit: 'mm' }), extra: 4 },
-      { ...numberColumn<Lens>('focalMaxMm', 'To', '80px', { unit: 'mm' }), extra: 4 },
-      { ...numberColumn<Lens>('tWide', 'T', '64px'), extra: 1 },
-      { ...numberColumn<Lens>('tLong', 'T, long end', '90px'), extra: 6 },
-      { ...numberColumn<Lens>('closeFocusM', 'Close focus', '96px', { unit: 'm', digits: 2 }), extra: 2 },
-      { ...numberColumn<Lens>('threadMm', 'Thread', '80px', { unit: 'mm', optional: true }), extra: 3 },
-      { ...textColumn<Lens>('mount', 'Mount', '150px'), extra: 5 },
-      { ...numberColumn<Lens>('imageCircleMm', 'Image circle', '100px', { unit: 'mm' }), extra: 6 },
-      { ...numberColumn<Lens>('squeeze', 'Squeeze', '80px'), extra: 7 },
-      { ...flagColumn<Lens>('macro', 'Macro', '80px', 'macro', 'no'), extra: 7 },
-      { ...numberColumn<Lens>('massKg', 'Weight', '80px', { unit: 'kg' }), extra: 7 },
-      numberColumn('count', 'Count', '64px'),
-      { ...textColumn<Lens>('notes', 'Notes', 'minmax(140px, 1fr)'), extra: 8 },
-    ],
-    [],
-  );
+  const columns = useLensColumns();
   const add = (values: Partial<typeof LENS_DEFAULTS>) => {
     const id = newId();
     const whole = { ...LENS_DEFAULTS, ...values, position: positionAfter(rows.lenses) };
@@ -146,4 +119,37 @@ export function LensesView() {
     ]);
     return id;
   }
+}
+
+/** The columns of lenses. */
+function useLensColumns() {
+  const columns = useMemo<Column<Lens>[]>(
+    () => [
+      textColumn('name', 'Lens', 'minmax(120px, 1fr)'),
+      {
+        ...choiceColumn<Lens>(
+          'state',
+          'State',
+          '96px',
+          LENS_STATES.map((s) => [s, LENS_STATE_WORDS[s]] as const),
+        ),
+        render: (l) => (l.state === 'ready' ? <span>ready</span> : <Look>{LENS_STATE_WORDS[l.state]}</Look>),
+      },
+      { ...numberColumn<Lens>('focalMinMm', 'From', '80px', { unit: 'mm' }), extra: 4 },
+      { ...numberColumn<Lens>('focalMaxMm', 'To', '80px', { unit: 'mm' }), extra: 4 },
+      { ...numberColumn<Lens>('tWide', 'T', '64px'), extra: 1 },
+      { ...numberColumn<Lens>('tLong', 'T, long end', '90px'), extra: 6 },
+      { ...numberColumn<Lens>('closeFocusM', 'Close focus', '96px', { unit: 'm', digits: 2 }), extra: 2 },
+      { ...numberColumn<Lens>('threadMm', 'Thread', '80px', { unit: 'mm', optional: true }), extra: 3 },
+      { ...textColumn<Lens>('mount', 'Mount', '150px'), extra: 5 },
+      { ...numberColumn<Lens>('imageCircleMm', 'Image circle', '100px', { unit: 'mm' }), extra: 6 },
+      { ...numberColumn<Lens>('squeeze', 'Squeeze', '80px'), extra: 7 },
+      { ...flagColumn<Lens>('macro', 'Macro', '80px', 'macro', 'no'), extra: 7 },
+      { ...numberColumn<Lens>('massKg', 'Weight', '80px', { unit: 'kg' }), extra: 7 },
+      numberColumn('count', 'Count', '64px'),
+      { ...textColumn<Lens>('notes', 'Notes', 'minmax(140px, 1fr)'), extra: 8 },
+    ],
+    [],
+  );
+  return columns;
 }

@@ -1,3 +1,5 @@
+import type { Row } from './SettingsParts.tsx';
+import { DifferenceList, SettingsSide } from './SettingsParts.tsx';
 import { Box } from '@chakra-ui/react';
 import { useMemo } from 'react';
 import {
@@ -9,28 +11,16 @@ import {
   wantedOf,
   type Camera,
 } from '@kavrell/core/camera';
-import { SETTINGS, readSetting, sameSetting, settingSaid, type Setting, type SettingKey } from '@kavrell/core/settings';
+import { SETTINGS, readSetting, sameSetting, settingSaid, type SettingKey } from '@kavrell/core/settings';
 import { usePlanned } from '../../app/production.tsx';
 import { change } from '../../platform/rows.ts';
 import { DataTable } from '../../ui/DataTable.tsx';
 import type { Column } from '../../ui/column.ts';
-import { Look, Part, Tag, Why } from '../../ui/parts.tsx';
+import { Look } from '../../ui/parts.tsx';
 import { useHashSelection } from '../../ui/selection.ts';
-import { Sheet } from '../../ui/sheet.tsx';
 import { NoCameraYet } from './NoCameraYet.tsx';
 import { found } from './found.ts';
-import { RATE_CHOICES } from '../../shared/camera/rates.ts';
-
-type Row = Setting & { id: SettingKey };
 const ROWS: readonly Row[] = SETTINGS.map((s) => ({ ...s, id: s.key }));
-const HARM_WORDS = { 3: 'can’t be used as planned', 2: 'hours of mending', 1: 'a nuisance' } as const;
-
-const optionsOf = (s: Setting): readonly (readonly [string, string])[] | undefined =>
-  s.kind === 'rate'
-    ? [['', '–'], ...RATE_CHOICES]
-    : s.options
-      ? [['', '–'], ...s.options.map((o) => [o, o] as const)]
-      : undefined;
 
 /** The job’s sheet beside what each camera stands at; what differs is shouted, the most harmful first. */
 export function SettingsView() {
@@ -103,29 +93,7 @@ export function SettingsView() {
   return (
     <>
       {differences.length + doubled.length + apart.length > 0 ? (
-        <Box as="ul" display="grid" gap={2} mb={4} data-differences>
-          {differences.map((d) => (
-            <Box as="li" key={`${d.camera.id}${d.setting.key}`} data-difference={`${d.camera.letter}:${d.setting.key}`}>
-              <Look>{d.words}</Look> {d.setting.why}{' '}
-              <Box as="span" color="soft">
-                {d.setting.mend}
-              </Box>
-            </Box>
-          ))}
-          {doubled.map((d) => (
-            <Box as="li" key={d.camera.id} data-doubled={d.label}>
-              <Look>{d.words}</Look>{' '}
-              <Box as="span" color="soft">
-                Media menu: set the reel counter on.
-              </Box>
-            </Box>
-          ))}
-          {apart.map((d) => (
-            <Box as="li" key={d.setting.key} data-apart={d.setting.key}>
-              <Look>{d.words}</Look> {d.setting.why}
-            </Box>
-          ))}
-        </Box>
+        <DifferenceList differences={differences} doubled={doubled} apart={apart} />
       ) : (
         <Box mb={4}>
           {rows.cameras.some((c) => Object.keys(c.settings).length > 0)
@@ -142,59 +110,7 @@ export function SettingsView() {
         onEdit={edit}
         height="58vh"
       />
-      <Sheet>
-        {chosen ? (
-          <Part>
-            <h2>{chosen.label}</h2>
-            <Box mt={2}>{chosen.why}</Box>
-            <Box color="soft" mt={1}>
-              {chosen.mend}
-            </Box>
-            <Box mt={2}>
-              <Tag>{HARM_WORDS[chosen.harm]}</Tag>
-            </Box>
-            {optionsOf(chosen) ? (
-              <Box mt={2} color="soft" fontSize="s">
-                One of:{' '}
-                {optionsOf(chosen)
-                  ?.slice(1)
-                  .map(([, words]) => words)
-                  .join(', ')}
-              </Box>
-            ) : null}
-          </Part>
-        ) : null}
-        <Part title="How far the walk is">
-          <Box as="ul" display="grid" gap={2}>
-            {checks.map((c) => (
-              <Box as="li" key={c.camera.id} data-prep={c.camera.letter}>
-                <strong>{c.camera.letter}</strong>{' '}
-                {c.standing === 'differs' ? (
-                  <Look>
-                    {c.differences.length} {c.differences.length === 1 ? 'differs' : 'differ'}
-                  </Look>
-                ) : c.standing === 'ready' ? (
-                  'ready'
-                ) : (
-                  `${c.unseen.length} not looked at`
-                )}
-                {c.seen ? (
-                  <Box as="span" color="soft">
-                    {' '}
-                    · {c.seen.by}
-                  </Box>
-                ) : null}
-              </Box>
-            ))}
-          </Box>
-        </Part>
-        <Why
-          lines={[
-            'A setting that nobody looked at is not right: yesterday’s job leaves its settings in the cameras. Walk past them, or drop a test clip.',
-            'Ranked by harm: what can’t be used as planned, then what costs hours, then what is a nuisance.',
-          ]}
-        />
-      </Sheet>
+      <SettingsSide chosen={chosen} checks={checks} />
     </>
   );
 }

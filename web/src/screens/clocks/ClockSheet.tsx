@@ -1,43 +1,28 @@
+import { KIND_WORDS, useClockColumns } from './useClockColumns.ts';
 import { Box } from '@chakra-ui/react';
-import { useMemo } from 'react';
 import {
-  CLOCK_KINDS,
   STANDING_WORDS,
   clockFields,
   jamFields,
   jamsOf,
   offsetSaid,
   type Clock,
-  type ClockKind,
   type ClockState,
 } from '@kavrell/core/clocks';
 import type { Day } from '@kavrell/core/day';
 import { msToMinute } from '@kavrell/core/time';
-import { RATES, rateSaid } from '@kavrell/core/timecode';
 import { formatMinuteOfDay } from '@kavrell/core/units';
 import { usePlanned } from '../../app/production.tsx';
 import { usePreferences } from '../../platform/preferences.ts';
 import { change } from '../../platform/rows.ts';
 import { Button } from '../../ui/Button.tsx';
 import { CalcWhy } from '../../ui/CalcWhy.tsx';
-import { choiceColumn, numberColumn, textColumn } from '../../ui/columns.tsx';
-import type { Column } from '../../ui/column.ts';
 import { tableEdits } from '../../ui/edits.ts';
 import { FieldEdit } from '../../ui/FieldEdit.tsx';
 import { Facts, Look, Part } from '../../ui/parts.tsx';
 import { RowFields } from '../../ui/RowFields.tsx';
 import { toleranceSaid } from '../../shared/clocks/jam.ts';
 import { ReadOff } from './ReadOff.tsx';
-
-const KIND_WORDS: Record<ClockKind, string> = {
-  box: 'timecode box',
-  camera: 'camera',
-  recorder: 'sound recorder',
-  slate: 'slate',
-  playback: 'playback',
-  other: 'other',
-};
-const RATE_CHOICES = Object.entries(RATES).map(([name, rate]) => [name, rateSaid(rate)] as const);
 
 function optionalNumber(text: string): number | null {
   if (text.trim() === '') return null;
@@ -51,39 +36,7 @@ export function ClockSheet({ state, day }: { state: ClockState; day: Day }) {
   const { production, rows, me } = usePlanned();
   const clockStyle = usePreferences((s) => s.clock);
   const { clock, source, lastJam, ppm, driftMs, jamByMs, standing, readingMs, rateFault, toleranceMs } = state;
-  const columns = useMemo<Column<Clock>[]>(
-    () => [
-      textColumn('name', 'Name', '1fr'),
-      choiceColumn(
-        'kind',
-        'Kind',
-        '1fr',
-        CLOCK_KINDS.map((k) => [k, KIND_WORDS[k]] as const),
-      ),
-      choiceColumn(
-        'cameraId',
-        'Camera',
-        '1fr',
-        rows.cameras.map((c) => [c.id, `Camera ${c.letter}`] as const),
-        'none',
-      ),
-      choiceColumn(
-        'followsId',
-        'Follows',
-        '1fr',
-        rows.clocks.filter((c) => c.id !== clock.id).map((c) => [c.id, c.name] as const),
-        'nothing: it is a source',
-      ),
-      choiceColumn('link', 'How', '1fr', [
-        ['jam', 'jammed, then free'],
-        ['locked', 'locked all along'],
-      ]),
-      choiceColumn('rate', 'Rate', '1fr', RATE_CHOICES),
-      numberColumn('statedPpm', 'Stated ± ppm', '1fr'),
-      numberColumn('toleranceMs', 'Tolerance, ms (empty: half a frame)', '1fr', { optional: true }),
-    ],
-    [rows.cameras, rows.clocks, clock.id],
-  );
+  const columns = useClockColumns(clock);
   const edits = tableEdits<Clock>(production.id, 'clocks', (c) => c.name, 'clock');
   const time = (ms: number) => formatMinuteOfDay(msToMinute(day.date, day.timeZone, ms), day, clockStyle);
   const log = jamsOf(clock, rows.jams).reverse();

@@ -1,7 +1,8 @@
+import type { Clip, SentSelect } from '@kavrell/core/copies';
+import type { Take } from '@kavrell/core/roll';
 import { Box, Flex } from '@chakra-ui/react';
 import { useMemo, useState } from 'react';
 import { pathOf, selectsCsv } from '@kavrell/contract';
-import type { SentSelect } from '@kavrell/core/copies';
 import { formatBytes, formatCount } from '@kavrell/core/units';
 import { matchClips } from '@kavrell/core/wrap';
 import { useProduction } from '../../app/production.tsx';
@@ -98,40 +99,7 @@ export function SelectsView({ work }: { work: CopyWork }) {
       {lines.length === 0 ? (
         <Box color="soft">No take is starred yet: a star is one press on Roll while it rolls, or after.</Box>
       ) : (
-        <Box as="ul" listStyleType="none" display="grid" aria-label="Takes for the editor">
-          {lines.map(({ take, clips }) => (
-            <Box as="li" key={take.id} py={2} borderBottom="1px solid" borderColor="hairline">
-              <strong>
-                {codes.get(take.shotId ?? '') ?? 'Moment'} take {take.number}
-              </strong>{' '}
-              <Box as="span" color="soft">
-                {take.stars.length > 0 ? formatCount(take.stars.length, 'star') : 'good'}, {take.timecodeIn}
-              </Box>
-              {clips.length === 0 ? (
-                <Box>
-                  <Look>No clip of it is found</Look>: is its card read?
-                </Box>
-              ) : (
-                clips.map((c) => (
-                  <Box key={c.clip.id} overflowWrap="anywhere">
-                    <span className="mono">{c.clip.name}</span> from {c.letter}:{' '}
-                    {c.sent ? (
-                      c.sent.state === 'failed' ? (
-                        <Look>{c.sent.failure ?? 'failed'}</Look>
-                      ) : (
-                        STATE_WORDS[c.sent.state]
-                      )
-                    ) : c.isCopied ? (
-                      'ready'
-                    ) : (
-                      <Look>not copied yet</Look>
-                    )}
-                  </Box>
-                ))
-              )}
-            </Box>
-          ))}
-        </Box>
+        <SelectsList lines={lines} codes={codes} />
       )}
       <Sheet>
         <Part title="Where they go">
@@ -147,5 +115,51 @@ export function SelectsView({ work }: { work: CopyWork }) {
         />
       </Sheet>
     </>
+  );
+}
+
+/** The takes, and how far each clip of them is. */
+function SelectsList({
+  lines,
+  codes,
+}: {
+  lines: { take: Take; clips: { clip: Clip; letter: string; isCopied: boolean; sent: SentSelect | null }[] }[];
+  codes: Map<string, string>;
+}) {
+  return (
+    <Box as="ul" listStyleType="none" display="grid" aria-label="Takes for the editor">
+      {lines.map(({ take, clips }) => (
+        <Box as="li" key={take.id} py={2} borderBottom="1px solid" borderColor="hairline">
+          <strong>
+            {codes.get(take.shotId ?? '') ?? 'Moment'} take {take.number}
+          </strong>{' '}
+          <Box as="span" color="soft">
+            {take.stars.length > 0 ? formatCount(take.stars.length, 'star') : 'good'}, {take.timecodeIn}
+          </Box>
+          {clips.length === 0 ? (
+            <Box>
+              <Look>No clip of it is found</Look>: is its card read?
+            </Box>
+          ) : (
+            clips.map((c) => (
+              <Box key={c.clip.id} overflowWrap="anywhere">
+                <span className="mono">{c.clip.name}</span> from {c.letter}:{' '}
+                {c.sent ? (
+                  c.sent.state === 'failed' ? (
+                    <Look>{c.sent.failure ?? 'failed'}</Look>
+                  ) : (
+                    STATE_WORDS[c.sent.state]
+                  )
+                ) : c.isCopied ? (
+                  'ready'
+                ) : (
+                  <Look>not copied yet</Look>
+                )}
+              </Box>
+            ))
+          )}
+        </Box>
+      ))}
+    </Box>
   );
 }

@@ -1,7 +1,8 @@
+import type { PowerTonight } from '@kavrell/core/tonight';
 import { Box } from '@chakra-ui/react';
 import { useMemo } from 'react';
 import { positionAfter } from '@kavrell/core/records';
-import { chargerFields, packFields, type ChargerRow, type Pack } from '@kavrell/core/copies';
+import { chargerFields, packFields, type ChargerRow, type Pack, type ChargeBar } from '@kavrell/core/copies';
 import { formatCount } from '@kavrell/core/units';
 import { useProduction } from '../../app/production.tsx';
 import { TableBench } from '../../app/TableBench.tsx';
@@ -82,33 +83,7 @@ export function TonightPower({
       <Box as="h2" fontSize="m" fontWeight="700" mb={2}>
         Packs
       </Box>
-      {rows.packs.length === 0 ? null : (
-        <Box as="ul" listStyleType="none" display="grid" gap={1} mb={3} data-packs>
-          {rounds.map((b) => (
-            <li key={`${b.packId}${b.number}`}>
-              {at(b.fromMin * MINUTE_S)} {nameOf(b.packId)} {b.number} into {nameOf(b.chargerId)}, full at{' '}
-              {at(b.toMin * MINUTE_S)}
-            </li>
-          ))}
-          {power.short.map((s) => (
-            <li key={s.name}>
-              <Look>
-                {s.lacking} of {formatCount(s.empty, 'empty pack')} {s.name} will not be full
-              </Look>
-              {s.noCharger ? ': no charger takes it' : ': too few places or hours while somebody is awake'}
-            </li>
-          ))}
-          {rounds.length === 0 && power.short.length === 0 ? <li>No pack is empty.</li> : null}
-          {power.schedule.unplugged.length > 0 ? (
-            <li>Without a socket: {power.schedule.unplugged.map(nameOf).join(', ')}.</li>
-          ) : null}
-          {power.assumptions.map((a) => (
-            <Box as="li" key={a} color="soft">
-              {a}
-            </Box>
-          ))}
-        </Box>
-      )}
+      {rows.packs.length === 0 ? null : <PackRounds rounds={rounds} at={at} nameOf={nameOf} power={power} />}
       {isOwner ? (
         <>
           <Box w="160px">
@@ -147,6 +122,47 @@ export function TonightPower({
           />
         </>
       ) : null}
+    </Box>
+  );
+}
+
+/** Which pack goes into which charger when, and what will not be full. */
+function PackRounds({
+  rounds,
+  at,
+  nameOf,
+  power,
+}: {
+  rounds: ChargeBar[];
+  at: (s: number) => string;
+  nameOf: (id: string) => string;
+  power: PowerTonight;
+}) {
+  return (
+    <Box as="ul" listStyleType="none" display="grid" gap={1} mb={3} data-packs>
+      {rounds.map((b) => (
+        <li key={`${b.packId}${b.number}`}>
+          {at(b.fromMin * MINUTE_S)} {nameOf(b.packId)} {b.number} into {nameOf(b.chargerId)}, full at{' '}
+          {at(b.toMin * MINUTE_S)}
+        </li>
+      ))}
+      {power.short.map((s) => (
+        <li key={s.name}>
+          <Look>
+            {s.lacking} of {formatCount(s.empty, 'empty pack')} {s.name} will not be full
+          </Look>
+          {s.noCharger ? ': no charger takes it' : ': too few places or hours while somebody is awake'}
+        </li>
+      ))}
+      {rounds.length === 0 && power.short.length === 0 ? <li>No pack is empty.</li> : null}
+      {power.schedule.unplugged.length > 0 ? (
+        <li>Without a socket: {power.schedule.unplugged.map(nameOf).join(', ')}.</li>
+      ) : null}
+      {power.assumptions.map((a) => (
+        <Box as="li" key={a} color="soft">
+          {a}
+        </Box>
+      ))}
     </Box>
   );
 }

@@ -1,20 +1,12 @@
-import { Box, Flex } from '@chakra-ui/react';
+import { NightAsk, ReadersBench } from './TonightParts.tsx';
+import { Box } from '@chakra-ui/react';
 import { useState } from 'react';
-import { positionAfter } from '@kavrell/core/records';
-import { readerFields, type Reader } from '@kavrell/core/copies';
 import { msToMinute } from '@kavrell/core/time';
 import { formatBytes, formatCount, formatMinuteOfDay } from '@kavrell/core/units';
 import { useProduction } from '../../app/production.tsx';
-import { TableBench } from '../../app/TableBench.tsx';
 import { useDraft } from '../../platform/draft.ts';
-import { newId } from '../../platform/id.ts';
 import { usePreferences } from '../../platform/preferences.ts';
-import { change } from '../../platform/rows.ts';
 import { useLoggedNow } from '../../shared/log/log.ts';
-import { Choice } from '../../ui/Choice.tsx';
-import type { Column } from '../../ui/column.ts';
-import { numberColumn, textColumn } from '../../ui/columns.tsx';
-import { FormField } from '../../ui/FormField.tsx';
 import { Facts, Look, Part, Why } from '../../ui/parts.tsx';
 import { Severity } from '../../ui/Severity.tsx';
 import { Sheet } from '../../ui/sheet.tsx';
@@ -23,13 +15,9 @@ import { TonightLevers } from './TonightLevers.tsx';
 import { TonightPower } from './TonightPower.tsx';
 import { TonightRoom } from './TonightRoom.tsx';
 import { maySleep } from './maySleep.ts';
-import { timeProblem, useTonight } from './useTonight.ts';
+import { useTonight } from './useTonight.ts';
 
 const MINUTE_MS = 60_000;
-const READERS: Column<Reader>[] = [
-  textColumn('name', 'Reader', 'minmax(120px, 1fr)'),
-  numberColumn('bytesPerS', 'Reads', '140px', { unit: 'MB/s', scale: 1e6, optional: true }),
-];
 
 /** The night: when one may sleep, who must swap what until then, what is ready in the morning, and what would make it sooner. */
 export function TonightView() {
@@ -52,16 +40,6 @@ export function TonightView() {
     ...rows.chargers.map((c) => [c.id, c.name] as const),
   ]);
   const name = (id: string) => nameOf.get(id) ?? id;
-  const addReader = () => {
-    const id = newId();
-    const values = {
-      name: `Reader ${rows.readers.length + 1}`,
-      bytesPerS: null,
-      position: positionAfter(rows.readers),
-    };
-    void change(production.id, 'A reader', [{ op: 'insert', table: 'readers', id, values }]);
-    return id;
-  };
   const word = maySleep(night, at, name);
   return (
     <>
@@ -78,38 +56,7 @@ export function TonightView() {
           ? `${formatCount(schedule.swaps.length, 'swap')} by hand: ${schedule.swaps.map((s) => `${at(s.atS)} ${name(s.cardId)} into ${name(s.readerId)}`).join(', ')}. All of it read back by ${at(schedule.finishS)}.`
           : 'No card waits to be copied.'}
       </Box>
-      <Flex gap={3} wrap="wrap" align="start" mb={4}>
-        <Box w="140px">
-          <FormField
-            label="Asleep from"
-            error={bed ? timeProblem(bed) : ''}
-            hint="23:30 where nothing stands"
-            input={{ value: bed, placeholder: '23:30', onChange: (e) => setBed(e.target.value) }}
-          />
-        </Box>
-        <Box w="140px">
-          <FormField
-            label="Up at"
-            error={up ? timeProblem(up) : ''}
-            hint="06:00 where nothing stands"
-            input={{ value: up, placeholder: '06:00', onChange: (e) => setUp(e.target.value) }}
-          />
-        </Box>
-        <Box>
-          <FormField label="Order of drives" hint="Two schools: both end with all copies">
-            {(props) => (
-              <Choice
-                {...props}
-                value={school}
-                onChange={(e) => setSchool(e.target.value === 'all' ? 'all' : 'fastFirst')}
-              >
-                <option value="fastFirst">Fast drives first, slow ones after</option>
-                <option value="all">Straight to all drives</option>
-              </Choice>
-            )}
-          </FormField>
-        </Box>
-      </Flex>
+      <NightAsk bed={bed} setBed={setBed} up={up} setUp={setUp} school={school} setSchool={setSchool} />
       {schedule.bars.length > 0 || night.power.schedule.bars.length > 0 ? (
         <NightBand
           plan={tonight.plan}
@@ -123,28 +70,7 @@ export function TonightView() {
       <TonightLevers night={night} name={name} />
       <TonightRoom night={night} at={at} name={name} />
       <TonightPower night={night} at={at} sockets={socketsText} setSockets={setSockets} />
-      {me.role === 'owner' ? (
-        <TableBench
-          title="Readers"
-          table="readers"
-          one="reader"
-          rows={rows.readers}
-          columns={READERS}
-          fields={readerFields}
-          nameOf={(r) => r.name}
-          adds={[['Add a reader', addReader]]}
-          pasted={{
-            identity: 'name',
-            blank: (before) => ({
-              name: 'Reader',
-              bytesPerS: null,
-              position: positionAfter(rows.readers) + before.length,
-            }),
-          }}
-          empty="What cards are put into: “Reader 1, 320 MB/s”. Without one a single reader is assumed."
-          height="24vh"
-        />
-      ) : null}
+      {me.role === 'owner' ? <ReadersBench /> : null}
       <Sheet>
         <Facts
           rows={[

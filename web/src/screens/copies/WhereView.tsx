@@ -1,31 +1,18 @@
+import { SHOWN } from './LossesPart.tsx';
+import { KeepPlacesBench } from './KeepPlacesBench.tsx';
+import { LossesPart } from './LossesPart.tsx';
 import { Box, Flex } from '@chakra-ui/react';
 import { useMemo } from 'react';
-import { KEEP_PLACE_KINDS, keepPlaceFields, lossesNow, type KeepCode, type KeepPlace } from '@kavrell/core/copies';
-import { positionAfter } from '@kavrell/core/records';
-import { formatBytes, formatCount } from '@kavrell/core/units';
+import { lossesNow, type KeepCode } from '@kavrell/core/copies';
+import { formatCount } from '@kavrell/core/units';
 import { useProduction } from '../../app/production.tsx';
-import { TableBench } from '../../app/TableBench.tsx';
-import { newId } from '../../platform/id.ts';
 import { change } from '../../platform/rows.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Choice.tsx';
-import type { Column } from '../../ui/column.ts';
-import { choiceColumn, textColumn } from '../../ui/columns.tsx';
-import { Look, Part, Why } from '../../ui/parts.tsx';
-import { Severity } from '../../ui/Severity.tsx';
+import { Part, Why } from '../../ui/parts.tsx';
 import { Sheet } from '../../ui/sheet.tsx';
 import { HandOvers } from './HandOvers.tsx';
 import { ScanCode } from './ScanCode.tsx';
-
-const LOSS_WORDS = {
-  card: 'is lost or dies',
-  drive: 'dies',
-  bag: 'is stolen',
-  vehicle: 'is stolen or burns',
-  building: 'burns',
-  person: 'is robbed',
-} as const;
-const SHOWN = 8;
 
 /** Where drives and cards are, handed over by two taps; what any single loss would cost, and the move that helps most. */
 export function WhereView() {
@@ -41,28 +28,6 @@ export function WhereView() {
   const worst = losses.losses.find((l) => l.lost.some((id) => !once.has(id)));
   const inCamera = new Set(cards.filter((c) => !c.card.unloaded).map((c) => `card:${c.card.id}`));
   const unplaced = losses.unplaced.filter((id) => !inCamera.has(id));
-  const columns = useMemo<Column<KeepPlace>[]>(
-    () => [
-      textColumn('name', 'Place', 'minmax(120px, 1fr)'),
-      choiceColumn(
-        'kind',
-        'What it is',
-        '110px',
-        KEEP_PLACE_KINDS.map((k) => [k, k] as const),
-      ),
-      textColumn('within', 'Lies in', 'minmax(110px, 1fr)'),
-    ],
-    [],
-  );
-  const blank = (before: readonly object[] = []) => ({
-    ...{ name: `Bag ${rows.keepPlaces.length + before.length + 1}`, kind: 'bag' as const, within: '' },
-    position: positionAfter(rows.keepPlaces) + before.length,
-  });
-  const add = () => {
-    const id = newId();
-    void change(production.id, 'A place of copies', [{ op: 'insert', table: 'keepPlaces', id, values: blank() }]);
-    return id;
-  };
   const things = [
     ...rows.drives.map((row) => ({ table: 'drives' as const, row, name: row.name })),
     ...cards
@@ -107,37 +72,7 @@ export function WhereView() {
           ) : null}
         </Flex>
       ) : null}
-      <Box as="section" aria-label="What one loss would cost" mb={5}>
-        <Box as="h2" fontSize="m" fontWeight="700" mb={2}>
-          What one loss would cost
-        </Box>
-        {told.length === 0 ? (
-          <Box color="soft">Once cards are copied: what the death of a drive, a theft or a fire would take.</Box>
-        ) : (
-          <Box as="ol" listStyleType="none" display="grid" gap={1}>
-            {told.map((l) => (
-              <Box as="li" key={l.id} overflowWrap="anywhere">
-                If {name(l.id)} {LOSS_WORDS[l.kind]}:{' '}
-                {l.lost.length > 0 ? (
-                  <Severity level="danger">
-                    {l.lost.slice(0, SHOWN).join(', ')}
-                    {l.lost.length > SHOWN ? ` and ${l.lost.length - SHOWN} more` : ''} lost, {formatBytes(l.lostBytes)}
-                  </Severity>
-                ) : (
-                  `nothing lost; one copy left of ${formatCount(l.lastCopy.length, 'card')}`
-                )}
-              </Box>
-            ))}
-          </Box>
-        )}
-        {unplaced.length > 0 ? (
-          <Box mt={2}>
-            <Look>Nobody said where</Look> these are, so each counts as lying by itself:{' '}
-            {unplaced.map(name).slice(0, SHOWN).join(', ')}
-            {unplaced.length > SHOWN ? ` and ${unplaced.length - SHOWN} more` : ''}.
-          </Box>
-        ) : null}
-      </Box>
+      <LossesPart told={told} name={name} unplaced={unplaced} />
       <Box as="section" aria-label="Where each is" mb={5}>
         <Box as="h2" fontSize="m" fontWeight="700" mb={2}>
           Where each is
@@ -170,21 +105,7 @@ export function WhereView() {
         </Box>
       </Box>
       <HandOvers />
-      {me.role === 'owner' ? (
-        <TableBench
-          title="People, bags, vehicles, buildings"
-          table="keepPlaces"
-          one="place of copies"
-          rows={rows.keepPlaces}
-          columns={columns}
-          fields={keepPlaceFields}
-          nameOf={(p) => p.name}
-          adds={[['Add a place', add]]}
-          pasted={{ identity: 'name', blank }}
-          empty="Where drives and cards travel and sleep, and what lies in what: “Oda’s bag, in Oda’s van”, “Hotel safe, in the hotel”."
-          height="32vh"
-        />
-      ) : null}
+      {me.role === 'owner' ? <KeepPlacesBench /> : null}
       <Sheet>
         <Why
           lines={[

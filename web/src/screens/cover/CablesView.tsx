@@ -1,22 +1,10 @@
+import { CablesBench } from './CablesBench.tsx';
+import { LaidCables } from './LaidCables.tsx';
 import { Box, Flex } from '@chakra-ui/react';
 import { useMemo } from 'react';
-import {
-  buildOrder,
-  CABLE_STATES,
-  CABLE_STATE_WORDS,
-  cableCounts,
-  cableFields,
-  cablesOf,
-  doubledLabels,
-  nextLabel,
-  rebuiltAt,
-  type Cable,
-  type CableState,
-} from '@kavrell/core/cover';
-import { positionAfter } from '@kavrell/core/records';
+import { buildOrder, cablesOf, doubledLabels, rebuiltAt } from '@kavrell/core/cover';
 import { formatCount } from '@kavrell/core/units';
 import { useProduction } from '../../app/production.tsx';
-import { TableBench } from '../../app/TableBench.tsx';
 import { newId } from '../../platform/id.ts';
 import { useKept } from '../../platform/kept.ts';
 import { change } from '../../platform/rows.ts';
@@ -24,17 +12,6 @@ import { Button, LinkButton } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Choice.tsx';
 import { Look, Part, Why } from '../../ui/parts.tsx';
 import { Sheet } from '../../ui/sheet.tsx';
-import { cableColumns } from './cableColumns.ts';
-import { CableMap } from './CableMap.tsx';
-
-/** One press on a cable: what comes after its present state. */
-const NEXT: Readonly<Record<CableState, CableState>> = { '': 'laid', laid: 'tested', tested: 'struck', struck: '' };
-const PRESS: Readonly<Record<CableState, string>> = {
-  '': 'Laid',
-  laid: 'Tested',
-  tested: 'Taken up',
-  struck: 'Lay again',
-};
 const NOWHERE = 'nowhere';
 
 /** Cable ends with their labels: made from the plan, laid in order, checked off, taken up, laid again at another place. */
@@ -45,7 +22,6 @@ export function CablesView() {
   const chosen = kept || day?.basePlaceId || places[0] || NOWHERE;
   const placeId = chosen === NOWHERE ? null : chosen;
   const own = useMemo(() => buildOrder(rows.cables.filter((c) => c.placeId === placeId)), [rows.cables, placeId]);
-  const counts = cableCounts(own);
   const doubled = doubledLabels(rows.cables);
   const drafts = useMemo(
     () =>
@@ -66,33 +42,12 @@ export function CablesView() {
       placeId,
     ],
   );
-  const columns = useMemo(() => cableColumns(rows.people), [rows.people]);
-  const blank = (before: readonly object[] = []) => {
-    const taken = new Set([
-      ...rows.cables.map((c) => c.label),
-      ...before.map((b) => (b as { label?: string }).label ?? ''),
-    ]);
-    return {
-      ...{ label: nextLabel('picture', taken), kind: 'picture' as const, fromWhat: 'Camera A', fromSocket: 'out' },
-      ...{ toWhat: 'Monitor', toSocket: '', connector: '', lengthM: null, placeId, doerId: null, state: '' as const },
-      ...{ origin: '', position: positionAfter(rows.cables) + before.length },
-    };
-  };
-  const add = () => {
-    const id = newId();
-    void change(production.id, 'A cable', [{ op: 'insert', table: 'cables', id, values: blank() }]);
-    return id;
-  };
   const insert = (label: string, list: readonly ReturnType<typeof cablesOf>[number][]) =>
     void change(
       production.id,
       label,
       list.map((values) => ({ op: 'insert', table: 'cables', id: newId(), values })),
     );
-  const advance = (cable: Cable) =>
-    void change(production.id, `${cable.label}: ${CABLE_STATE_WORDS[NEXT[cable.state]]}`, [
-      { op: 'update', table: 'cables', row: cable, values: { state: NEXT[cable.state] } },
-    ]);
   const empty = rows.places.filter((p) => p.id !== placeId && !rows.cables.some((c) => c.placeId === p.id));
   const nameOf = (id: string) => rows.places.find((p) => p.id === id)?.name ?? 'no place in particular';
   return (
@@ -149,51 +104,8 @@ export function CablesView() {
           another.
         </Box>
       ) : null}
-      {own.length > 0 ? (
-        <>
-          <Box mb={2} data-cable-counts>
-            {CABLE_STATES.filter((s) => counts[s] > 0)
-              .map((s) => `${counts[s]} ${CABLE_STATE_WORDS[s]}`)
-              .join(', ')}
-            .
-          </Box>
-          <Box as="ol" listStyleType="none" display="grid" gap={1} mb={4} aria-label="In the order of laying">
-            {own.map((c) => (
-              <Flex as="li" key={c.id} gap={3} align="center" data-cable={c.label}>
-                <Box className="mono" fontWeight="700" minW="44px">
-                  {c.label}
-                </Box>
-                <Box flex={1} minW={0} overflowWrap="anywhere">
-                  {c.fromWhat}
-                  {c.fromSocket ? `, ${c.fromSocket}` : ''} → {c.toWhat}
-                  {c.toSocket ? `, ${c.toSocket}` : ''}
-                  <Box as="span" color="soft">
-                    {' '}
-                    {CABLE_STATE_WORDS[c.state]}
-                  </Box>
-                </Box>
-                <Button minH="44px" minW="96px" look={c.state === 'tested' ? 'on' : 'plain'} onClick={() => advance(c)}>
-                  {PRESS[c.state]}
-                </Button>
-              </Flex>
-            ))}
-          </Box>
-          <CableMap cables={own} />
-        </>
-      ) : null}
-      <TableBench
-        title="Cables"
-        table="cables"
-        one="cable"
-        rows={own}
-        columns={columns}
-        fields={cableFields}
-        nameOf={(c) => `Cable ${c.label}`}
-        adds={[['Add a cable', add]]}
-        pasted={{ identity: 'label', blank }}
-        empty="Every cable with a label at both ends: “V03, receiver of C, out → switcher, in 3”. Made from Camera, Sound, Air and what hangs on one thing, or added by hand."
-        height="40vh"
-      />
+      {own.length > 0 ? <LaidCables own={own} /> : null}
+      <CablesBench own={own} placeId={placeId} />
       <Sheet>
         <Why
           lines={[

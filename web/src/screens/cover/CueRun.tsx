@@ -1,9 +1,8 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
-import { runNow, shiftedFixed, type TimedCue } from '@kavrell/core/cover';
+import { runNow, shiftedFixed, type TimedCue, type Cue } from '@kavrell/core/cover';
 import type { Day } from '@kavrell/core/day';
-import type { callsOf } from '@kavrell/core/holds';
-import { doubleCalls } from '@kavrell/core/holds';
+import { type callsOf, doubleCalls } from '@kavrell/core/holds';
 import { minuteToWall } from '@kavrell/core/time';
 import { formatInstant, formatMinutes, formatRunning } from '@kavrell/core/units';
 import { useProduction } from '../../app/production.tsx';
@@ -104,38 +103,7 @@ export function CueRun({ day, timed, calls, onset }: Props) {
             </Box>
           ) : null}
         </Box>
-        <Flex gap={2} wrap="wrap" align="center" justify="flex-end" flex="1 1 300px" minW={0}>
-          <Choice
-            style={{ width: 'auto', maxWidth: '100%' }}
-            aria-label="Which run"
-            value={String(run)}
-            onChange={(e) => {
-              setRun(Number(e.target.value));
-              setPassed([]);
-            }}
-          >
-            {Array.from({ length: runs + 1 }, (_, i) => (
-              <option key={i} value={i}>
-                {i === 0 ? 'The show' : `Rehearsal ${i}`}
-              </option>
-            ))}
-          </Choice>
-          <Button
-            size="act"
-            look="primary"
-            command="cover.call"
-            flex="1 1 180px"
-            minW={0}
-            whiteSpace="normal"
-            disabled={!next}
-            onClick={call}
-          >
-            {next ? `Call: ${next.cue.words}` : 'All called'}
-          </Button>
-          <Button minH="64px" disabled={!next} onClick={skip}>
-            Skip it
-          </Button>
-        </Flex>
+        <CallBar run={run} setRun={setRun} setPassed={setPassed} runs={runs} next={next} call={call} skip={skip} />
       </Flex>
       {last ? (
         <Box fontSize="s" mt={1}>
@@ -152,5 +120,59 @@ export function CueRun({ day, timed, calls, onset }: Props) {
         </Box>
       ) : null}
     </Box>
+  );
+}
+
+/** Which run it is, and the one press that calls. */
+function CallBar({
+  run,
+  setRun,
+  setPassed,
+  runs,
+  next,
+  call,
+  skip,
+}: {
+  run: number;
+  setRun: (next: number) => void;
+  setPassed: (next: readonly string[]) => void;
+  runs: number;
+  next: TimedCue<Cue> | null;
+  call: () => void;
+  skip: () => void;
+}) {
+  return (
+    <Flex gap={2} wrap="wrap" align="center" justify="flex-end" flex="1 1 300px" minW={0}>
+      <Choice
+        style={{ width: 'auto', maxWidth: '100%' }}
+        aria-label="Which run"
+        value={String(run)}
+        onChange={(e) => {
+          setRun(Number(e.target.value));
+          setPassed([]);
+        }}
+      >
+        {Array.from({ length: runs + 1 }, (_, i) => (
+          <option key={i} value={i}>
+            {i === 0 ? 'The show' : `Rehearsal ${i}`}
+          </option>
+        ))}
+      </Choice>
+      <Button
+        size="act"
+        look="primary"
+        command="cover.call"
+        flex="1 1 180px"
+        minW={0}
+        whiteSpace="normal"
+        disabled={!next}
+        onClick={call}
+      >
+        {next ? `Call: ${next.cue.words}` : 'All called'}
+      </Button>
+      <Button minH="64px" disabled={!next} onClick={skip}>
+        Skip it
+      </Button>
+    </Flex>
   );
 }

@@ -1,14 +1,7 @@
+import { CuesBar } from './CuesBar.tsx';
 import { Box, Flex } from '@chakra-ui/react';
 import { useMemo, useState } from 'react';
-import {
-  calledAndDone,
-  CUE_DEFAULTS,
-  cueFields,
-  cuesCsv,
-  inputsWanted,
-  runLengths,
-  type Cue,
-} from '@kavrell/core/cover';
+import { calledAndDone, CUE_DEFAULTS, cueFields, inputsWanted, runLengths, type Cue } from '@kavrell/core/cover';
 import type { Day } from '@kavrell/core/day';
 import { callsOf, cuesFor, cuesOfDay } from '@kavrell/core/holds';
 import { positionAfter } from '@kavrell/core/records';
@@ -18,21 +11,18 @@ import { TableBench } from '../../app/TableBench.tsx';
 import { newId } from '../../platform/id.ts';
 import { usePreferences } from '../../platform/preferences.ts';
 import { change } from '../../platform/rows.ts';
-import { saveAs } from '../../platform/save.ts';
 import type { Onset } from '../../shared/roll/onset.ts';
-import { Button, LinkButton } from '../../ui/Button.tsx';
-import { Choice } from '../../ui/Choice.tsx';
+import { Button } from '../../ui/Button.tsx';
 import { Look, Part, Why } from '../../ui/parts.tsx';
 import { Sheet } from '../../ui/sheet.tsx';
 import { cueColumns } from './cueColumns.tsx';
-import { CuePaste } from './CuePaste.tsx';
 import { CueRun } from './CueRun.tsx';
 import { thingNames } from './names.ts';
 import { SwitcherPart } from './SwitcherPart.tsx';
 
 /** The running order of a day: timed to the second, called by one press, compared run by run; what goes into the switcher and what went on air. */
 export function CuesView({ day, onset }: { day: Day; onset: Onset }) {
-  const { production, rows, me } = useProduction();
+  const { production, rows } = useProduction();
   const clock = usePreferences((s) => s.clock);
   const [mine, setMine] = useState<string | null>(null);
   const own = useMemo(
@@ -65,7 +55,6 @@ export function CuesView({ day, onset }: { day: Day; onset: Onset }) {
       { op: 'update', table: 'cues', row: other, values: { position: cue.position } },
     ]);
   };
-  const involved = rows.people.filter((p) => own.some((c) => c.callerId === p.id || c.doerId === p.id));
   const nameOf = (id: string | null) => rows.people.find((p) => p.id === id)?.shortName ?? '';
   const overs = timed.filter((t) => (t.overS ?? 0) > 0);
   const tooMany = inputsWanted(rows.sharedThings, thingNames(rows));
@@ -95,41 +84,7 @@ export function CuesView({ day, onset }: { day: Day; onset: Onset }) {
       ))}
       <CueRun day={day} timed={timed} calls={calls} onset={onset} />
       <SwitcherPart day={day} onset={onset} />
-      <Flex gap={2} wrap="wrap" align="center" mb={3}>
-        <Choice
-          style={{ width: 'auto', maxWidth: '100%' }}
-          aria-label="Whose cues"
-          value={mine ?? ''}
-          onChange={(e) => setMine(e.target.value || null)}
-        >
-          <option value="">Cues of all</option>
-          {involved.map((p) => (
-            <option key={p.id} value={p.id}>
-              Only {p.shortName}
-            </option>
-          ))}
-        </Choice>
-        <LinkButton
-          href={`/api/productions/${production.id}/days/${day.id}/running/${mine ?? 'all'}/order.pdf`}
-          target="_blank"
-          rel="noreferrer"
-        >
-          On paper
-        </LinkButton>
-        <Button
-          disabled={own.length === 0}
-          onClick={() =>
-            saveAs(
-              `${production.title} running order.csv`,
-              'text/csv',
-              cuesCsv(own, nameOf, (m) => formatMinuteOfDay(m, day)),
-            )
-          }
-        >
-          As CSV
-        </Button>
-        {me.role === 'owner' ? <CuePaste day={day} own={own} /> : null}
-      </Flex>
+      <CuesBar mine={mine} setMine={setMine} day={day} own={own} nameOf={nameOf} />
       <TableBench
         title={`Running order${mine ? ` of ${nameOf(mine)}` : ''}`}
         table="cues"

@@ -1,4 +1,4 @@
-import { dayFields, unitPlan, whyHere, type DayItem, type DayRow } from '@kavrell/core/day';
+import { dayFields, unitPlan, whyHere, type DayItem, type DayRow, type Day } from '@kavrell/core/day';
 import { formatAgainst, formatMinuteOfDay, formatMinutes, parseClockOn } from '@kavrell/core/units';
 import { useProduction } from '../../app/production.tsx';
 import { usePreferences } from '../../platform/preferences.ts';
@@ -28,15 +28,13 @@ export function DaySheet({
   row: DayRow | undefined;
   onRemove: () => void;
 }) {
-  const { production, rows, facts, day } = useProduction();
+  const { rows, facts, day } = useProduction();
   const clock = usePreferences((s) => s.clock);
   const { unit } = useUnit();
   if (!facts || !day) return null;
   const { projection } = facts;
   const plan = unitPlan(facts.plan, row?.unit ?? unit);
   const say = (m: number) => formatMinuteOfDay(m, day, clock);
-  const saveDay = (label: string) => (values: Record<string, unknown>) =>
-    void change(production.id, `Day ${day.number}: ${label}`, [{ op: 'update', table: 'days', row: day, values }]);
   const late = plan.wrapMin - day.wantedWrapMin;
   const ids = plan.rows.map((r) => r.itemId);
   const board = row?.shot ? boardOf(rows.pictures, row.shot.id) : undefined;
@@ -120,22 +118,7 @@ export function DaySheet({
         />
       </Part>
       <Settle />
-      <Part title="This day">
-        <FieldEdit
-          label="Call"
-          value={formatMinuteOfDay(day.callMin, day)}
-          fields={dayFields}
-          set={(v) => ({ callMin: parseClockOn(v, day) })}
-          save={saveDay('call')}
-        />
-        <FieldEdit
-          label="Wanted wrap"
-          value={formatMinuteOfDay(day.wantedWrapMin, day)}
-          fields={dayFields}
-          set={(v) => ({ wantedWrapMin: parseClockOn(v, day) })}
-          save={saveDay('wanted wrap')}
-        />
-      </Part>
+      <ThisDay day={day} />
       <Why
         lines={[
           'Each line starts as early as the order, its window and its fixed start allow. A shot takes rehearsal + reset + takes × (take + time between).',
@@ -143,5 +126,30 @@ export function DaySheet({
         ]}
       />
     </>
+  );
+}
+
+/** The call and the wanted wrap. */
+function ThisDay({ day }: { day: Day }) {
+  const { production } = useProduction();
+  const saveDay = (label: string) => (values: Record<string, unknown>) =>
+    void change(production.id, `Day ${day.number}: ${label}`, [{ op: 'update', table: 'days', row: day, values }]);
+  return (
+    <Part title="This day">
+      <FieldEdit
+        label="Call"
+        value={formatMinuteOfDay(day.callMin, day)}
+        fields={dayFields}
+        set={(v) => ({ callMin: parseClockOn(v, day) })}
+        save={saveDay('call')}
+      />
+      <FieldEdit
+        label="Wanted wrap"
+        value={formatMinuteOfDay(day.wantedWrapMin, day)}
+        fields={dayFields}
+        set={(v) => ({ wantedWrapMin: parseClockOn(v, day) })}
+        save={saveDay('wanted wrap')}
+      />
+    </Part>
   );
 }

@@ -85,13 +85,7 @@ export function LanesView({ day, facts, unit, tabs }: Props) {
   const planned = Math.max(plan.wrapMin, day.wantedWrapMin);
   // Late days lie in the band as far as they don’t squeeze the plan.
   const scale = laneScale(day.callMin, Math.max(planned, Math.min(wrap?.p80 ?? 0, planned + MOST_LATE_MIN)));
-  /** Of what has this window, the one kept least often. */
-  const keptShare = (l: DayLane) => {
-    const of = odds?.windows.filter((w) => l.bars.some((b) => b.itemIds.includes(w.id))) ?? [];
-    return of.length ? Math.min(...of.map((w) => w.keptShare)) : undefined;
-  };
   const span = (from: number, to: number) => ({ left: scale.left(from), width: scale.width(from, to) });
-  const own = (ids: readonly string[]) => selectedId !== null && ids.includes(selectedId);
   return (
     <>
       <ScreenHead title={`${formatDate(day.date, { long: true })}, in lanes`}>{tabs}</ScreenHead>
@@ -159,32 +153,7 @@ export function LanesView({ day, facts, unit, tabs }: Props) {
                 <Fragment key={group}>
                   <div className="lane-group">{words}</div>
                   {list.map((l) => (
-                    <Fragment key={l.key}>
-                      <div className="lane-name" title={l.name}>
-                        {l.name}
-                      </div>
-                      <div className="lane" data-lane={l.name}>
-                        <LateStretch lane={l} released={odds?.released ?? []} span={span} say={say} />
-                        {l.bars.map((b) => (
-                          <LaneStretch
-                            key={`${b.kind}${b.fromMin}`}
-                            className={`lane-bar ${b.kind}${own(b.itemIds) ? ' own' : ''}`}
-                            style={span(b.fromMin, b.toMin)}
-                            words={
-                              b.kind === 'wait' ? (
-                                <>
-                                  <span className="lane-roomy">waits </span>
-                                  {formatMinutes(b.waitMin)}
-                                </>
-                              ) : (
-                                `${b.words}${b.kind === 'window' ? keptWords(keptShare(l)) : ''}`
-                              )
-                            }
-                            title={`${l.name}, ${say(b.fromMin)} to ${say(b.toMin)}: ${b.kind === 'wait' ? `waits ${formatMinutes(b.waitMin)}` : b.words || 'no light said'}${b.kind === 'window' ? keptWords(keptShare(l)) : ''}`}
-                          />
-                        ))}
-                      </div>
-                    </Fragment>
+                    <LaneRow key={l.key} lane={l} selectedId={selectedId} odds={odds} span={span} say={say} />
                   ))}
                 </Fragment>
               );
@@ -286,5 +255,55 @@ function Behind({
       </div>
       {within(nowMin) ? <div className="lane-now" style={{ left: scale.left(nowMin) }} /> : null}
     </div>
+  );
+}
+
+/** One lane: its name, what is in it, and until when it may run late. */
+function LaneRow({
+  lane,
+  selectedId,
+  odds,
+  span,
+  say,
+}: {
+  lane: DayLane;
+  selectedId: string | null;
+  odds: Odds | null;
+  span: (from: number, to: number) => { left: string; width: string };
+  say: (m: number) => string;
+}) {
+  /** Of what has this window, the one kept least often. */
+  const keptShare = (l: DayLane) => {
+    const of = odds?.windows.filter((w) => l.bars.some((b) => b.itemIds.includes(w.id))) ?? [];
+    return of.length ? Math.min(...of.map((w) => w.keptShare)) : undefined;
+  };
+  const own = (ids: readonly string[]) => selectedId !== null && ids.includes(selectedId);
+  return (
+    <>
+      <div className="lane-name" title={lane.name}>
+        {lane.name}
+      </div>
+      <div className="lane" data-lane={lane.name}>
+        <LateStretch lane={lane} released={odds?.released ?? []} span={span} say={say} />
+        {lane.bars.map((b) => (
+          <LaneStretch
+            key={`${b.kind}${b.fromMin}`}
+            className={`lane-bar ${b.kind}${own(b.itemIds) ? ' own' : ''}`}
+            style={span(b.fromMin, b.toMin)}
+            words={
+              b.kind === 'wait' ? (
+                <>
+                  <span className="lane-roomy">waits </span>
+                  {formatMinutes(b.waitMin)}
+                </>
+              ) : (
+                `${b.words}${b.kind === 'window' ? keptWords(keptShare(lane)) : ''}`
+              )
+            }
+            title={`${lane.name}, ${say(b.fromMin)} to ${say(b.toMin)}: ${b.kind === 'wait' ? `waits ${formatMinutes(b.waitMin)}` : b.words || 'no light said'}${b.kind === 'window' ? keptWords(keptShare(lane)) : ''}`}
+          />
+        ))}
+      </div>
+    </>
   );
 }

@@ -1,3 +1,4 @@
+import { OddsFigures, DropSaid } from './OddsFigures.tsx';
 import { Box, Flex } from '@chakra-ui/react';
 import { useEffect, useState } from 'react';
 import { unitName, type Drop } from '@kavrell/core/day';
@@ -9,7 +10,7 @@ import { tell } from '../../platform/notices.ts';
 import { usePreferences } from '../../platform/preferences.ts';
 import { heavy } from '../../workers/heavy.ts';
 import { Button } from '../../ui/Button.tsx';
-import { Empty, Facts, Figure, Look } from '../../ui/parts.tsx';
+import { Empty, Facts, Look } from '../../ui/parts.tsx';
 import { LateDaysPart } from './LateDaysPart.tsx';
 import { MissSharesPart } from './MissSharesPart.tsx';
 import { OddsLevers } from './OddsLevers.tsx';
@@ -79,20 +80,7 @@ export function OddsView() {
   );
   return (
     <>
-      <Box display="grid" gridTemplateColumns="repeat(auto-fill, minmax(170px, 1fr))" gap={3} mb={4} data-odds>
-        <Figure name={`Wrapped by ${say(day.wantedWrapMin)}`} look={odds.byShare < 0.8}>
-          {shareSaid(odds.byShare)}
-        </Figure>
-        <Figure name="Half of days by" hint="Of 10,000 such days, each with its own luck, half wrap by then.">
-          {say(wraps.p50)}
-        </Figure>
-        <Figure name="80 % by" hint="Four such days of five wrap by then: a promise that mostly holds.">
-          {say(wraps.p80)}
-        </Figure>
-        <Figure name="95 % by" hint="Nineteen of twenty wrap by then: what to tell whoever must not be kept waiting.">
-          {say(wraps.p95)}
-        </Figure>
-      </Box>
+      <OddsFigures say={say} day={day} odds={odds} wraps={wraps} />
       <OddsChart curve={odds.curve.map((m) => m + strike)} byMin={day.wantedWrapMin} say={say} />
       <Flex gap={2} align="center" wrap="wrap" mt={4} mb={2}>
         <Box>To be in time with</Box>
@@ -112,26 +100,7 @@ export function OddsView() {
           {busy ? 'Trying …' : 'What to drop?'}
         </Button>
       </Flex>
-      {drop ? (
-        <Box mb={4} role="status" data-drop>
-          {drop.ids.length === 0 ? (
-            drop.reached ? (
-              <>Nothing: the odds are {shareSaid(drop.after)} as it is.</>
-            ) : (
-              <Look>Nothing that is no must is left to drop, and the odds stay at {shareSaid(drop.after)}.</Look>
-            )
-          ) : (
-            <>
-              Without {dropped.map((r) => r.shot?.code ?? r.title).join(', ')}: {shareSaid(drop.after)} in place of{' '}
-              {shareSaid(drop.before)}
-              {drop.reached ? '. ' : <Look>: still short, and only musts are left. </Look>}
-              <Button size="small" onClick={doDrop}>
-                Drop {formatCount(drop.ids.length, 'line')}
-              </Button>
-            </>
-          )}
-        </Box>
-      ) : null}
+      {drop ? <DropSaid drop={drop} dropped={dropped} doDrop={doDrop} /> : null}
       <OddsLevers key={plan?.day.id} asked={asked} day={day} odds={odds} nameOf={nameOf} />
       <Flex gap={8} wrap="wrap" align="start">
         <MissSharesPart parts={asked} plan={facts.plan} scatter={odds.risks} nameOf={nameOf} />

@@ -1,4 +1,5 @@
-import { Box, Flex, Table } from '@chakra-ui/react';
+import { OrdersHead, SchoolRow, SavedActs, OrdersBar } from './OrderRows.tsx';
+import { Box, Table } from '@chakra-ui/react';
 import { timeOrder, unitPlan, type Order } from '@kavrell/core/day';
 import { positionAfter } from '@kavrell/core/records';
 import { formatCount, formatMinuteOfDay } from '@kavrell/core/units';
@@ -7,7 +8,6 @@ import { tell } from '../../platform/notices.ts';
 import { usePreferences } from '../../platform/preferences.ts';
 import { change } from '../../platform/rows.ts';
 import { Working } from '../../ui/Working.tsx';
-import { Button } from '../../ui/Button.tsx';
 import { Empty, Look } from '../../ui/parts.tsx';
 import { useBase } from './base.ts';
 import { takeOrder } from '../../shared/day/takeOrder.ts';
@@ -60,35 +60,14 @@ export function OrdersView() {
   const beside = { listed, wrapSaid: (o: Order) => say(o.wrapMin + strike) };
   return (
     <>
-      <Flex gap={2} mb={3} wrap="wrap">
-        <Button look="primary" onClick={seek} disabled={seeking}>
-          Seek better orders
-        </Button>
-        {seeking ? <Button onClick={stop}>Stop</Button> : null}
-        <Button onClick={keep}>Keep this order beside</Button>
-      </Flex>
+      <OrdersBar seek={seek} seeking={seeking} stop={stop} keep={keep} />
       {base.doneIds.length > 0 ? (
         <Box mb={2}>
           {formatCount(base.doneIds.length, 'line')} done stay where they are; the rest is ordered from now.
         </Box>
       ) : null}
       <Table.Root w="100%" aria-label="Orders">
-        <Table.Header>
-          <Table.Row color="soft" fontSize="s" textAlign="left">
-            <Table.ColumnHeader>Order</Table.ColumnHeader>
-            <Table.ColumnHeader textAlign="right" pr={3}>
-              Change-overs
-            </Table.ColumnHeader>
-            <Table.ColumnHeader textAlign="right" pr={3} className="narrow-off">
-              Waiting
-            </Table.ColumnHeader>
-            <Table.ColumnHeader textAlign="right" pr={3}>
-              Wrap
-            </Table.ColumnHeader>
-            <Table.ColumnHeader aria-label="What of it" />
-            <Table.ColumnHeader aria-label="Take it" />
-          </Table.Row>
-        </Table.Header>
+        <OrdersHead />
         <Table.Body>
           <OrderRow {...beside} school="listed" title="As listed" note="story order, or your own" order={listed} />
           {SCHOOLS.map(([school, title, note]) => {
@@ -108,29 +87,15 @@ export function OrdersView() {
                 ''
               );
             return (
-              <OrderRow
+              <SchoolRow
                 key={school}
-                {...beside}
                 school={school}
+                beside={beside}
                 title={title}
                 note={note}
                 order={order}
                 more={more}
-                act={
-                  order ? (
-                    <Button
-                      size="small"
-                      onClick={() =>
-                        take(
-                          title.toLowerCase(),
-                          order.order.map((o) => o.id),
-                        )
-                      }
-                    >
-                      Take it
-                    </Button>
-                  ) : null
-                }
+                take={take}
               />
             );
           })}
@@ -152,23 +117,7 @@ export function OrdersView() {
                     : 'kept beside; lines that came since stand at its end'
                 }
                 order={timeOrder(base.order, ids, base.before)}
-                act={
-                  <Flex gap={1} justify="flex-end">
-                    <Button size="small" onClick={() => take(o.name, ids)}>
-                      Take it
-                    </Button>
-                    <Button
-                      size="small"
-                      onClick={() =>
-                        void change(production.id, `Threw away ${o.name}`, [
-                          { op: 'delete', table: 'savedOrders', row: o },
-                        ])
-                      }
-                    >
-                      Throw away
-                    </Button>
-                  </Flex>
-                }
+                act={<SavedActs take={take} saved={o} ids={ids} />}
               />
             );
           })}

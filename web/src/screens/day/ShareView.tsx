@@ -1,7 +1,8 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { useMemo, useState } from 'react';
-import { DAY_ITEM_DEFAULTS, type DayItem, type Split } from '@kavrell/core/day';
-import { planOf, shareBetweenUnits, shareOverDays } from '@kavrell/core/productions';
+import type { Camera } from '@kavrell/core/camera';
+import { DAY_ITEM_DEFAULTS, type Day, type DayItem, type Split } from '@kavrell/core/day';
+import { planOf, shareBetweenUnits, shareOverDays, type PlannedRows } from '@kavrell/core/productions';
 import { msToMinute } from '@kavrell/core/time';
 import { formatMinuteOfDay } from '@kavrell/core/units';
 import { usePlanned } from '../../app/production.tsx';
@@ -75,30 +76,7 @@ export function ShareView() {
       ? shareOverDays(rows, ahead, withFree ? free : [])
       : shareBetweenUnits(rows, day, camera ?? { letter: '' });
   const take = (split: Split, units: boolean) => {
-    const ops: Op[] = split.lanes.flatMap((lane, k) =>
-      lane.ids.flatMap((id, i): Op[] => {
-        const row = rows.dayItems.find((x) => x.id === id);
-        const dayId = units ? day.id : (ahead[k]?.id ?? day.id);
-        if (!row)
-          return [
-            { op: 'insert', table: 'dayItems', values: { ...DAY_ITEM_DEFAULTS, dayId, shotId: id, position: i + 1 } },
-          ];
-        const unit = units ? k + 1 : row.unit;
-        const list: Op[] =
-          row.dayId === dayId && row.position === i + 1 && row.unit === unit
-            ? []
-            : [{ op: 'update', table: 'dayItems', row, values: { dayId, unit, position: i + 1 } }];
-        const shot = rows.shots.find((s) => s.id === row.shotId);
-        if (units && k === 1 && shot && camera)
-          list.push({
-            op: 'update',
-            table: 'shots',
-            row: shot,
-            values: { cameras: [camera.letter], operatorId: camera.operatorId },
-          });
-        return list;
-      }),
-    );
+    const ops = opsOfSplit(rows, split, { units, day, ahead, camera });
     void change(production.id, units ? `Day ${day.number}: two units` : 'Shots shared out over the days', ops);
     tell(ops.length === 0 ? 'The days stand like that already.' : 'Shared out. Ctrl+Z takes it back.');
   };
@@ -152,21 +130,61 @@ export function ShareView() {
           </Button>
         </Box>
       ) : null}
-      <Sheet>
-        <Part title="What stays where it is">
-          {by === 'days'
-            ? 'Fixed starts, blocks, moments and what happens once keep their day. Nobody is put on a date they can’t, or on a day they are not engaged for.'
-            : 'The second unit takes only shots without people in the picture, without a fixed start, that one camera can take. Those get its camera and operator.'}
-        </Part>
-        <Why
-          lines={[
-            'Least minutes over the wanted wrap first, then least change-overs: whole setups and places stay together. The same rows give the same answer.',
-            by === 'days'
-              ? 'What must come before a moment stays on its day or an earlier one.'
-              : 'Both units start with the call; the one that wraps last is to wrap as early as can be. What both want at once (a person, a camera) is named on the day.',
-          ]}
-        />
-      </Sheet>
+      <ShareHelp by={by} />
     </>
+  );
+}
+
+/** What taking a split changes: which day, unit and position each line gets, and whose shots of a second unit are. */
+function opsOfSplit(
+  rows: PlannedRows,
+  split: Split,
+  at: { units: boolean; day: Day; ahead: readonly Day[]; camera: Camera | undefined },
+): Op[] {
+  const { units, day, ahead, camera } = at;
+  return split.lanes.flatMap((lane, k) =>
+    lane.ids.flatMap((id, i): Op[] => {
+      const row = rows.dayItems.find((x) => x.id === id);
+      const dayId = units ? day.id : (ahead[k]?.id ?? day.id);
+      if (!row)
+        return [
+          { op: 'insert', table: 'dayItems', values: { ...DAY_ITEM_DEFAULTS, dayId, shotId: id, position: i + 1 } },
+        ];
+      const unit = units ? k + 1 : row.unit;
+      const list: Op[] =
+        row.dayId === dayId && row.position === i + 1 && row.unit === unit
+          ? []
+          : [{ op: 'update', table: 'dayItems', row, values: { dayId, unit, position: i + 1 } }];
+      const shot = rows.shots.find((s) => s.id === row.shotId);
+      if (units && k === 1 && shot && camera)
+        list.push({
+          op: 'update',
+          table: 'shots',
+          row: shot,
+          values: { cameras: [camera.letter], operatorId: camera.operatorId },
+        });
+      return list;
+    }),
+  );
+}
+
+/** What sharing out never moves, and what it aims at. */
+function ShareHelp({ by }: { by: 'days' | 'units' }) {
+  return (
+    <Sheet>
+      <Part title="What stays where it is">
+        {by === 'days'
+          ? 'Fixed starts, blocks, moments and what happens once keep their day. Nobody is put on a date they can’t, or on a day they are not engaged for.'
+          : 'The second unit takes only shots without people in the picture, without a fixed start, that one camera can take. Those get its camera and operator.'}
+      </Part>
+      <Why
+        lines={[
+          'Least minutes over the wanted wrap first, then least change-overs: whole setups and places stay together. The same rows give the same answer.',
+          by === 'days'
+            ? 'What must come before a moment stays on its day or an earlier one.'
+            : 'Both units start with the call; the one that wraps last is to wrap as early as can be. What both want at once (a person, a camera) is named on the day.',
+        ]}
+      />
+    </Sheet>
   );
 }

@@ -1,6 +1,6 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { useMemo } from 'react';
-import { oneHands } from '@kavrell/core/kitNeeds';
+import { oneHands, type KitOut } from '@kavrell/core/kitNeeds';
 import {
   KIT_LINE_DEFAULTS,
   KIT_SOURCES,
@@ -67,34 +67,7 @@ export function AlongView({ kit: { out } }: { kit: KitOfDay }) {
           <Look>Still switched on</Look>: {out.on.map((l) => l.name).join(', ')}
         </Box>
       ) : null}
-      {rows.kitLines.length > 0 ? (
-        <Flex gap={2} wrap="wrap" mb={3}>
-          {rows.places.length > 0 ? (
-            <Choice
-              aria-label="Ticked off at"
-              style={{ width: 'auto', maxWidth: '100%' }}
-              value={atId}
-              onChange={(e) => setAt(e.target.value)}
-            >
-              <option value="">ticked off at no place in particular</option>
-              {rows.places.map((p) => (
-                <option key={p.id} value={p.id}>
-                  ticked off at {p.name}
-                </option>
-              ))}
-            </Choice>
-          ) : null}
-          <Choice
-            aria-label="Who looks"
-            style={{ width: 'auto', maxWidth: '100%' }}
-            value={look}
-            onChange={(e) => setLook(e.target.value as (typeof LOOKS)[number])}
-          >
-            <option value="first">first look: tick off</option>
-            <option value="second">second look: {out.unchecked.length} to be looked at again</option>
-          </Choice>
-        </Flex>
-      ) : null}
+      {rows.kitLines.length > 0 ? <AlongBar atId={atId} setAt={setAt} look={look} setLook={setLook} out={out} /> : null}
       {rows.kitLines.length > 0 ? <ScanKit atId={atId} /> : null}
       {look === 'second' && shown.length === 0 ? (
         <Box color="soft" mb={4}>
@@ -189,5 +162,51 @@ function useAlongColumns(): Column<KitLine>[] {
       { ...textColumn<KitLine>('note', 'Note', 'minmax(90px, 1fr)'), extra: 2 },
     ],
     [rows.people, production.currency],
+  );
+}
+
+/** Where things are ticked off, and whether it is the second look. */
+function AlongBar({
+  atId,
+  setAt,
+  look,
+  setLook,
+  out,
+}: {
+  atId: string;
+  setAt: (next: string) => void;
+  look: 'first' | 'second';
+  setLook: (next: 'first' | 'second') => void;
+  out: KitOut;
+}) {
+  const { rows } = usePlanned();
+
+  return (
+    <Flex gap={2} wrap="wrap" mb={3}>
+      {rows.places.length > 0 ? (
+        <Choice
+          aria-label="Ticked off at"
+          style={{ width: 'auto', maxWidth: '100%' }}
+          value={atId}
+          onChange={(e) => setAt(e.target.value)}
+        >
+          <option value="">ticked off at no place in particular</option>
+          {rows.places.map((p) => (
+            <option key={p.id} value={p.id}>
+              ticked off at {p.name}
+            </option>
+          ))}
+        </Choice>
+      ) : null}
+      <Choice
+        aria-label="Who looks"
+        style={{ width: 'auto', maxWidth: '100%' }}
+        value={look}
+        onChange={(e) => setLook(e.target.value as (typeof LOOKS)[number])}
+      >
+        <option value="first">first look: tick off</option>
+        <option value="second">second look: {out.unchecked.length} to be looked at again</option>
+      </Choice>
+    </Flex>
   );
 }

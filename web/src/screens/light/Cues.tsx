@@ -1,9 +1,9 @@
+import { CueFields } from './CueFields.tsx';
 import { Box, Flex } from '@chakra-ui/react';
-import { CUE_KINDS, lightCue, nameOf, type LightPlan } from '@kavrell/core/light';
+import { nameOf, type LightPlan } from '@kavrell/core/light';
 import { useState } from 'react';
 import { usePlanned } from '../../app/production.tsx';
 import { Button } from '../../ui/Button.tsx';
-import { FieldEdit } from '../../ui/FieldEdit.tsx';
 import { Part } from '../../ui/parts.tsx';
 import type { PlanEditing } from './usePlan.ts';
 
@@ -70,99 +70,16 @@ export function Cues({ plan, editing }: { plan: LightPlan; editing: PlanEditing 
                 </Box>
               </Flex>
               {openId === c.id ? (
-                <Box pl={4} pt={2}>
-                  <FieldEdit
-                    label="When, as it is called"
-                    value={c.on}
-                    fields={lightCue}
-                    set={(on) => ({ on })}
-                    save={save}
-                  />
-                  <FieldEdit
-                    label="Lamp"
-                    value={c.itemId}
-                    fields={lightCue}
-                    set={(itemId) => ({ itemId })}
-                    save={save}
-                    options={sources.map((x) => [x.id, nameOf(x)] as const)}
-                  />
-                  <FieldEdit
-                    label="What it does"
-                    value={c.kind}
-                    fields={lightCue}
-                    set={(kind) => ({ kind })}
-                    save={save}
-                    options={CUE_KINDS.map((k) => [k, k] as const)}
-                  />
-                  <Box display="grid" gridTemplateColumns="1fr 1fr 1fr" gap={2}>
-                    <FieldEdit
-                      label="From, %"
-                      value={String(Math.round(c.fromLevel * 100))}
-                      fields={lightCue}
-                      set={(t) => ({ fromLevel: Number(t) / 100 })}
-                      save={save}
-                    />
-                    <FieldEdit
-                      label="To, %"
-                      value={String(Math.round(c.toLevel * 100))}
-                      fields={lightCue}
-                      set={(t) => ({ toLevel: Number(t) / 100 })}
-                      save={save}
-                    />
-                    <FieldEdit
-                      label="In, s"
-                      value={String(c.seconds)}
-                      fields={lightCue}
-                      set={(t) => ({ seconds: Number(t) })}
-                      save={save}
-                    />
-                  </Box>
-                  <FieldEdit
-                    label="Who does it"
-                    value={c.personId ?? ''}
-                    fields={lightCue}
-                    set={(t) => ({ personId: t || null })}
-                    save={save}
-                    options={[
-                      ['', 'nobody yet'],
-                      ...rows.people.filter((p) => p.kind === 'crew').map((p) => [p.id, p.name] as const),
-                    ]}
-                  />
-                  <Flex gap={2} wrap="wrap">
-                    <Button
-                      size="small"
-                      look={c.hazeOff ? 'on' : 'plain'}
-                      aria-pressed={c.hazeOff}
-                      onClick={() => save({ hazeOff: !c.hazeOff })}
-                    >
-                      Haze machine off
-                    </Button>
-                    {item ? (
-                      <Button
-                        size="small"
-                        onClick={() =>
-                          editing.item(`${nameOf(item)} as after cue ${i + 1}`, item.id, {
-                            level: c.toLevel,
-                            on: c.toLevel > 0,
-                          })
-                        }
-                      >
-                        Show it as after
-                      </Button>
-                    ) : null}
-                    <Button
-                      size="small"
-                      onClick={() =>
-                        write(
-                          'a cue away',
-                          plan.cues.filter((x) => x.id !== c.id),
-                        )
-                      }
-                    >
-                      Take it away
-                    </Button>
-                  </Flex>
-                </Box>
+                <CueFields
+                  cue={c}
+                  save={save}
+                  sources={sources}
+                  item={item}
+                  editing={editing}
+                  index={i}
+                  write={write}
+                  plan={plan}
+                />
               ) : null}
             </li>
           );

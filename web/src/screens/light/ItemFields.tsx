@@ -1,3 +1,4 @@
+import { StandFields } from './StandFields.tsx';
 import { Box, Flex } from '@chakra-ui/react';
 import {
   bounce,
@@ -13,9 +14,7 @@ import {
   person,
   planCamera,
   planMirror,
-  raisedBody,
   source,
-  stability,
   type Catalogue,
   type PlanItem,
   type SourceItem,
@@ -139,28 +138,7 @@ export function ItemFields({
         {field('turnDeg', 'Turned, °', item.turnDeg)}
       </Pair>
       {'tiltDeg' in item ? field('tiltDeg', 'Tilted up, °', item.tiltDeg) : null}
-      {isRaised(item) ? (
-        <>
-          {choice(
-            'standKey',
-            'Stand',
-            item.standKey,
-            entriesOf(catalogue, 'stand').map(
-              (x) => [x.key, `${x.name}, ${x.data.topM} m, ${x.data.loadKg} kg`] as const,
-            ),
-            'none',
-          )}
-          {field('ballastKg', 'Ballast, kg', item.ballastKg)}
-          {choice(
-            'watcherId',
-            'Watched by',
-            item.watcherId,
-            rows.people.filter((p) => p.kind === 'crew').map((p) => [p.id, p.name] as const),
-            'nobody',
-          )}
-          <Standing item={item} s={s} />
-        </>
-      ) : null}
+      {isRaised(item) ? <StandFields choice={choice} item={item} catalogue={catalogue} field={field} s={s} /> : null}
       <Flex gap={2} wrap="wrap" mt={3}>
         {aim ? (
           <Button size="small" onClick={() => editing.item(`${nameOf(item)} aimed`, item.id, aim)}>
@@ -322,24 +300,5 @@ function SourceFields({
         <Box color="look">This lamp is not in the kit any more: choose another. It gives no light here.</Box>
       )}
     </>
-  );
-}
-
-function Standing({ item, s }: { item: Extract<PlanItem, { standKey: string | null }>; s: Surroundings }) {
-  const wind = stability(item, s);
-  const body = raisedBody(item, s);
-  return (
-    <Facts
-      rows={[
-        ['Weighs', `${body.massKg.toFixed(1)} kg`],
-        ...(wind
-          ? ([
-              ['Stands to', `${wind.limitMps.toFixed(1)} m/s`],
-              ['Counted with', `${wind.gustMps.toFixed(1)} m/s${s.room?.outside ? '' : ' indoors'}`],
-              ['Could fall', `${wind.zoneM.toFixed(1)} m around`],
-            ] as const)
-          : []),
-      ]}
-    />
   );
 }

@@ -1,15 +1,7 @@
-import { Box, Flex } from '@chakra-ui/react';
+import { type Row, KitSide } from './KitSide.tsx';
+import { Box } from '@chakra-ui/react';
 import { useMemo, useState } from 'react';
-import {
-  catalogueOf,
-  KIT_COLUMNS,
-  kitData,
-  kitRows,
-  measuredWords,
-  readKit,
-  type KitData,
-  type KitEntry,
-} from '@kavrell/core/light';
+import { catalogueOf, KIT_COLUMNS, kitRows, measuredWords, readKit, type KitData } from '@kavrell/core/light';
 import { isText, toCsv } from '@kavrell/core/formats';
 import { usePlanned } from '../../app/production.tsx';
 import { change } from '../../platform/rows.ts';
@@ -18,9 +10,7 @@ import { Button } from '../../ui/Button.tsx';
 import { DataTable } from '../../ui/DataTable.tsx';
 import type { Column } from '../../ui/column.ts';
 import { DropPlace } from '../../ui/DropPlace.tsx';
-import { FieldEdit } from '../../ui/FieldEdit.tsx';
-import { Facts, Look, Part } from '../../ui/parts.tsx';
-import { Sheet } from '../../ui/sheet.tsx';
+import { Look } from '../../ui/parts.tsx';
 
 const KIND_WORDS: Readonly<Record<KitData['kind'], string>> = {
   fixture: 'lamp',
@@ -30,28 +20,6 @@ const KIND_WORDS: Readonly<Record<KitData['kind'], string>> = {
   stand: 'stand',
   measured: 'measured',
 };
-/** What each figure is called, and in what. */
-const FIGURE_WORDS: Readonly<Record<string, string>> = {
-  watts: 'Draw, W',
-  luxAt1m: 'On axis at 1 m, lx',
-  beamDeg: 'Beam, °',
-  widthM: 'Face, m across',
-  heightM: 'Face, m high (0: round)',
-  lowK: 'Warmest, K',
-  highK: 'Coolest, K',
-  massKg: 'Weight, kg',
-  leastLevel: 'Lowest level, share',
-  batteryWh: 'Own battery, Wh',
-  transmission: 'Lets through, share',
-  reflectance: 'Throws back, share',
-  mirrorShare: 'Of that like a mirror, share',
-  shiftMired: 'Shift, mired (warm +)',
-  topM: 'Top, m',
-  loadKg: 'Carries, kg',
-  baseRadiusM: 'Base radius, m',
-  stops: 'Off its figures, stops',
-};
-type Row = KitEntry & { id: string };
 const short = (d: KitData) =>
   d.kind === 'fixture'
     ? `${d.luxAt1m.toLocaleString('en')} lx at 1 m, ${d.beamDeg}°, ${d.watts} W, ${d.massKg} kg`
@@ -145,64 +113,7 @@ export function KitView() {
           height="60vh"
         />
       </Box>
-      <Sheet>
-        {chosen ? (
-          <>
-            <Part>
-              <h2>{chosen.name}</h2>
-              <Box color="soft">
-                {chosen.own ? 'Own figures' : 'Typical of its class, good to about a third of a stop'}
-              </Box>
-            </Part>
-            <Part title="Figures">
-              {Object.entries(chosen.data)
-                .filter(([k]) => k in FIGURE_WORDS)
-                .map(([k, v]) => (
-                  <FieldEdit
-                    key={`${chosen.key}${k}`}
-                    label={FIGURE_WORDS[k] ?? k}
-                    value={v === null ? '' : String(v)}
-                    fields={KIND_SCHEMAS[chosen.data.kind]}
-                    set={(t) => ({ [k]: t.trim() === '' ? null : Number(t.replace(',', '.')) })}
-                    save={save}
-                  />
-                ))}
-              {chosen.data.kind === 'fixture' ? (
-                <Facts
-                  rows={[
-                    ['Gets hot', chosen.data.hot ? 'yes' : 'no'],
-                    ['Control', chosen.data.control],
-                  ]}
-                />
-              ) : null}
-            </Part>
-            {ownRow ? (
-              <Flex>
-                <Button
-                  size="small"
-                  onClick={() =>
-                    void change(production.id, `${chosen.name}: own figures away`, [
-                      { op: 'delete', table: 'lightKit', row: ownRow },
-                    ])
-                  }
-                >
-                  Back to typical, or away
-                </Button>
-              </Flex>
-            ) : null}
-          </>
-        ) : (
-          <Part>
-            Choose a piece of kit to put its figures right. A reading of your own meter wins over the typical one in
-            every setup.
-          </Part>
-        )}
-      </Sheet>
+      <KitSide chosen={chosen} save={save} ownRow={ownRow} />
     </>
   );
 }
-
-const KIND_SCHEMAS = Object.fromEntries(kitData.options.map((o) => [o.shape.kind.value, o])) as unknown as Record<
-  KitData['kind'],
-  (typeof kitData.options)[number]
->;

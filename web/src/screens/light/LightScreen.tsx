@@ -1,12 +1,12 @@
+import { NoSetupYet, SetupsList } from './LightViews.tsx';
 import { Box, Flex } from '@chakra-ui/react';
 import { pathOf, lightPlanPdf, lightPlanSvg } from '@kavrell/contract';
-import { type Setup } from '@kavrell/core/light';
+import type { Setup } from '@kavrell/core/light';
 import { usePlanned } from '../../app/production.tsx';
 import { StalePart } from '../../app/Stale.tsx';
 import { useKeptView } from '../../platform/kept.ts';
 import { useKeysOf } from '../../platform/keys.ts';
 import { Button, LinkButton } from '../../ui/Button.tsx';
-import { Empty, Facts, Part } from '../../ui/parts.tsx';
 import { useHashSelection } from '../../ui/selection.ts';
 import { Sheet } from '../../ui/sheet.tsx';
 import { Tabbed, Views } from '../../ui/Views.tsx';
@@ -17,8 +17,6 @@ import { NeedsView } from './NeedsView.tsx';
 import { PlanView } from './PlanView.tsx';
 import { SetupPart } from './SetupPart.tsx';
 import { useSetupEdits } from './useSetupEdits.ts';
-import { SetupPictures } from './SetupPictures.tsx';
-import { SetupsView } from './SetupsView.tsx';
 
 const VIEWS = [
   ['plan', 'Plan'],
@@ -73,44 +71,7 @@ export function LightScreen() {
   const used = setup ? rows.shots.filter((s) => s.setupId === setup.id) : [];
   const params = setup ? { productionId: production.id, setupId: setup.id } : null;
 
-  if (!setup)
-    return (
-      <>
-        {view === 'kit' || view === 'book' ? null : (
-          <Sheet>
-            <Part>
-              Of a setup that is drawn, its light, its power, what to look out for and its minutes stand here.
-            </Part>
-          </Sheet>
-        )}
-        <Box as="h1" fontSize="xl" mb={3}>
-          Light
-        </Box>
-        {view === 'kit' ? (
-          <KitView />
-        ) : view === 'book' ? (
-          fromBook
-        ) : (
-          <Empty
-            title="No light setup yet"
-            action={
-              place ? (
-                <>
-                  <Button look="primary" onClick={add}>
-                    Add a setup
-                  </Button>
-                  {me.role === 'owner' ? <Button onClick={() => setView('book')}>One of a former job</Button> : null}
-                </>
-              ) : null
-            }
-          >
-            {place
-              ? 'A setup is drawn in metres: “L1, founder’s bench: 300 W through a 1.2 m frame, black flag at 0.6 m”. Its light, power, ballast and minutes are worked out as you move things.'
-              : 'Add a place first: a setup stands somewhere.'}
-          </Empty>
-        )}
-      </>
-    );
+  if (!setup) return <NoSetupYet view={view} fromBook={fromBook} place={place} add={add} setView={setView} />;
   return (
     <>
       <Flex align="center" gap={2} wrap="wrap" mb={3}>
@@ -163,30 +124,7 @@ export function LightScreen() {
           </Sheet>
         </>
       ) : view === 'setups' ? (
-        <>
-          <SetupPictures
-            open={(s) => {
-              openSetup(s);
-              setView('plan');
-            }}
-          />
-          <SetupsView
-            selectedId={selectedId}
-            onSelect={(id) => id && openSetup(rows.setups.find((s) => s.id === id) ?? setup)}
-          />
-          <Sheet>
-            <Part>
-              <h2>
-                {setup.code} {setup.name}
-              </h2>
-              <Box>{setup.notes}</Box>
-              <Facts rows={[['Used by', used.map((s) => s.code).join(' ') || 'no shot yet']]} />
-              <Button size="small" mt={3} onClick={() => setView('plan')}>
-                Open its plan
-              </Button>
-            </Part>
-          </Sheet>
-        </>
+        <SetupsList openSetup={openSetup} setView={setView} selectedId={selectedId} setup={setup} used={used} />
       ) : view === 'needs' ? (
         <NeedsView />
       ) : view === 'book' ? (

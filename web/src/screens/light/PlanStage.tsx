@@ -1,14 +1,14 @@
+import { usePlanWords } from './usePlanWords.ts';
 import { Box, Flex } from '@chakra-ui/react';
 import { useMemo, useRef } from 'react';
 import { direction } from '@kavrell/core/geometry';
-import { cableOf, itemLine, nameOf, sizeOf, sourceNumbers, type Catalogue, type Sensor } from '@kavrell/core/light';
+import { cableOf, itemLine, sizeOf, sourceNumbers, type Catalogue, type Sensor } from '@kavrell/core/light';
 import type { Room } from '@kavrell/core/places';
-import { formatLux } from '@kavrell/core/units';
 import { Button } from '../../ui/Button.tsx';
 import { useElementWidth } from '../../ui/width.ts';
 import type { Contour } from '../../workers/heavy.worker.ts';
 import { planKeys } from './planKeys.ts';
-import { placeFigures, placeLabels, spotOf, type Side } from './stage.ts';
+import { spotOf, type Side } from './stage.ts';
 import { StageGround, gridStep } from './StageGround.tsx';
 import { ItemMark, LightLayer, ReachLayer, SnapLines, WordsLayer } from './StageLayers.tsx';
 import type { PlanEditing } from './usePlan.ts';
@@ -53,33 +53,7 @@ export function PlanStage(props: Props) {
 
   const { items } = plan;
   const numbers = useMemo(() => sourceNumbers({ items }), [items]);
-  const labels = useMemo(() => {
-    const symbols = plan.items.map((i) => ({ id: i.id, ...spotOf(i, side, tall) }));
-    const chosen = plan.items.filter((i) => i.id === selectedId);
-    const rest = plan.items.filter((i) => i.id !== selectedId && (i.kind !== 'camera' || i.name !== ''));
-    const wanted = [...chosen, ...rest].map((i) => ({
-      id: i.id,
-      ...spotOf(i, side, tall),
-      words:
-        i.kind === 'source'
-          ? `${nameOf(i)}, ${i.on ? `${Math.round(i.level * 100)} %` : 'off'}`
-          : i.kind === 'camera'
-            ? `${i.letter}, ${i.focalMm} mm`
-            : nameOf(i),
-    }));
-    return placeLabels(wanted, symbols, px, unitM);
-  }, [plan.items, side, tall, selectedId, px, unitM]);
-  const figures = useMemo(() => {
-    if (side !== 'top') return [];
-    const symbols = plan.items.map((i) => ({ id: i.id, ...spotOf(i, side, tall) }));
-    return placeFigures(
-      contours.map((c) => ({ words: formatLux(c.lux), x: c.at[0], y: c.at[1] })),
-      { labels, symbols },
-      { w, d },
-      px,
-      unitM,
-    );
-  }, [contours, labels, plan.items, side, tall, w, d, px, unitM]);
+  const { labels, figures } = usePlanWords({ plan, side, tall, selectedId, px, unitM, contours, w, d });
   const first = selectedId ?? plan.items[0]?.id ?? null;
   const selected = plan.items.find((i) => i.id === selectedId);
   const handle =

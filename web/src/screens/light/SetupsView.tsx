@@ -1,24 +1,20 @@
-import { useCallback, useMemo } from 'react';
+import { RelightsTable } from './RelightsTable.tsx';
+import { useMemo } from 'react';
 import {
   PLAN_DEFAULTS,
   SETUP_DEFAULTS,
   checkPlan,
   isDrawn,
   open,
-  relightFields,
-  relightTime,
   rigTime,
   setupFields,
-  type Relight,
   type Setup,
 } from '@kavrell/core/light';
 import { LIGHT_PARTS, surroundingsOf } from '@kavrell/core/productions';
 import { formatMinutes } from '@kavrell/core/units';
 import { usePlanned } from '../../app/production.tsx';
 import { StaleWord } from '../../app/Stale.tsx';
-import { change } from '../../platform/rows.ts';
-import { Button } from '../../ui/Button.tsx';
-import { choiceColumn, minutesColumn, numberColumn, textColumn } from '../../ui/columns.tsx';
+import { choiceColumn, numberColumn, textColumn } from '../../ui/columns.tsx';
 import { DataTable } from '../../ui/DataTable.tsx';
 import type { Column } from '../../ui/column.ts';
 import { tableEdits } from '../../ui/edits.ts';
@@ -107,43 +103,6 @@ export function SetupsView({
     ],
     [rows.places, rows.setups, facts],
   );
-  const choices = useMemo(() => rows.setups.map((s) => [s.id, `${s.code} ${s.name}`] as const), [rows.setups]);
-  const worked = useCallback(
-    (r: Relight) => {
-      const [from, to] = [r.fromSetupId, r.toSetupId].map((id) => own.setups.find((s) => s.id === id));
-      if (!from || !to || !isDrawn(from.plan) || !isDrawn(to.plan)) return null;
-      const s = surroundingsOf(own, to, day);
-      return relightTime(from.plan, to, s.catalogue, s.room).minutes;
-    },
-    [own, day],
-  );
-  const relightColumns = useMemo<Column<Relight>[]>(
-    () => [
-      choiceColumn('fromSetupId', 'From', 'minmax(96px, 1fr)', choices),
-      choiceColumn('toSetupId', 'To', 'minmax(96px, 1fr)', choices),
-      minutesColumn('minutes', 'Said', '80px'),
-      {
-        id: 'plan',
-        header: 'By plans',
-        width: '90px',
-        end: true,
-        value: worked,
-        render: (r) => <span>{worked(r) === null ? '–' : formatMinutes(worked(r) ?? 0)}</span>,
-      },
-    ],
-    [choices, worked],
-  );
-  const undrawn = rows.setups.flatMap((a) =>
-    rows.setups
-      .filter(
-        (b) =>
-          a.id !== b.id &&
-          a.placeId === b.placeId &&
-          !rows.relights.some((r) => r.fromSetupId === a.id && r.toSetupId === b.id) &&
-          !(isDrawn(a.plan) && isDrawn(b.plan)),
-      )
-      .map((b) => [a, b] as const),
-  );
   return (
     <>
       <DataTable
@@ -170,34 +129,7 @@ export function SetupsView({
         )}
       />
       <h2 style={{ marginTop: 24, marginBottom: 8 }}>From one to another, as somebody said</h2>
-      <DataTable
-        name="Relights"
-        rows={rows.relights}
-        columns={relightColumns}
-        fields={relightFields}
-        height="30vh"
-        actions={
-          undrawn.length > 0 ? (
-            <Button
-              size="small"
-              onClick={() =>
-                void change(
-                  production.id,
-                  'Relights to be said',
-                  undrawn.map(([a, b]) => ({
-                    op: 'insert',
-                    table: 'relights',
-                    values: { fromSetupId: a.id, toSetupId: b.id, minutes: b.rigMin ?? facts.get(b.id)?.rigMin ?? 30 },
-                  })),
-                )
-              }
-            >
-              Say {undrawn.length} more
-            </Button>
-          ) : null
-        }
-        {...tableEdits<Relight>(production.id, 'relights', () => 'a relight', 'relight')}
-      />
+      <RelightsTable facts={facts} own={own} />
     </>
   );
 }

@@ -116,30 +116,16 @@ export function ByHand({
           It is here
         </Button>
       </ScreenHead>
-      <Flex gap={3} wrap="wrap" align="center" mb={3}>
-        <Choice
-          aria-label="Against"
-          value={chosenId}
-          onChange={(e) => choose(e.target.value)}
-          style={{ maxWidth: '320px' }}
-        >
-          {others.map((c) => (
-            <option key={c.clip.id} value={c.clip.id}>
-              {c.clip.name}
-            </option>
-          ))}
-        </Choice>
-        <Button onClick={() => setAtS(Math.max(0, atS - SEEN_S))} aria-label="Earlier in both">
-          «
-        </Button>
-        <span className="mono">{formatTrackTime(atS)}</span>
-        <Button onClick={() => setAtS(atS + SEEN_S)} aria-label="Later in both">
-          »
-        </Button>
-        <Button onClick={hear} disabled={!upper.data || !lower.data}>
-          Hear both
-        </Button>
-      </Flex>
+      <StretchBar
+        chosenId={chosenId}
+        choose={choose}
+        others={others}
+        setAtS={setAtS}
+        atS={atS}
+        hear={hear}
+        upper={upper}
+        lower={lower}
+      />
       {trouble ? (
         <Box mb={3}>
           <Look>{wordsOf(trouble)} What was nudged stays.</Look>
@@ -158,54 +144,22 @@ export function ByHand({
       <Box color="soft" fontSize="s">
         {clip.clip.name}, heard on the right: drag it, or use the arrow keys
       </Box>
-      <Flex gap={2} wrap="wrap" mt={3} align="center" role="group" aria-label="Nudge">
-        {[
-          ['−1 s', -1000],
-          ['−1 frame', -frameMs],
-          ['−1 ms', -1],
-          ['+1 ms', 1],
-          ['+1 frame', frameMs],
-          ['+1 s', 1000],
-        ].map(([words, ms]) => (
-          <Button key={words} onClick={() => nudge(ms as number)}>
-            {words}
-          </Button>
-        ))}
-        <Box className="mono" fontWeight="700" data-offset aria-live="polite">
-          {secondsSaid(offsetMs)}
-        </Box>
-        <Box color="soft">{((offsetMs - firstMs) / frameMs).toFixed(1)} frames from where it was</Box>
-      </Flex>
-      <Sheet>
-        <Part title="Keys on the lower wave">
-          <Facts
-            rows={[
-              ['← →', 'a frame'],
-              ['Shift ← →', 'a millisecond'],
-              ['Page up, down', 'a second'],
-              ['Space', 'hear both'],
-            ]}
-          />
-        </Part>
-        <Why
-          lines={[
-            'What is placed here wins over what sound says of the same two clips, in this line-up and in every later one, until it is taken back.',
-            'Lips and hands are seen without delay, their sound comes 2.9 ms later a metre.',
-          ]}
-        />
-      </Sheet>
+      <Nudges frameMs={frameMs} nudge={nudge} offsetMs={offsetMs} firstMs={firstMs} />
+      <ByHandHelp />
     </>
   );
+}
 
-  function useStretch(id: string, fromS: number, lengthS: number) {
-    return useQuery({
-      queryKey: ['lineSound', id, fromS, lengthS],
-      queryFn: () => soundOf(production.id, id, Math.round(fromS * 1000), Math.round(lengthS * 1000)),
-      enabled: id !== '',
-      staleTime: Infinity,
-      retry: false,
-    });
-  }
+/** A stretch of a clip’s sound, as it is kept. */
+function useStretch(id: string, fromS: number, lengthS: number) {
+  const { production } = useProduction();
+  return useQuery({
+    queryKey: ['lineSound', id, fromS, lengthS],
+    queryFn: () => soundOf(production.id, id, Math.round(fromS * 1000), Math.round(lengthS * 1000)),
+    enabled: id !== '',
+    staleTime: Infinity,
+    retry: false,
+  });
 }
 
 /** A stretch of sound as a wave, where it begins against what is seen. */
@@ -282,5 +236,111 @@ function Moved({
     >
       <Waves samples={samples} fromS={fromS} lengthS={SEEN_S + 2 * BESIDE_S} />
     </Box>
+  );
+}
+
+/** Against what, where in both, and both heard. */
+function StretchBar({
+  chosenId,
+  choose,
+  others,
+  setAtS,
+  atS,
+  hear,
+  upper,
+  lower,
+}: {
+  chosenId: string;
+  choose: (id: string) => void;
+  others: LineClip[];
+  setAtS: (next: number) => void;
+  atS: number;
+  hear: () => void;
+  upper: ReturnType<typeof useStretch>;
+  lower: ReturnType<typeof useStretch>;
+}) {
+  return (
+    <Flex gap={3} wrap="wrap" align="center" mb={3}>
+      <Choice
+        aria-label="Against"
+        value={chosenId}
+        onChange={(e) => choose(e.target.value)}
+        style={{ maxWidth: '320px' }}
+      >
+        {others.map((c) => (
+          <option key={c.clip.id} value={c.clip.id}>
+            {c.clip.name}
+          </option>
+        ))}
+      </Choice>
+      <Button onClick={() => setAtS(Math.max(0, atS - SEEN_S))} aria-label="Earlier in both">
+        «
+      </Button>
+      <span className="mono">{formatTrackTime(atS)}</span>
+      <Button onClick={() => setAtS(atS + SEEN_S)} aria-label="Later in both">
+        »
+      </Button>
+      <Button onClick={hear} disabled={!upper.data || !lower.data}>
+        Hear both
+      </Button>
+    </Flex>
+  );
+}
+
+/** The offset by steps, and how far it is from where it was. */
+function Nudges({
+  frameMs,
+  nudge,
+  offsetMs,
+  firstMs,
+}: {
+  frameMs: number;
+  nudge: (ms: number) => void;
+  offsetMs: number;
+  firstMs: number;
+}) {
+  return (
+    <Flex gap={2} wrap="wrap" mt={3} align="center" role="group" aria-label="Nudge">
+      {[
+        ['−1 s', -1000],
+        ['−1 frame', -frameMs],
+        ['−1 ms', -1],
+        ['+1 ms', 1],
+        ['+1 frame', frameMs],
+        ['+1 s', 1000],
+      ].map(([words, ms]) => (
+        <Button key={words} onClick={() => nudge(ms as number)}>
+          {words}
+        </Button>
+      ))}
+      <Box className="mono" fontWeight="700" data-offset aria-live="polite">
+        {secondsSaid(offsetMs)}
+      </Box>
+      <Box color="soft">{((offsetMs - firstMs) / frameMs).toFixed(1)} frames from where it was</Box>
+    </Flex>
+  );
+}
+
+/** The keys of the lower wave, and why the hand wins. */
+function ByHandHelp() {
+  return (
+    <Sheet>
+      <Part title="Keys on the lower wave">
+        <Facts
+          rows={[
+            ['← →', 'a frame'],
+            ['Shift ← →', 'a millisecond'],
+            ['Page up, down', 'a second'],
+            ['Space', 'hear both'],
+          ]}
+        />
+      </Part>
+      <Why
+        lines={[
+          'What is placed here wins over what sound says of the same two clips, in this line-up and in every later one, until it is taken back.',
+          'Lips and hands are seen without delay, their sound comes 2.9 ms later a metre.',
+        ]}
+      />
+    </Sheet>
   );
 }

@@ -2,7 +2,7 @@ import { Box, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
 import { clipPicture, pathOf } from '@kavrell/contract';
 import { offsetSaid } from '@kavrell/core/clocks';
-import { type DayLine, type PlacedClip, type ToldEdge, type UnplacedClip } from '@kavrell/core/dayline';
+import type { DayLine, PlacedClip, ToldEdge, UnplacedClip } from '@kavrell/core/dayline';
 import type { Day } from '@kavrell/core/day';
 import { REFUSAL_WORDS, type LineSound } from '@kavrell/core/lineup';
 import { fpsOf } from '@kavrell/core/timecode';
@@ -36,7 +36,7 @@ export function ClipSheet({
   sound: LineSound | undefined;
   byHand: (clipId: string, otherId: string | null) => void;
 }) {
-  const { production, rows, me } = useProduction();
+  const { production, me } = useProduction();
   const [chosen, setChosen] = useState<string | null>(null);
   const id = clip.clip.id;
   const all = [...line.placed, ...line.unplaced];
@@ -51,14 +51,6 @@ export function ClipSheet({
     own[0] ??
     null;
   const isOwner = me.role === 'owner';
-  const write = (words: string, otherId: string | null) =>
-    change(production.id, words, [
-      {
-        ...{ op: 'insert', table: 'handLines', id: newId() },
-        values: { clipId: id, otherId, kind: 'not', offsetMs: null, note: '', by: me.name },
-      },
-    ]);
-  const said = rows.handLines.filter((h) => h.clipId === id || h.otherId === id);
   return (
     <>
       <Part>
@@ -109,39 +101,7 @@ export function ClipSheet({
           {edge.find && edge.means === 'sound' ? <EvidencePart productionId={production.id} find={edge.find} /> : null}
         </Part>
       ) : null}
-      {isOwner ? (
-        <Part>
-          <Flex gap={2} wrap="wrap">
-            <Button onClick={() => byHand(id, edge ? otherOf(edge) : null)}>Hear both, nudge</Button>
-            {edge?.find && edge.aside === null ? (
-              <Button onClick={() => void write(`${clip.clip.name}: not there`, otherOf(edge))}>Not this</Button>
-            ) : null}
-            {isPlaced(clip) && clip.means === 'timecode' ? (
-              <Button onClick={() => void write(`${clip.clip.name}: not by its timecode`, null)}>
-                Not by its timecode
-              </Button>
-            ) : null}
-          </Flex>
-          {said.map((h) => (
-            <Flex key={h.id} mt={2} gap={2} align="center" wrap="wrap">
-              <span>
-                {h.kind === 'place' ? 'Placed' : 'Set aside'} by {h.by || 'hand'}
-                {h.otherId ? ` against ${nameOf(h.clipId === id ? h.otherId : h.clipId)}` : ', its own timecode'}.
-              </span>
-              <Button
-                size="small"
-                onClick={() =>
-                  void change(production.id, `${clip.clip.name}: as the machine found it`, [
-                    { op: 'delete', table: 'handLines', row: h },
-                  ])
-                }
-              >
-                Take back
-              </Button>
-            </Flex>
-          ))}
-        </Part>
-      ) : null}
+      {isOwner ? <HandPart byHand={byHand} id={id} edge={edge} otherOf={otherOf} clip={clip} nameOf={nameOf} /> : null}
       {sound && sound.notes.length > 0 ? <Part title="Its file">{sound.notes.join(' ')}</Part> : null}
       <Why
         lines={[
@@ -210,5 +170,65 @@ function EdgeFacts({ edge, clipId }: { edge: ToldEdge; clipId: string }) {
         ]}
       />
     </Box>
+  );
+}
+
+/** What a hand says of a clip’s place, and takes back. */
+function HandPart({
+  byHand,
+  id,
+  edge,
+  otherOf,
+  clip,
+  nameOf,
+}: {
+  byHand: (clipId: string, otherId: string | null) => void;
+  id: string;
+  edge: ToldEdge | null;
+  otherOf: (e: ToldEdge) => string;
+  clip: PlacedClip | UnplacedClip;
+  nameOf: (clipId: string) => string;
+}) {
+  const { production, me, rows } = useProduction();
+  const write = (words: string, otherId: string | null) =>
+    change(production.id, words, [
+      {
+        ...{ op: 'insert', table: 'handLines', id: newId() },
+        values: { clipId: id, otherId, kind: 'not', offsetMs: null, note: '', by: me.name },
+      },
+    ]);
+  const said = rows.handLines.filter((h) => h.clipId === id || h.otherId === id);
+  return (
+    <Part>
+      <Flex gap={2} wrap="wrap">
+        <Button onClick={() => byHand(id, edge ? otherOf(edge) : null)}>Hear both, nudge</Button>
+        {edge?.find && edge.aside === null ? (
+          <Button onClick={() => void write(`${clip.clip.name}: not there`, otherOf(edge))}>Not this</Button>
+        ) : null}
+        {isPlaced(clip) && clip.means === 'timecode' ? (
+          <Button onClick={() => void write(`${clip.clip.name}: not by its timecode`, null)}>
+            Not by its timecode
+          </Button>
+        ) : null}
+      </Flex>
+      {said.map((h) => (
+        <Flex key={h.id} mt={2} gap={2} align="center" wrap="wrap">
+          <span>
+            {h.kind === 'place' ? 'Placed' : 'Set aside'} by {h.by || 'hand'}
+            {h.otherId ? ` against ${nameOf(h.clipId === id ? h.otherId : h.clipId)}` : ', its own timecode'}.
+          </span>
+          <Button
+            size="small"
+            onClick={() =>
+              void change(production.id, `${clip.clip.name}: as the machine found it`, [
+                { op: 'delete', table: 'handLines', row: h },
+              ])
+            }
+          >
+            Take back
+          </Button>
+        </Flex>
+      ))}
+    </Part>
   );
 }

@@ -1,3 +1,5 @@
+import { percent, MapDrawn, TakeBand } from './MapDrawn.tsx';
+import { NAMES_PX, MapBar, LaneNames } from './MapBar.tsx';
 import { Box, Flex } from '@chakra-ui/react';
 import { useMemo, useRef, type KeyboardEvent, type PointerEvent } from 'react';
 import type { DayLine, LineClip, PlacedClip } from '@kavrell/core/dayline';
@@ -5,34 +7,26 @@ import type { Day } from '@kavrell/core/day';
 import type { LineSound } from '@kavrell/core/lineup';
 import { useProduction } from '../../app/production.tsx';
 import { timecodeAt } from '../../shared/roll/console.ts';
-import { Button } from '../../ui/Button.tsx';
-import { Tape } from '../../ui/icons.tsx';
 import { useWide } from '../../ui/wide.ts';
 import {
   ACROSS,
   LANE_PX,
   LINE_PX,
   across,
-  creases,
   folded,
   moved,
-  silhouette,
   takeBands,
-  threadsOf,
   unfolded,
   withRoom,
   zoomed,
   type View,
 } from './mapDrawing.ts';
-import { laneSaid, meansSaid } from './words.ts';
+import { meansSaid } from './words.ts';
 
-const NAMES_PX = 22;
 const STEP = 0.25;
 /** A letter of a take’s name takes so many units across. */
 const LETTER = 12;
 const LETTER_NARROW = 30;
-const NO_PEAKS: readonly number[] = [];
-const percent = (units: number) => `${(units / ACROSS) * 100}%`;
 
 interface Props {
   day: Day;
@@ -94,35 +88,9 @@ export function LineMap({ day, line, sounds, whole, view, setView, selectedId, s
   };
   return (
     <Box mb={4}>
-      <Flex gap={2} mb={2} wrap="wrap" align="center">
-        <Button size="small" onClick={() => setView(whole)}>
-          Whole day
-        </Button>
-        <Button size="small" onClick={() => nearer(0.5)} aria-label="Nearer">
-          +
-        </Button>
-        <Button size="small" onClick={() => nearer(2)} aria-label="Farther">
-          −
-        </Button>
-        <Box color="soft" fontSize="s" className="mono" aria-live="polite">
-          {timecodeAt(production, day, unfolded(view.fold, view.fromMs))} to{' '}
-          {timecodeAt(production, day, unfolded(view.fold, view.toMs))}; time between takes is folded away
-        </Box>
-      </Flex>
+      <MapBar setView={setView} whole={whole} nearer={nearer} day={day} view={view} />
       <Flex>
-        <Box flex="none" w={{ base: '58px', md: '112px' }} pt={`${NAMES_PX}px`}>
-          {line.devices.map((d) => (
-            <Box key={d.id} h={`${LANE_PX}px`} overflow="hidden">
-              <Tape letter={d.name} />
-              <Box color="soft" fontSize="s" lineHeight="1.1" mt="2px">
-                {laneSaid(
-                  line.placed.filter((c) => c.deviceId === d.id),
-                  line.unplaced.filter((c) => c.deviceId === d.id).length,
-                )}
-              </Box>
-            </Box>
-          ))}
-        </Box>
+        <LaneNames line={line} />
         <Box
           ref={place}
           position="relative"
@@ -140,16 +108,7 @@ export function LineMap({ day, line, sounds, whole, view, setView, selectedId, s
           data-map
         >
           {bands.map((b) => (
-            <Box
-              key={b.take.id}
-              position="absolute"
-              bg="raised"
-              bottom={0}
-              style={{
-                ...{ top: NAMES_PX - 4, left: percent(across(b.fromMs, view)) },
-                width: percent(across(b.toMs, view) - across(b.fromMs, view)),
-              }}
-            />
+            <TakeBand key={b.take.id} band={b} view={view} />
           ))}
           {[...named].map((b) => (
             <Box
@@ -164,34 +123,15 @@ export function LineMap({ day, line, sounds, whole, view, setView, selectedId, s
               {b.code}
             </Box>
           ))}
-          <svg
-            width="100%"
+          <MapDrawn
             height={height}
-            viewBox={`0 0 ${ACROSS} ${height}`}
-            preserveAspectRatio="none"
-            aria-hidden="true"
-            style={{ position: 'absolute', inset: 0, pointerEvents: 'none' }}
-          >
-            {creases(view).map((x) => (
-              <path
-                key={x}
-                d={`M${x} ${NAMES_PX}V${height}`}
-                stroke="currentColor"
-                opacity="0.35"
-                strokeDasharray="1 5"
-                vectorEffect="non-scaling-stroke"
-              />
-            ))}
-            <Threads line={line} view={view} top={top} byId={byId} selectedId={selectedId} />
-            {line.placed.map((c) => (
-              <path
-                key={c.clip.id}
-                d={silhouette(c, sounds.get(c.clip.id)?.peaks ?? NO_PEAKS, view, top(c.deviceId))}
-                fill="currentColor"
-                opacity={c.clip.id === selectedId ? 0.75 : 0.4}
-              />
-            ))}
-          </svg>
+            view={view}
+            line={line}
+            top={top}
+            byId={byId}
+            selectedId={selectedId}
+            sounds={sounds}
+          />
           {[...line.placed]
             .sort((a, b) => a.startMs - b.startMs)
             .map((c) => (
@@ -289,55 +229,4 @@ function UnplacedMark({ c, view, top, select }: { c: LineClip; view: View; top: 
       data-unplaced={c.clip.id}
     />
   );
-}
-
-/** A knot where both hear the same; a thread that leans is a clock that runs off. */
-function Threads({
-  line,
-  view,
-  top,
-  byId,
-  selectedId,
-}: {
-  line: DayLine;
-  view: View;
-  top: (deviceId: string) => number;
-  byId: ReadonlyMap<string, PlacedClip>;
-  selectedId: string | null;
-}) {
-  return line.edges.flatMap((edge) => {
-    const [a, b] = [byId.get(edge.clipId), byId.get(edge.otherId)];
-    if (!a || !b || edge.aside !== null) return [];
-    const isMine = selectedId === edge.clipId || selectedId === edge.otherId;
-    // What hangs on the tree alone, so that one can see through it; all of what is selected.
-    if (!isMine && a.against !== edge.otherId && b.against !== edge.clipId) return [];
-    const [y1, y2] = [top(a.deviceId) + LINE_PX, top(b.deviceId) + LINE_PX];
-    return threadsOf(edge, a, b, view)
-      .filter((t) => t.x1 > -5 && t.x1 < ACROSS + 5)
-      .map((t) => (
-        <g key={`${edge.key}${edge.means}${t.atMs}`} opacity={isMine ? 1 : 0.45}>
-          <path
-            d={`M${t.x1} ${y1}L${t.x2} ${y2}`}
-            stroke={isMine ? 'var(--chakra-colors-accent)' : 'currentColor'}
-            strokeWidth={isMine ? 1.6 : 1}
-            strokeDasharray={edge.means === 'hand' ? '3 3' : undefined}
-            vectorEffect="non-scaling-stroke"
-          />
-          {[
-            [t.x1, y1],
-            [t.x2, y2],
-          ].map(([x, y]) => (
-            // No length at all under a round cap is a dot that no stretching makes an egg of.
-            <path
-              key={y}
-              d={`M${x} ${y}h0`}
-              stroke={isMine ? 'var(--chakra-colors-accent)' : 'currentColor'}
-              strokeWidth="5"
-              strokeLinecap="round"
-              vectorEffect="non-scaling-stroke"
-            />
-          ))}
-        </g>
-      ));
-  });
 }

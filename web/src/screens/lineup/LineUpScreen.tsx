@@ -139,16 +139,7 @@ function DayOnLine({ day }: { day: Day }) {
           ) : null}
         </>
       )}
-      <Unfold words="How it is run">
-        <Flex direction="column" gap={2} mt={2}>
-          <Tick checked={fromCards} onChange={setFromCards}>
-            Read clips that have no verified copy here from their cards, though that is all there is of them
-          </Tick>
-          <Tick checked={again} onChange={setAgain}>
-            Measure again what was measured before; the newest counts, what hands said stays
-          </Tick>
-        </Flex>
-      </Unfold>
+      <HowItIsRun fromCards={fromCards} setFromCards={setFromCards} again={again} setAgain={setAgain} />
       <Sheet>
         {selected ? (
           <ClipSheet
@@ -179,4 +170,30 @@ function summary(line: DayLine): string {
   const loops =
     line.worstLoopMs === null ? '' : ` Loops close within ${Math.max(0.1, line.worstLoopMs).toFixed(1)}\u00a0ms.`;
   return `${said || 'None is placed yet'}.${loops}`;
+}
+
+/** What a run reads, and what it measures again. */
+function HowItIsRun({
+  fromCards,
+  setFromCards,
+  again,
+  setAgain,
+}: {
+  fromCards: boolean;
+  setFromCards: (next: boolean) => void;
+  again: boolean;
+  setAgain: (next: boolean) => void;
+}) {
+  return (
+    <Unfold words="How it is run">
+      <Flex direction="column" gap={2} mt={2}>
+        <Tick checked={fromCards} onChange={setFromCards}>
+          Read clips that have no verified copy here from their cards, though that is all there is of them
+        </Tick>
+        <Tick checked={again} onChange={setAgain}>
+          Measure again what was measured before; the newest counts, what hands said stays
+        </Tick>
+      </Flex>
+    </Unfold>
+  );
 }

@@ -1,7 +1,7 @@
+import { ConsentsSide } from './ConsentsSide.tsx';
 import { Box, Textarea } from '@chakra-ui/react';
 import { useMemo, useState } from 'react';
-import { consentsPdf, pathOf, personLink } from '@kavrell/contract';
-import { productionFields } from '@kavrell/core/brief';
+import { personLink } from '@kavrell/contract';
 import {
   CONSENT_DEFAULTS,
   consentsNeeded,
@@ -19,11 +19,9 @@ import { useDraft } from '../../platform/draft.ts';
 import { newId } from '../../platform/id.ts';
 import { tell } from '../../platform/notices.ts';
 import { change, type Op } from '../../platform/rows.ts';
-import { Button, LinkButton } from '../../ui/Button.tsx';
-import { FieldEdit } from '../../ui/FieldEdit.tsx';
+import { Button } from '../../ui/Button.tsx';
 import { FormField } from '../../ui/FormField.tsx';
-import { Look, Part, Why } from '../../ui/parts.tsx';
-import { Sheet } from '../../ui/sheet.tsx';
+import { Look } from '../../ui/parts.tsx';
 import { ConsentRow } from './ConsentRow.tsx';
 
 /** Who must agree to be seen, and who has: by list, on paper, or with a finger on this device. */
@@ -121,39 +119,7 @@ export function ConsentsView() {
           {guests.length ? `Add ${formatCount(guests.length, 'person', 'people')}` : 'Add them'}
         </Button>
       </Box>
-      <Sheet>
-        <Part title="What they agree to">
-          <FieldEdit
-            label="In these words"
-            value={production.consentTerms}
-            fields={productionFields}
-            set={(v) => ({ consentTerms: v })}
-            save={(values) =>
-              void change(production.id, 'Words of consent', [
-                { op: 'update', table: 'productions', row: production, values },
-              ])
-            }
-            hint="Where it is shown, for how long, and whom to ask to take it back"
-          />
-        </Part>
-        <Part title="On paper">
-          <LinkButton
-            size="small"
-            href={pathOf(consentsPdf, { productionId: production.id })}
-            target="_blank"
-            rel="noreferrer"
-          >
-            The list as PDF
-          </LinkButton>
-        </Part>
-        <Why
-          lines={[
-            'Here with a finger, on paper, or on their own phone by their link, which shows them the words below and nothing of anybody else.',
-            'Guests, everybody whose face a shot needs, and talent in any shot; a guardian signs for who is under 18. A refusal stands above a signature.',
-            'The law of the place decides what a release must say, and whether a drawn name is enough.',
-          ]}
-        />
-      </Sheet>
+      <ConsentsSide />
     </section>
   );
 }

@@ -1,16 +1,12 @@
+import { HoursSide } from './HoursSide.tsx';
 import { Box, Table } from '@chakra-ui/react';
 import { useMemo } from 'react';
 import { HOURS, hoursFindings, peopleDay } from '@kavrell/core/crew';
 import { planOf } from '@kavrell/core/productions';
-import { productionFields } from '@kavrell/core/brief';
-import { formatMinuteOfDay, formatMinutes, formatMoney, moneyText, parseMoney } from '@kavrell/core/units';
+import { formatMinuteOfDay, formatMinutes, formatMoney } from '@kavrell/core/units';
 import { usePlanned } from '../../app/production.tsx';
 import { usePreferences } from '../../platform/preferences.ts';
-import { change } from '../../platform/rows.ts';
-import { Button } from '../../ui/Button.tsx';
-import { FieldEdit } from '../../ui/FieldEdit.tsx';
-import { Empty, Look, Part, Why } from '../../ui/parts.tsx';
-import { Sheet } from '../../ui/sheet.tsx';
+import { Empty, Look } from '../../ui/parts.tsx';
 import { useBookedTwice } from '../../shared/people/booked.ts';
 import { Severity } from '../../ui/Severity.tsx';
 
@@ -116,60 +112,7 @@ export function HoursView() {
           </Box>
         </>
       ) : null}
-      <Sheet>
-        <Part title="What a night costs">
-          {(
-            [
-              ['hotelMinor', 'A night in a hotel'],
-              ['driveHourMinor', 'An hour of driving'],
-            ] as const
-          ).map(([field, label]) => (
-            <FieldEdit
-              key={field}
-              label={`${label}, ${production.currency}`}
-              hint="Empty: not said"
-              value={moneyText(production[field], production.currency)}
-              fields={productionFields}
-              set={(v) => ({ [field]: v.trim() === '' ? null : parseMoney(v, production.currency) })}
-              save={(values) =>
-                void change(production.id, label, [{ op: 'update', table: 'productions', row: production, values }])
-              }
-            />
-          ))}
-        </Part>
-        <Part title="Meals">
-          <Button
-            size="small"
-            aria-pressed={production.mealsAreWork}
-            look={production.mealsAreWork ? 'on' : 'plain'}
-            onClick={() =>
-              void change(production.id, production.mealsAreWork ? 'Meals are no work' : 'Meals are work', [
-                {
-                  op: 'update',
-                  table: 'productions',
-                  row: production,
-                  values: { mealsAreWork: !production.mealsAreWork },
-                },
-              ])
-            }
-          >
-            Meals count as work
-          </Button>
-        </Part>
-        <Why
-          lines={[
-            production.mealsAreWork
-              ? 'Meals between call and release count as hours worked.'
-              : 'Meals between call and release are taken off the hours worked; who is too tired to drive, and how long someone under 18 is here, counts them all the same.',
-            `Crew from call to wrap, others to the end of their last shot. Overtime from ${HOURS.overtimeH} h, doubled from ${HOURS.doubleH} h.`,
-            `Rest is door to door: the way home and back is taken off. ${HOURS.restWishH} h are wished, under ${HOURS.restDangerH} h is danger.`,
-            'The way home costs its driving, and its hours where a day rate is agreed; the hotel costs its night.',
-          ]}
-        />
-        <Part title="Care">
-          Local rules decide on hours and rest. Nobody drives tired: a driver, a shared car, or a bed near by.
-        </Part>
-      </Sheet>
+      <HoursSide />
     </>
   );
 }

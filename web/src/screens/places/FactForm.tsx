@@ -198,55 +198,8 @@ export function FactForm({ topic, place, onKept }: { topic: Topic; place: Place;
       <FormField label="What was found" error={problems.words} hint={`Such as: ${topic.example}`}>
         {(props) => <Input {...props} value={draft.words} onChange={(e) => write({ words: e.target.value })} />}
       </FormField>
-      {fields.length > 0 ? (
-        <Box display="grid" gridTemplateColumns="repeat(auto-fill, minmax(120px, 1fr))" columnGap={3}>
-          {fields.map(([key, label, kind, optional]) => (
-            <FormField
-              key={key}
-              label={label}
-              error={problems[key]}
-              {...(optional ? { hint: 'may stay empty' } : kind === 'time' ? { hint: 'such as 13:20' } : {})}
-            >
-              {(props) =>
-                typeof kind === 'string' ? (
-                  <Input
-                    {...props}
-                    inputMode={kind === 'number' ? 'decimal' : 'text'}
-                    value={draft.figures[key] ?? ''}
-                    onChange={(e) => write({ figures: { ...draft.figures, [key]: e.target.value } })}
-                  />
-                ) : (
-                  <Choice
-                    {...props}
-                    value={draft.figures[key] ?? ''}
-                    onChange={(e) => write({ figures: { ...draft.figures, [key]: e.target.value } })}
-                  >
-                    <option value="">choose …</option>
-                    {kind.map((k) => (
-                      <option key={k} value={k}>
-                        {k}
-                      </option>
-                    ))}
-                  </Choice>
-                )
-              }
-            </FormField>
-          ))}
-        </Box>
-      ) : null}
-      <Flex gap={2} wrap="wrap" mb={3} role="group" aria-label="Known from">
-        {SOURCES.map((source) => (
-          <Button
-            key={source}
-            look={draft.source === source ? 'on' : 'plain'}
-            aria-pressed={draft.source === source}
-            minH="44px"
-            onClick={() => write({ source })}
-          >
-            {source}
-          </Button>
-        ))}
-      </Flex>
+      {fields.length > 0 ? <FactFigures fields={fields} problems={problems} draft={draft} write={write} /> : null}
+      <KnownFrom draft={draft} write={write} />
       <DropPlace
         what={photo ? 'The photograph is kept on this device' : 'A photograph'}
         accept="image/*"
@@ -259,5 +212,74 @@ export function FactForm({ topic, place, onKept }: { topic: Topic; place: Place;
         Keep, and on to the next
       </Button>
     </form>
+  );
+}
+
+/** The figures of a topic, each with its own trouble. */
+function FactFigures({
+  fields,
+  problems,
+  draft,
+  write,
+}: {
+  fields: readonly (readonly [key: string, label: string, kind: Kind, optional?: boolean | undefined])[];
+  problems: Record<string, string>;
+  draft: Draft;
+  write: (values: Partial<Draft>) => void;
+}) {
+  return (
+    <Box display="grid" gridTemplateColumns="repeat(auto-fill, minmax(120px, 1fr))" columnGap={3}>
+      {fields.map(([key, label, kind, optional]) => (
+        <FormField
+          key={key}
+          label={label}
+          error={problems[key]}
+          {...(optional ? { hint: 'may stay empty' } : kind === 'time' ? { hint: 'such as 13:20' } : {})}
+        >
+          {(props) =>
+            typeof kind === 'string' ? (
+              <Input
+                {...props}
+                inputMode={kind === 'number' ? 'decimal' : 'text'}
+                value={draft.figures[key] ?? ''}
+                onChange={(e) => write({ figures: { ...draft.figures, [key]: e.target.value } })}
+              />
+            ) : (
+              <Choice
+                {...props}
+                value={draft.figures[key] ?? ''}
+                onChange={(e) => write({ figures: { ...draft.figures, [key]: e.target.value } })}
+              >
+                <option value="">choose …</option>
+                {kind.map((k) => (
+                  <option key={k} value={k}>
+                    {k}
+                  </option>
+                ))}
+              </Choice>
+            )
+          }
+        </FormField>
+      ))}
+    </Box>
+  );
+}
+
+/** How it is known. */
+function KnownFrom({ draft, write }: { draft: Draft; write: (values: Partial<Draft>) => void }) {
+  return (
+    <Flex gap={2} wrap="wrap" mb={3} role="group" aria-label="Known from">
+      {SOURCES.map((source) => (
+        <Button
+          key={source}
+          look={draft.source === source ? 'on' : 'plain'}
+          aria-pressed={draft.source === source}
+          minH="44px"
+          onClick={() => write({ source })}
+        >
+          {source}
+        </Button>
+      ))}
+    </Flex>
   );
 }

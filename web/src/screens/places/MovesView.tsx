@@ -24,33 +24,7 @@ export function MovesView() {
   const { production, rows } = usePlanned();
   const name = (id: string) => rows.places.find((p) => p.id === id)?.name ?? '?';
   const choices = useMemo(() => rows.places.map((p) => [p.id, p.name] as const), [rows.places]);
-  const columns = useMemo<Column<Move>[]>(
-    () => [
-      choiceColumn('fromPlaceId', 'From', 'minmax(100px, 1fr)', choices),
-      choiceColumn('toPlaceId', 'To', 'minmax(100px, 1fr)', choices),
-      { ...minutesColumn<Move>('loadOutMin', 'Load-out', '90px'), extra: 1 },
-      { ...minutesColumn<Move>('travelMin', 'Travel', '90px'), extra: 3 },
-      { ...minutesColumn<Move>('loadInMin', 'Load-in', '90px'), extra: 2 },
-      {
-        id: 'all',
-        header: 'Whole move',
-        width: '110px',
-        end: true,
-        value: (m) => moveMin(m),
-        render: (m) => <strong>{formatMinutes(moveMin(m))}</strong>,
-      },
-    ],
-    [choices],
-  );
-  const cartColumns = useMemo<Column<Cart>[]>(
-    () => [
-      textColumn('name', 'Cart', 'minmax(100px, 1fr)'),
-      numberColumn('widthM', 'Wide', '84px', { unit: 'm' }),
-      numberColumn('heightM', 'High', '84px', { unit: 'm' }),
-      numberColumn('loadedKg', 'Loaded', '90px', { unit: 'kg' }),
-    ],
-    [],
-  );
+  const { columns, cartColumns } = useMoveColumns(choices);
   const moveEdits = tableEdits<Move>(production.id, 'moves', (m) => `move from ${name(m.fromPlaceId)}`, 'move');
   const newCart = (before: readonly object[] = []) => ({
     name: 'Cart',
@@ -159,4 +133,36 @@ export function MovesView() {
       </Sheet>
     </>
   );
+}
+
+/** The columns of moves and of carts. */
+function useMoveColumns(choices: (readonly [string, string])[]) {
+  const columns = useMemo<Column<Move>[]>(
+    () => [
+      choiceColumn('fromPlaceId', 'From', 'minmax(100px, 1fr)', choices),
+      choiceColumn('toPlaceId', 'To', 'minmax(100px, 1fr)', choices),
+      { ...minutesColumn<Move>('loadOutMin', 'Load-out', '90px'), extra: 1 },
+      { ...minutesColumn<Move>('travelMin', 'Travel', '90px'), extra: 3 },
+      { ...minutesColumn<Move>('loadInMin', 'Load-in', '90px'), extra: 2 },
+      {
+        id: 'all',
+        header: 'Whole move',
+        width: '110px',
+        end: true,
+        value: (m) => moveMin(m),
+        render: (m) => <strong>{formatMinutes(moveMin(m))}</strong>,
+      },
+    ],
+    [choices],
+  );
+  const cartColumns = useMemo<Column<Cart>[]>(
+    () => [
+      textColumn('name', 'Cart', 'minmax(100px, 1fr)'),
+      numberColumn('widthM', 'Wide', '84px', { unit: 'm' }),
+      numberColumn('heightM', 'High', '84px', { unit: 'm' }),
+      numberColumn('loadedKg', 'Loaded', '90px', { unit: 'kg' }),
+    ],
+    [],
+  );
+  return { columns, cartColumns };
 }

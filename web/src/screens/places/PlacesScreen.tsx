@@ -1,27 +1,23 @@
+import { PlacesSide } from './PlacesSide.tsx';
 import { Box, Flex } from '@chakra-ui/react';
 import { useMemo } from 'react';
-import { PLACE_DEFAULTS, placeFields, recheck, spotOf, sunPlaceOf, type Place } from '@kavrell/core/places';
+import { PLACE_DEFAULTS, placeFields, recheck, spotOf, type Place } from '@kavrell/core/places';
 import { tell } from '../../platform/notices.ts';
 import { zoneAt } from '../../platform/zone.ts';
-import { formatMinuteOfDay } from '@kavrell/core/units';
-import { sunTimes } from '@kavrell/core/sun';
 import { usePlanned } from '../../app/production.tsx';
 import { newId } from '../../platform/id.ts';
 import { useKeptView } from '../../platform/kept.ts';
 import { useKeysOf } from '../../platform/keys.ts';
-import { usePreferences } from '../../platform/preferences.ts';
 import { change } from '../../platform/rows.ts';
 import { useHashSelection } from '../../ui/selection.ts';
 import { Button } from '../../ui/Button.tsx';
 import { DataTable } from '../../ui/DataTable.tsx';
 import { tableEdits } from '../../ui/edits.ts';
-import { RowFields } from '../../ui/RowFields.tsx';
-import { Empty, Facts, Part } from '../../ui/parts.tsx';
-import { Sheet, openSheet } from '../../ui/sheet.tsx';
+import { Empty } from '../../ui/parts.tsx';
+import { openSheet } from '../../ui/sheet.tsx';
 import { Tabbed, Views } from '../../ui/Views.tsx';
 import { PlacesMap } from '../../shared/places/PlacesMap.tsx';
-import { PlacePhotos, photosOf } from './PlacePhotos.tsx';
-import { PlacesSummary } from './PlacesSummary.tsx';
+import { photosOf } from './PlacePhotos.tsx';
 import { MovesView } from './MovesView.tsx';
 import { placeColumns } from './placeColumns.tsx';
 import { RoomsView } from './RoomsView.tsx';
@@ -43,7 +39,6 @@ const KEYS = [{ keys: 'arrows, Enter', does: 'go through the table; edit a cell'
 /** Where it is shot: scouted, measured, its sun, its power, and the minutes between. */
 export function PlacesScreen() {
   const { production, rows, day } = usePlanned();
-  const clock = usePreferences((s) => s.clock);
   const [selectedId, select] = useHashSelection();
   const [view, setView] = useKeptView('places', VIEWS);
   useKeysOf('Places', KEYS);
@@ -95,10 +90,6 @@ export function PlacesScreen() {
     select(id);
   };
   const place = rows.places.find((p) => p.id === selectedId) ?? (OF_PLACE.has(view) ? rows.places[0] : undefined);
-  const at = sunPlaceOf(day, place);
-  const sun = at && sunTimes(at);
-  const say = (m: number | null | undefined) =>
-    m === null || m === undefined || !day ? '–' : formatMinuteOfDay(m, day, clock);
   return (
     <>
       <Flex align="center" gap={2} wrap="wrap" mb={3}>
@@ -156,34 +147,7 @@ export function PlacesScreen() {
           <PlacesMap places={rows.places} moves={rows.moves} selectedId={selectedId} select={select} />
         </>
       )}
-      {view === 'places' || view === 'walk' ? (
-        <Sheet>
-          {place ? (
-            <>
-              <Part>
-                <h2>{place.name}</h2>
-                <div>{place.address}</div>
-              </Part>
-              <Part title={day ? `Sun on day ${day.number}` : 'Sun'}>
-                <Facts
-                  rows={[
-                    ['First light', say(sun?.dawnMin)],
-                    ['Sunrise', say(sun?.riseMin)],
-                    ['Low sun until', say(sun?.lowSunEndMin)],
-                    ['Low sun from', say(sun?.lowSunStartMin)],
-                    ['Sunset', say(sun?.setMin)],
-                    ['Dark', say(sun?.duskMin)],
-                  ]}
-                />
-              </Part>
-              <PlacePhotos photos={photosOf(place.id, rows.placeFacts, rows.pictures)} />
-              <RowFields row={place} columns={columns} fields={placeFields} onEdit={onEdit} />
-            </>
-          ) : (
-            <PlacesSummary />
-          )}
-        </Sheet>
-      ) : null}
+      {view === 'places' || view === 'walk' ? <PlacesSide place={place} columns={columns} onEdit={onEdit} /> : null}
     </>
   );
 

@@ -1,3 +1,4 @@
+import { SunSpans } from './SunSpans.tsx';
 import { Box, Flex } from '@chakra-ui/react';
 import { useMemo, useState } from 'react';
 import {
@@ -16,15 +17,11 @@ import { formatLux, formatMinuteOfDay } from '@kavrell/core/units';
 import { NoDay } from '../../app/NoDay.tsx';
 import { usePlanned } from '../../app/production.tsx';
 import { usePreferences } from '../../platform/preferences.ts';
-import { change } from '../../platform/rows.ts';
-import { tell } from '../../platform/notices.ts';
-import { Button } from '../../ui/Button.tsx';
-import { Empty, Figure, Look } from '../../ui/parts.tsx';
+import { Empty, Figure } from '../../ui/parts.tsx';
 import { RoomDrawing } from './RoomDrawing.tsx';
 import { SunChart } from './SunChart.tsx';
 import { SunSheet } from './SunSheet.tsx';
 import { SunWishFields } from './SunWishFields.tsx';
-import { Choice } from '../../ui/Choice.tsx';
 import { Slide } from '../../ui/Slide.tsx';
 
 const COMPASS = ['N', 'NE', 'E', 'SE', 'S', 'SW', 'W', 'NW'];
@@ -33,13 +30,12 @@ const LIGHT_WORDS = { front: 'front-lit', side: 'side-lit', back: 'back-lit', no
 
 /** The sun at a place through the day of shooting: held against the skyline, through its windows, on a face, and when a wish is met. */
 export function SunView({ place }: { place: Place }) {
-  const { production, rows, day } = usePlanned();
+  const { rows, day } = usePlanned();
   const clock = usePreferences((s) => s.clock);
   const [minute, setMinute] = useState(() => 13 * 60);
   const [facing, setFacing] = useState(180);
   const [sky, setSky] = useState<Sky>('clear');
   const [wish, setWish] = useState<Omit<SunWish, 'facingBearingDeg'>>({ light: 'back', mostAltitudeDeg: 8 });
-  const [shotId, setShotId] = useState('');
   const at = useMemo(() => sunPlaceOf(day, place), [day, place]);
   const steps = useMemo(() => (at ? sunPath(at, place.skyline) : []), [at, place.skyline]);
   const rooms = rows.rooms.filter((r) => r.placeId === place.id);
@@ -58,17 +54,6 @@ export function SunView({ place }: { place: Place }) {
   const say = (m: number | null) => (m === null ? 'not this day' : formatMinuteOfDay(m, day, clock));
   const span = ([from, to]: readonly [number, number]) => `${say(from)} to ${say(to)}`;
   const spans = sunWindows(steps, { ...wish, facingBearingDeg: facing });
-  const shots = rows.shots.filter(
-    (s) => rows.scenes.find((c) => c.id === s.sceneId)?.placeId === place.id && !s.dropped,
-  );
-  const give = () => {
-    const shot = shots.find((s) => s.id === shotId);
-    if (!shot) return;
-    void change(production.id, `${shot.code}: sun window`, [
-      { op: 'update', table: 'shots', row: shot, values: { windows: spans.slice(0, 6) } },
-    ]);
-    tell(`${shot.code} is only taken ${spans.map(span).join(' or ')} now; the Day is timed with it.`);
-  };
   return (
     <>
       <SunChart steps={steps} skyline={place.skyline} minute={minute} say={say} />
@@ -93,33 +78,7 @@ export function SunView({ place }: { place: Place }) {
         <Figure name="Sky, on the ground">{formatLux(light.skyLux)}</Figure>
       </Box>
       <SunWishFields {...{ facing, setFacing, sky, setSky, wish, setWish }} />
-      <Box mb={4} data-sun-windows>
-        {spans.length === 0 ? (
-          <Look>Not on this day at this place.</Look>
-        ) : (
-          <strong>{spans.map(span).join(', ')}</strong>
-        )}
-        {spans.length > 0 && shots.length > 0 ? (
-          <Flex gap={2} mt={2} wrap="wrap">
-            <Choice
-              style={{ maxWidth: 260 }}
-              aria-label="Shot"
-              value={shotId}
-              onChange={(e) => setShotId(e.target.value)}
-            >
-              <option value="">for which shot …</option>
-              {shots.map((s) => (
-                <option key={s.id} value={s.id}>
-                  {s.code} {s.description}
-                </option>
-              ))}
-            </Choice>
-            <Button disabled={!shotId} onClick={give}>
-              Take it only then
-            </Button>
-          </Flex>
-        ) : null}
-      </Box>
+      <SunSpans spans={spans} span={span} place={place} />
       {windows.some((w) => w.sun.length > 0) ? (
         <>
           <Box as="h2" fontSize="m" mb={2}>

@@ -113,47 +113,60 @@ export function RiskSheet({ risk }: { risk: ListedRisk }) {
         </Flex>
       </Part>
       <TriggerPart trigger={risk.trigger} save={save('Trigger')} />
-      <Part title="How bad">
-        <FieldEdit
-          label="Likelihood"
-          value={String(risk.likelihood)}
-          fields={riskFields}
-          set={(v) => ({ likelihood: Number(v) })}
-          save={save('Likelihood')}
-          options={[1, 2, 3].map((n) => [String(n), LIKELIHOODS[n] ?? ''] as const)}
-        />
-        <FieldEdit
-          label="Harm"
-          value={String(risk.harm)}
-          fields={riskFields}
-          set={(v) => ({ harm: Number(v) })}
-          save={save('Harm')}
-          options={[1, 2, 3].map((n) => [String(n), HARMS[n] ?? ''] as const)}
-        />
-        {risk.row && risk.row.key === '' ? (
-          <>
-            <FieldEdit
-              label="What could happen"
-              value={risk.title}
-              fields={riskFields}
-              set={(v) => ({ title: v })}
-              save={save('Renamed a risk')}
-            />
-            <FieldEdit label="Why" value={risk.why} fields={riskFields} set={(v) => ({ why: v })} save={save('Why')} />
-            <Button
-              size="small"
-              onClick={() =>
-                risk.row &&
-                void change(production.id, `Took away “${risk.title}”`, [
-                  { op: 'delete', table: 'risks', row: risk.row },
-                ])
-              }
-            >
-              Take it away
-            </Button>
-          </>
-        ) : null}
-      </Part>
+      <HowBad risk={risk} save={save} />
     </>
+  );
+}
+
+/** How likely it is and what it harms; of a risk of one’s own its words too. */
+function HowBad({
+  risk,
+  save,
+}: {
+  risk: ListedRisk;
+  save: (label: string) => (edit: Record<string, unknown>) => void;
+}) {
+  const { production } = usePlanned();
+
+  return (
+    <Part title="How bad">
+      <FieldEdit
+        label="Likelihood"
+        value={String(risk.likelihood)}
+        fields={riskFields}
+        set={(v) => ({ likelihood: Number(v) })}
+        save={save('Likelihood')}
+        options={[1, 2, 3].map((n) => [String(n), LIKELIHOODS[n] ?? ''] as const)}
+      />
+      <FieldEdit
+        label="Harm"
+        value={String(risk.harm)}
+        fields={riskFields}
+        set={(v) => ({ harm: Number(v) })}
+        save={save('Harm')}
+        options={[1, 2, 3].map((n) => [String(n), HARMS[n] ?? ''] as const)}
+      />
+      {risk.row && risk.row.key === '' ? (
+        <>
+          <FieldEdit
+            label="What could happen"
+            value={risk.title}
+            fields={riskFields}
+            set={(v) => ({ title: v })}
+            save={save('Renamed a risk')}
+          />
+          <FieldEdit label="Why" value={risk.why} fields={riskFields} set={(v) => ({ why: v })} save={save('Why')} />
+          <Button
+            size="small"
+            onClick={() =>
+              risk.row &&
+              void change(production.id, `Took away “${risk.title}”`, [{ op: 'delete', table: 'risks', row: risk.row }])
+            }
+          >
+            Take it away
+          </Button>
+        </>
+      ) : null}
+    </Part>
   );
 }

@@ -96,41 +96,7 @@ export function Interview({ onset, hand }: { onset: Onset; hand: InHand }) {
       {list.length === 0 ? <Box mb={2}>No question is written for this scene. Type the first below.</Box> : null}
       <Box as="ol" listStyleType="none" display="grid" gap={2}>
         {list.map((q) => (
-          <Flex
-            as="li"
-            key={q.question.id}
-            gap={2}
-            align="center"
-            borderBottom="1px solid"
-            borderColor="hairline"
-            pb={2}
-          >
-            <Box flex={1} minW={0} overflowWrap="anywhere" color={q.askedAtMs.length > 0 ? 'soft' : undefined}>
-              {q.question.words}
-              <Box fontSize="s" color="soft">
-                {[
-                  q.question.followUp ? 'follow-up' : '',
-                  q.question.purpose,
-                  q.question.silenceS > 0 ? `then ${q.question.silenceS}\u00a0s of silence` : '',
-                  q.askedAtMs.length > 1 ? `asked ${q.askedAtMs.length} times` : q.askedAtMs.length > 0 ? 'asked' : '',
-                  q.stars.length > 0 ? `★ ${q.stars.join(', ')}` : '',
-                ]
-                  .filter(Boolean)
-                  .join(' · ')}
-              </Box>
-            </Box>
-            <Button minH="48px" aria-label={`Asked: ${q.question.words}`} onClick={() => asked(q)}>
-              {q.askedAtMs.length > 0 ? 'Again' : 'Asked'}
-            </Button>
-            <Button
-              minH="48px"
-              minW="48px"
-              aria-label={`Star the answer to: ${q.question.words}`}
-              onClick={() => star(q)}
-            >
-              ★
-            </Button>
-          </Flex>
+          <QuestionLine key={q.question.id} line={q} asked={asked} star={star} />
         ))}
       </Box>
       <Flex gap={2} mt={3} wrap="wrap">
@@ -154,5 +120,50 @@ export function Interview({ onset, hand }: { onset: Onset; hand: InHand }) {
         ) : null}
       </Flex>
     </Panel>
+  );
+}
+
+/** One question: whether it was asked, and which answers were starred. */
+function QuestionLine({
+  line,
+  asked,
+  star,
+}: {
+  line: AskedQuestion;
+  asked: (of: AskedQuestion) => void;
+  star: (of: AskedQuestion) => void;
+}) {
+  return (
+    <Flex as="li" gap={2} align="center" borderBottom="1px solid" borderColor="hairline" pb={2}>
+      <Box flex={1} minW={0} overflowWrap="anywhere" color={line.askedAtMs.length > 0 ? 'soft' : undefined}>
+        {line.question.words}
+        <Box fontSize="s" color="soft">
+          {[
+            line.question.followUp ? 'follow-up' : '',
+            line.question.purpose,
+            line.question.silenceS > 0 ? `then ${line.question.silenceS}\u00a0s of silence` : '',
+            line.askedAtMs.length > 1
+              ? `asked ${line.askedAtMs.length} times`
+              : line.askedAtMs.length > 0
+                ? 'asked'
+                : '',
+            line.stars.length > 0 ? `★ ${line.stars.join(', ')}` : '',
+          ]
+            .filter(Boolean)
+            .join(' · ')}
+        </Box>
+      </Box>
+      <Button minH="48px" aria-label={`Asked: ${line.question.words}`} onClick={() => asked(line)}>
+        {line.askedAtMs.length > 0 ? 'Again' : 'Asked'}
+      </Button>
+      <Button
+        minH="48px"
+        minW="48px"
+        aria-label={`Star the answer to: ${line.question.words}`}
+        onClick={() => star(line)}
+      >
+        ★
+      </Button>
+    </Flex>
   );
 }

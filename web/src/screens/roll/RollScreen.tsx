@@ -1,3 +1,4 @@
+import { CameraCards } from './CameraCards.tsx';
 import { Box, Flex } from '@chakra-ui/react';
 import { useDrag } from '@use-gesture/react';
 import { useCallback, useMemo, useState } from 'react';
@@ -12,12 +13,10 @@ import { useCommand } from '../../platform/keys.ts';
 import { usePreferences } from '../../platform/preferences.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Sheet } from '../../ui/sheet.tsx';
-import { CameraCard } from './CameraCard.tsx';
 import { useLoggedNow } from '../../shared/log/log.ts';
 import { chooseTarget, timecodeAt } from '../../shared/roll/console.ts';
 import { useOnAir } from '../../shared/cover/onAir.ts';
 import { useShotInHand } from '../../shared/roll/inHand.ts';
-import { NoCamera } from './NoCamera.tsx';
 import { NoteLine } from './NoteLine.tsx';
 import { boardOf } from '../../shared/scenes/Board.tsx';
 import { NowHead } from './NowHead.tsx';
@@ -37,7 +36,7 @@ import { useConsoleActions } from './useConsoleActions.ts';
 
 /** The console: now, next, roll and cut, cameras, verdicts, notes. */
 export function RollScreen() {
-  const { production, rows, day, facts, devices } = useProduction();
+  const { production, rows, day, facts } = useProduction();
   const clock = usePreferences((s) => s.clock);
   const now = useLoggedNow(production, 1000);
   const [noting, setNoting] = useState(false);
@@ -115,27 +114,7 @@ export function RollScreen() {
       ) : null}
       <StatePanel hand={hand} now={now} actions={actions} timecode={timecode} />
       <Flex direction="column">
-        <Box
-          order={{ base: 2, md: 1 }}
-          display="grid"
-          gridTemplateColumns={`repeat(auto-fit, minmax(${rows.cameras.length > 3 ? 150 : 180}px, 1fr))`}
-          gap={3}
-          mb={3}
-        >
-          {rows.cameras.length === 0 ? <NoCamera /> : null}
-          {rows.cameras.map((c) => (
-            <CameraCard
-              key={c.id}
-              camera={c}
-              state={devices.find((d) => d.cameraId === c.id)}
-              taken={inTake.includes(c.letter)}
-              rolling={rolling !== undefined && inTake.includes(c.letter) && !rolling.wild}
-              now={now}
-              onAir={onAir === c.letter}
-              toggle={() => toggle(c.letter)}
-            />
-          ))}
-        </Box>
+        <CameraCards inTake={inTake} rolling={rolling} now={now} onAir={onAir} toggle={toggle} />
         <Recorders actions={actions} rolling={rolling !== undefined} />
         <TakeActions actions={actions} rolling={rolling !== undefined} note={() => setNoting(true)} />
       </Flex>

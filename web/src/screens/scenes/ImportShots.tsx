@@ -1,7 +1,7 @@
 import { Box, Flex } from '@chakra-ui/react';
 import type { FieldsOf } from '@kavrell/core/tables';
 import { useMemo, useState } from 'react';
-import { readTable } from '@kavrell/core/formats';
+import { readTable, type PlainTable } from '@kavrell/core/formats';
 import {
   IMPORT_FIELDS,
   guessMapping,
@@ -11,6 +11,7 @@ import {
   type MendChoice,
   type Mapping,
   type Scene,
+  type ImportPlan,
 } from '@kavrell/core/scenes';
 import { PERSON_DEFAULTS, shortNameFor } from '@kavrell/core/people';
 import { formatCount } from '@kavrell/core/units';
@@ -105,36 +106,7 @@ export function ImportShots({ text, onTaken, intoScene }: ImportProps & { intoSc
       <Box color="soft" mb={1}>
         {formatCount(table.rows.length, 'row')}. What each column means:
       </Box>
-      <Flex gap={2} wrap="wrap" mb={3}>
-        {table.headings.map((heading, i) => (
-          <label key={`${i}${heading}`} style={{ minWidth: 120, maxWidth: 180 }}>
-            <Box fontSize="s" overflow="hidden" textOverflow="ellipsis" whiteSpace="nowrap" title={heading}>
-              {heading || `column ${i + 1}`}
-            </Box>
-            <Choice
-              value={mapping[i] ?? ''}
-              onChange={(e) => {
-                const next = [...mapping];
-                const field = (e.target.value || null) as ImportField | null;
-                // A meaning belongs to one column.
-                if (field) next.forEach((f, k) => f === field && (next[k] = null));
-                next[i] = field;
-                setSaid({ of: heads, mapping: next });
-              }}
-            >
-              <option value="">leave out</option>
-              {FIELDS.map(([field, { words }]) => (
-                <option key={field} value={field}>
-                  {words}
-                </option>
-              ))}
-            </Choice>
-            <Box color="soft" fontSize="s" overflow="hidden" textOverflow="ellipsis" whiteSpace="nowrap">
-              {table.rows[0]?.[i] || '–'}
-            </Box>
-          </label>
-        ))}
-      </Flex>
+      <ColumnMeanings table={table} mapping={mapping} setSaid={setSaid} heads={heads} />
       {mapping.includes('code') ? (
         <Box mb={3}>
           <Tick checked={keepNumbers} onChange={setKeepNumbers}>
@@ -154,22 +126,7 @@ export function ImportShots({ text, onTaken, intoScene }: ImportProps & { intoSc
           ))}
         </Flex>
       ))}
-      {plan.problems.length ? (
-        <Box mb={3}>
-          <Problem mb={1}>
-            {plan.badLines.size
-              ? `${formatCount(plan.badLines.size, 'row')} can’t be taken as ${plan.badLines.size === 1 ? 'it stands' : 'they stand'}. Mend the text above, say what the columns mean, or leave ${plan.badLines.size === 1 ? 'it' : 'them'} out.`
-              : 'This can’t be taken yet.'}
-          </Problem>
-          <Box as="ul" maxH="180px" overflowY="auto">
-            {plan.problems.slice(0, 100).map((p) => (
-              <li key={`${p.line}${p.field}${p.message}`}>
-                Line {p.line}, {p.field}: {p.message}
-              </li>
-            ))}
-          </Box>
-        </Box>
-      ) : null}
+      {plan.problems.length ? <ImportProblems plan={plan} /> : null}
       <IntoMoments shots={plan.shots.map((x) => x.values)} />
       {tooMany ? (
         <Problem>
@@ -179,6 +136,77 @@ export function ImportShots({ text, onTaken, intoScene }: ImportProps & { intoSc
       <Button look="primary" disabled={good + plan.scenes.length === 0 || tooMany} onClick={take}>
         {plan.badLines.size ? `Leave ${plan.badLines.size} out, take ${what}` : `Take ${what}`}
       </Button>
+    </Box>
+  );
+}
+
+/** What each column of the list means, guessed and changed. */
+function ColumnMeanings({
+  table,
+  mapping,
+  setSaid,
+  heads,
+}: {
+  table: PlainTable;
+  mapping: Mapping;
+  setSaid: (
+    value:
+      | { of: string; mapping: Mapping }
+      | ((prevState: { of: string; mapping: Mapping } | null) => { of: string; mapping: Mapping } | null)
+      | null,
+  ) => void;
+  heads: string;
+}) {
+  return (
+    <Flex gap={2} wrap="wrap" mb={3}>
+      {table.headings.map((heading, i) => (
+        <label key={`${i}${heading}`} style={{ minWidth: 120, maxWidth: 180 }}>
+          <Box fontSize="s" overflow="hidden" textOverflow="ellipsis" whiteSpace="nowrap" title={heading}>
+            {heading || `column ${i + 1}`}
+          </Box>
+          <Choice
+            value={mapping[i] ?? ''}
+            onChange={(e) => {
+              const next = [...mapping];
+              const field = (e.target.value || null) as ImportField | null;
+              // A meaning belongs to one column.
+              if (field) next.forEach((f, k) => f === field && (next[k] = null));
+              next[i] = field;
+              setSaid({ of: heads, mapping: next });
+            }}
+          >
+            <option value="">leave out</option>
+            {FIELDS.map(([field, { words }]) => (
+              <option key={field} value={field}>
+                {words}
+              </option>
+            ))}
+          </Choice>
+          <Box color="soft" fontSize="s" overflow="hidden" textOverflow="ellipsis" whiteSpace="nowrap">
+            {table.rows[0]?.[i] || '–'}
+          </Box>
+        </label>
+      ))}
+    </Flex>
+  );
+}
+
+/** The rows that can’t be taken as they stand, each with its line. */
+function ImportProblems({ plan }: { plan: ImportPlan }) {
+  return (
+    <Box mb={3}>
+      <Problem mb={1}>
+        {plan.badLines.size
+          ? `${formatCount(plan.badLines.size, 'row')} can’t be taken as ${plan.badLines.size === 1 ? 'it stands' : 'they stand'}. Mend the text above, say what the columns mean, or leave ${plan.badLines.size === 1 ? 'it' : 'them'} out.`
+          : 'This can’t be taken yet.'}
+      </Problem>
+      <Box as="ul" maxH="180px" overflowY="auto">
+        {plan.problems.slice(0, 100).map((p) => (
+          <li key={`${p.line}${p.field}${p.message}`}>
+            Line {p.line}, {p.field}: {p.message}
+          </li>
+        ))}
+      </Box>
     </Box>
   );
 }

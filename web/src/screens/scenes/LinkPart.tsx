@@ -17,28 +17,9 @@ const KIND_WORDS: Record<ShotLink['kind'], string> = {
 /** Shots that belong to this one, both side by side, with what differs and what does not match. */
 export function LinkPart({ shot }: { shot: Shot }) {
   const { production, rows } = usePlanned();
-  const [kind, setKind] = useState<ShotLink['kind']>('variant');
-  const [code, setCode] = useState('');
-  const [problem, setProblem] = useState('');
   const linked = linksOf(shot, rows.shotLinks, rows.shots);
   const words = (key: keyof Shot, value: unknown) =>
     key === 'setupId' ? (rows.setups.find((s) => s.id === value)?.code ?? '') : value === null ? '' : String(value);
-  const add = () => {
-    const other = rows.shots.find((s) => s.code === code.trim().toUpperCase());
-    if (!other || other.id === shot.id) {
-      setProblem(
-        other
-          ? 'A shot can’t be linked to itself.'
-          : `There is no shot ${code.trim().toUpperCase() || 'of that number'}.`,
-      );
-      return;
-    }
-    setProblem('');
-    setCode('');
-    void change(production.id, `Linked ${shot.code} and ${other.code}`, [
-      { op: 'insert', table: 'shotLinks', values: { kind, shotId: shot.id, otherShotId: other.id, change: '' } },
-    ]);
-  };
   const still = (s: Shot) => {
     const picture = boardOf(rows.pictures, s.id);
     return picture ? (
@@ -107,6 +88,35 @@ export function LinkPart({ shot }: { shot: Shot }) {
           </Box>
         );
       })}
+      <LinkAsk shot={shot} />
+    </Part>
+  );
+}
+
+/** Links a shot to another by its number. */
+function LinkAsk({ shot }: { shot: Shot }) {
+  const { rows, production } = usePlanned();
+  const [kind, setKind] = useState<ShotLink['kind']>('variant');
+  const [code, setCode] = useState('');
+  const [problem, setProblem] = useState('');
+  const add = () => {
+    const other = rows.shots.find((s) => s.code === code.trim().toUpperCase());
+    if (!other || other.id === shot.id) {
+      setProblem(
+        other
+          ? 'A shot can’t be linked to itself.'
+          : `There is no shot ${code.trim().toUpperCase() || 'of that number'}.`,
+      );
+      return;
+    }
+    setProblem('');
+    setCode('');
+    void change(production.id, `Linked ${shot.code} and ${other.code}`, [
+      { op: 'insert', table: 'shotLinks', values: { kind, shotId: shot.id, otherShotId: other.id, change: '' } },
+    ]);
+  };
+  return (
+    <>
       <Flex gap={2} align="center" wrap="wrap">
         <Choice
           aria-label="How they belong together"
@@ -133,6 +143,6 @@ export function LinkPart({ shot }: { shot: Shot }) {
         </Button>
       </Flex>
       {problem ? <Problem fontSize="s">{problem}</Problem> : null}
-    </Part>
+    </>
   );
 }

@@ -1,6 +1,14 @@
 import { Box, Flex, Input, Table } from '@chakra-ui/react';
 import { useMemo, useState } from 'react';
-import { SHOT_DEFAULTS, nextShotCode, passGrid, type Scene, type Track } from '@kavrell/core/scenes';
+import {
+  SHOT_DEFAULTS,
+  nextShotCode,
+  passGrid,
+  type PassGrid,
+  type Scene,
+  type Track,
+  type ShotState,
+} from '@kavrell/core/scenes';
 import { positionAfter } from '@kavrell/core/records';
 import { useProduction } from '../../app/production.tsx';
 import { newId } from '../../platform/id.ts';
@@ -59,62 +67,13 @@ export function PassTable({ track, scene }: { track: Track; scene: Scene }) {
     });
     void change(production.id, `${names.length} passes of ${track.name}`, ops);
   };
-  const setup = (id: string | null) => rows.setups.find((s) => s.id === id)?.code ?? 'no light said';
   return (
     <section aria-label="Passes of the whole">
       <Box as="h2" fontSize="l" mb={2}>
         Passes of the whole
       </Box>
       {grid.rows.length ? (
-        <Box overflowX="auto" mb={3}>
-          <Table.Root style={{ borderCollapse: 'collapse', minWidth: 420 }}>
-            <Table.Header>
-              <Table.Row>
-                <Table.ColumnHeader
-                  scope="col"
-                  className="soft"
-                  style={{ textAlign: 'left', fontWeight: 400, padding: '4px 12px 4px 0' }}
-                >
-                  Light, outfit
-                </Table.ColumnHeader>
-                {grid.passes.map((p) => (
-                  <Table.ColumnHeader
-                    scope="col"
-                    key={p}
-                    className="soft"
-                    style={{ textAlign: 'left', fontWeight: 400, padding: '4px 12px 4px 0' }}
-                  >
-                    {p}
-                  </Table.ColumnHeader>
-                ))}
-              </Table.Row>
-            </Table.Header>
-            <Table.Body>
-              {grid.rows.map((row) => (
-                <Table.Row key={`${row.setupId}${row.outfit}`}>
-                  <Table.ColumnHeader
-                    scope="row"
-                    style={{ textAlign: 'left', fontWeight: 600, padding: '4px 12px 4px 0' }}
-                  >
-                    {setup(row.setupId)}
-                    {row.outfit ? `, ${row.outfit}` : ''}
-                  </Table.ColumnHeader>
-                  {row.cells.map((cell, i) => (
-                    <Table.Cell key={grid.passes[i]} style={{ padding: '4px 12px 4px 0' }}>
-                      {cell.shots.length === 0
-                        ? '–'
-                        : cell.shots.map((s) => (
-                            <span key={s.id} style={{ display: 'inline-flex', gap: 6, marginRight: 8 }}>
-                              <ShotMark state={states?.get(s.id) ?? 'planned'} bare /> {s.code}
-                            </span>
-                          ))}
-                    </Table.Cell>
-                  ))}
-                </Table.Row>
-              ))}
-            </Table.Body>
-          </Table.Root>
-        </Box>
+        <PassesTaken grid={grid} states={states} />
       ) : (
         <Box color="soft" mb={2}>
           No pass of the whole yet. Say the light, what is worn and which passes, and they are added as shots that hang
@@ -154,5 +113,59 @@ export function PassTable({ track, scene }: { track: Track; scene: Scene }) {
         </Button>
       </Flex>
     </section>
+  );
+}
+
+/** Which pass was taken in which light and outfit. */
+function PassesTaken({ grid, states }: { grid: PassGrid; states: Map<string, ShotState> | undefined }) {
+  const { rows } = useProduction();
+  const setup = (id: string | null) => rows.setups.find((s) => s.id === id)?.code ?? 'no light said';
+  return (
+    <Box overflowX="auto" mb={3}>
+      <Table.Root style={{ borderCollapse: 'collapse', minWidth: 420 }}>
+        <Table.Header>
+          <Table.Row>
+            <Table.ColumnHeader
+              scope="col"
+              className="soft"
+              style={{ textAlign: 'left', fontWeight: 400, padding: '4px 12px 4px 0' }}
+            >
+              Light, outfit
+            </Table.ColumnHeader>
+            {grid.passes.map((p) => (
+              <Table.ColumnHeader
+                scope="col"
+                key={p}
+                className="soft"
+                style={{ textAlign: 'left', fontWeight: 400, padding: '4px 12px 4px 0' }}
+              >
+                {p}
+              </Table.ColumnHeader>
+            ))}
+          </Table.Row>
+        </Table.Header>
+        <Table.Body>
+          {grid.rows.map((row) => (
+            <Table.Row key={`${row.setupId}${row.outfit}`}>
+              <Table.ColumnHeader scope="row" style={{ textAlign: 'left', fontWeight: 600, padding: '4px 12px 4px 0' }}>
+                {setup(row.setupId)}
+                {row.outfit ? `, ${row.outfit}` : ''}
+              </Table.ColumnHeader>
+              {row.cells.map((cell, i) => (
+                <Table.Cell key={grid.passes[i]} style={{ padding: '4px 12px 4px 0' }}>
+                  {cell.shots.length === 0
+                    ? '–'
+                    : cell.shots.map((s) => (
+                        <span key={s.id} style={{ display: 'inline-flex', gap: 6, marginRight: 8 }}>
+                          <ShotMark state={states?.get(s.id) ?? 'planned'} bare /> {s.code}
+                        </span>
+                      ))}
+                </Table.Cell>
+              ))}
+            </Table.Row>
+          ))}
+        </Table.Body>
+      </Table.Root>
+    </Box>
   );
 }

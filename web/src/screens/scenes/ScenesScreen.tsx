@@ -1,13 +1,11 @@
+import { useAddScene } from './useAddScene.ts';
 import { Flex } from '@chakra-ui/react';
 import { useEffect, useRef, useState } from 'react';
 import { flushSync } from 'react-dom';
-import { SCENE_DEFAULTS, type Scene } from '@kavrell/core/scenes';
-import { positionAfter } from '@kavrell/core/records';
+import { type Scene } from '@kavrell/core/scenes';
 import { useProduction } from '../../app/production.tsx';
-import { newId } from '../../platform/id.ts';
 import { useKeptView } from '../../platform/kept.ts';
 import { useCommand, useKeysOf } from '../../platform/keys.ts';
-import { change } from '../../platform/rows.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Empty, Part } from '../../ui/parts.tsx';
 import { useHashSelection } from '../../ui/selection.ts';
@@ -52,7 +50,7 @@ const OF_SCENE = new Set<View>(['shots', 'script']);
 
 /** The scenes and what gives them: shots, coverage, text, time, stills and who has what. */
 export function ScenesScreen() {
-  const { production, rows, facts } = useProduction();
+  const { rows, facts } = useProduction();
   const [selectedId, select] = useHashSelection();
   const [openId, setOpenId] = useState<string | null>(null);
   const [all, setAll] = useState(false);
@@ -85,49 +83,10 @@ export function ScenesScreen() {
   useCommand('scenes.before', () => step(-1));
   useCommand('scenes.after', () => step(1));
 
-  const addScene = () => {
-    const id = newId();
-    let number = rows.scenes.length + 1;
-    while (rows.scenes.some((s) => s.number === String(number))) number += 1;
-    void change(production.id, `Added scene ${number}`, [
-      {
-        op: 'insert',
-        table: 'scenes',
-        id,
-        values: {
-          ...SCENE_DEFAULTS,
-          number: String(number),
-          title: `Scene ${number}`,
-          placeId: scene?.placeId ?? rows.places[0]?.id ?? null,
-          kind: scene?.kind ?? 'shots',
-          position: positionAfter(rows.scenes),
-        },
-      },
-    ]);
-    setOpenId(id);
-    select(id);
-  };
+  const addScene = useAddScene(scene, setOpenId, select);
 
   if (!scene) {
-    return (
-      <>
-        <Empty
-          title="No scene yet"
-          action={
-            <Button look="primary" onClick={addScene}>
-              Add the first scene
-            </Button>
-          }
-        >
-          A scene is where the shots hang: “3, The founder speaks, at the founder’s bench”. Add one and type its shots,
-          a line each; or bring in a script, a list or a table below.
-        </Empty>
-        <ImportPanel intoScene={null} onDone={() => undefined} />
-        <Sheet>
-          <Part>Nothing chosen.</Part>
-        </Sheet>
-      </>
-    );
+    return <NoSceneYet addScene={addScene} />;
   }
   const shots = all || !OF_SCENE.has(view) ? rows.shots : rows.shots.filter((s) => s.sceneId === scene.id);
   const own = !all && OF_SCENE.has(view);
@@ -208,6 +167,29 @@ export function ScenesScreen() {
           )}
         </Later>
         {facts ? null : <Part>Add a day in the brief, and Kavrell says whether these shots fit into it.</Part>}
+      </Sheet>
+    </>
+  );
+}
+
+/** Scenes without any: the first one, or a list that is there already. */
+function NoSceneYet({ addScene }: { addScene: () => void }) {
+  return (
+    <>
+      <Empty
+        title="No scene yet"
+        action={
+          <Button look="primary" onClick={addScene}>
+            Add the first scene
+          </Button>
+        }
+      >
+        A scene is where the shots hang: “3, The founder speaks, at the founder’s bench”. Add one and type its shots, a
+        line each; or bring in a script, a list or a table below.
+      </Empty>
+      <ImportPanel intoScene={null} onDone={() => undefined} />
+      <Sheet>
+        <Part>Nothing chosen.</Part>
       </Sheet>
     </>
   );

@@ -1,13 +1,13 @@
+import { ShotMinutes } from './ShotMinutes.tsx';
 import { Flex } from '@chakra-ui/react';
 import { DAY_ITEM_DEFAULTS } from '@kavrell/core/day';
 import { SIZE_WORDS, STYLE_FACTORS, shotFields, shotMinutes, takesFor, type Shot } from '@kavrell/core/scenes';
 import { positionAfter } from '@kavrell/core/records';
-import { formatMinuteOfDay, formatMinutes, parseMinutes } from '@kavrell/core/units';
+import { formatMinuteOfDay, formatMinutes } from '@kavrell/core/units';
 import { useProduction } from '../../app/production.tsx';
 import { StalePart } from '../../app/Stale.tsx';
 import { change } from '../../platform/rows.ts';
 import { Button } from '../../ui/Button.tsx';
-import { FieldEdit } from '../../ui/FieldEdit.tsx';
 import { ShotMark } from '../../ui/icons.tsx';
 import { Facts, Part, Why } from '../../ui/parts.tsx';
 import { RowFields } from '../../ui/RowFields.tsx';
@@ -28,24 +28,6 @@ export function ShotSheet({ shot }: { shot: Shot }) {
   const style = scene?.style ?? 'asWritten';
   const factor = STYLE_FACTORS[style];
   const columns = shotColumns(rows, facts?.states ?? NO_STATES, stale).filter((c) => c.id !== 'minutes');
-  const minutes = (key: 'takeLengthMin' | 'rehearseMin' | 'resetMin' | 'turnMin', label: string) => (
-    <FieldEdit
-      label={label}
-      value={String(shot[key])}
-      fields={shotFields}
-      set={(v) => ({ [key]: parseMinutes(v) })}
-      save={save(label.toLowerCase())}
-    />
-  );
-  const text = (key: 'outfit' | 'pass', label: string) => (
-    <FieldEdit
-      label={label}
-      value={shot[key]}
-      fields={shotFields}
-      set={(v) => ({ [key]: v })}
-      save={save(label.toLowerCase())}
-    />
-  );
   const worked = `${shot.rehearseMin * factor.rehearse} rehearse + ${shot.resetMin} reset + ${takesFor(shot, style)} × (${shot.takeLengthMin} take + ${shot.turnMin} between) min`;
   const toggleDay = (dayId: string, number: number) => {
     const item = rows.dayItems.find((i) => i.dayId === dayId && i.shotId === shot.id);
@@ -130,38 +112,7 @@ export function ShotSheet({ shot }: { shot: Shot }) {
         fields={shotFields}
         onEdit={(_, values, column) => save(column.header.toLowerCase())(values)}
       />
-      <Part title="Minutes">
-        <FieldEdit
-          label="Said outright, minutes"
-          hint="Left empty, they are worked out"
-          value={shot.minutesOverride === null ? '' : String(shot.minutesOverride)}
-          fields={shotFields}
-          set={(v) => ({ minutesOverride: v.trim() === '' ? null : parseMinutes(v) })}
-          save={save('minutes')}
-        />
-        {minutes('takeLengthMin', 'One take, minutes')}
-        {minutes('turnMin', 'Between takes, minutes')}
-        {minutes('rehearseMin', 'Rehearsal, minutes')}
-        {minutes('resetMin', 'Reset, minutes')}
-      </Part>
-      <Part title="In a song">
-        {text('outfit', 'Outfit')}
-        {text('pass', 'Pass')}
-        <FieldEdit
-          label="Faces"
-          value={shot.facing ?? ''}
-          fields={shotFields}
-          set={(v) => ({ facing: v || null })}
-          save={save('faces')}
-          options={[
-            ['', '–'],
-            ['left', 'left'],
-            ['right', 'right'],
-            ['camera', 'the camera'],
-            ['away', 'away'],
-          ]}
-        />
-      </Part>
+      <ShotMinutes shot={shot} save={save} />
     </>
   );
 }

@@ -1,16 +1,16 @@
+import { useShotGroups } from './useShotGroups.ts';
 import { Box } from '@chakra-ui/react';
 import { useMemo, type RefObject } from 'react';
 import { frozenCodes } from '@kavrell/core/callsheet';
-import { renumber, rollup, shotFields, type Scene, type Shot } from '@kavrell/core/scenes';
+import { renumber, shotFields, type Scene, type Shot, type Numbered } from '@kavrell/core/scenes';
 import { moveTo } from '@kavrell/core/records';
 import { shotListPdf, pathOf } from '@kavrell/contract';
-import { formatCount, formatMinutes } from '@kavrell/core/units';
+import { formatCount } from '@kavrell/core/units';
 import { useProduction } from '../../app/production.tsx';
 import { useDraft } from '../../platform/draft.ts';
 import { change, type Op } from '../../platform/rows.ts';
 import { Button, LinkButton } from '../../ui/Button.tsx';
 import { DataTable } from '../../ui/DataTable.tsx';
-import type { Grouping } from '../../ui/column.ts';
 import { tableEdits } from '../../ui/edits.ts';
 import { Later } from '../../ui/Later.tsx';
 import { Empty } from '../../ui/parts.tsx';
@@ -42,37 +42,7 @@ export function ShotsView({
   const states = facts?.states;
   const own = useSome(rows, COLUMN_PARTS);
   const columns = useMemo(() => shotColumns(own, states ?? new Map(), stale), [own, states, stale]);
-  const groups = useMemo<Grouping<Shot>[]>(() => {
-    const scenes = new Map(rows.scenes.map((s) => [s.id, s]));
-    const people = new Map(rows.people.map((p) => [p.id, p.shortName]));
-    const setups = new Map(rows.setups.map((s) => [s.id, `${s.code} ${s.name}`]));
-    const places = new Map(rows.places.map((p) => [p.id, p.name]));
-    const note = (list: Shot[]) => {
-      const sums = rollup(list, rows.scenes);
-      return [
-        formatCount(sums.shots, 'shot'),
-        formatMinutes(sums.minutes),
-        sums.musts.length ? formatCount(sums.musts.length, 'must', 'musts') : '',
-      ]
-        .filter(Boolean)
-        .join(' · ');
-    };
-    const by = (id: string, words: string, of: (s: Shot) => string): Grouping<Shot> => ({ id, words, of, note });
-    const sceneOf = (s: Shot) => scenes.get(s.sceneId);
-    return [
-      ...(all ? [by('scene', 'scene', (s) => `${sceneOf(s)?.number ?? ''} ${sceneOf(s)?.title ?? ''}`.trim())] : []),
-      by('setup', 'light', (s) => (s.setupId ? (setups.get(s.setupId) ?? '') : 'no light said')),
-      ...(all ? [by('place', 'place', (s) => places.get(sceneOf(s)?.placeId ?? '') ?? 'no place chosen')] : []),
-      by('priority', 'priority', (s) => s.priority),
-      by('side', 'side', (s) => s.side || 'no side said'),
-      by(
-        'people',
-        'people',
-        (s) => s.personIds.flatMap((id) => people.get(id) ?? []).join(', ') || 'nobody: an insert that can wait',
-      ),
-      by('operator', 'who has it', (s) => (s.operatorId ? (people.get(s.operatorId) ?? '') : 'nobody’s yet')),
-    ];
-  }, [all, rows.scenes, rows.people, rows.setups, rows.places]);
+  const groups = useShotGroups(all);
 
   const edits = tableEdits<Shot>(production.id, 'shots', (s) => s.code, 'shot');
   const frozen = useMemo(() => frozenCodes(rows.frozenSheets), [rows.frozenSheets]);
@@ -122,33 +92,7 @@ export function ShotsView({
           selectedId={selectedId}
           onSelect={(s) => select(s?.id ?? null)}
           groups={groups}
-          actions={
-            <>
-              <LinkButton
-                size="small"
-                href={pathOf(shotListPdf, { productionId: production.id })}
-                target="_blank"
-                rel="noreferrer"
-              >
-                Shot list PDF
-              </LinkButton>
-              {renumbered.length ? (
-                <Button
-                  size="small"
-                  title="Numbers in the order they stand; numbers on a sheet that went out stay"
-                  onClick={() =>
-                    void change(
-                      production.id,
-                      `Renumbered ${formatCount(renumbered.length, 'shot')}`,
-                      codeOps(renumbered, rows.shots),
-                    )
-                  }
-                >
-                  Renumber {renumbered.length}
-                </Button>
-              ) : null}
-            </>
-          }
+          actions={<ShotListActs renumbered={renumbered} />}
           {...(all ? {} : { onMove: move })}
           onEdit={edits.onEdit}
           onPaste={edits.onPaste}
@@ -212,4 +156,37 @@ export function deletion(
     ),
     ...shots.map((row): Op => ({ op: 'delete', table: 'shots', row })),
   ];
+}
+
+/** The list on paper, and its numbers in the order they stand. */
+function ShotListActs({ renumbered }: { renumbered: Numbered[] }) {
+  const { production, rows } = useProduction();
+
+  return (
+    <>
+      <LinkButton
+        size="small"
+        href={pathOf(shotListPdf, { productionId: production.id })}
+        target="_blank"
+        rel="noreferrer"
+      >
+        Shot list PDF
+      </LinkButton>
+      {renumbered.length ? (
+        <Button
+          size="small"
+          title="Numbers in the order they stand; numbers on a sheet that went out stay"
+          onClick={() =>
+            void change(
+              production.id,
+              `Renumbered ${formatCount(renumbered.length, 'shot')}`,
+              codeOps(renumbered, rows.shots),
+            )
+          }
+        >
+          Renumber {renumbered.length}
+        </Button>
+      ) : null}
+    </>
+  );
 }

@@ -75,14 +75,6 @@ export function Slots({ scenes }: { scenes: readonly Scene[] }) {
     ]);
   };
   const chosen = slots.find((s) => s.id === tradeId);
-  const trade = (other: Slot) => {
-    if (!chosen) return;
-    void change(production.id, `${name(chosen.holderId)} and ${name(other.holderId)} trade slots`, [
-      { op: 'update', table: 'slots', row: chosen, values: { holderId: other.holderId } },
-      { op: 'update', table: 'slots', row: other, values: { holderId: chosen.holderId } },
-    ]);
-    setTradeId(null);
-  };
   return (
     <section aria-label="Who has the place when">
       <Flex gap={3} align="baseline" mb={2} wrap="wrap">
@@ -114,25 +106,55 @@ export function Slots({ scenes }: { scenes: readonly Scene[] }) {
             onEdit={edits.onEdit}
             onDelete={edits.onDelete}
           />
-          <Flex gap={2} wrap="wrap" mt={2} align="center">
-            <Box color="soft" fontSize="s">
-              {chosen ? `Trade ${name(chosen.holderId)}’s ${clock(chosen.startMin)} for:` : 'Trade:'}
-            </Box>
-            {slots.map((s) => (
-              <Button
-                key={s.id}
-                size="small"
-                aria-pressed={s.id === tradeId}
-                look={s.id === tradeId ? 'on' : 'plain'}
-                disabled={chosen !== undefined && s.id !== tradeId && s.holderId === chosen.holderId}
-                onClick={() => (chosen && s.id !== tradeId ? trade(s) : setTradeId(s.id === tradeId ? null : s.id))}
-              >
-                {name(s.holderId)} {clock(s.startMin)}
-              </Button>
-            ))}
-          </Flex>
+          <TradeBar chosen={chosen} name={name} clock={clock} slots={slots} tradeId={tradeId} setTradeId={setTradeId} />
         </>
       )}
     </section>
+  );
+}
+
+/** Two who trade their minutes. */
+function TradeBar({
+  chosen,
+  name,
+  clock,
+  slots,
+  tradeId,
+  setTradeId,
+}: {
+  chosen: Slot | undefined;
+  name: (id: string) => string;
+  clock: (m: number) => string;
+  slots: Slot[];
+  tradeId: string | null;
+  setTradeId: (next: string | null) => void;
+}) {
+  const { production } = usePlanned();
+  const trade = (other: Slot) => {
+    if (!chosen) return;
+    void change(production.id, `${name(chosen.holderId)} and ${name(other.holderId)} trade slots`, [
+      { op: 'update', table: 'slots', row: chosen, values: { holderId: other.holderId } },
+      { op: 'update', table: 'slots', row: other, values: { holderId: chosen.holderId } },
+    ]);
+    setTradeId(null);
+  };
+  return (
+    <Flex gap={2} wrap="wrap" mt={2} align="center">
+      <Box color="soft" fontSize="s">
+        {chosen ? `Trade ${name(chosen.holderId)}’s ${clock(chosen.startMin)} for:` : 'Trade:'}
+      </Box>
+      {slots.map((s) => (
+        <Button
+          key={s.id}
+          size="small"
+          aria-pressed={s.id === tradeId}
+          look={s.id === tradeId ? 'on' : 'plain'}
+          disabled={chosen !== undefined && s.id !== tradeId && s.holderId === chosen.holderId}
+          onClick={() => (chosen && s.id !== tradeId ? trade(s) : setTradeId(s.id === tradeId ? null : s.id))}
+        >
+          {name(s.holderId)} {clock(s.startMin)}
+        </Button>
+      ))}
+    </Flex>
   );
 }

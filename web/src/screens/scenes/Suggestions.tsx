@@ -101,55 +101,18 @@ export function Suggestions({ scenes, onAdded }: { scenes: readonly Scene[]; onA
         {found.slice(0, SHOWN).map((s, index) => {
           const key = `${s.sceneId}${s.key}`;
           return (
-            <Flex
-              as="li"
+            <SuggestionLine
               key={key}
-              tabIndex={0}
-              data-suggestion={s.key}
-              gap={3}
-              py={1}
-              borderBottom="1px solid"
-              borderColor="hairline"
-              align="center"
-              wrap="wrap"
-              onKeyDown={(e) => {
-                if (e.target !== e.currentTarget) return;
-                if (e.key === 'Enter' || e.key === '+') add(s);
-                else if (e.key === 'Delete' || e.key === 'Backspace' || e.key === '-') waive(s);
-                else if (e.key === 'ArrowDown') focusAt(index + 1);
-                else if (e.key === 'ArrowUp') focusAt(Math.max(0, index - 1));
-                else if (e.key === ' ') setOpen(open === key ? null : key);
-                else return;
-                if (!e.key.startsWith('Arrow') && e.key !== ' ') focusAt(index);
-                e.preventDefault();
-                e.stopPropagation();
-              }}
-            >
-              <Box flex="1 1 240px" minW={0}>
-                {scenes.length > 1 ? <strong>{rows.scenes.find((x) => x.id === s.sceneId)?.number} </strong> : null}
-                {s.words}
-                <Button
-                  size="small"
-                  look="quiet"
-                  ml={2}
-                  aria-expanded={open === key}
-                  onClick={() => setOpen(open === key ? null : key)}
-                >
-                  why
-                </Button>
-                {open === key ? (
-                  <Box color="soft" fontSize="s">
-                    {s.why}
-                  </Box>
-                ) : null}
-              </Box>
-              <Button size="small" onClick={() => add(s)}>
-                Add the shot
-              </Button>
-              <Button size="small" onClick={() => waive(s)}>
-                Not needed
-              </Button>
-            </Flex>
+              ownKey={key}
+              suggestion={s}
+              add={add}
+              waive={waive}
+              focusAt={focusAt}
+              index={index}
+              setOpen={setOpen}
+              open={open}
+              scenes={scenes}
+            />
           );
         })}
       </ul>
@@ -159,5 +122,81 @@ export function Suggestions({ scenes, onAdded }: { scenes: readonly Scene[]; onA
         </Box>
       ) : null}
     </section>
+  );
+}
+
+/** One thing an editor will miss: added, waived, or asked why. */
+function SuggestionLine({
+  ownKey,
+  suggestion,
+  add,
+  waive,
+  focusAt,
+  index,
+  setOpen,
+  open,
+  scenes,
+}: {
+  ownKey: string;
+  suggestion: Suggestion;
+  add: (s: Suggestion) => void;
+  waive: (s: Suggestion) => undefined;
+  focusAt: (index: number) => number;
+  index: number;
+  setOpen: (next: string | null) => void;
+  open: string | null;
+  scenes: readonly Scene[];
+}) {
+  const { rows } = usePlanned();
+
+  return (
+    <Flex
+      as="li"
+      tabIndex={0}
+      data-suggestion={suggestion.key}
+      gap={3}
+      py={1}
+      borderBottom="1px solid"
+      borderColor="hairline"
+      align="center"
+      wrap="wrap"
+      onKeyDown={(e) => {
+        if (e.target !== e.currentTarget) return;
+        if (e.key === 'Enter' || e.key === '+') add(suggestion);
+        else if (e.key === 'Delete' || e.key === 'Backspace' || e.key === '-') waive(suggestion);
+        else if (e.key === 'ArrowDown') focusAt(index + 1);
+        else if (e.key === 'ArrowUp') focusAt(Math.max(0, index - 1));
+        else if (e.key === ' ') setOpen(open === ownKey ? null : ownKey);
+        else return;
+        if (!e.key.startsWith('Arrow') && e.key !== ' ') focusAt(index);
+        e.preventDefault();
+        e.stopPropagation();
+      }}
+    >
+      <Box flex="1 1 240px" minW={0}>
+        {scenes.length > 1 ? <strong>{rows.scenes.find((x) => x.id === suggestion.sceneId)?.number} </strong> : null}
+        {suggestion.words}
+        <Button
+          size="small"
+          look="quiet"
+          ml={2}
+          aria-expanded={open === ownKey}
+          onClick={() => setOpen(open === ownKey ? null : ownKey)}
+        >
+          why
+        </Button>
+        {open === ownKey ? (
+          <Box color="soft" fontSize="s">
+            {suggestion.why}
+          </Box>
+        ) : null}
+      </Box>
+      <Button size="small" onClick={() => add(suggestion)}>
+        Add the shot
+      </Button>
+      <Button size="small" onClick={() => waive(suggestion)}>
+        Not needed
+      </Button>
+    </Flex>
   );
 }

@@ -1,28 +1,24 @@
-import { Box, Flex, Input } from '@chakra-ui/react';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { PinsTable } from './PinsTable.tsx';
+import { HangShot } from './HangShot.tsx';
+import { Box, Flex } from '@chakra-ui/react';
+import { useEffect, useMemo, useRef, useState, type RefObject } from 'react';
 import { snap, tempoOfTaps, trackHoles, type Track } from '@kavrell/core/scenes';
 import { formatCount, formatTrackTime } from '@kavrell/core/units';
 import { usePlanned } from '../../app/production.tsx';
-import { wordsOf } from '../../platform/api.ts';
 import { fileUrl } from '../../platform/files.ts';
 import { useCommand } from '../../platform/keys.ts';
 import { change } from '../../platform/rows.ts';
 import { Button } from '../../ui/Button.tsx';
-import { DataTable } from '../../ui/DataTable.tsx';
 import { Look, ScreenHead } from '../../ui/parts.tsx';
 import { TrackFields } from './TrackFields.tsx';
 import { TrackLanes } from './TrackLanes.tsx';
-import { pinColumns, readPin, type PinRow } from './trackPins.tsx';
-import { Problem } from '../../ui/Problem.tsx';
+import { type PinRow } from './trackPins.tsx';
 
 /** A track laid out in time: loudness, beats, cues, the shots on it, what is left bare. */
 export function TrackBench({ track }: { track: Track }) {
   const { production, rows } = usePlanned();
   const audio = useRef<HTMLAudioElement>(null);
   const [atS, setAtS] = useState(0);
-  const [taps, setTaps] = useState<number[]>([]);
-  const [line, setLine] = useState('');
-  const [problem, setProblem] = useState('');
   const shots = useMemo(() => new Map(rows.shots.map((s) => [s.id, s])), [rows.shots]);
   const pins = useMemo<PinRow[]>(
     () =>
@@ -58,28 +54,7 @@ export function TrackBench({ track }: { track: Track }) {
     const { current } = audio;
     if (current) void (current.paused ? current.play() : current.pause());
   };
-  const [tappedOnSound, setTappedOnSound] = useState(false);
-  /** On the sound's own time while it plays, else on the clock: only on the sound is a tap a place in the track. */
-  const tap = () => {
-    const onSound = audio.current !== null && !audio.current.paused;
-    const at = onSound ? (audio.current?.currentTime ?? 0) : performance.now() / 1000;
-    setTaps([...(onSound === tappedOnSound ? taps : []), at]);
-    setTappedOnSound(onSound);
-  };
-  const tempo = tempoOfTaps(taps);
-  useCommand('scenes.beat', tap);
-
-  const addPin = () => {
-    try {
-      const { shot, values } = readPin(line, track, rows.shots, atS);
-      setProblem('');
-      setLine('');
-      void change(production.id, `${shot.code} on ${track.name}`, [{ op: 'insert', table: 'pins', values }]);
-    } catch (error) {
-      setProblem(wordsOf(error));
-    }
-  };
-  const columns = useMemo(() => pinColumns(track), [track]);
+  const { taps, setTaps, tappedOnSound, tap, tempo } = useTaps(audio);
   return (
     <section aria-label={track.name}>
       <ScreenHead
@@ -116,21 +91,7 @@ export function TrackBench({ track }: { track: Track }) {
           <span className="soft">no sound dropped: the cursor is moved by hand</span>
         )}
         <span className="mono">{formatTrackTime(atS)}</span>
-        <Input
-          aria-label="Hang a shot on this track"
-          aria-invalid={problem !== ''}
-          placeholder="7B 0:12-0:20, or 7B, or 7B all"
-          value={line}
-          onChange={(e) => setLine(e.target.value)}
-          onKeyDown={(e) => {
-            if (e.key === 'Enter') addPin();
-            e.stopPropagation();
-          }}
-          style={{ width: 230 }}
-        />
-        <Button size="small" onClick={addPin}>
-          Hang it here
-        </Button>
+        <HangShot track={track} atS={atS} />
         <Button
           size="small"
           onClick={() =>
@@ -162,28 +123,8 @@ export function TrackBench({ track }: { track: Track }) {
           </Button>
         ) : null}
       </Flex>
-      {problem ? <Problem>{problem}</Problem> : null}
       <Box display="grid" gridTemplateColumns={{ base: '1fr', lg: 'minmax(0, 2fr) minmax(220px, 1fr)' }} gap={5}>
-        <DataTable
-          name={`Shots on ${track.name}`}
-          rows={pins}
-          columns={columns}
-          height="34vh"
-          onEdit={(list, values) =>
-            void change(
-              production.id,
-              `On ${track.name}`,
-              list.map((row) => ({ op: 'update', table: 'pins', row, values })),
-            )
-          }
-          onDelete={(list) =>
-            void change(
-              production.id,
-              `Off ${track.name}`,
-              list.map((row) => ({ op: 'delete', table: 'pins', row })),
-            )
-          }
-        />
+        <PinsTable track={track} pins={pins} />
         <TrackFields track={track} save={save} />
       </Box>
     </section>
@@ -215,4 +156,20 @@ function HolesLine({ gaps, overlaps }: Pick<Holes, 'gaps' | 'overlaps'>) {
       ) : null}
     </Box>
   );
+}
+
+/** The beat as it is tapped. */
+function useTaps(audio: RefObject<HTMLAudioElement | null>) {
+  const [taps, setTaps] = useState<number[]>([]);
+  const [tappedOnSound, setTappedOnSound] = useState(false);
+  /** On the sound's own time while it plays, else on the clock: only on the sound is a tap a place in the track. */
+  const tap = () => {
+    const onSound = audio.current !== null && !audio.current.paused;
+    const at = onSound ? (audio.current?.currentTime ?? 0) : performance.now() / 1000;
+    setTaps([...(onSound === tappedOnSound ? taps : []), at]);
+    setTappedOnSound(onSound);
+  };
+  const tempo = tempoOfTaps(taps);
+  useCommand('scenes.beat', tap);
+  return { taps, setTaps, tappedOnSound, tap, tempo };
 }

@@ -111,24 +111,30 @@ export function TrackLanes({
       {pins
         .filter((p) => !isPass(p, track))
         .map((p) => (
-          <Box
-            key={p.id}
-            position="absolute"
-            h="22px"
-            px={1}
-            bg="raised"
-            border="1px solid"
-            borderColor="edge"
-            fontSize="s"
-            overflow="hidden"
-            whiteSpace="nowrap"
-            title={`${p.shot.code} ${p.shot.description}: ${formatTrackTime(p.fromS)} to ${formatTrackTime(p.toS)}`}
-            style={{ left: x(p.fromS), width: x(p.toS - p.fromS), top: HEIGHT + 14 + (lanes.get(p.id) ?? 0) * 26 }}
-          >
-            <strong>{p.shot.code}</strong> {p.shot.description}
-          </Box>
+          <PinBar key={p.id} pin={p} x={x} lanes={lanes} />
         ))}
       <Box position="absolute" top={0} bottom={0} w="2px" bg="accent" style={{ left: x(atS) }} aria-hidden="true" />
+    </Box>
+  );
+}
+
+/** A shot on its stretch of the track. */
+function PinBar({ pin, x, lanes }: { pin: PinRow; x: (s: number) => string; lanes: Map<string, number> }) {
+  return (
+    <Box
+      position="absolute"
+      h="22px"
+      px={1}
+      bg="raised"
+      border="1px solid"
+      borderColor="edge"
+      fontSize="s"
+      overflow="hidden"
+      whiteSpace="nowrap"
+      title={`${pin.shot.code} ${pin.shot.description}: ${formatTrackTime(pin.fromS)} to ${formatTrackTime(pin.toS)}`}
+      style={{ left: x(pin.fromS), width: x(pin.toS - pin.fromS), top: HEIGHT + 14 + (lanes.get(pin.id) ?? 0) * 26 }}
+    >
+      <strong>{pin.shot.code}</strong> {pin.shot.description}
     </Box>
   );
 }

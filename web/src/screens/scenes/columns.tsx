@@ -83,6 +83,77 @@ const HINTS: Readonly<Record<string, string>> = {
   fallback: 'what is shot where it can’t be had',
 };
 
+const tagged = (ids: readonly string[], list: readonly { id: string; tag: string }[]) =>
+  ids.flatMap((id) => list.find((t) => t.id === id)?.tag ?? []).join(', ');
+
+const flag = (id: 'faceNeeded' | 'happensOnce' | 'centreSafe', header: string, extra: number): Column<Shot> => ({
+  ...choiceColumn<Shot>(id, header, '60px', [
+    ['true', 'yes'],
+    ['false', 'no'],
+  ]),
+  extra,
+  value: (s) => (s[id] ? 'yes' : 'no'),
+  edit: {
+    get: (s) => String(s[id]),
+    set: (text) => ({ [id]: text === 'true' || text === 'yes' }),
+    options: [
+      ['true', 'yes'],
+      ['false', 'no'],
+    ],
+  },
+});
+
+/** What a shot is bound to: who claims it, what it comes before, the pieces and marks it serves. */
+function boundColumns(rows: Pick<ProductionRows, (typeof COLUMN_PARTS)[number]>): Column<Shot>[] {
+  const marks = rows.asks.filter((a) => a.kind === 'mark');
+  return [
+    { ...choiceColumn<Shot>('angle', 'Angle', '84px', plain(ANGLES), '–'), extra: 11 },
+    {
+      ...choiceColumn<Shot>('role', 'Use', '84px', plain(SHOT_ROLES), '–'),
+      extra: 10,
+    },
+    {
+      ...choiceColumn<Shot>(
+        'operatorId',
+        'Claimed by',
+        '76px',
+        rows.people.map((p) => [p.id, p.shortName] as const),
+        'nobody',
+      ),
+      extra: 9,
+    },
+    {
+      ...choiceColumn<Shot>(
+        'beforeSceneId',
+        'Before',
+        '76px',
+        rows.scenes.map((s) => [s.id, `${s.number} ${s.title}`] as const),
+        'any time',
+      ),
+      extra: 12,
+    },
+    {
+      id: 'deliverableIds',
+      header: 'Pieces',
+      width: '90px',
+      extra: 13,
+      value: (s) => tagged(s.deliverableIds, rows.deliverables),
+      edit: {
+        get: (s) => tagged(s.deliverableIds, rows.deliverables),
+        set: (text) => ({ deliverableIds: tagsOf(text, rows.deliverables) }),
+      },
+    },
+    {
+      id: 'markIds',
+      header: 'Must be seen',
+      width: '90px',
+      extra: 14,
+      value: (s) => tagged(s.markIds, marks),
+      edit: { get: (s) => tagged(s.markIds, marks), set: (text) => ({ markIds: tagsOf(text, marks) }) },
+    },
+  ];
+}
+
 /** The columns of the shot table. */
 export function shotColumns(
   rows: Pick<ProductionRows, (typeof COLUMN_PARTS)[number]>,
@@ -94,25 +165,6 @@ export function shotColumns(
   const names = (s: Shot) => s.personIds.map((id) => people.get(id) ?? '?').join(', ');
   const frozen = frozenCodes(rows.frozenSheets);
   const minutesOf = (s: Shot) => shotMinutes(s, scenes.get(s.sceneId)?.style);
-  const marks = rows.asks.filter((a) => a.kind === 'mark');
-  const tagged = (ids: readonly string[], list: readonly { id: string; tag: string }[]) =>
-    ids.flatMap((id) => list.find((t) => t.id === id)?.tag ?? []).join(', ');
-  const flag = (id: 'faceNeeded' | 'happensOnce' | 'centreSafe', header: string, extra: number): Column<Shot> => ({
-    ...choiceColumn<Shot>(id, header, '60px', [
-      ['true', 'yes'],
-      ['false', 'no'],
-    ]),
-    extra,
-    value: (s) => (s[id] ? 'yes' : 'no'),
-    edit: {
-      get: (s) => String(s[id]),
-      set: (text) => ({ [id]: text === 'true' || text === 'yes' }),
-      options: [
-        ['true', 'yes'],
-        ['false', 'no'],
-      ],
-    },
-  });
   const stateOf = (s: Shot) => states.get(s.id) ?? 'planned';
   const boards = new Map(
     rows.pictures.flatMap((p) => (p.role === 'board' && p.shotId ? [[p.shotId, p] as const] : [])),
@@ -177,57 +229,12 @@ export function shotColumns(
       },
     },
     { ...choiceColumn<Shot>('priority', 'Priority', '66px', plain(PRIORITIES)), extra: 3 },
-    { ...choiceColumn<Shot>('angle', 'Angle', '84px', plain(ANGLES), '–'), extra: 11 },
-    {
-      ...choiceColumn<Shot>('role', 'Use', '84px', plain(SHOT_ROLES), '–'),
-      extra: 10,
-    },
-    {
-      ...choiceColumn<Shot>(
-        'operatorId',
-        'Claimed by',
-        '76px',
-        rows.people.map((p) => [p.id, p.shortName] as const),
-        'nobody',
-      ),
-      extra: 9,
-    },
-    {
-      ...choiceColumn<Shot>(
-        'beforeSceneId',
-        'Before',
-        '76px',
-        rows.scenes.map((s) => [s.id, `${s.number} ${s.title}`] as const),
-        'any time',
-      ),
-      extra: 12,
-    },
-    {
-      id: 'deliverableIds',
-      header: 'Pieces',
-      width: '90px',
-      extra: 13,
-      value: (s) => tagged(s.deliverableIds, rows.deliverables),
-      edit: {
-        get: (s) => tagged(s.deliverableIds, rows.deliverables),
-        set: (text) => ({ deliverableIds: tagsOf(text, rows.deliverables) }),
-      },
-    },
-    {
-      id: 'markIds',
-      header: 'Must be seen',
-      width: '90px',
-      extra: 14,
-      value: (s) => tagged(s.markIds, marks),
-      edit: { get: (s) => tagged(s.markIds, marks), set: (text) => ({ markIds: tagsOf(text, marks) }) },
-    },
+    ...boundColumns(rows),
     { ...numberColumn<Shot>('fps', 'Rate', '64px', { unit: 'fps', optional: true }), extra: 15 },
     { ...textColumn<Shot>('sound', 'Sound', '110px'), extra: 16 },
-    { ...flag('faceNeeded', 'Face', 17) },
+    flag('faceNeeded', 'Face', 17),
     flag('happensOnce', 'Once', 18),
-    {
-      ...flag('centreSafe', 'Centre-safe', 19),
-    },
+    flag('centreSafe', 'Centre-safe', 19),
     {
       ...numberColumn<Shot>('effort', 'Effort', '54px'),
       extra: 20,

@@ -179,26 +179,35 @@ export function StartScreen({ me }: { me: Me }) {
         <Box mt={4}>
           <Link to="/own-kit">Own kit, rates, your details on invoices</Link>
         </Box>
-        <Box as="h2" fontSize="m" fontWeight="400" color="soft" mt={8} mb={1}>
-          Begin from a kind of job
-        </Box>
-        {TEMPLATES.map((t) => (
-          <Box key={t.key} borderTop="1px solid" borderColor="hairline">
-            <Box
-              as="button"
-              w="100%"
-              py={2}
-              minH="44px"
-              textAlign="left"
-              aria-disabled={busy}
-              title={`Bring: ${t.kit.join('; ')}`}
-              onClick={() => fromTemplate(t)}
-            >
-              {t.title}
-            </Box>
-          </Box>
-        ))}
+        <TemplateList busy={busy} fromTemplate={fromTemplate} />
       </Box>
     </Box>
+  );
+}
+
+/** Kinds of job to begin from. */
+function TemplateList({ busy, fromTemplate }: { busy: boolean; fromTemplate: (t: Template) => void }) {
+  return (
+    <>
+      <Box as="h2" fontSize="m" fontWeight="400" color="soft" mt={8} mb={1}>
+        Begin from a kind of job
+      </Box>
+      {TEMPLATES.map((t) => (
+        <Box key={t.key} borderTop="1px solid" borderColor="hairline">
+          <Box
+            as="button"
+            w="100%"
+            py={2}
+            minH="44px"
+            textAlign="left"
+            aria-disabled={busy}
+            title={`Bring: ${t.kit.join('; ')}`}
+            onClick={() => fromTemplate(t)}
+          >
+            {t.title}
+          </Box>
+        </Box>
+      ))}
+    </>
   );
 }

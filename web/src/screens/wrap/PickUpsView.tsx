@@ -126,23 +126,7 @@ export function PickUpsView({ day }: { day: Day }) {
               />
             ))}
           </Box>
-          <Flex gap={3} align="center" wrap="wrap">
-            <Box>
-              <Choice aria-label="Onto which day" value={onto.id} onChange={(e) => setDayId(e.target.value)}>
-                {rows.days.map((d) => (
-                  <option key={d.id} value={d.id}>
-                    day {d.number}, {formatDate(d.date)}
-                  </option>
-                ))}
-              </Choice>
-            </Box>
-            <Button look="primary" disabled={wanted.length === 0 || unsaid > 0} onClick={take}>
-              {formatCount(wanted.length, 'pick-up')} onto day {onto.number}
-            </Button>
-            {unsaid > 0 ? (
-              <Look>{formatCount(unsaid, 'note has', 'notes have')} no scene yet: choose one, or leave it out.</Look>
-            ) : null}
-          </Flex>
+          <OntoDay onto={onto} setDayId={setDayId} wanted={wanted} unsaid={unsaid} take={take} />
         </>
       ) : null}
       {found && found.left.length > 0 ? (
@@ -211,6 +195,43 @@ function Line({
           ))}
         </Choice>
       </Box>
+    </Flex>
+  );
+}
+
+/** Which day the pick-ups go onto. */
+function OntoDay({
+  onto,
+  setDayId,
+  wanted,
+  unsaid,
+  take,
+}: {
+  onto: Day;
+  setDayId: (next: string) => void;
+  wanted: PickUp[];
+  unsaid: number;
+  take: () => void;
+}) {
+  const { rows } = useProduction();
+
+  return (
+    <Flex gap={3} align="center" wrap="wrap">
+      <Box>
+        <Choice aria-label="Onto which day" value={onto.id} onChange={(e) => setDayId(e.target.value)}>
+          {rows.days.map((d) => (
+            <option key={d.id} value={d.id}>
+              day {d.number}, {formatDate(d.date)}
+            </option>
+          ))}
+        </Choice>
+      </Box>
+      <Button look="primary" disabled={wanted.length === 0 || unsaid > 0} onClick={take}>
+        {formatCount(wanted.length, 'pick-up')} onto day {onto.number}
+      </Button>
+      {unsaid > 0 ? (
+        <Look>{formatCount(unsaid, 'note has', 'notes have')} no scene yet: choose one, or leave it out.</Look>
+      ) : null}
     </Flex>
   );
 }

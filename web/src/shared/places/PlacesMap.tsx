@@ -118,49 +118,7 @@ export function PlacesMap({ places, moves, selectedId, select }: Props) {
         {map.spots.map((s) => {
           const { x, y } = at(s);
           const chosen = s.id === selectedId;
-          return (
-            <g
-              key={s.id}
-              aria-label={s.name}
-              {...(select
-                ? {
-                    role: 'button',
-                    tabIndex: 0,
-                    'aria-pressed': chosen,
-                    style: { cursor: 'pointer' },
-                    onClick: () => select(s.id),
-                    onKeyDown: (e: KeyboardEvent) => {
-                      if (e.key !== 'Enter' && e.key !== ' ') return;
-                      e.preventDefault();
-                      select(s.id);
-                    },
-                  }
-                : {})}
-            >
-              <circle cx={x} cy={y} r={22} fill="transparent" />
-              <circle
-                cx={x}
-                cy={y}
-                r={7}
-                fill={chosen ? 'var(--chakra-colors-text)' : 'var(--chakra-colors-raised)'}
-                stroke="var(--chakra-colors-text)"
-                strokeWidth={2}
-              />
-              <text
-                x={x > WIDTH * 0.7 ? x - 12 : x + 12}
-                y={nameY.get(s.id)}
-                textAnchor={x > WIDTH * 0.7 ? 'end' : 'start'}
-                fontSize={15}
-                fontWeight={700}
-                fill="var(--chakra-colors-text)"
-                stroke="var(--chakra-colors-page)"
-                strokeWidth={4}
-                paintOrder="stroke"
-              >
-                {s.name}
-              </text>
-            </g>
-          );
+          return <Spot key={s.id} spot={s} select={select} chosen={chosen} x={x} y={y} nameY={nameY} />;
         })}
       </svg>
       <Box color="soft" fontSize="s">
@@ -169,5 +127,65 @@ export function PlacesMap({ places, moves, selectedId, select }: Props) {
         {map.unknown.length > 0 ? ` Nobody has said where ${map.unknown.map((u) => u.name).join(', ')} is.` : ''}
       </Box>
     </Box>
+  );
+}
+
+/** One place on the map, chosen by a press. */
+function Spot({
+  spot,
+  select,
+  chosen,
+  x,
+  y,
+  nameY,
+}: {
+  spot: MapSpot;
+  select: ((id: string) => void) | null;
+  chosen: boolean;
+  x: number;
+  y: number;
+  nameY: Map<string, number>;
+}) {
+  return (
+    <g
+      aria-label={spot.name}
+      {...(select
+        ? {
+            role: 'button',
+            tabIndex: 0,
+            'aria-pressed': chosen,
+            style: { cursor: 'pointer' },
+            onClick: () => select(spot.id),
+            onKeyDown: (e: KeyboardEvent) => {
+              if (e.key !== 'Enter' && e.key !== ' ') return;
+              e.preventDefault();
+              select(spot.id);
+            },
+          }
+        : {})}
+    >
+      <circle cx={x} cy={y} r={22} fill="transparent" />
+      <circle
+        cx={x}
+        cy={y}
+        r={7}
+        fill={chosen ? 'var(--chakra-colors-text)' : 'var(--chakra-colors-raised)'}
+        stroke="var(--chakra-colors-text)"
+        strokeWidth={2}
+      />
+      <text
+        x={x > WIDTH * 0.7 ? x - 12 : x + 12}
+        y={nameY.get(spot.id)}
+        textAnchor={x > WIDTH * 0.7 ? 'end' : 'start'}
+        fontSize={15}
+        fontWeight={700}
+        fill="var(--chakra-colors-text)"
+        stroke="var(--chakra-colors-page)"
+        strokeWidth={4}
+        paintOrder="stroke"
+      >
+        {spot.name}
+      </text>
+    </g>
   );
 }

@@ -136,42 +136,96 @@ export function BoardPart({ shot }: { shot: Shot }) {
         </Box>
       ) : null}
       {drawing ? (
-        <Flex gap={2} wrap="wrap">
-          <Button size="small" look="primary" onClick={keep}>
-            Keep it
-          </Button>
-          <Button size="small" onClick={() => setWeight(weight === 'thick' ? 'thin' : 'thick')}>
-            {weight === 'thick' ? 'Thin line' : 'Thick line'}
-          </Button>
-          <Button size="small" disabled={drawing.length === 0} onClick={() => setDrawing(drawing.slice(0, -1))}>
-            Last stroke away
-          </Button>
-          <Button size="small" onClick={() => setDrawing(null)}>
-            Leave it
-          </Button>
-        </Flex>
+        <ScribbleBar keep={keep} setWeight={setWeight} weight={weight} drawing={drawing} setDrawing={setDrawing} />
       ) : (
         <>
-          <DropPlace what="Drop a still" accept="image/*" camera busy={busy} take={take}>
-            <Button size="small" onClick={() => setDrawing([...shown.strokes])}>
-              Scribble
-            </Button>
-            {picture ? (
-              <Button
-                size="small"
-                onClick={() =>
-                  void change(production.id, `${shot.code}: board away`, [
-                    { op: 'delete', table: 'pictures', row: picture },
-                  ])
-                }
-              >
-                Take it away
-              </Button>
-            ) : null}
-          </DropPlace>
+          <BoardFrom busy={busy} take={take} setDrawing={setDrawing} shown={shown} picture={picture} shot={shot} />
           {problem ? <Problem mt={1}>{problem}</Problem> : null}
         </>
       )}
     </Part>
+  );
+}
+
+/** While it is scribbled. */
+function ScribbleBar({
+  keep,
+  setWeight,
+  weight,
+  drawing,
+  setDrawing,
+}: {
+  keep: () => void;
+  setWeight: (next: 'thick' | 'thin') => void;
+  weight: 'thick' | 'thin';
+  drawing: { points: number[]; weight: 'thick' | 'thin' }[];
+  setDrawing: (
+    value:
+      | { points: number[]; weight: 'thick' | 'thin' }[]
+      | ((
+          prevState: { points: number[]; weight: 'thick' | 'thin' }[] | null,
+        ) => { points: number[]; weight: 'thick' | 'thin' }[] | null)
+      | null,
+  ) => void;
+}) {
+  return (
+    <Flex gap={2} wrap="wrap">
+      <Button size="small" look="primary" onClick={keep}>
+        Keep it
+      </Button>
+      <Button size="small" onClick={() => setWeight(weight === 'thick' ? 'thin' : 'thick')}>
+        {weight === 'thick' ? 'Thin line' : 'Thick line'}
+      </Button>
+      <Button size="small" disabled={drawing.length === 0} onClick={() => setDrawing(drawing.slice(0, -1))}>
+        Last stroke away
+      </Button>
+      <Button size="small" onClick={() => setDrawing(null)}>
+        Leave it
+      </Button>
+    </Flex>
+  );
+}
+
+/** Where a board comes from: a still, or the hand. */
+function BoardFrom({
+  busy,
+  take,
+  setDrawing,
+  shown,
+  picture,
+  shot,
+}: {
+  busy: string | undefined;
+  take: (files: File[]) => void;
+  setDrawing: (
+    value:
+      | { points: number[]; weight: 'thick' | 'thin' }[]
+      | ((
+          prevState: { points: number[]; weight: 'thick' | 'thin' }[] | null,
+        ) => { points: number[]; weight: 'thick' | 'thin' }[] | null)
+      | null,
+  ) => void;
+  shown: Picture;
+  picture: Picture | undefined;
+  shot: Shot;
+}) {
+  const { production } = usePlanned();
+
+  return (
+    <DropPlace what="Drop a still" accept="image/*" camera busy={busy} take={take}>
+      <Button size="small" onClick={() => setDrawing([...shown.strokes])}>
+        Scribble
+      </Button>
+      {picture ? (
+        <Button
+          size="small"
+          onClick={() =>
+            void change(production.id, `${shot.code}: board away`, [{ op: 'delete', table: 'pictures', row: picture }])
+          }
+        >
+          Take it away
+        </Button>
+      ) : null}
+    </DropPlace>
   );
 }

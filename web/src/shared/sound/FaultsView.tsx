@@ -1,24 +1,12 @@
+import { TicketSheet } from './TicketSheet.tsx';
 import { Box, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
-import { pathOf, faultPdf } from '@kavrell/contract';
-import {
-  FAULT_DECISIONS,
-  FAULT_WORDS,
-  PICTURE_CHAIN,
-  REFUND_WORDS,
-  SOUND_CHAIN,
-  faultFields,
-  isolate,
-  type Fault,
-} from '@kavrell/core/sound';
-import { formatWallMinute, parseClock, moneyText, parseMoney } from '@kavrell/core/units';
+import { FAULT_WORDS, PICTURE_CHAIN, SOUND_CHAIN, isolate, type Fault } from '@kavrell/core/sound';
 import { usePlanned } from '../../app/production.tsx';
 import { productionNow } from '../../platform/clock.ts';
 import { change } from '../../platform/rows.ts';
-import { Button, LinkButton } from '../../ui/Button.tsx';
-import { FieldEdit } from '../../ui/FieldEdit.tsx';
-import { Empty, Look, Part } from '../../ui/parts.tsx';
-import { Sheet } from '../../ui/sheet.tsx';
+import { Button } from '../../ui/Button.tsx';
+import { Empty } from '../../ui/parts.tsx';
 import { Tabbed } from '../../ui/Views.tsx';
 import { addFault } from './addFault.ts';
 import { FaultPhotos } from './FaultPhotos.tsx';
@@ -76,7 +64,7 @@ export function FaultsView() {
 }
 
 function Ticket({ fault }: { fault: Fault }) {
-  const { me, production, rows } = usePlanned();
+  const { me, production } = usePlanned();
   const save = (values: Record<string, unknown>) =>
     void change(production.id, `Fault: ${fault.device}`, [{ op: 'update', table: 'faults', row: fault, values }]);
   const state = isolate(fault.chain, fault.steps);
@@ -125,125 +113,7 @@ function Ticket({ fault }: { fault: Fault }) {
           Take the last swap back
         </Button>
       ) : null}
-      <Sheet>
-        <Part title="Decision">
-          {fault.decision === '' && !fault.closed ? (
-            <Box mb={2}>
-              <Look>
-                Somebody must decide
-                {fault.decideByMin !== null ? ` by ${formatWallMinute(fault.decideByMin)}` : ''}.
-              </Look>
-            </Box>
-          ) : null}
-          <FieldEdit
-            label="What is done"
-            value={fault.decision}
-            fields={faultFields}
-            set={(decision) => ({ decision })}
-            save={save}
-            options={FAULT_DECISIONS.map((d) => [d, FAULT_WORDS[d]] as const)}
-          />
-          <FieldEdit
-            label="By when"
-            value={fault.decideByMin !== null ? formatWallMinute(fault.decideByMin) : ''}
-            fields={faultFields}
-            hint="Such as 13:20"
-            set={(t) => ({ decideByMin: t.trim() === '' ? null : parseClock(t) })}
-            save={save}
-          />
-          <FieldEdit
-            label="Who decides"
-            value={fault.ownerId ?? ''}
-            fields={faultFields}
-            set={(t) => ({ ownerId: t || null })}
-            save={save}
-            options={[
-              ['', 'nobody yet'],
-              ...rows.people.filter((p) => p.kind === 'crew').map((p) => [p.id, p.name] as const),
-            ]}
-          />
-        </Part>
-        <Part title="Money back">
-          <FieldEdit
-            label="Refund"
-            value={fault.refund}
-            fields={faultFields}
-            set={(refund) => ({ refund })}
-            save={save}
-            options={Object.entries(REFUND_WORDS)}
-          />
-          <FieldEdit
-            label={`How much (${production.currency})`}
-            value={moneyText(fault.refundMinor, production.currency)}
-            fields={faultFields}
-            hint="Empty: nobody said"
-            set={(t) => ({ refundMinor: t.trim() === '' ? null : parseMoney(t, production.currency) })}
-            save={save}
-          />
-        </Part>
-        <Part title="For whoever owns it">
-          <FieldEdit
-            label="Device"
-            value={fault.device}
-            fields={faultFields}
-            set={(device) => ({ device })}
-            save={save}
-          />
-          <FieldEdit
-            label="Symptom"
-            value={fault.symptom}
-            fields={faultFields}
-            set={(symptom) => ({ symptom })}
-            save={save}
-          />
-          <FieldEdit
-            label="Serial number"
-            value={fault.serial}
-            fields={faultFields}
-            set={(serial) => ({ serial })}
-            save={save}
-          />
-          <FieldEdit
-            label="Whose it is"
-            value={fault.owedTo}
-            fields={faultFields}
-            set={(owedTo) => ({ owedTo })}
-            save={save}
-          />
-          <FieldEdit
-            label="Evidence"
-            value={fault.evidence}
-            fields={faultFields}
-            hint="Which take, which clip, what one hears"
-            set={(evidence) => ({ evidence })}
-            save={save}
-          />
-          <FieldEdit
-            label="The way of the signal"
-            value={fault.chain.join(', ')}
-            fields={faultFields}
-            set={(t) => ({
-              chain: t
-                .split(',')
-                .map((x) => x.trim())
-                .filter(Boolean),
-            })}
-            save={save}
-          />
-          <Flex gap={2} wrap="wrap">
-            <LinkButton
-              href={pathOf(faultPdf, { productionId: production.id, faultId: fault.id })}
-              target="_blank"
-              rel="noreferrer"
-            >
-              Sheet as PDF
-            </LinkButton>
-            <Button onClick={() => save({ closed: !fault.closed })}>
-              {fault.closed ? 'Open it again' : 'Close it'}
-            </Button>
-          </Flex>
-        </Part>
-      </Sheet>
+      <TicketSheet fault={fault} save={save} />
     </Box>
   );
 }

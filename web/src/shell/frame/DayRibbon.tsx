@@ -1,73 +1,29 @@
-import { sunPlaceOf } from '@kavrell/core/places';
+import { useRibbonDrawn } from './useRibbonDrawn.tsx';
 import { Box } from '@chakra-ui/react';
-import { useId, useMemo, useRef, useState } from 'react';
+import { useId, useRef, useState } from 'react';
 import { useLocation, useNavigate } from 'react-router';
-import { dayBlocks, type Day, type DayBlock } from '@kavrell/core/day';
-import type { Take } from '@kavrell/core/roll';
-import { skyStrip, sunTimes } from '@kavrell/core/sun';
-import { midnightMs, msToMinute } from '@kavrell/core/time';
+import { type DayBlock } from '@kavrell/core/day';
+import { msToMinute } from '@kavrell/core/time';
 import { formatMinuteOfDay, formatMinutes } from '@kavrell/core/units';
 import { useNow } from '../../platform/clock.ts';
 import { usePreferences } from '../../platform/preferences.ts';
-import { useShownTheme, type ShownTheme } from '../../platform/theme.ts';
 import { useWide } from '../../ui/wide.ts';
 import { useElementWidth } from '../../ui/width.ts';
 import { screenLink } from '../../app/links.ts';
 import { usePlanned, useProduction } from '../../app/production.tsx';
 import { PriceBar } from '../../shared/day/PriceBar.tsx';
 import { RibbonBlock } from './RibbonBlock.tsx';
-import { ribbonScale } from './scale.ts';
 import { isMovable, useBlockMove } from './useBlockMove.ts';
 
 /** Sizes in px: on narrow screens the ribbon shrinks to a line. */
 const WIDE_SIZE = { height: 64, top: 10, block: 26, foot: 16 };
 const NARROW_SIZE = { height: 38, top: 5, block: 18, foot: 0 };
-const LEAD_MIN = 40;
-const TAIL_MIN = 50;
-/** Sky drawn in this many steps. */
-const STEPS = 96;
-
-/** How light the sky is drawn, in percent, for its brightness from 0 to 1. */
-const LIGHTNESS: Readonly<Record<ShownTheme, (brightness: number) => number>> = {
-  stage: (b) => 6 + b * 32,
-  daylight: (b) => 56 + b * 36,
-  night: (b) => 3 + b * 16,
-};
-
-/** Colour of the sky: neutral grey by brightness, a little warmth while the sun is low. */
-function skyColour(brightness: number, warmth: number, theme: ShownTheme): string {
-  const lightness = LIGHTNESS[theme](brightness);
-  // On a dark set even the grey is warm: neutral light has blue in it.
-  const saturation = Math.max(theme === 'night' ? 30 : 0, Math.round(warmth * 42));
-  return `hsl(34 ${saturation}% ${lightness.toFixed(1)}%)`;
-}
-
-/** What happened, drawn as three paths however many takes there are: a bar from roll to cut for each. */
-function takePaths(
-  takes: readonly Take[],
-  day: Day,
-  nowMs: number,
-  x: (minute: number) => number,
-  y: number,
-): Record<'kept' | 'noGood' | 'rolling', string> {
-  const paths = { kept: '', noGood: '', rolling: '' };
-  const midnight = midnightMs(day.date, day.timeZone);
-  for (const take of takes) {
-    if (take.dayId !== day.id) continue;
-    const from = x((take.rolledAtMs - midnight) / 60000);
-    const to = x(((take.cutAtMs ?? nowMs) - midnight) / 60000);
-    paths[take.cutAtMs === null ? 'rolling' : take.verdict === 'noGood' ? 'noGood' : 'kept'] +=
-      `M${from.toFixed(1)} ${y}h${Math.max(2, to - from).toFixed(1)}v5h-${Math.max(2, to - from).toFixed(1)}z`;
-  }
-  return paths;
-}
 
 /** The day itself as a strip: its sky, the plan above, what happened below, and now. */
 export function DayRibbon() {
-  const { facts, day, rows, production } = useProduction();
+  const { day, production } = useProduction();
   const ref = useRef<HTMLDivElement>(null);
   const width = useElementWidth(ref);
-  const theme = useShownTheme((s) => s.shown);
   const clock = usePreferences((s) => s.clock);
   const navigate = useNavigate();
   const now = useNow(production, 30000);
@@ -75,30 +31,11 @@ export function DayRibbon() {
   const { height, top, block: blockHeight, foot } = useWide() ? WIDE_SIZE : NARROW_SIZE;
   const [pointed, setPointed] = useState<{ block: DayBlock; x: number } | null>(null);
 
-  const plan = facts?.plan ?? null;
-  const blocks = useMemo(() => (plan ? dayBlocks(plan, { joinMin: 45, joinPinned: true }) : []), [plan]);
-  const place = day ? (rows.places.find((p) => p.id === day.basePlaceId) ?? rows.places[0] ?? null) : null;
-  const first = plan && day ? day.callMin - LEAD_MIN : 360;
-  const last = plan && day ? Math.max(plan.wrapMin, day.wantedWrapMin) + TAIL_MIN : 1260;
-  const scale = useMemo(() => ribbonScale(width, first, last), [width, first, last]);
-  const sun = useMemo(() => sunPlaceOf(day, place), [day, place]);
-  const sky = useMemo(() => {
-    if (!sun) return [];
-    // Steps even in x, so that dawn is as smooth where the night is squeezed.
-    return skyStrip(sun, scale.fromMin, scale.toMin, STEPS * 3).map((s) => ({ ...s, x: scale.x(s.minute) }));
-  }, [sun, scale]);
-  const times = useMemo(() => (sun ? sunTimes(sun) : null), [sun]);
-
-  const stops = useMemo(
-    () =>
-      sky.map((s) => <stop key={s.minute} offset={s.x / width} stopColor={skyColour(s.brightness, s.warmth, theme)} />),
-    [sky, width, theme],
-  );
-  const takes = facts?.takes;
-  const happened = useMemo(
-    () =>
-      day && takes ? takePaths(takes, day, now, scale.x, top + blockHeight + 4) : { kept: '', noGood: '', rolling: '' },
-    [takes, day, now, scale, top, blockHeight],
+  const { plan, blocks, place, first, last, scale, sun, sky, times, stops, happened } = useRibbonDrawn(
+    width,
+    now,
+    top,
+    blockHeight,
   );
 
   const { me } = usePlanned();
@@ -140,12 +77,7 @@ export function DayRibbon() {
           <rect width={width} height={height} fill={sky.length ? `url(#${gradient})` : 'var(--chakra-colors-panel)'} />
           <rect y={height - foot} width={width} height={foot} fill="var(--chakra-colors-page)" opacity={0.72} />
           {(foot ? hours : []).map((h) => (
-            <g key={h} transform={`translate(${scale.x(h * 60).toFixed(1)} 0)`}>
-              <line y1={height - foot} y2={height - foot + 5} stroke="var(--chakra-colors-soft)" />
-              <text x={3} y={height - 4} fontSize={11} fill="var(--chakra-colors-soft)">
-                {clock === '24' ? String(h % 24).padStart(2, '0') : `${h % 12 || 12}${h % 24 < 12 ? 'a' : 'p'}`}
-              </text>
-            </g>
+            <HourMark key={h} hour={h} scale={scale} height={height} foot={foot} />
           ))}
           {blocks.map((block, i) => {
             if (block.kind === 'wait') return null;
@@ -206,26 +138,60 @@ export function DayRibbon() {
         </svg>
       ) : null}
       {held?.price ? <PriceBar price={held.price} /> : null}
-      {pointed && !held ? (
-        <Box
-          position="absolute"
-          bottom="0"
-          h="16px"
-          lineHeight="16px"
-          fontSize="12px"
-          px={2}
-          bg="raised"
-          whiteSpace="nowrap"
-          pointerEvents="none"
-          style={
-            pointed.x < width / 2
-              ? { left: Math.max(0, pointed.x - 40) }
-              : { right: Math.max(0, width - pointed.x - 40) }
-          }
-        >
-          {words(pointed.block)}
-        </Box>
-      ) : null}
+      {pointed && !held ? <PointedWords pointed={pointed} width={width} words={words} /> : null}
+    </Box>
+  );
+}
+
+function HourMark({
+  hour,
+  scale,
+  height,
+  foot,
+}: {
+  hour: number;
+  scale: { fromMin: number; toMin: number; x: (minute: number) => number; minuteAt: (x: number) => number };
+  height: number;
+  foot: number;
+}) {
+  const clock = usePreferences((s) => s.clock);
+
+  return (
+    <g transform={`translate(${scale.x(hour * 60).toFixed(1)} 0)`}>
+      <line y1={height - foot} y2={height - foot + 5} stroke="var(--chakra-colors-soft)" />
+      <text x={3} y={height - 4} fontSize={11} fill="var(--chakra-colors-soft)">
+        {clock === '24' ? String(hour % 24).padStart(2, '0') : `${hour % 12 || 12}${hour % 24 < 12 ? 'a' : 'p'}`}
+      </text>
+    </g>
+  );
+}
+
+/** The block under the pointer in words. */
+function PointedWords({
+  pointed,
+  width,
+  words,
+}: {
+  pointed: { block: DayBlock; x: number };
+  width: number;
+  words: (b: DayBlock) => string;
+}) {
+  return (
+    <Box
+      position="absolute"
+      bottom="0"
+      h="16px"
+      lineHeight="16px"
+      fontSize="12px"
+      px={2}
+      bg="raised"
+      whiteSpace="nowrap"
+      pointerEvents="none"
+      style={
+        pointed.x < width / 2 ? { left: Math.max(0, pointed.x - 40) } : { right: Math.max(0, width - pointed.x - 40) }
+      }
+    >
+      {words(pointed.block)}
     </Box>
   );
 }

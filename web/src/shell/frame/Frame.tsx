@@ -152,32 +152,7 @@ export function Frame({ path, title, children }: { path: string; title: string; 
       gridTemplateRows={wide ? '64px minmax(0, 1fr) 36px' : 'auto minmax(0, 1fr) 36px auto'}
       gridTemplateColumns={wide ? `168px minmax(0, 1fr) ${sheetShown ? edge.width : '36px'}` : 'minmax(0, 1fr)'}
     >
-      <Flex
-        as="header"
-        gridColumn="1 / -1"
-        borderBottom="1px solid"
-        borderColor="hairline"
-        bg="panel"
-        align="center"
-        minW={0}
-        wrap={wide || low ? 'nowrap' : 'wrap'}
-      >
-        <Chooser />
-        <Box flex="1" minW={0} order={wide || low ? 0 : 3} flexBasis={wide || low ? 'auto' : '100%'}>
-          <Guard name="ribbon" what="The ribbon" small>
-            <DayRibbon />
-          </Guard>
-        </Box>
-        <Button look="quiet" command="frame.emergency" onClick={() => hold('emergency')} minH="44px" px={2}>
-          Emergency
-        </Button>
-        <Clock />
-        {wide ? null : (
-          <Button look="quiet" onClick={() => hold('settings')} minH="44px">
-            Settings
-          </Button>
-        )}
-      </Flex>
+      <FrameHeader wide={wide} low={low} />
       {wide ? <Rail /> : null}
       <Box
         as="main"
@@ -240,5 +215,37 @@ function SheetInside({ setPlace }: { setPlace: (place: HTMLElement | null) => vo
       </Guard>
       <Box ref={setPlace} display={held ? 'none' : 'block'} />
     </>
+  );
+}
+
+/** The jobs, the day as a ribbon, the emergency, the clock. */
+function FrameHeader({ wide, low }: { wide: boolean; low: boolean }) {
+  return (
+    <Flex
+      as="header"
+      gridColumn="1 / -1"
+      borderBottom="1px solid"
+      borderColor="hairline"
+      bg="panel"
+      align="center"
+      minW={0}
+      wrap={wide || low ? 'nowrap' : 'wrap'}
+    >
+      <Chooser />
+      <Box flex="1" minW={0} order={wide || low ? 0 : 3} flexBasis={wide || low ? 'auto' : '100%'}>
+        <Guard name="ribbon" what="The ribbon" small>
+          <DayRibbon />
+        </Guard>
+      </Box>
+      <Button look="quiet" command="frame.emergency" onClick={() => hold('emergency')} minH="44px" px={2}>
+        Emergency
+      </Button>
+      <Clock />
+      {wide ? null : (
+        <Button look="quiet" onClick={() => hold('settings')} minH="44px">
+          Settings
+        </Button>
+      )}
+    </Flex>
   );
 }
