@@ -84,45 +84,18 @@ export async function ingest(
     sourceMissing: missingOf(before, files),
     places: [],
   };
-  const open: Place[] = [];
-  for (const target of to) {
-    try {
-      const mark = options.marks?.[target];
-      open.push(await openPlace(target, { from, name, bytes, recheck: options.recheck ?? false, listFolder, mark }));
-    } catch (error) {
-      const root = path.join(path.resolve(target), name);
-      result.places.push({
-        to: target,
-        root,
-        copied: [],
-        skipped: [],
-        failed: [{ path: '', reason: wordsOf(error) }],
-        list: null,
-      });
-    }
-  }
-  result.oneDevice = [...new Set(open.map((place) => place.presence.device))]
-    .map((device) => open.flatMap((place) => (place.presence.device === device ? [place.result.to] : [])))
-    .filter((places) => places.length > 1);
+  const { recheck = false, marks } = options;
+  const asked = { from, name, bytes, listFolder, recheck };
+  const { open, failed } = await openPlaces(to, (target) => ({ ...asked, mark: marks?.[target] }));
+  result.places.push(...failed);
+  result.oneDevice = onOneDevice(open);
   try {
     const byId = new Map(open.map((place) => [place.result.to, place]));
     await options.onListed?.(files);
     const sizes = new Map(files.map((f) => [f.path, f]));
     // What was finished before must still be there as it was noted.
     for (const place of open) {
-      for (const [file, entry] of place.finished) {
-        const found = await lstat(rawPath(`${writtenPath(place.result.root)}/${file}`)).catch(() => null);
-        const now = sizes.get(file);
-        const same =
-          found?.isFile() &&
-          found.size === entry.sizeBytes &&
-          Math.abs(found.mtimeMs - entry.modifiedMs) < COARSE_MS &&
-          now?.sizeBytes === entry.sizeBytes &&
-          now.modifiedMs === entry.modifiedMs;
-        const hashed = kinds.every((kind) => entry.hashes[kind] !== undefined);
-        if (same && hashed) place.result.skipped.push(file);
-        else place.finished.delete(file);
-      }
+      await keepWhatStands(place, sizes, kinds);
       if (place.result.skipped.length > 0)
         await options.onFile?.(place.result.skipped.map((file) => skippedOutcome(place, file)));
     }
@@ -137,27 +110,7 @@ export async function ingest(
       {
         ...(options.onProgress ? { onProgress: options.onProgress } : {}),
         onFile: async (settled) => {
-          const at = new Date().toISOString();
-          const fresh = new Map<Place, Finished[]>(open.map((place) => [place, []]));
-          for (const outcome of settled) {
-            const place = byId.get(outcome.destinationId);
-            const file = sizes.get(outcome.path);
-            if (!place || !file || (outcome.state === 'failed' && outcome.savedAs === null)) continue;
-            const { path: below, sizeBytes, modifiedMs } = file;
-            const entry: Finished = { path: below, sizeBytes, modifiedMs, hashes: outcome.hashes, at };
-            // The saved rest of a damaged file is listed under its own name, and tried again by the next run.
-            if (outcome.savedAs !== null) place.saved.push({ ...entry, path: outcome.savedAs });
-            else {
-              place.finished.set(below, entry);
-              fresh.get(place)!.push(entry);
-            }
-          }
-          for (const [place, entries] of fresh) {
-            await place.journal.note(entries).catch((error: unknown) => {
-              // The files themselves are verified; only the note of them is lost with the drive.
-              place.result.failed.push({ path: LIST_FOLDER, reason: wordsOf(error) });
-            });
-          }
+          await noteSettled(settled, byId, sizes);
           await options.onFile?.(settled);
         },
       },
@@ -294,3 +247,81 @@ export function allVerified(result: IngestResult): boolean {
   const against = [sourceChanged, sourceMissing, unreadable, notCopied(result)];
   return against.every((list) => list.length === 0) && places.every((p) => p.failed.length === 0);
 }
+
+/** Opens each place by itself: one that can’t be opened fails alone, with its reason. */
+async function openPlaces(
+  to: readonly string[],
+  as: (target: string) => Parameters<typeof openPlace>[1],
+): Promise<{ open: Place[]; failed: PlaceResult[] }> {
+  const open: Place[] = [];
+  const failed: PlaceResult[] = [];
+  for (const target of to) {
+    const asked = as(target);
+    try {
+      open.push(await openPlace(target, asked));
+    } catch (error) {
+      const root = path.join(path.resolve(target), asked.name);
+      failed.push({
+        ...{ to: target, root, copied: [], skipped: [], list: null },
+        failed: [{ path: '', reason: wordsOf(error) }],
+      });
+    }
+  }
+  return { open, failed };
+}
+
+/** Of what a run before noted as finished, what still stands as it was noted is skipped; the rest is copied again. */
+async function keepWhatStands(
+  place: Place,
+  sizes: ReadonlyMap<string, SourceFile>,
+  kinds: readonly HashKind[],
+): Promise<void> {
+  for (const [file, entry] of place.finished) {
+    const found = await lstat(rawPath(`${writtenPath(place.result.root)}/${file}`)).catch(() => null);
+    const now = sizes.get(file);
+    const same =
+      found?.isFile() &&
+      found.size === entry.sizeBytes &&
+      Math.abs(found.mtimeMs - entry.modifiedMs) < COARSE_MS &&
+      now?.sizeBytes === entry.sizeBytes &&
+      now.modifiedMs === entry.modifiedMs;
+    const hashed = kinds.every((kind) => entry.hashes[kind] !== undefined);
+    if (same && hashed) place.result.skipped.push(file);
+    else place.finished.delete(file);
+  }
+}
+
+/** Notes what was just settled, with its place: what is finished in its journal, the saved rest of what is damaged beside it. */
+async function noteSettled(
+  settled: readonly FileOutcome[],
+  byId: ReadonlyMap<string, Place>,
+  sizes: ReadonlyMap<string, SourceFile>,
+): Promise<void> {
+  const at = new Date().toISOString();
+  const fresh = new Map<Place, Finished[]>([...byId.values()].map((place) => [place, []]));
+  for (const outcome of settled) {
+    const place = byId.get(outcome.destinationId);
+    const file = sizes.get(outcome.path);
+    if (!place || !file || (outcome.state === 'failed' && outcome.savedAs === null)) continue;
+    const { path: below, sizeBytes, modifiedMs } = file;
+    const entry: Finished = { path: below, sizeBytes, modifiedMs, hashes: outcome.hashes, at };
+    // The saved rest of a damaged file is listed under its own name, and tried again by the next run.
+    if (outcome.savedAs !== null) place.saved.push({ ...entry, path: outcome.savedAs });
+    else {
+      place.finished.set(below, entry);
+      fresh.get(place)!.push(entry);
+    }
+  }
+  for (const [place, entries] of fresh) {
+    await place.journal.note(entries).catch((error: unknown) => {
+      // The files themselves are verified; only the note of them is lost with the drive.
+      place.result.failed.push({ path: LIST_FOLDER, reason: wordsOf(error) });
+    });
+  }
+}
+
+/** Places that lie on one device, together. */
+const onOneDevice = (open: readonly Place[]): string[][] =>
+  [...new Set(open.map((place) => place.presence.device))]
+    .map((device) => open.flatMap((place) => (place.presence.device === device ? [place.result.to] : [])))
+    .filter((places) => places.length > 1);

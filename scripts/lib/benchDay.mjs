@@ -92,8 +92,8 @@ function greedy(timeOrder, plan) {
 
 /** What core does for the Day: orders against references, days apart, odds, a drag. */
 export async function benchDay() {
-  const { dayOdds, priceOf, seeded, solveOrder, splitOrder, timeOrder } =
-    await loadSource('core/src/plan/day/index.ts');
+  const { dayOdds, priceOf, solveOrder, splitOrder, timeOrder } = await loadSource('core/src/plan/day/index.ts');
+  const { seeded } = await loadSource('core/src/base/random/index.ts');
   const ids = (plan) => plan.shots.map((s) => s.id);
 
   const proofs = [1, 2, 3, 4, 5].map((seed) => {

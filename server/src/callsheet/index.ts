@@ -74,12 +74,9 @@ export function originFor(config: Context['config'], asked: string): string | nu
 export const originOf = (req: Request): string => `${req.protocol}://${req.get('host') ?? 'localhost'}`;
 
 export function serveCallSheet(router: Router, context: Context): void {
+  servePapers(router, context);
+  serveLinks(router, context);
   const { db, models } = context;
-  /** Phones on paper are for the owner, who hands it out. */
-  const phonesOf = (people: readonly Person[]) => new Map(people.map((p) => [p.id, p.phone] as const));
-  const latest = (productionId: string, req: Request) =>
-    db.transaction(async (t) => `${originOf(req)}${linkPath(context, await linkFor(context, productionId, null, t))}`);
-
   router.serve(readSheets, async ({ params }) => {
     const rows = await loadRows(context, params.productionId);
     const days = [...rows.days]
@@ -97,53 +94,6 @@ export function serveCallSheet(router: Router, context: Context): void {
       });
     return { title: rows.production.title, atMs: Date.now(), days };
   });
-  router.serve(callSheetPdfRoute, async ({ params, req, res, me }) => {
-    const rows = await loadRows(context, params.productionId);
-    const day = dayIn(rows, params.dayId);
-    const pdf = await callSheetPdf({
-      content: sheetOf(rows, day),
-      revision: null,
-      note: '',
-      paper: paperOf(req),
-      phones: me.role === 'owner' ? phonesOf(rows.people) : null,
-      latestUrl: null,
-    });
-    sendDocument(res, pdf, 'application/pdf', fileName(rows.production.title, 'day', String(day.number), 'call sheet'));
-    return undefined;
-  });
-  router.serve(tickSheetPdf, async ({ params, req, res }) => {
-    const rows = await loadRows(context, params.productionId);
-    const day = dayIn(rows, params.dayId);
-    const pdf = await tickSheet(rows, day, paperOf(req));
-    sendDocument(res, pdf, 'application/pdf', fileName(rows.production.title, 'day', String(day.number), 'tick sheet'));
-    return undefined;
-  });
-  router.serve(frozenSheetPdf, async ({ params, req, res, me }) => {
-    const sheet = await wholeSheet(context, params.productionId, params.sheetId);
-    const people = await readRows(context, params.productionId, 'people');
-    const pdf = await callSheetPdf({
-      content: sheet.content,
-      revision: sheet.revision,
-      note: sheet.note,
-      paper: paperOf(req),
-      phones: me.role === 'owner' ? phonesOf(people) : null,
-      latestUrl: await latest(params.productionId, req),
-    });
-    sendDocument(
-      res,
-      pdf,
-      'application/pdf',
-      fileName(
-        sheet.content.production.title,
-        'day',
-        String(sheet.content.dayNumber),
-        'version',
-        String(sheet.revision),
-      ),
-    );
-    return undefined;
-  });
-
   router.serve(freezeSheet, async ({ params, body, me }) => {
     const rows = await loadRows(context, params.productionId);
     const day = dayIn(rows, params.dayId);
@@ -197,7 +147,67 @@ export function serveCallSheet(router: Router, context: Context): void {
       actor: me.actor,
     });
   });
+}
 
+/** The sheet as a document: as it stands, as it went out, and the one that is ticked on the day. */
+function servePapers(router: Router, context: Context): void {
+  const { db } = context;
+  /** Phones on paper are for the owner, who hands it out. */
+  const phonesOf = (people: readonly Person[]) => new Map(people.map((p) => [p.id, p.phone] as const));
+  const latest = (productionId: string, req: Request) =>
+    db.transaction(async (t) => `${originOf(req)}${linkPath(context, await linkFor(context, productionId, null, t))}`);
+
+  router.serve(callSheetPdfRoute, async ({ params, req, res, me }) => {
+    const rows = await loadRows(context, params.productionId);
+    const day = dayIn(rows, params.dayId);
+    const pdf = await callSheetPdf({
+      content: sheetOf(rows, day),
+      revision: null,
+      note: '',
+      paper: paperOf(req),
+      phones: me.role === 'owner' ? phonesOf(rows.people) : null,
+      latestUrl: null,
+    });
+    sendDocument(res, pdf, 'application/pdf', fileName(rows.production.title, 'day', String(day.number), 'call sheet'));
+    return undefined;
+  });
+  router.serve(tickSheetPdf, async ({ params, req, res }) => {
+    const rows = await loadRows(context, params.productionId);
+    const day = dayIn(rows, params.dayId);
+    const pdf = await tickSheet(rows, day, paperOf(req));
+    sendDocument(res, pdf, 'application/pdf', fileName(rows.production.title, 'day', String(day.number), 'tick sheet'));
+    return undefined;
+  });
+  router.serve(frozenSheetPdf, async ({ params, req, res, me }) => {
+    const sheet = await wholeSheet(context, params.productionId, params.sheetId);
+    const people = await readRows(context, params.productionId, 'people');
+    const pdf = await callSheetPdf({
+      content: sheet.content,
+      revision: sheet.revision,
+      note: sheet.note,
+      paper: paperOf(req),
+      phones: me.role === 'owner' ? phonesOf(people) : null,
+      latestUrl: await latest(params.productionId, req),
+    });
+    sendDocument(
+      res,
+      pdf,
+      'application/pdf',
+      fileName(
+        sheet.content.production.title,
+        'day',
+        String(sheet.content.dayNumber),
+        'version',
+        String(sheet.revision),
+      ),
+    );
+    return undefined;
+  });
+}
+
+/** Links by which people read their sheet. */
+function serveLinks(router: Router, context: Context): void {
+  const { db } = context;
   router.serve(listSheetLinks, async ({ params }) => {
     const [rows] = await db.query(
       `SELECT id, person_id AS "personId", expires_at AS "expiresAt" FROM sheet_links WHERE production_id = $1 AND revoked_at IS NULL AND expires_at > now() ORDER BY created_at`,

@@ -89,27 +89,7 @@ export function deskOf(context: Context, station: string, holder: string): Desk 
       await models.copyFiles.destroy({ where: { jobId, driveId, state: 'waiting' } });
     },
     clipsOf: (cardId) => models.clips.findAll({ where: { cardId }, attributes: ['path', 'sizeBytes'] }),
-    async cardAt(cardId) {
-      const card = await models.cards.findOne({ where: { id: cardId, deletedAt: null } });
-      if (!card) return null;
-      const inProduction = { productionId: card.productionId };
-      const [production, known, releases, others, cameras] = await Promise.all([
-        productionOf(context, card.productionId),
-        models.clips.findAll({ where: { cardId }, attributes: ['path', 'sizeBytes'] }),
-        models.releases.findAll({ where: { ...inProduction, withdrawnAtMs: null }, attributes: ['atMs', 'cardId'] }),
-        models.cards.findAll({ where: { ...inProduction, deletedAt: null }, attributes: ['id', 'label', 'seen'] }),
-        models.cameras.findAll({ where: { ...inProduction, deletedAt: null }, attributes: ['id', 'letter'] }),
-      ]);
-      const released = new Set(releases.map((r) => r.cardId));
-      return {
-        others: others.map((o) => ({ ...o, isReleased: released.has(o.id) })),
-        ...{ card, known, leaveOut: production.keepPolicy.leaveOut, rate: production.rate },
-        ...{
-          release: releases.find((r) => r.cardId === cardId) ?? null,
-          letters: cameras.map((c) => [c.id, c.letter]),
-        },
-      };
-    },
+    cardAt: (cardId) => cardAt(context, cardId),
     async saveClips(cardId, rows) {
       const card = await models.cards.findOne({ where: { id: cardId } });
       if (!card) return;
@@ -160,4 +140,28 @@ async function orderOf(context: Context, jobId: string): Promise<Order | null> {
     models.cards.findAll({ where: { deletedAt: null, station: card.station }, attributes: ['label', 'path'] }),
   ]);
   return { job, card, drives, allDrives, cardFolders };
+}
+
+/** A card with what is known of it: its clips, its release, and the other cards and cameras that its name may be mistaken for. */
+async function cardAt(context: Context, cardId: string): ReturnType<Desk['cardAt']> {
+  const { models } = context;
+  const card = await models.cards.findOne({ where: { id: cardId, deletedAt: null } });
+  if (!card) return null;
+  const inProduction = { productionId: card.productionId };
+  const [production, known, releases, others, cameras] = await Promise.all([
+    productionOf(context, card.productionId),
+    models.clips.findAll({ where: { cardId }, attributes: ['path', 'sizeBytes'] }),
+    models.releases.findAll({ where: { ...inProduction, withdrawnAtMs: null }, attributes: ['atMs', 'cardId'] }),
+    models.cards.findAll({ where: { ...inProduction, deletedAt: null }, attributes: ['id', 'label', 'seen'] }),
+    models.cameras.findAll({ where: { ...inProduction, deletedAt: null }, attributes: ['id', 'letter'] }),
+  ]);
+  const released = new Set(releases.map((r) => r.cardId));
+  return {
+    others: others.map((o) => ({ ...o, isReleased: released.has(o.id) })),
+    ...{ card, known, leaveOut: production.keepPolicy.leaveOut, rate: production.rate },
+    ...{
+      release: releases.find((r) => r.cardId === cardId) ?? null,
+      letters: cameras.map((c) => [c.id, c.letter]),
+    },
+  };
 }

@@ -40,9 +40,10 @@ async function jobOf({ models }: Context, productionId: string, id: string): Pro
 }
 
 export function serveCopies(router: Router, context: Context): void {
-  const { models, db, queue } = context;
   serveReleases(router, context);
   servePapers(router, context);
+  serveJobs(router, context);
+  serveCards(router, context);
   const roots = async () => ({ roots: await describeRoots(context), allowed: context.config.mediaAllowed });
   router.serve(readMediaRoots, roots);
   router.serve(setMediaRoots, async ({ body }) => {
@@ -53,7 +54,11 @@ export function serveCopies(router: Router, context: Context): void {
     found: await findFolders(context, params.productionId, await foldersTold(context)),
     roots: await describeRoots(context),
   }));
+}
 
+/** Copies: begun, paused, gone on with, cancelled. */
+function serveJobs(router: Router, context: Context): void {
+  const { models, queue } = context;
   router.serve(startCopy, async ({ params, body, me }) => {
     const known = await models.copyJobs.findOne({
       where: { id: body.id, productionId: params.productionId },
@@ -118,7 +123,11 @@ export function serveCopies(router: Router, context: Context): void {
     await queue.send({ kind: 'copy' });
     return jobOf(context, params.productionId, params.jobId);
   });
+}
 
+/** Cards: read, their alarms settled, looked into, taken out of their camera. */
+function serveCards(router: Router, context: Context): void {
+  const { models, db, queue } = context;
   router.serve(scanCardRoute, async ({ params }) => {
     const card = await cardOf(context, params.productionId, params.cardId);
     if (card.station === '') await queue.send({ kind: 'scan', cardId: card.id });

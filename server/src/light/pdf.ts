@@ -12,7 +12,9 @@ import {
   setupNeeds,
   sourceNumbers,
   type FaceReading,
+  type LightPlan,
   type Setup,
+  type Surroundings,
 } from '@kavrell/core/light';
 import { surroundingsOf, type ProductionRows } from '@kavrell/core/productions';
 import { formatLux, formatMinutes, formatWallMinute, formatStop } from '@kavrell/core/units';
@@ -60,43 +62,12 @@ export async function setupPdf(rows: ProductionRows, setup: Setup, read: ReadLig
   const around = room && !room.outside ? 'room' : 'open';
   const offBy = (r: FaceReading) => readingError(r, plan, s.catalogue, { isExact, around });
   const findings = checkPlan(s);
-  const numbers = sourceNumbers(plan);
   const named = new Map(plan.items.map((i) => [i.id, nameOf(i)]));
   const pageOf = (density: Density): Content[] => {
     const { typePt: small, planPt } = density;
-    const lines: Content[] = plan.items.slice(0, density.lines).map((i) => ({
-      text: [
-        {
-          text: numbers.has(i.id) ? `${numbers.get(i.id)}  ` : i.kind === 'camera' ? `${i.letter}  ` : '·  ',
-          bold: true,
-        },
-        itemLine(i, s.catalogue),
-      ],
-      fontSize: small,
-      margin: [0, 0, 0, 1],
-    }));
-    const more = plan.items.length - lines.length;
-    const legend: Content[] =
-      more > 0 ? [...lines, { text: `and ${more} more in Kavrell`, color: SOFT, fontSize: small }] : lines;
+    const legend = legendOf(plan, s.catalogue, density);
     return [
-      {
-        columns: [
-          { width: '*', text: `${setup.code}  ${setup.name}`, bold: true, fontSize: 16 },
-          {
-            width: 'auto',
-            alignment: 'right',
-            color: SOFT,
-            text: [
-              rows.production.title,
-              rows.places.find((p) => p.id === setup.placeId)?.name ?? '',
-              plan.atMin !== null ? formatWallMinute(plan.atMin) : '',
-              `rig ${formatMinutes(setup.rigMin ?? rigTime(setup, s.catalogue, s.room).minutes)} with ${setup.hands}`,
-            ]
-              .filter(Boolean)
-              .join(' · '),
-          },
-        ],
-      },
+      headingOf(rows, setup, s),
       ...(setup.notes ? [{ text: setup.notes, color: SOFT, margin: [0, 2, 0, 4] } as Content] : []),
       {
         columns: [
@@ -104,38 +75,7 @@ export async function setupPdf(rows: ProductionRows, setup: Setup, read: ReadLig
           {
             width: '*',
             stack: [
-              ...(readings.length > 0
-                ? [
-                    {
-                      layout: rowLayout,
-                      fontSize: 8,
-                      table: {
-                        headerRows: 1,
-                        widths: ['*', 'auto', 'auto', 'auto', 'auto', 'auto', 'auto'],
-                        body: [
-                          [
-                            head('At'),
-                            head('Key', 'right'),
-                            head('Shadow', 'right'),
-                            head('Back', 'right'),
-                            head('Ratio', 'right'),
-                            head('Stop', 'right'),
-                            head('±', 'right'),
-                          ],
-                          ...readings.map((r) => [
-                            named.get(r.id) ?? '',
-                            { text: formatLux(r.keyLux), alignment: 'right' as const },
-                            { text: formatLux(r.shadowLux), alignment: 'right' as const },
-                            { text: formatLux(r.backLux), alignment: 'right' as const },
-                            { text: r.ratio === null ? '–' : `${r.ratio.toFixed(1)} : 1`, alignment: 'right' as const },
-                            { text: r.tStop === null ? '–' : formatStop(r.tStop), alignment: 'right' as const },
-                            { text: offBy(r)?.stops.toFixed(1) ?? '–', alignment: 'right' as const, color: SOFT },
-                          ]),
-                        ],
-                      },
-                    } as Content,
-                  ]
-                : []),
+              ...(readings.length > 0 ? [readingsTable(readings, named, offBy)] : []),
               ...(readings.length > 0
                 ? [
                     {
@@ -202,4 +142,74 @@ export async function setupPdf(rows: ProductionRows, setup: Setup, read: ReadLig
     `${rows.production.title} · ${setup.code} · readings are estimates; a meter wins`,
     { landscape: true },
   );
+}
+
+/** Which setup of which job, where and when, and how long it is rigged. */
+function headingOf(rows: ProductionRows, setup: Setup, s: Surroundings): Content {
+  const { plan } = setup;
+  return {
+    columns: [
+      { width: '*', text: `${setup.code}  ${setup.name}`, bold: true, fontSize: 16 },
+      {
+        width: 'auto',
+        alignment: 'right',
+        color: SOFT,
+        text: [
+          rows.production.title,
+          rows.places.find((p) => p.id === setup.placeId)?.name ?? '',
+          plan.atMin !== null ? formatWallMinute(plan.atMin) : '',
+          `rig ${formatMinutes(setup.rigMin ?? rigTime(setup, s.catalogue, s.room).minutes)} with ${setup.hands}`,
+        ]
+          .filter(Boolean)
+          .join(' · '),
+      },
+    ],
+  };
+}
+
+/** Each thing of the plan in a line, by its number; of very many the rest is told. */
+function legendOf(plan: LightPlan, catalogue: Surroundings['catalogue'], { typePt, lines: most }: Density): Content[] {
+  const numbers = sourceNumbers(plan);
+  const lines: Content[] = plan.items.slice(0, most).map((i) => ({
+    text: [
+      {
+        text: numbers.has(i.id) ? `${numbers.get(i.id)}  ` : i.kind === 'camera' ? `${i.letter}  ` : '·  ',
+        bold: true,
+      },
+      itemLine(i, catalogue),
+    ],
+    fontSize: typePt,
+    margin: [0, 0, 0, 1],
+  }));
+  const more = plan.items.length - lines.length;
+  return more > 0 ? [...lines, { text: `and ${more} more in Kavrell`, color: SOFT, fontSize: typePt }] : lines;
+}
+
+/** What each face reads, and how far it may be off. */
+function readingsTable(
+  readings: readonly FaceReading[],
+  named: ReadonlyMap<string, string>,
+  offBy: (r: FaceReading) => { stops: number } | null,
+): Content {
+  const right = (text: string) => ({ text, alignment: 'right' as const });
+  return {
+    layout: rowLayout,
+    fontSize: 8,
+    table: {
+      headerRows: 1,
+      widths: ['*', 'auto', 'auto', 'auto', 'auto', 'auto', 'auto'],
+      body: [
+        [head('At'), ...['Key', 'Shadow', 'Back', 'Ratio', 'Stop', '±'].map((words) => head(words, 'right'))],
+        ...readings.map((r) => [
+          named.get(r.id) ?? '',
+          right(formatLux(r.keyLux)),
+          right(formatLux(r.shadowLux)),
+          right(formatLux(r.backLux)),
+          right(r.ratio === null ? '–' : `${r.ratio.toFixed(1)} : 1`),
+          right(r.tStop === null ? '–' : formatStop(r.tStop)),
+          { ...right(offBy(r)?.stops.toFixed(1) ?? '–'), color: SOFT },
+        ]),
+      ],
+    },
+  };
 }

@@ -42,6 +42,36 @@ const TOPIC_WORDS: Readonly<Record<(typeof TOLD_TOPICS)[number], string>> = {
   permission: 'Rules',
 };
 
+/** What a sheet says of somebody who is called. */
+const calledOf = (c: Call) => ({
+  id: c.person.id,
+  name: c.person.name,
+  shortName: c.person.shortName,
+  kind: c.person.kind,
+  role: c.person.role,
+  department: c.person.department,
+  callMin: c.callMin,
+  firstNeedMin: c.firstNeedMin,
+  releaseMin: c.releaseMin,
+  why: c.why,
+  comms: c.person.comms,
+  minor: c.person.minor,
+});
+/** What a sheet says of a place. */
+const toldOf = (p: Place) => ({
+  id: p.id,
+  name: p.name,
+  address: p.address,
+  directions: p.directions,
+  parking: p.parking,
+  walkMin: p.walkMin,
+  latitude: p.latitude,
+  longitude: p.longitude,
+  hospital: p.hospital,
+  contact: p.contact,
+  confirmed: p.confirmed,
+});
+
 /** Composes the sheet of a day from its timed plan: nothing in it is typed twice. */
 export function composeCallSheet(s: CallSheetSources): SheetContent {
   const { plan, people, production } = s;
@@ -89,33 +119,9 @@ export function composeCallSheet(s: CallSheetSources): SheetContent {
     callMin: day.callMin,
     wrapMin: plan.wrapMin,
     notes: day.notes,
-    people: calls.map((c) => ({
-      id: c.person.id,
-      name: c.person.name,
-      shortName: c.person.shortName,
-      kind: c.person.kind,
-      role: c.person.role,
-      department: c.person.department,
-      callMin: c.callMin,
-      firstNeedMin: c.firstNeedMin,
-      releaseMin: c.releaseMin,
-      why: c.why,
-      comms: c.person.comms,
-      placeId: placeOf(plan, c, base?.id ?? null),
-      minor: c.person.minor,
-    })),
+    people: calls.map((c) => ({ ...calledOf(c), placeId: placeOf(plan, c, base?.id ?? null) })),
     places: (visited.length ? visited : base ? [base] : []).map((p) => ({
-      id: p.id,
-      name: p.name,
-      address: p.address,
-      directions: p.directions,
-      parking: p.parking,
-      walkMin: p.walkMin,
-      latitude: p.latitude,
-      longitude: p.longitude,
-      hospital: p.hospital,
-      contact: p.contact,
-      confirmed: p.confirmed,
+      ...toldOf(p),
       facts: factsOf(s.placeFacts, p.id),
     })),
     lines,

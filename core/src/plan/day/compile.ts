@@ -144,11 +144,7 @@ export class Timer {
     let changeMin = 0;
     for (let i = 0; i < count; i += 1) {
       const s = order[i] as number;
-      const change = changes
-        ? (changes[i] as number)
-        : i > 0
-          ? (c.change[(order[i - 1] as number) * n + s] as number)
-          : (c.first[s] as number);
+      const change = changes ? (changes[i] as number) : this.changeTo(i > 0 ? (order[i - 1] as number) : -1, s);
       changeMin += change;
       const length = minutes ? (minutes[s] as number) : (c.minutes[s] as number);
       let wrongAfter = 0;
@@ -247,6 +243,19 @@ export class Timer {
         }
       }
     }
+    return this.finish(count, changeMin);
+  }
+
+  /** Minutes from one shot to the next; −1 where there is none before it. */
+  private changeTo(before: number, shot: number): number {
+    const { change, first, n } = this.c;
+    return before < 0 ? (first[shot] as number) : (change[before * n + shot] as number);
+  }
+
+  /** The best way to the end of `count` shots, and back along it: starts of shots and meals. */
+  private finish(count: number, changeMin: number): Score {
+    const { states, end, broken, mustBroken, late, back, starts, readies } = this;
+    const { meals } = this.c;
     // Meals not taken are due when the day goes past their latest start; as in `timeOrder`, as few as can be are missed.
     let best = -1;
     let fewest = 0;

@@ -90,6 +90,52 @@ function better(a: Way, b: Way | undefined): boolean {
   return (a.mustBroken - b.mustBroken || a.broken - b.broken || a.lateMin - b.lateMin || a.end - b.end) < 0;
 }
 
+/** Puts meal `mealIndex` at the end of a way so far, with its fault where it comes too late. */
+function takeMeal(plan: OrderPlan, way: Way, mealIndex: number): void {
+  const m = plan.meals?.[mealIndex] as NonNullable<OrderPlan['meals']>[number];
+  const start = Math.max(way.end, plan.startMin + (m.earliestAfterMin ?? 0));
+  const lateMin = start - (plan.startMin + m.latestAfterMin);
+  if (lateMin > 0) {
+    way.broken += 1;
+    way.lateMin += lateMin;
+    way.violations.push({
+      code: 'meal.late',
+      message: `Meal ${mealIndex + 1} starts ${Math.ceil(lateMin)} min late.`,
+      ids: [],
+      mealIndex,
+    });
+  }
+  way.meal = { startMin: start, endMin: start + m.minutes };
+  way.end = start + m.minutes;
+}
+
+/** Nobody goes without a meal to save a window: of ways to the end, by the meals taken on them, the one with the fewest missed, then the best. */
+function lastOf(plan: OrderPlan, ways: readonly (Way | undefined)[]): Way {
+  const meals = plan.meals ?? [];
+  let best: Way | undefined;
+  let fewest = Infinity;
+  for (const [taken, way] of ways.entries()) {
+    if (!way) continue;
+    const end: Way = { ...way, violations: [...way.violations] };
+    let missed = 0;
+    meals.slice(taken).forEach((m, k) => {
+      if (way.end <= plan.startMin + m.latestAfterMin) return;
+      missed += 1;
+      end.broken += 1;
+      // A meal never had is as late as the day is long: a late meal is better than none.
+      end.lateMin += way.end - plan.startMin - m.latestAfterMin;
+      end.violations.push({
+        code: 'meal.missed',
+        message: `There is no gap for meal ${taken + k + 1}.`,
+        ids: [],
+        mealIndex: taken + k,
+      });
+    });
+    if (missed < fewest || (missed === fewest && better(end, best))) [best, fewest] = [end, missed];
+  }
+  return best as Way;
+}
+
 /**
  * Times a given order: every shot and meal as early as the order, windows, pins and limits allow. Meals are
  * taken in their order, each between two shots, where they cost least; the change-over follows the meal. A
@@ -126,7 +172,7 @@ export function timeOrder(plan: OrderPlan, ids: readonly string[], before: Order
     const next: (Way | undefined)[] = [];
     const go = (from: Way, taken: number, mealIndex: number | null) => {
       const way: Way = { ...from, back: from, meal: null, violations: [] };
-      if (mealIndex !== null) takeMeal(way, mealIndex);
+      if (mealIndex !== null) takeMeal(plan, way, mealIndex);
       const alongside = previous?.programme === true && mealIndex === null;
       const { start, lateMin, broken } = startOf(shot, way.end + change.minutes, alongside);
       const fault = (violation: Violation) => {
@@ -169,47 +215,7 @@ export function timeOrder(plan: OrderPlan, ids: readonly string[], before: Order
     ways = next;
   });
 
-  function takeMeal(way: Way, mealIndex: number): void {
-    const m = meals[mealIndex] as NonNullable<OrderPlan['meals']>[number];
-    const start = Math.max(way.end, plan.startMin + (m.earliestAfterMin ?? 0));
-    const lateMin = start - (plan.startMin + m.latestAfterMin);
-    if (lateMin > 0) {
-      way.broken += 1;
-      way.lateMin += lateMin;
-      way.violations.push({
-        code: 'meal.late',
-        message: `Meal ${mealIndex + 1} starts ${Math.ceil(lateMin)} min late.`,
-        ids: [],
-        mealIndex,
-      });
-    }
-    way.meal = { startMin: start, endMin: start + m.minutes };
-    way.end = start + m.minutes;
-  }
-
-  // Nobody goes without a meal to save a window: of ways to the end, the one with the fewest meals missed, then the best.
-  let best: Way | undefined;
-  let fewest = Infinity;
-  ways.forEach((way, taken) => {
-    if (!way) return;
-    const end: Way = { ...way, violations: [...way.violations] };
-    let missed = 0;
-    meals.slice(taken).forEach((m, k) => {
-      if (way.end <= plan.startMin + m.latestAfterMin) return;
-      missed += 1;
-      end.broken += 1;
-      // A meal never had is as late as the day is long: a late meal is better than none.
-      end.lateMin += way.end - plan.startMin - m.latestAfterMin;
-      end.violations.push({
-        code: 'meal.missed',
-        message: `There is no gap for meal ${taken + k + 1}.`,
-        ids: [],
-        mealIndex: taken + k,
-      });
-    });
-    if (missed < fewest || (missed === fewest && better(end, best))) [best, fewest] = [end, missed];
-  });
-  const last = best as Way;
+  const last = lastOf(plan, ways);
 
   const order: TimedShot[] = [];
   const taken: Order['meals'] = [];

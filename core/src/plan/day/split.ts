@@ -61,25 +61,7 @@ export function splitOrder(
   const compiled = lanes.map((l): Compiled => compile({ ...plan, startMin: l.startMin, meals: l.meals ?? [] }));
   const timers = compiled.map((c) => new Timer(c));
   const random = seeded((plan.seed ?? 1) * 40_503 + shots.length);
-  const orders: number[][] = lanes.map(() => []);
-  // Whole setups go to the lane that has most room left.
-  const groups = new Map<string, number[]>();
-  shots.forEach((s, i) =>
-    groups.set(`${s.place}\u0000${s.setup}`, [...(groups.get(`${s.place}\u0000${s.setup}`) ?? []), i]),
-  );
-  const room = lanes.map((l) => l.byMin - l.startMin);
-  for (const group of [...groups.values()].sort((a, b) => b.length - a.length))
-    for (const i of group) {
-      const mine = allowed[i] as number[];
-      const first = group[0] as number;
-      const same = orders.findIndex((o) => o.includes(first));
-      const lane =
-        same >= 0 && mine.includes(same) && (room[same] as number) > 0
-          ? same
-          : mine.reduce((a, b) => ((room[b] as number) > (room[a] as number) ? b : a));
-      (orders[lane] as number[]).push(i);
-      room[lane] = (room[lane] as number) - (shots[i]?.minutes ?? 0) - 4;
-    }
+  const orders = firstOrders(plan, lanes, allowed);
   const overs = new Float64Array(lanes.length);
   const costOf = (k: number): number => {
     overs[k] = 0;
@@ -144,33 +126,65 @@ export function splitOrder(
     costs[from] = x;
     if (to !== from) costs[to] = y;
   }
-  const done = lanes.map((l, k) => {
-    const ids = (orders[k] as number[]).map((i) => shots[i]?.id ?? '');
-    const inLane = new Set(ids);
-    const own: OrderPlan = {
-      ...plan,
-      school: 'changeovers',
-      budgetMs: Math.min(plan.budgetMs ?? 400, 400),
-      startMin: l.startMin,
-      meals: l.meals ?? [],
-      shots: ids.map((id) => {
-        const s = shots.find((x) => x.id === id) as OrderPlan['shots'][number];
-        return s.after ? { ...s, after: s.after.filter((x) => inLane.has(x)) } : s;
-      }),
-    };
-    const o = solveOrder(own);
-    return {
-      name: l.name,
-      ids: o.order.map((x) => x.id),
-      wrapMin: o.wrapMin,
-      overMin: Math.max(0, o.wrapMin - l.byMin),
-      changeMin: o.changeMin,
-      broken: o.violations.length,
-    };
-  });
+  const done = lanes.map((l, k) =>
+    solvedLane(
+      plan,
+      l,
+      (orders[k] as number[]).map((i) => shots[i]?.id ?? ''),
+    ),
+  );
   return {
     lanes: done,
     overMin: done.reduce((t, l) => t + l.overMin, 0),
     changeMin: done.reduce((t, l) => t + l.changeMin, 0),
+  };
+}
+
+/** Whole setups go to the lane that has most room left, of those that each shot may be in (`allowed`). */
+function firstOrders(plan: OrderPlan, lanes: readonly Lane[], allowed: readonly number[][]): number[][] {
+  const { shots } = plan;
+  const orders: number[][] = lanes.map(() => []);
+  const groups = new Map<string, number[]>();
+  shots.forEach((s, i) =>
+    groups.set(`${s.place}\u0000${s.setup}`, [...(groups.get(`${s.place}\u0000${s.setup}`) ?? []), i]),
+  );
+  const room = lanes.map((l) => l.byMin - l.startMin);
+  for (const group of [...groups.values()].sort((a, b) => b.length - a.length))
+    for (const i of group) {
+      const mine = allowed[i] as number[];
+      const first = group[0] as number;
+      const same = orders.findIndex((o) => o.includes(first));
+      const lane =
+        same >= 0 && mine.includes(same) && (room[same] as number) > 0
+          ? same
+          : mine.reduce((a, b) => ((room[b] as number) > (room[a] as number) ? b : a));
+      (orders[lane] as number[]).push(i);
+      room[lane] = (room[lane] as number) - (shots[i]?.minutes ?? 0) - 4;
+    }
+  return orders;
+}
+
+/** The shots of one lane in their own best order. What must come earlier and is on another lane holds nothing here. */
+function solvedLane(plan: OrderPlan, lane: Lane, ids: readonly string[]): Split['lanes'][number] {
+  const inLane = new Set(ids);
+  const own: OrderPlan = {
+    ...plan,
+    school: 'changeovers',
+    budgetMs: Math.min(plan.budgetMs ?? 400, 400),
+    startMin: lane.startMin,
+    meals: lane.meals ?? [],
+    shots: ids.map((id) => {
+      const s = plan.shots.find((x) => x.id === id) as OrderPlan['shots'][number];
+      return s.after ? { ...s, after: s.after.filter((x) => inLane.has(x)) } : s;
+    }),
+  };
+  const o = solveOrder(own);
+  return {
+    name: lane.name,
+    ids: o.order.map((x) => x.id),
+    wrapMin: o.wrapMin,
+    overMin: Math.max(0, o.wrapMin - lane.byMin),
+    changeMin: o.changeMin,
+    broken: o.violations.length,
   };
 }

@@ -147,6 +147,33 @@ function supportWord(word: string): Pick<QuickLineFields, 'support' | 'movement'
   return isOneOf(SUPPORTS, first) && isOneOf(MOVEMENTS, second) ? { support: first, movement: second } : null;
 }
 
+/** A number with its unit, as a field of the shot; what it can’t be is said in `problem`, what is hard to believe in `warning`. */
+function numberWord(
+  value: number,
+  unit: string,
+  word: string,
+): { kind: Chip['kind']; text: string; fields: QuickLineFields; problem?: string; warning?: string } {
+  const wrong = (kind: Chip['kind'], problem: string) => ({ kind, text: '', fields: {}, problem });
+  if (unit === 'mm') {
+    if (value <= 0) return wrong('lens', 'A lens has a focal length above 0 mm.');
+    const lens = `${value} mm`;
+    const warning = value > LONGEST_LENS_MM ? { warning: `A lens of ${value} mm is hard to believe.` } : {};
+    return { kind: 'lens', text: lens, fields: { lens }, ...warning };
+  }
+  if (unit === 'fps') {
+    if (value < 1 || value > 2000) return wrong('fps', 'Frames a second run from 1 to 2000.');
+    return { kind: 'fps', text: `${value} fps`, fields: { fps: value } };
+  }
+  if (unit === 'min' || unit === 'm') {
+    const asked = parseMinutes(word);
+    if (asked > 1440) return wrong('minutes', 'A shot may take 1440 min at most.');
+    return { kind: 'minutes', text: `${asked} min`, fields: { minutesOverride: asked } };
+  }
+  if (!Number.isInteger(value) || value < 1 || value > 99)
+    return wrong('takes', 'Takes are a whole number from 1 to 99.');
+  return { kind: 'takes', text: `${value} ${value === 1 ? 'take' : 'takes'}`, fields: { takesPlanned: value } };
+}
+
 /**
  * Reads one line that adds a shot, such as `3 mcu ilse 50mm slider-in 2t must`: scene, size, person, lens,
  * support and move, takes, priority; also `100fps`, `12min`, `a+b` or `cam-a` for cameras, `L2` for the light
@@ -220,7 +247,14 @@ export function parseQuickLine(text: string, context: QuickLineContext): QuickLi
       fields.setupId = setup.id;
       chip('setup', setup.code);
     } else if (number) {
-      readNumber(Number(number[1]), number[2] ?? '', w);
+      const read = numberWord(Number(number[1]), number[2] ?? '', w);
+      if (read.problem) problems.push(read.problem);
+      else {
+        Object.assign(fields, read.fields);
+        if (read.fields.lens) said('lens', read.fields.lens);
+        if (read.warning) warnings.push(read.warning);
+        chip(read.kind, read.text);
+      }
     } else if (/^\d{2,3}-\d{2,3}(mm)?$/.test(w)) {
       fields.lens = `${w.replace('mm', '').replace('-', '–')} mm`;
       chip('lens', fields.lens);
@@ -251,36 +285,6 @@ export function parseQuickLine(text: string, context: QuickLineContext): QuickLi
       lastPlain = index;
     }
   });
-
-  function readNumber(value: number, unit: string, word: string): void {
-    if (unit === 'mm') {
-      if (value <= 0) problems.push('A lens has a focal length above 0 mm.');
-      else {
-        fields.lens = `${value} mm`;
-        said('lens', fields.lens);
-        if (value > LONGEST_LENS_MM) warnings.push(`A lens of ${value} mm is hard to believe.`);
-        chip('lens', fields.lens);
-      }
-    } else if (unit === 'fps') {
-      if (value < 1 || value > 2000) problems.push('Frames a second run from 1 to 2000.');
-      else {
-        fields.fps = value;
-        chip('fps', `${value} fps`);
-      }
-    } else if (unit === 'min' || unit === 'm') {
-      const asked = parseMinutes(word);
-      if (asked > 1440) problems.push('A shot may take 1440 min at most.');
-      else {
-        fields.minutesOverride = asked;
-        chip('minutes', `${asked} min`);
-      }
-    } else if (!Number.isInteger(value) || value < 1 || value > 99) {
-      problems.push('Takes are a whole number from 1 to 99.');
-    } else {
-      fields.takesPlanned = value;
-      chip('takes', `${value} ${value === 1 ? 'take' : 'takes'}`);
-    }
-  }
 
   if (personIds.length) {
     fields.personIds = personIds;

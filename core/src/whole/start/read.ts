@@ -89,6 +89,36 @@ function timed(line: string): boolean {
 const labelled = (line: string, label: string) =>
   new RegExp(`^(?:${label})\\s*(?:is|at)?\\s*[:=–-]\\s*(.+)$`, 'i').exec(line)?.[1]?.trim() ?? null;
 
+const nothingRead = (): StartRead => ({
+  title: '',
+  date: null,
+  callMin: null,
+  wrapMin: null,
+  places: [],
+  people: [],
+  shots: [],
+  moments: [],
+  wishes: [],
+  notes: [],
+  gaps: [],
+  left: [],
+});
+
+/** What a line says of a place by its label, cut to what fits; null where it says nothing of the kind. */
+function toldOfPlace(line: string): Partial<StartRead['places'][number]> | null {
+  const address = labelled(line, ADDRESS);
+  const parking = labelled(line, PARKING) ?? /^parking\s+(\S.+)$/i.exec(line)?.[1];
+  const hospital = labelled(line, HOSPITAL);
+  const contact = labelled(line, CONTACT);
+  const told = {
+    ...(address ? { address: address.slice(0, 300) } : {}),
+    ...(parking ? { parking: parking.slice(0, 200) } : {}),
+    ...(hospital ? { hospital: hospital.slice(0, 200) } : {}),
+    ...(contact ? { contact: contact.slice(0, 160) } : {}),
+  };
+  return Object.keys(told).length > 0 ? told : null;
+}
+
 /**
  * Reads a pasted message thread, a programme, a shot list or table, or a crew list, whatever of them there is: dates; times said with “call” and
  * “wrap”; places, parking and hospitals by their labels; people by a role or phone beside a name, guests by a heading above; shots by a leading
@@ -96,20 +126,7 @@ const labelled = (line: string, label: string) =>
  * text, what it is.
  */
 export function readStart(text: string, today: string, told: ReadonlyMap<string, LineKind> = new Map()): StartRead {
-  const read: StartRead = {
-    title: '',
-    date: null,
-    callMin: null,
-    wrapMin: null,
-    places: [],
-    people: [],
-    shots: [],
-    moments: [],
-    wishes: [],
-    notes: [],
-    gaps: [],
-    left: [],
-  };
+  const read = nothingRead();
   const place = () => {
     const last = read.places.at(-1);
     if (last) return last;
@@ -194,18 +211,15 @@ export function readStart(text: string, today: string, told: ReadonlyMap<string,
       known = true;
     }
     const where = labelled(line, WHERE);
-    const address = labelled(line, ADDRESS);
-    const parking = labelled(line, PARKING) ?? /^parking\s+(\S.+)$/i.exec(line)?.[1];
-    const hospital = labelled(line, HOSPITAL);
-    const contact = labelled(line, CONTACT);
     if (where) {
       addPlace(where);
       known = true;
     }
-    if (address) [place().address, known] = [address.slice(0, 300), true];
-    if (parking) [place().parking, known] = [parking.slice(0, 200), true];
-    if (hospital) [place().hospital, known] = [hospital.slice(0, 200), true];
-    if (contact) [place().contact, known] = [contact.slice(0, 160), true];
+    const ofPlace = toldOfPlace(line);
+    if (ofPlace) {
+      Object.assign(place(), ofPlace);
+      known = true;
+    }
     if (!known) {
       const person = shot ? null : personIn(line);
       if (shot) {

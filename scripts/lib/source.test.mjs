@@ -1,0 +1,40 @@
+import { readFileSync, readdirSync } from 'node:fs';
+import path from 'node:path';
+import { describe, expect, test } from 'vitest';
+import { ROOT } from './bootstrap.mjs';
+
+const folders = ['scripts', path.join('scripts', 'lib')];
+const files = folders.flatMap((folder) =>
+  readdirSync(path.join(ROOT, folder))
+    .filter((name) => name.endsWith('.mjs') && !name.endsWith('.test.mjs'))
+    .map((name) => path.join(folder, name)),
+);
+
+/** What a script takes by name out of a source file of ours. */
+function taken(file) {
+  const text = readFileSync(path.join(ROOT, file), 'utf8');
+  return [...text.matchAll(/const \{([^}]*)\} =\s*await loadSource\(\s*'([^']+)',?\s*\)/g)].map(
+    ([, names, source]) => ({
+      source,
+      names: names
+        .split(',')
+        .map((name) => name.split(':')[0].trim())
+        .filter(Boolean),
+    }),
+  );
+}
+
+// Benches are run by hand, seldom: a name that moved would be found when somebody needs a figure.
+describe('what scripts take from the source is there', () => {
+  const takers = files.filter((file) => taken(file).length > 0);
+  test.each(takers)('%s', async (file) => {
+    for (const { source, names } of taken(file)) {
+      const there = await import(path.join(ROOT, source));
+      expect(
+        names.filter((name) => !(name in there)),
+        source,
+      ).toEqual([]);
+    }
+  });
+  test('and the takers are found', () => expect(takers.length).toBeGreaterThan(10));
+});
