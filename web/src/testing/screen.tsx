@@ -16,6 +16,7 @@ import { SheetPlace, openSheet } from '../ui/sheet.tsx';
 import { editorSource } from '../ui/TextEditor.tsx';
 import { ROW_PX } from '../ui/TableBody.tsx';
 import { system } from '../ui/theme.ts';
+import { shownStyle } from './styles.ts';
 
 export const OWNER: Me = { role: 'owner', name: 'Oda', productionId: null, hasPassword: true };
 
@@ -57,6 +58,7 @@ export function preparePage({ wide = true } = {}): void {
     realSetTimeout(() => draw(performance.now()), FRAME_MS),
   );
   vi.stubGlobal('cancelAnimationFrame', (id: ReturnType<typeof setTimeout>) => realClearTimeout(id));
+  vi.stubGlobal('getComputedStyle', shownStyle);
   vi.stubGlobal('CSS', { escape: (name: string) => name });
   vi.stubGlobal('ResizeObserver', Still);
   vi.stubGlobal('IntersectionObserver', Still);
