@@ -111,6 +111,11 @@ test('a three-light setup from nothing: 4 : 1 at T4, nothing left to mend, its m
   await mendAll(page);
   await expect(sheet(page)).toContainText('Look out: nothing to mend');
 
+  // Beside the page: the simplest light that is lit as wanted by the exact reading too.
+  await sheet(page).getByLabel('Minutes there are').fill('90');
+  await sheet(page).getByRole('button', { name: 'The simplest that fits in' }).click();
+  await expect(sheet(page).locator('[data-fallback]')).toContainText(/ without .*read exactly/);
+
   // The other side: the link is kept, what differs is told and timed, and it reads the same the other way round.
   const side = await sheet(page)
     .getByText(/side brighter$/)

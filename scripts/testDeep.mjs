@@ -68,6 +68,8 @@ async function mutants() {
     ignoreStatic: true,
     concurrency: 2,
     timeoutMS: 15000,
+    // All of these tests in one process, each watched for what it reaches.
+    dryRunTimeoutMinutes: 20,
     reporters: ['progress-append-only'],
     tempDirName: '.mutants',
     ignorePatterns: [

@@ -25,7 +25,9 @@ import {
   lightField,
   lightsOf,
   readExactly,
+  simplerPlan,
   type Exact,
+  type Fallback,
   type LightPlan,
   type LightScene,
   type Settings,
@@ -33,6 +35,7 @@ import {
 import { packKit, type PackPlan, type Packed } from '@kavrell/core/kit';
 import { paletteOf, type Swatch } from '@kavrell/core/look';
 import type { ExpectedSheet, ReadPage } from '@kavrell/core/paper';
+import { exactKeys, type LitSetup } from '@kavrell/core/productions';
 import { peaksOf } from '@kavrell/core/scenes';
 import { cleanSet, type CleanSetWish } from '@kavrell/core/sound';
 import { readFountain, type ReadScript } from '@kavrell/core/script';
@@ -117,6 +120,14 @@ const work = {
   /** The faces of a plan read by the light kernel. */
   exact(scene: LightScene, plan: LightPlan, settings: Settings): Exact {
     return readExactly(scene, plan, settings);
+  },
+  /** The simplest light that still meets what is wanted in so many minutes. */
+  simpler(...asked: Parameters<typeof simplerPlan>): Fallback | null {
+    return simplerPlan(...asked);
+  },
+  /** The key sides that cameras are exposed for, by the light kernel. */
+  keys(setups: readonly LitSetup[]): Map<string, number> {
+    return exactKeys(setups);
   },
   /** A script read in pieces. */
   script(source: string): ReadScript {

@@ -1,7 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { toCsv } from '../../base/formats/index.ts';
-import { direction } from '../../base/geometry/index.ts';
 import {
   catalogueOf,
   dayNeeds,
@@ -19,14 +18,12 @@ import {
   rigTime,
   setupNeeds,
   setupRigMin,
-  simplerPlan,
   solveLevels,
   withLevels,
   type LightPlan,
 } from './index.ts';
 import {
   aBounce,
-  aCamera,
   aFlag,
   aFrame,
   aPerson,
@@ -37,23 +34,11 @@ import {
   CIRCUIT,
   read,
   SETTINGS,
+  lampAt as at,
+  THREE_LIGHTS as three,
 } from './testing.ts';
 
-const at = (turn: number, far: number, f: object) => {
-  const way = direction(turn);
-  return aSource({ xM: way.x * far, yM: way.y * far, turnDeg: turn + 180, ...f });
-};
 const face = aPerson({ turnDeg: 180 });
-const three = aPlan(
-  [
-    face,
-    aCamera({ yM: 4 }),
-    at(225, 3, { level: 0.5 }),
-    at(135, 3, { id: 'fill', role: 'fill', fixtureKey: 'panel-2x1', level: 0.3 }),
-    at(0, 3, { id: 'rim', role: 'back', fixtureKey: 'tube-4', battery: true }),
-  ],
-  { wanted: { faceId: 'face', tStop: 4, ratio: 4, whiteK: 5600 } },
-);
 const solved = (plan: LightPlan, wanted = plan.wanted) => {
   const s = solveLevels(plan, read(plan), wanted, SETTINGS, CATALOGUE);
   return { s, after: read(withLevels(plan, new Map(s.levels.map((l) => [l.id, l.level])))) };
@@ -220,15 +205,6 @@ describe('minutes', () => {
   it('a fit says when to begin, when to lock, and what is missing', () => {
     expect(fitOf(38, 760, 808)).toEqual({ needMin: 38, gapMin: 48, beginByMin: 770, lockByMin: 803, shortMin: 0 });
     expect(fitOf(38, 790, 808).shortMin).toBe(20);
-  });
-  it('the simplest that still meets it: fewest things away, in the time, lit as wanted', () => {
-    const scene = { room: null, catalogue: CATALOGUE, daylight: null };
-    const all = rigTime({ plan: three, hands: 1 }, CATALOGUE).minutes;
-    const less = simplerPlan({ plan: three, hands: 1 }, scene, SETTINGS, all - 5, null);
-    expect(less?.withoutIds).toEqual(['rim']);
-    expect(less?.minutes).toBeLessThanOrEqual(all - 5);
-    expect(less?.reading.tStop).toBeCloseTo(4, 1);
-    expect(simplerPlan({ plan: three, hands: 1 }, scene, SETTINGS, 1, null)).toBeNull();
   });
 });
 

@@ -2,7 +2,6 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { COARSE } from '../../physics/illumination/index.ts';
 import { daylight } from '../../physics/sun/index.ts';
-import type { Feature } from '../places/index.ts';
 import {
   CHEEK_DEG,
   errorSaid,
@@ -18,7 +17,7 @@ import {
   type LightScene,
   type PlanItem,
 } from './index.ts';
-import { aBounce, aFlag, aFrame, aPerson, aPlan, aRoom, aSource, CATALOGUE, SETTINGS } from './testing.ts';
+import { aBounce, aFlag, aFrame, aPerson, aPlan, aRoom, aSource, CATALOGUE, SETTINGS, aFeature } from './testing.ts';
 
 const sceneFor = (plan: LightPlan, more: Partial<LightScene> = {}): LightScene => ({
   ...{ plan, room: null, catalogue: CATALOGUE, daylight: null },
@@ -38,11 +37,6 @@ const stops = (a: number, b: number) => Math.log2(a / b);
 const face = aPerson({ xM: 4, yM: 5, turnDeg: 0 });
 const lamp = (f: object = {}) => aSource({ xM: 4, yM: 2, zM: 1.5, turnDeg: 180, ...f });
 const ROOM = aRoom({ widthM: 8, depthM: 7, heightM: 3, reflectance: 0.5 });
-const aWindow = (f: Partial<Feature> = {}): Feature => ({
-  ...{ id: 'w', kind: 'window', name: '', x1: 3, y1: 0, x2: 5, y2: 0, bottomM: 0.8, topM: 2.4 },
-  ...{ reachable: true, circuitId: null },
-  ...f,
-});
 
 describe('a plan read exactly', () => {
   it('is the quick reading where that has nothing to even out: a bare lamp far off', () => {
@@ -87,7 +81,7 @@ describe('a plan read exactly', () => {
   });
   it('daylight comes in by the window: by its name, and the sun where it falls', () => {
     const sun = { ...daylight(30, 'clear'), azimuthDeg: 0, altitudeDeg: 30 };
-    const room = { ...ROOM, upBearingDeg: 0, features: [aWindow()] };
+    const room = { ...ROOM, upBearingDeg: 0, features: [aFeature()] };
     const plan = aPlan([aPerson({ xM: 4, yM: 3, turnDeg: 0 })]);
     const read = exact(plan, { room, daylight: sun });
     expect(read.parts.map((p) => p.id).sort()).toEqual(['sky', 'sun']);
@@ -102,7 +96,7 @@ describe('a plan read exactly', () => {
     expect(exact(plan).keyLux).toBeCloseTo(80, 1);
   });
   it('furniture stands in the way', () => {
-    const block = aWindow({ id: 'b', kind: 'block', x1: 3.5, y1: 3, x2: 4.5, y2: 3.5, bottomM: 0, topM: 2 });
+    const block = aFeature({ id: 'b', kind: 'block', x1: 3.5, y1: 3, x2: 4.5, y2: 3.5, bottomM: 0, topM: 2 });
     const plan = aPlan([face, lamp()]);
     const [open, shut] = [ROOM, { ...ROOM, features: [block] }].map((room) => exact(plan, { room }).keyLux);
     expect(shut!).toBeLessThan(open! / 4);
@@ -128,11 +122,11 @@ describe('what the kernel does not know is named, and nothing is made up', () =>
       'a window in no wall',
       'A window that is in no wall is read the quick way.',
       aPlan([face]),
-      { room: { ...ROOM, features: [aWindow({ y1: 2, y2: 2 })] }, daylight: sun },
+      { room: { ...ROOM, features: [aFeature({ y1: 2, y2: 2 })] }, daylight: sun },
     ],
   ])('%s', (_, words, plan, more) => expect(why(plan, more)).toBe(words));
   it('a window drawn a hand beside its wall is in it', () => {
-    const room = { ...ROOM, features: [aWindow({ y1: 0.03, y2: 0.03 })] };
+    const room = { ...ROOM, features: [aFeature({ y1: 0.03, y2: 0.03 })] };
     expect(why(aPlan([face]), { room, daylight: sun })).toBe('');
   });
 });
@@ -163,7 +157,7 @@ describe('how far a reading may be off', () => {
     expect(readingError(exact(plan), plan, own, { isExact: true, around: 'open' })!.stops).toBeLessThan(0.13);
   });
   it('of daylight is a stop', () => {
-    const room = { ...ROOM, features: [aWindow()] };
+    const room = { ...ROOM, features: [aFeature()] };
     const plan = aPlan([aPerson({ xM: 4, yM: 3, turnDeg: 0 })]);
     const sun = { ...daylight(30, 'overcast'), azimuthDeg: 0, altitudeDeg: 30 };
     expect(off(plan, { room, daylight: sun }).stops).toBeGreaterThan(0.75);

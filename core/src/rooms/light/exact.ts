@@ -1,4 +1,4 @@
-import { corners, direction, dot, length, times, uprightPane, type Pane, type Vec } from '../../base/geometry/index.ts';
+import { corners, direction, dot, times, type Box, type Pane, type Vec } from '../../base/geometry/index.ts';
 import {
   FINE,
   powerOfBeam,
@@ -17,7 +17,7 @@ import { HALF_ROUND_DEG } from './lamp.ts';
 import { entryOf, type Catalogue } from './library.ts';
 import type { LightPlan, MeterItem, PersonItem, PlanItem } from './plan.ts';
 import { ASIDE_DEG, fallOn, readingOf, type Fall, type FaceReading, type Falls, type Settings } from './reading.ts';
-import { featureBox, paneOf, placeOf } from './space.ts';
+import { boxFaces, featureBox, paneOf, placeOf } from './space.ts';
 
 /** A plan read by the light kernel, or in words why only the quick reading is there. */
 export type Exact = { readings: FaceReading[] } | { why: string };
@@ -136,26 +136,8 @@ function paneFor(item: PlanItem, catalogue: Catalogue): ScenePane[] {
 }
 
 /** Furniture is dark: its sides and its top stand in the way and give nothing back. */
-function bodyOf(id: string, { x1, y1, x2, y2, bottomM, topM }: ReturnType<typeof featureBox>): ScenePane[] {
-  const side = (ax: number, ay: number, bx: number, by: number) =>
-    uprightPane({ x: ax, y: ay }, { x: bx, y: by }, bottomM, topM);
-  const lid = (z: number): Pane => ({
-    at: { x: (x1 + x2) / 2, y: (y1 + y2) / 2, z },
-    across: { x: (x2 - x1) / 2, y: 0, z: 0 },
-    up: { x: 0, y: (y2 - y1) / 2, z: 0 },
-    normal: { x: 0, y: 0, z: 1 },
-  });
-  return [
-    side(x1, y1, x2, y1),
-    side(x2, y1, x2, y2),
-    side(x2, y2, x1, y2),
-    side(x1, y2, x1, y1),
-    lid(topM),
-    lid(bottomM),
-  ]
-    .filter((p) => length(p.across) > 0 && length(p.up) > 0)
-    .map((p, i) => ({ ...p, id: `${id} ${i}`, kind: 'flag', reflectance: 0, transmission: 0 }));
-}
+const bodyOf = (id: string, box: Box): ScenePane[] =>
+  boxFaces(box).map((p, i) => ({ ...p, id: `${id} ${i}`, kind: 'flag', reflectance: 0, transmission: 0 }));
 
 const EDGE_M = 1e-3;
 const isWithin = (p: Vec, room: Room) =>

@@ -1,8 +1,17 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { vec } from '../../base/geometry/index.ts';
-import { contourLevels, directLux, lightField, lightsOf, total, type LightField, type LightPlan } from './index.ts';
-import { aBounce, aFlag, aFrame, aPlan, aRoom, aSource, CATALOGUE } from './testing.ts';
+import {
+  contourLevels,
+  directLux,
+  lightField,
+  lightsOf,
+  sunLux,
+  total,
+  type LightField,
+  type LightPlan,
+} from './index.ts';
+import { aBounce, aFeature, aFlag, aFrame, aPlan, aRoom, aSource, CATALOGUE } from './testing.ts';
 
 const W = 12;
 const D = 10;
@@ -130,6 +139,76 @@ describe('the shadow of a flag', () => {
     const two = fieldOf(aPlan([lamp(), flag(), flag({ id: 'again', xM: 6.2 })]), 60, 2);
     expect(Math.min(...two.lux)).toBeGreaterThanOrEqual(0);
     expect(cellAt(two, 8, 5.05).lux).toBe(0);
+  });
+});
+
+describe('the sun on a plan', () => {
+  const SUN_LUX = 50_000;
+  const daylight = (azimuthDeg: number, altitudeDeg: number) => ({
+    ...{ azimuthDeg, altitudeDeg, sunLux: SUN_LUX, skyLux: 0, sunK: 5000, skyK: 7000 },
+  });
+  const room = aRoom({
+    ...{ widthM: W, depthM: D, heightM: 3, outside: false, reflectance: 0.4 },
+    features: [
+      aFeature({ id: 'south', x2: 6, topM: 2.6 }),
+      aFeature({ id: 'side', x1: 0, y1: 4, x2: 0, y2: 7, bottomM: 1, topM: 2.8 }),
+      aFeature({ id: 'chest', kind: 'block', x1: 4, y1: 2, x2: 5, y2: 3, bottomM: 0, topM: 1.9 }),
+    ],
+  });
+  it.each([
+    ['in a room, through its windows', room],
+    ['in the open', null],
+  ] as const)('%s lights what its rays reach, and lies in no shadow', (_, of) =>
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0, max: 359, noNaN: true }),
+        fc.double({ min: 4, max: 80, noNaN: true }),
+        fc.record({
+          xM: fc.double({ min: 1, max: 11, noNaN: true }),
+          yM: fc.double({ min: 1, max: 9, noNaN: true }),
+          zM: fc.double({ min: 0.6, max: 2.6, noNaN: true }),
+          turnDeg: fc.integer({ min: 0, max: 359 }),
+          tiltDeg: fc.integer({ min: -80, max: 80 }),
+        }),
+        (azimuthDeg, altitudeDeg, where) => {
+          const plan = aPlan([aFlag({ ...where, widthM: 1.3, heightM: 0.9 })]);
+          const lights = lightsFor(plan, { room: of, daylight: daylight(azimuthDeg, altitudeDeg) });
+          const dark = { ...lights, sun: null };
+          const [withSun, without] = [lights, dark].map((l) => lightField(l, W, D, 1.2, 40));
+          let other = 0;
+          withSun!.lux.forEach((lux, i) => {
+            const [column, row] = [i % withSun!.columns, Math.floor(i / withSun!.columns)];
+            const at = vec(((column + 0.5) * W) / withSun!.columns, ((row + 0.5) * D) / withSun!.rows, 1.2);
+            const ray = sunLux(lights.space, lights.sun!, at, null);
+            if (Math.abs(lux - without!.lux[i]! - ray) > 1) other += 1;
+          });
+          // A cell whose middle lies on an edge may go either way.
+          expect(other / withSun!.lux.length).toBeLessThan(0.01);
+        },
+      ),
+      { numRuns: 40 },
+    ),
+  );
+  it('is there at all: a good part of the open is lit, a stripe of the room', () => {
+    const share = (of: typeof room | null) => {
+      const { lux } = lightField(lightsFor(aPlan([]), { room: of, daylight: daylight(0, 30) }), W, D, 1.2, 40);
+      return lux.filter((v) => v > SUN_LUX / 2).length / lux.length;
+    };
+    expect(share(null)).toBe(1);
+    expect(share(room)).toBeGreaterThan(0.01);
+    expect(share(room)).toBeLessThan(0.3);
+  });
+});
+
+describe('furniture', () => {
+  it('throws shadows as flags do', () => {
+    const block = aFeature({ id: 'chest', kind: 'block', x1: 6, y1: 4.5, x2: 7, y2: 5.5, bottomM: 0, topM: 2 });
+    const room = (features: (typeof block)[]) =>
+      aRoom({ ...{ widthM: W, depthM: D, heightM: 3, outside: false, reflectance: 0 }, features });
+    const at = (features: (typeof block)[]) =>
+      cellAt(lightField(lightsFor(aPlan([lamp()]), { room: room(features) }), W, D, HEIGHT_M, 120), 9, 5.05).lux;
+    expect(at([])).toBeGreaterThan(1);
+    expect(at([block])).toBe(0);
   });
 });
 

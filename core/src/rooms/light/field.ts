@@ -1,7 +1,8 @@
-import { add, corners, length, minus, times, type Vec } from '../../base/geometry/index.ts';
+import { add, corners, length, minus, times, type Pane, type Vec } from '../../base/geometry/index.ts';
 import type { Lights } from './emitters.ts';
 import { spread } from './lamp.ts';
 import { lightAtDistance } from './falloff.ts';
+import { boxFaces, type Space } from './space.ts';
 
 /** Light over the plan at one height, row by row from the top left, lux. */
 export interface LightField {
@@ -17,8 +18,8 @@ export const MOST_CELLS = 200;
 const TABLE = 256;
 
 /**
- * The light field at `heightM`: what each place would read turned to each light in turn (no cosine at the receiver), with hard shadows of
- * flags, frames and boards. At most 200 × 200 cells. A drawing aid; readings at faces are exact.
+ * The light field at `heightM`: what each place would read turned to each light in turn (no cosine at the receiver), the sun too, with hard
+ * shadows of flags, frames, boards and furniture. At most 200 × 200 cells. A drawing aid; readings at faces are exact.
  */
 export function lightField(
   lights: Lights,
@@ -53,6 +54,7 @@ export function lightField(
   const wide = spreadTable(120);
   for (const { at, axis, areaM2, glow } of wholeCloths(lights))
     pour(lux, null, grid, { at, axis, power: (glow * areaM2) / Math.PI, r2: areaM2 / Math.PI, table: wide });
+  if (lights.sun) shine(lux, lights.space, lights.sun, grid);
   return { columns, rows, widthM, depthM, heightM, lux };
 }
 
@@ -138,14 +140,40 @@ function pour(
 /** Cells that flags, frames and boards keep a point of light from; null when none stands in its way. */
 function shadowMask(lights: Lights, from: Vec, grid: Grid, own: string): Uint8Array | null {
   let mask: Uint8Array | null = null;
-  for (const { id, pane } of lights.space.panes) {
-    if (id === own) continue;
+  for (const pane of inTheWay(lights.space, own)) {
     const shape = shadowOf(corners(pane), from, grid.heightM);
     if (shape.length < 3) continue;
     mask ??= new Uint8Array(grid.columns * grid.rows);
     fill(mask, shape, grid);
   }
   return mask;
+}
+
+/** All that throws shadows, but for what the light itself comes from. */
+const inTheWay = (space: Space, own: string | null): Pane[] => [
+  ...space.panes.flatMap(({ id, pane }) => (id === own ? [] : [pane])),
+  ...space.boxes.flatMap(boxFaces),
+];
+
+/** A sun this low throws shadows as if it stood so high: they go on to the end. */
+const LEAST_RISE = 1e-3;
+
+/** The sun, square to its rays, on every cell it reaches: all in the open, in a room those behind its windows. */
+function shine(lux: Float32Array, space: Space, sun: NonNullable<Lights['sun']>, grid: Grid): void {
+  const { x, y, z } = sun.towards;
+  const rise = Math.max(z, LEAST_RISE);
+  /** Where what lies towards the sun, over the height looked at, is thrown to. */
+  const thrown = (pane: Pane) =>
+    clipped(corners(pane), (p) => p.z - grid.heightM).map((p) => {
+      const k = (p.z - grid.heightM) / rise;
+      return { x: p.x - x * k, y: p.y - y * k };
+    });
+  const cells = grid.columns * grid.rows;
+  const [lit, dark] = [new Uint8Array(cells), new Uint8Array(cells)];
+  if (space.windows) for (const window of space.windows) fill(lit, thrown(window), grid);
+  else lit.fill(1);
+  for (const pane of inTheWay(space, null)) fill(dark, thrown(pane), grid);
+  for (let i = 0; i < cells; i += 1) if (lit[i] === 1 && dark[i] === 0) lux[i] = (lux[i] as number) + sun.lux;
 }
 
 /** The part of a polygon where `inside` is not negative; it must be linear between corners. */

@@ -1,6 +1,7 @@
 import {
   crossing,
   direction,
+  length,
   pane,
   throughBox,
   uprightPane,
@@ -30,6 +31,22 @@ export function featureBox(f: Feature): Box {
     bottomM: f.bottomM,
     topM: f.topM,
   };
+}
+
+/** The sides, the top and the bottom of a box that have a size. */
+export function boxFaces({ x1, y1, x2, y2, bottomM, topM }: Box): Pane[] {
+  const side = (ax: number, ay: number, bx: number, by: number) =>
+    uprightPane({ x: ax, y: ay }, { x: bx, y: by }, bottomM, topM);
+  const lid = (z: number): Pane => ({
+    at: { x: (x1 + x2) / 2, y: (y1 + y2) / 2, z },
+    across: { x: (x2 - x1) / 2, y: 0, z: 0 },
+    up: { x: 0, y: (y2 - y1) / 2, z: 0 },
+    normal: { x: 0, y: 0, z: 1 },
+  });
+  return [
+    ...[side(x1, y1, x2, y1), side(x2, y1, x2, y2), side(x2, y2, x1, y2), side(x1, y2, x1, y1)],
+    ...[lid(topM), lid(bottomM)],
+  ].filter((p) => length(p.across) > 0 && length(p.up) > 0);
 }
 
 /** What stands in the way of light and of sight. */

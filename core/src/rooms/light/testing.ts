@@ -1,3 +1,4 @@
+import { direction } from '../../base/geometry/index.ts';
 import {
   lightPlan,
   PLAN_DEFAULTS,
@@ -15,7 +16,7 @@ import { lightsOf } from './emitters.ts';
 import { readFace, type FaceReading } from './reading.ts';
 import type { Surroundings } from './finding.ts';
 import { faceOf } from './feasible.ts';
-import { ROOM_DEFAULTS, type Circuit, type Room, CIRCUIT_DEFAULTS } from '../places/index.ts';
+import { ROOM_DEFAULTS, type Circuit, type Feature, type Room, CIRCUIT_DEFAULTS } from '../places/index.ts';
 
 /** Plans for tests: things with what they usually are, checked by the same schema as stored ones. */
 const standing = { turnDeg: 0, name: '', xM: 0, yM: 0, zM: 1.5 };
@@ -83,6 +84,12 @@ export const aRoom = (f: Partial<Room> = {}): Room => ({
   position: 1,
   ...f,
 });
+/** A window of 2 m in the near wall, or another thing of a room. */
+export const aFeature = (f: Partial<Feature> = {}): Feature => ({
+  ...{ id: 'w', kind: 'window', name: '', x1: 3, y1: 0, x2: 5, y2: 0, bottomM: 0.8, topM: 2.4 },
+  ...{ reachable: true, circuitId: null },
+  ...f,
+});
 export const CIRCUIT = '00000000-0000-7000-8000-0000000000c1';
 export const aCircuit = (f: Partial<Circuit> = {}): Circuit => ({
   ...row,
@@ -124,3 +131,20 @@ export function read(plan: LightPlan, f: Partial<Surroundings> = {}): FaceReadin
     s.settings,
   );
 }
+
+/** A lamp so far from the middle, looking at it. */
+export const lampAt = (turn: number, far: number, f: object) => {
+  const way = direction(turn);
+  return aSource({ xM: way.x * far, yM: way.y * far, turnDeg: turn + 180, ...f });
+};
+/** A face lit from three sides: T4 at 4 : 1 is wanted. */
+export const THREE_LIGHTS = aPlan(
+  [
+    aPerson({ turnDeg: 180 }),
+    aCamera({ yM: 4 }),
+    lampAt(225, 3, { level: 0.5 }),
+    lampAt(135, 3, { id: 'fill', role: 'fill', fixtureKey: 'panel-2x1', level: 0.3 }),
+    lampAt(0, 3, { id: 'rim', role: 'back', fixtureKey: 'tube-4', battery: true }),
+  ],
+  { wanted: { faceId: 'face', tStop: 4, ratio: 4, whiteK: 5600 } },
+);

@@ -8,7 +8,18 @@ import {
   type SetupLight,
 } from '../../rooms/camera/index.ts';
 import type { Day } from '../../plan/day/index.ts';
-import { faceOf, lightsOf, lampOf, readFace } from '../../rooms/light/index.ts';
+import {
+  catalogueOf,
+  faceOf,
+  lampOf,
+  lightsOf,
+  readExactly,
+  readPlan,
+  type LightPlan,
+  type LightScene,
+  type Settings,
+} from '../../rooms/light/index.ts';
+import { COARSE } from '../../physics/illumination/index.ts';
 import { patchFindings, type PatchFinding } from '../../rooms/sound/index.ts';
 import type { FIT_PARTS, LIGHT_PARTS, PATCH_PARTS, RowsOf } from './parts.ts';
 import type { ProductionRows } from './rows.ts';
@@ -17,27 +28,66 @@ import { surroundingsOf } from './light.ts';
 type SetupLights = ReadonlyMap<string, SetupLight>;
 type LightRows = RowsOf<typeof LIGHT_PARTS>;
 
-/** What each drawn setup says to cameras: the light at its face, the stop wished for, whether it ripples, and how far one can step back. */
-export function setupLights(rows: LightRows, day: Day | null): SetupLights {
+/** A setup whose face is lit, as its light is read. */
+export interface LitSetup {
+  id: string;
+  scene: LightScene;
+  plan: LightPlan;
+  settings: Settings;
+}
+
+/** The setups that light a face, each with the one face that cameras are exposed for. */
+export function litSetups(rows: LightRows, day: Day | null): LitSetup[] {
+  return rows.setups.flatMap((setup) => {
+    const face = faceOf(setup.plan);
+    if (!face) return [];
+    const { room, catalogue, daylight, settings } = surroundingsOf(rows, setup, day);
+    // Faces block nothing: of several the others need not be read.
+    const items = setup.plan.items.filter((i) => i.id === face.id || (i.kind !== 'person' && i.kind !== 'meter'));
+    const plan = { ...setup.plan, items };
+    return [{ id: setup.id, scene: { plan, room, catalogue, daylight }, plan, settings }];
+  });
+}
+
+/** The key side of each face by the light kernel, lux by setup; where the kernel does not know all of the light there is none. */
+export function exactKeys(setups: readonly LitSetup[]): Map<string, number> {
+  return new Map(
+    setups.flatMap(({ id, scene, plan, settings }) => {
+      const read = readExactly(scene, plan, settings, COARSE);
+      const keyLux = 'readings' in read ? read.readings[0]?.keyLux : undefined;
+      return keyLux === undefined ? [] : [[id, keyLux] as const];
+    }),
+  );
+}
+
+const quickKey = ({ scene, plan, settings }: LitSetup) => readPlan(lightsOf(scene), plan, settings)[0]?.keyLux;
+
+/**
+ * What each drawn setup says to cameras: the light at its face, by the kernel where that was read (`exact`) and else quickly, the stop wished
+ * for, whether it ripples, and how far one can step back.
+ */
+export function setupLights(
+  rows: LightRows,
+  day: Day | null,
+  exact: ReadonlyMap<string, number> | null = null,
+): SetupLights {
+  const lit = new Map(litSetups(rows, day).map((l) => [l.id, l]));
+  const catalogue = catalogueOf(rows.lightKit);
   return new Map(
     rows.setups.map((setup) => {
-      const s = surroundingsOf(rows, setup, day);
-      const face = faceOf(setup.plan);
-      const lights = face
-        ? lightsOf({ plan: setup.plan, room: s.room, catalogue: s.catalogue, daylight: s.daylight })
-        : null;
-      const reading = face && lights ? readFace(lights, setup.plan, face, s.settings) : null;
+      const room = rows.rooms.find((r) => r.id === setup.plan.roomId) ?? null;
+      const own = lit.get(setup.id);
+      const keyLux = exact?.get(setup.id) ?? (own && quickKey(own)) ?? 0;
       const rippling = setup.plan.items.some(
-        (i) =>
-          i.kind === 'source' && i.on && !i.battery && /ripple/.test(lampOf(i, s.catalogue)?.fixture.control ?? ''),
+        (i) => i.kind === 'source' && i.on && !i.battery && /ripple/.test(lampOf(i, catalogue)?.fixture.control ?? ''),
       );
       return [
         setup.id,
         {
-          keyLux: reading && reading.keyLux > 0 ? reading.keyLux : null,
+          keyLux: keyLux > 0 ? keyLux : null,
           wantedT: setup.plan.wanted.tStop,
           rippling,
-          roomM: s.room && !s.room.outside ? Math.hypot(s.room.widthM, s.room.depthM) : null,
+          roomM: room && !room.outside ? Math.hypot(room.widthM, room.depthM) : null,
         },
       ];
     }),

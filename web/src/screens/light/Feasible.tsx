@@ -7,7 +7,6 @@ import {
   planDiff,
   rigTime,
   setupFields,
-  simplerPlan,
   type Fallback,
   type LightPlan,
   type Setup,
@@ -17,7 +16,10 @@ import type { Day } from '@kavrell/core/day';
 import type { SetupFit } from '@kavrell/core/productions';
 import { formatMinuteOfDay, formatMinutes, formatStop, parseMinutes } from '@kavrell/core/units';
 import { usePlanned } from '../../app/production.tsx';
+import { wordsOf } from '../../platform/api.ts';
+import { tell } from '../../platform/notices.ts';
 import { change } from '../../platform/rows.ts';
+import { heavy } from '../../workers/heavy.ts';
 import { Button } from '../../ui/Button.tsx';
 import { FieldEdit } from '../../ui/FieldEdit.tsx';
 import { Facts, Look, Part } from '../../ui/parts.tsx';
@@ -43,7 +45,10 @@ export function Feasible({
 }) {
   const { production } = usePlanned();
   const [target, setTarget] = useState<string>('');
-  const [found, setFound] = useState<Fallback | null | 'none'>(null);
+  // What was found is of the plan it was found for.
+  const [answer, setAnswer] = useState<{ of: LightPlan; is: Fallback | 'seeking' | 'none' } | null>(null);
+  const found = answer?.of === plan ? answer.is : null;
+  const setFound = (is: Fallback | 'seeking' | 'none' | null) => setAnswer(is && { of: plan, is });
   const rig = rigTime({ plan, hands: setup.hands }, s.catalogue, s.room);
   const time = (m: number) => (day ? formatMinuteOfDay(m, day, clock) : '');
   const short = fits.find((f) => f.shortMin > 0);
@@ -51,7 +56,17 @@ export function Feasible({
   const least = Number(target) || (short ? short.gapMin : Math.max(5, Math.round((setup.rigMin ?? rig.minutes) * 0.7)));
   const save = (values: Record<string, unknown>) =>
     void change(production.id, `${setup.code}: time to rig`, [{ op: 'update', table: 'setups', row: setup, values }]);
-  const look = () => setFound(simplerPlan({ plan, hands: setup.hands }, s, s.settings, least, from) ?? 'none');
+  const look = async () => {
+    setFound('seeking');
+    try {
+      const { room, catalogue, daylight } = s;
+      const scene = { room, catalogue, daylight };
+      setFound((await heavy().simpler({ plan, hands: setup.hands }, scene, s.settings, least, from)) ?? 'none');
+    } catch (error) {
+      setFound(null);
+      tell(wordsOf(error));
+    }
+  };
   return (
     <Part title="Time">
       <Facts
@@ -94,48 +109,87 @@ export function Feasible({
         />
       </Box>
       {faceOf(plan) ? (
-        <Flex gap={2} align="center" wrap="wrap">
-          <Button size="small" onClick={look}>
-            The simplest that fits in
-          </Button>
-          <Input
-            style={{ width: 72 }}
-            aria-label="Minutes there are"
-            inputMode="numeric"
-            placeholder={String(Math.round(least))}
-            value={target}
-            onChange={(e) => setTarget(e.target.value.replace(/[^\d]/g, ''))}
-          />
-          min
-        </Flex>
+        <FallbackAsk found={found} look={look} least={least} target={target} setTarget={setTarget} />
       ) : null}
       {found === 'none' ? (
         <Box mt={2} role="status">
           Leaving three things away is not enough, or what is wanted can’t be met without them. More hands, less wanted,
           or more time.
         </Box>
-      ) : found ? (
-        <Box mt={2} role="status" data-fallback>
-          {formatMinutes(found.minutes)} without{' '}
-          {found.withoutIds
-            .map((id) => nameOf(plan.items.find((i) => i.id === id) ?? (plan.items[0] as never)))
-            .join(' and ')}
-          : {found.reading.ratio === null ? 'no fill' : `${found.reading.ratio.toFixed(1)} : 1`}
-          {found.reading.tStop === null ? '' : `, ${formatStop(found.reading.tStop)}`}.{' '}
-          <Button
-            size="small"
-            onClick={() => {
-              editing.set(`simpler: ${diffLine(planDiff(plan, found.plan, s.catalogue))}`, {
-                ...found.plan,
-                cues: found.plan.cues.filter((c) => !found.withoutIds.includes(c.itemId)),
-              });
-              setFound(null);
-            }}
-          >
-            Take it
-          </Button>
-        </Box>
+      ) : found && found !== 'seeking' ? (
+        <FallbackFound fallback={found} plan={plan} editing={editing} s={s} taken={setFound} />
       ) : null}
     </Part>
+  );
+}
+
+/** The simplest light that was found, taken by a press. */
+function FallbackFound({
+  fallback,
+  plan,
+  editing,
+  s,
+  taken,
+}: {
+  fallback: Fallback;
+  plan: LightPlan;
+  editing: PlanEditing;
+  s: Surroundings;
+  taken: (is: null) => void;
+}) {
+  return (
+    <Box mt={2} role="status" data-fallback>
+      {formatMinutes(fallback.minutes)} without{' '}
+      {fallback.withoutIds
+        .map((id) => nameOf(plan.items.find((i) => i.id === id) ?? (plan.items[0] as never)))
+        .join(' and ')}
+      : {fallback.reading.ratio === null ? 'no fill' : `${fallback.reading.ratio.toFixed(1)} : 1`}
+      {fallback.reading.tStop === null ? '' : `, ${formatStop(fallback.reading.tStop)}`}, read{' '}
+      {fallback.isExact ? 'exactly' : 'quickly'}.{' '}
+      <Button
+        size="small"
+        onClick={() => {
+          editing.set(`simpler: ${diffLine(planDiff(plan, fallback.plan, s.catalogue))}`, {
+            ...fallback.plan,
+            cues: fallback.plan.cues.filter((c) => !fallback.withoutIds.includes(c.itemId)),
+          });
+          taken(null);
+        }}
+      >
+        Take it
+      </Button>
+    </Box>
+  );
+}
+
+/** In how many minutes it must fit. */
+function FallbackAsk({
+  found,
+  look,
+  least,
+  target,
+  setTarget,
+}: {
+  found: 'none' | Fallback | 'seeking' | null;
+  look: () => Promise<void>;
+  least: number;
+  target: string;
+  setTarget: (next: string) => void;
+}) {
+  return (
+    <Flex gap={2} align="center" wrap="wrap">
+      <Button size="small" disabled={found === 'seeking'} onClick={() => void look()}>
+        {found === 'seeking' ? 'Seeking …' : 'The simplest that fits in'}
+      </Button>
+      <Input
+        style={{ width: 72 }}
+        aria-label="Minutes there are"
+        inputMode="numeric"
+        placeholder={String(Math.round(least))}
+        value={target}
+        onChange={(e) => setTarget(e.target.value.replace(/[^\d]/g, ''))}
+      />
+      min
+    </Flex>
   );
 }
