@@ -24,6 +24,59 @@ describe('why here', () => {
     expect(whyHere(p, ['a', 'b', 'c'], 'b', say).later).toBe('its fixed start holds it');
     expect(whyHere(p, ['a', 'b', 'c'], 'a', say).later).toMatch(/wrap|cost|miss/);
   });
+  it('the cheapest other place is that of all places: fewest rules broken, then the earliest wrap, then least changing', () => {
+    fc.assert(
+      fc.property(plans(6), fc.nat(), (p, x) => {
+        const ids = p.shots.map((s) => s.id);
+        const id = ids[x % ids.length]!;
+        const rest = ids.filter((other) => other !== id);
+        const now = timeOrder(p, ids);
+        const costs = Array.from({ length: rest.length + 1 }, (_, index) => {
+          const o = timeOrder(p, [...rest.slice(0, index), id, ...rest.slice(index)]);
+          return {
+            ...{ index, violations: o.violations.length - now.violations.length },
+            ...{ wrapMin: o.wrapMin - now.wrapMin, changeMin: o.changeMin - now.changeMin },
+          };
+        }).filter(({ index }) => index !== ids.indexOf(id));
+        const [cheapest] = [...costs].sort(
+          (a, b) => a.violations - b.violations || a.wrapMin - b.wrapMin || a.changeMin - b.changeMin,
+        );
+        const { best } = whyHere(p, ids, id, say);
+        if (!cheapest) {
+          expect(best).toBeNull();
+          return;
+        }
+        const { index: _, ...cost } = cheapest;
+        expect(best).toMatchObject(cost);
+        expect(best).toEqual(costs.find((c) => c.index === best!.index));
+      }),
+      { numRuns: 60 },
+    );
+  });
+  it('the last place is one of them, and who is alone has none', () => {
+    // What stands now is lit as the other two are: the odd one is cheapest behind them.
+    const p = plan([shot('odd', 'L2'), shot('a', 'L1'), shot('b', 'L1')]);
+    expect(whyHere(p, ['odd', 'a', 'b'], 'odd', say, shot('now', 'L1')).best).toMatchObject({ index: 2 });
+    expect(whyHere(plan([shot('a', 'L1')]), ['a'], 'a', say)).toMatchObject({
+      best: null,
+      earlier: 'it is the first',
+      later: 'it is the last',
+    });
+    const pinned = plan([shot('a', 'L1', { pinnedStartMin: 600 })]);
+    expect(whyHere(pinned, ['a'], 'a', say).earlier).toBe('it is the first, at its fixed start');
+    const other = plan([shot('a', 'L1'), shot('b', 'L1', { pinnedStartMin: 600 })]);
+    expect(whyHere(other, ['a', 'b'], 'a', say).earlier).toBe('it is the first');
+  });
+  it('what waiting hides is said as such: more and less of change-overs at the same wrap', () => {
+    const late = shot('c', 'L3', { pinnedStartMin: 900 });
+    const p = plan([shot('a', 'L1'), shot('b', 'L2'), shot('a2', 'L1'), late]);
+    expect(whyHere(p, ['a', 'a2', 'b', 'c'], 'a2', say).later).toMatch(
+      /^\d+\smin more of change-overs, hidden in waiting$/,
+    );
+    expect(whyHere(p, ['a', 'b', 'a2', 'c'], 'a2', say).earlier).toMatch(
+      /^\d+\smin less of change-overs, hidden in waiting$/,
+    );
+  });
   it('the price of a move is what timing both says, and nothing for none', () => {
     fc.assert(
       fc.property(plans(8), fc.nat(), fc.nat(), (p, x, y) => {

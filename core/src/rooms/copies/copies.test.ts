@@ -12,6 +12,7 @@ import {
   type CopyFile,
   type CopyJob,
   type Drive,
+  type Release,
 } from './index.ts';
 
 const card = { id: 'card', label: 'A001', notCopied: [] as Card['notCopied'], seen: null } as Card;
@@ -60,6 +61,41 @@ describe('where a card’s media stand', () => {
       state: 'onCardOnly',
       missing: 'Needs 2 verified copies.',
     }));
+  it('a drive that was never taken on holds nothing, whatever a file without a mark says', () => {
+    const never = { ...drive('x', 'bag'), volume: null } as Drive;
+    const unmarked = whole('x').map((f) => ({ ...f, volumeId: null }));
+    expect(cardStatus(card, { clips, files: unmarked, drives: [never] }, policy).state).toBe('onCardOnly');
+  });
+  it('copies on too few kinds of device are not kept, and the words say how many there are', () => {
+    const kindOf = (d: Drive, kind: string) => ({ ...d, kind }) as Drive;
+    const asked = { ...policy, kinds: 2 };
+    const of = (...kinds: string[]) =>
+      cardStatus(
+        card,
+        { clips, files: [...whole('x'), ...whole('y')], drives: kinds.map((kind, i) => kindOf(drives[i]!, kind)) },
+        asked,
+      );
+    expect(of('ssd', 'ssd')).toMatchObject({
+      state: 'verified',
+      missing: 'Its copies are on one kind of device: the policy wants 2.',
+    });
+    expect(of('ssd', 'hdd')).toMatchObject({ state: 'kept', missing: '' });
+    const three = cardStatus(
+      card,
+      { clips, files: [...whole('x'), ...whole('y')], drives: [kindOf(drives[0]!, 'ssd'), kindOf(drives[1]!, 'hdd')] },
+      { ...policy, kinds: 3 },
+    );
+    expect(three.missing).toBe('Its copies are on 2 kinds of device: the policy wants 3.');
+  });
+  it('is released while a release stands: one of this card that was not taken back', () => {
+    const release = (id: string, cardId: string, withdrawnAtMs: number | null) =>
+      ({ id, cardId, withdrawnAtMs }) as Release;
+    const released = (...releases: Release[]) =>
+      cardStatus(card, { clips, files: [], drives, releases }, policy).release?.id ?? null;
+    expect(released(release('other', 'another card', null))).toBeNull();
+    expect(released(release('back', 'card', 5))).toBeNull();
+    expect(released(release('back', 'card', 5), release('stands', 'card', null))).toBe('stands');
+  });
   it('part copied is no copy', () =>
     expect(status([file('x', '1', 'verified')])).toMatchObject({
       state: 'copied',

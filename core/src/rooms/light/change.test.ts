@@ -1,4 +1,3 @@
-import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { toCsv } from '../../base/formats/index.ts';
 import {
@@ -11,14 +10,12 @@ import {
   kitRows,
   lightKitFields,
   mirrored,
-  nextEi,
   planDiff,
   readKit,
   relightTime,
   rigTime,
   setupNeeds,
   setupRigMin,
-  solveLevels,
   withLevels,
   type LightPlan,
 } from './index.ts';
@@ -32,97 +29,11 @@ import {
   aSource,
   CATALOGUE,
   CIRCUIT,
-  read,
-  SETTINGS,
   lampAt as at,
   THREE_LIGHTS as three,
 } from './testing.ts';
 
 const face = aPerson({ turnDeg: 180 });
-const solved = (plan: LightPlan, wanted = plan.wanted) => {
-  const s = solveLevels(plan, read(plan), wanted, SETTINGS, CATALOGUE);
-  return { s, after: read(withLevels(plan, new Map(s.levels.map((l) => [l.id, l.level])))) };
-};
-
-describe('levels for what is wanted', () => {
-  it('T4 at 4 : 1 from a key and a fill, read anew it is so', () => {
-    const { s, after } = solved(three);
-    expect(s.met).toBe(true);
-    expect(after.tStop).toBeCloseTo(4, 1);
-    expect(after.ratio).toBeCloseTo(4, 1);
-  });
-  it('whatever is said to be met is met when read, within a tenth of a stop and the rounding of levels', () => {
-    fc.assert(
-      fc.property(
-        fc.double({ min: 1.4, max: 8, noNaN: true }),
-        fc.double({ min: 1.5, max: 10, noNaN: true }),
-        (tStop, ratio) => {
-          const { s, after } = solved(three, { ...three.wanted, tStop, ratio });
-          if (!s.met) return;
-          expect(Math.abs(2 * Math.log2((after.tStop ?? 0) / tStop))).toBeLessThan(0.15);
-          expect(Math.abs(Math.log2((after.ratio ?? 0) / ratio))).toBeLessThan(0.15);
-        },
-      ),
-    );
-  });
-  it('too weak says by how much, and nearer, less in front, or which EI', () => {
-    const { s } = solved(aPlan([face, at(225, 4, { fixtureKey: 'cob-60', modifierKeys: ['dome-90'] })]), {
-      faceId: null,
-      tStop: 4,
-      ratio: null,
-      whiteK: 5600,
-    });
-    expect(s.met).toBe(false);
-    expect(s.advice[0]).toMatch(/^Too weak by \d\.\d\u00a0stops: nearer \(.*without dome 0\.9 m.*EI\u00a0\d+\.$/);
-    const ei = Number(/EI\u00a0(\d+)/.exec(s.advice[0] ?? '')?.[1]);
-    expect(Math.log2(ei / 800)).toBeGreaterThanOrEqual(s.shortStops - 0.01);
-    expect(nextEi(801)).toBe(1000);
-    expect(nextEi(800)).toBe(800);
-  });
-  it('too strong, no key, no fill: said each', () => {
-    expect(
-      solved(aPlan([face, at(225, 1, { fixtureKey: 'cob-600' })]), {
-        faceId: null,
-        tStop: 1.4,
-        ratio: null,
-        whiteK: 5600,
-      }).s.advice[0],
-    ).toMatch(/^Too strong/);
-    expect(
-      solved(aPlan([face, at(225, 2, { role: 'back' })]), { faceId: null, tStop: 4, ratio: null, whiteK: 5600 }).s
-        .advice[0],
-    ).toMatch(/has the role key/);
-    const bare = solved(aPlan([face, at(225, 3, {})], { ambientLux: 5 }), {
-      faceId: null,
-      tStop: null,
-      ratio: 4,
-      whiteK: 5600,
-    });
-    expect(bare.s.advice[0]).toMatch(/^There is no fill/);
-    const bright = solved(aPlan([face, at(225, 3, { level: 0.05 })], { ambientLux: 500 }), {
-      faceId: null,
-      tStop: null,
-      ratio: 8,
-      whiteK: 5600,
-    });
-    expect(bright.s.advice[0]).toMatch(/black flag/);
-  });
-  it('levels stay in the lamps’ range', () => {
-    fc.assert(
-      fc.property(
-        fc.double({ min: 1, max: 22, noNaN: true }),
-        fc.double({ min: 1, max: 60, noNaN: true }),
-        (tStop, ratio) => {
-          for (const { level } of solved(three, { ...three.wanted, tStop, ratio }).s.levels) {
-            expect(level).toBeLessThanOrEqual(1);
-            expect(level).toBeGreaterThanOrEqual(0.049);
-          }
-        },
-      ),
-    );
-  });
-});
-
 describe('from one to another', () => {
   it('says what changes, thing by thing', () => {
     const to = aPlan([
@@ -183,6 +94,35 @@ describe('minutes', () => {
     expect(minutes(2, aPlan([...three.items, aFrame({ widthM: 2.4, heightM: 2.4 })]))).toBeGreaterThan(minutes(2));
     expect(minutes(30)).toBeGreaterThanOrEqual(Math.max(...three.items.map((i) => itemRigMin(i, CATALOGUE))));
     expect(rigTime({ plan: aPlan([face]), hands: 2 }, CATALOGUE).minutes).toBe(0);
+  });
+  it('each thing by what it is, weighs and carries, to the minute', () => {
+    const minutes = (item: LightPlan['items'][number]) => itemRigMin(item, CATALOGUE);
+    const lamp = (f: object) => minutes(aSource({ zM: 1.5, battery: true, modifierKeys: [], gelKeys: [], ...f }));
+    const byMass = (least: number, most: number) =>
+      [...CATALOGUE.values()].find((e) => e.data.kind === 'fixture' && e.data.massKg >= least && e.data.massKg < most)!
+        .key;
+    expect(lamp({ fixtureKey: byMass(0, 1.5) })).toBe(5);
+    expect(lamp({ fixtureKey: byMass(1.5, 6) })).toBe(8);
+    expect(lamp({ fixtureKey: byMass(6, 99) })).toBe(12);
+    // Six kilograms are heavy already.
+    const sixKg = catalogueOf([
+      { key: 'six', name: 'Six', notes: '', data: { ...CATALOGUE.get(byMass(0, 1.5))!.data, massKg: 6 } } as never,
+    ]);
+    expect(
+      itemRigMin(aSource({ fixtureKey: 'six', zM: 1.5, battery: true, modifierKeys: [], gelKeys: [] }), sixKg),
+    ).toBe(12);
+    const light = { fixtureKey: byMass(0, 1.5) };
+    expect(lamp({ ...light, battery: false })).toBe(7);
+    expect(lamp({ ...light, gelKeys: ['cto-half', 'cto-half'] })).toBe(7);
+    expect(lamp({ ...light, zM: 2.5 })).toBe(8);
+    const flat = { widthM: 1, heightM: 1, ballastKg: 0, zM: 1.5 };
+    expect([aFlag(flat), aBounce(flat), aFrame(flat)].map(minutes)).toEqual([4, 4, 9]);
+    expect([aFlag({ ...flat, widthM: 1.6 }), aFrame({ ...flat, heightM: 2.4 })].map(minutes)).toEqual([12, 17]);
+    expect(minutes(aFlag({ ...flat, ballastKg: 5 }))).toBe(5);
+    // Begun in 5 minutes, worked alone, each thing trimmed in 2.
+    const plan = aPlan([face, aFlag(flat), aBounce(flat), aFrame(flat)]);
+    expect(rigTime({ plan, hands: 1 }, CATALOGUE).minutes).toBe(5 + 4 + 4 + 9 + 3 * 2);
+    expect(rigTime({ plan, hands: 4 }, CATALOGUE).minutes).toBe(5 + 9 + 3 * 2);
   });
   it('a relight takes what differs, nothing when nothing does, haze its own time', () => {
     const to = { plan: withLevels(three, new Map([['key', 0.7]])), hands: 2 };

@@ -1,6 +1,7 @@
 import { illuminanceFor, shutterSeconds } from '../../physics/exposure/index.ts';
 import type { Catalogue } from './library.ts';
-import { lampOf } from './lamp.ts';
+import { lightAtDistance } from './falloff.ts';
+import { lampOf, type Lamp } from './lamp.ts';
 import { placeOf } from './space.ts';
 import { distance } from '../../base/geometry/index.ts';
 import type { FaceReading, Settings } from './reading.ts';
@@ -106,6 +107,8 @@ export function solveLevels(
   ]
     .map(({ id, level }) => ({ id, level: Math.round(Math.min(1, level) * 1000) / 1000 }))
     .filter(({ id, level }) => Math.abs(level - (sources.get(id) as SourceItem).level) > 0.0005);
+  /** Whether light of no lamp reaches the shadow side: the place’s own, daylight, the sun. */
+  const ownLight = reading.parts.some((p) => !plan.items.some((i) => i.id === p.id) && p.shadowLux > 0);
   const stopMet = wantKey === null || (keyLux > 0 && near(keyLux, wantKey));
   const ratioMet = wanted.ratio === null || (ratio !== null && near(ratio, wanted.ratio));
   return {
@@ -131,7 +134,7 @@ export function solveLevels(
           )),
       ...(ratioMet || ratio === null || wanted.ratio === null
         ? []
-        : ratioAdvice(ratio, wanted.ratio, fills.length > 0, k0 > 0 || s0 > 0)),
+        : ratioAdvice(ratio, wanted.ratio, fills.length > 0, ownLight)),
     ],
   };
 }
@@ -154,8 +157,9 @@ function stopAdvice(
   const [key] = keys;
   if (key && face) {
     const far = distance(placeOf(key), placeOf(face));
-    ways.push(`nearer (${(far / 2 ** (short / 2)).toFixed(1)}\u00a0m in place of ${far.toFixed(1)})`);
     const lamp = lampOf(key, catalogue);
+    const nearM = lamp && nearerM(lamp, far, short);
+    if (nearM) ways.push(`nearer (${nearM.toFixed(1)}\u00a0m in place of ${far.toFixed(1)})`);
     if (lamp && lamp.modifierStops > 0.2)
       ways.push(
         `without ${lamp.words.split(', ').slice(1).join(' and ')} (up to ${stops(lamp.modifierStops)} more, and harder)`,
@@ -167,6 +171,23 @@ function stopAdvice(
   return [
     `Too weak by ${stops(short)}: ${ways.slice(0, -1).join(', ')}${ways.length > 1 ? ', or ' : ''}${ways.at(-1)}.`,
   ];
+}
+
+/** No lamp is put nearer to a face than this. */
+const NEAREST_M = 0.3;
+
+/** Where on its axis a lamp gives so many stops more than at `farM`, by its size and not by the inverse square; null where it is nowhere that bright. */
+function nearerM(lamp: Lamp, farM: number, stopsMore: number): number | null {
+  const luxAt = (m: number) => lightAtDistance(lamp.emitter, lamp.luxAt1m, 1, m);
+  const wantedLux = luxAt(farM) * 2 ** stopsMore;
+  if (luxAt(NEAREST_M) < wantedLux) return null;
+  let [near, far] = [NEAREST_M, farM];
+  while (far - near > 1e-3) {
+    const middle = (near + far) / 2;
+    if (luxAt(middle) < wantedLux) far = middle;
+    else near = middle;
+  }
+  return near;
 }
 
 function ratioAdvice(ratio: number, wanted: number, hasFill: boolean, spills: boolean): string[] {

@@ -181,15 +181,17 @@ function FallbackAsk({
       <Button size="small" disabled={found === 'seeking'} onClick={() => void look()}>
         {found === 'seeking' ? 'Seeking …' : 'The simplest that fits in'}
       </Button>
-      <Input
-        style={{ width: 72 }}
-        aria-label="Minutes there are"
-        inputMode="numeric"
-        placeholder={String(Math.round(least))}
-        value={target}
-        onChange={(e) => setTarget(e.target.value.replace(/[^\d]/g, ''))}
-      />
-      min
+      <Flex gap={1} align="center">
+        <Input
+          style={{ width: 72 }}
+          aria-label="Minutes there are"
+          inputMode="numeric"
+          placeholder={String(Math.round(least))}
+          value={target}
+          onChange={(e) => setTarget(e.target.value.replace(/[^\d]/g, ''))}
+        />
+        min
+      </Flex>
     </Flex>
   );
 }
