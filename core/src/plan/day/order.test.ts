@@ -127,6 +127,21 @@ describe('timing an order', () => {
       time(plan([shot('a', { minutes: 500 })], { meals: [{ latestAfterMin: 300, minutes: 45 }] })).violations,
     ).toMatchObject([{ code: 'meal.missed' }]);
   });
+  it('each meal that is missed is told by its place among the meals', () => {
+    const { violations } = timeOrder(
+      plan([shot('a', { minutes: 600 })], {
+        meals: [
+          { latestAfterMin: 100, minutes: 30 },
+          { latestAfterMin: 200, minutes: 30 },
+        ],
+      }),
+      ['a'],
+    );
+    expect(violations.map((v) => [v.code, v.mealIndex, v.message])).toEqual([
+      ['meal.missed', 0, 'There is no gap for meal 1.'],
+      ['meal.missed', 1, 'There is no gap for meal 2.'],
+    ]);
+  });
   it('says how late a meal is', () => {
     const result = time(
       plan([shot('a', { minutes: 400 }), shot('b', { minutes: 100 })], {

@@ -75,10 +75,13 @@ describe('a night’s copying', () => {
       ['late', 5000],
     ]);
   });
-  it('a drive without room is named with what is lacking', () =>
-    expect(mediaNight(plan({ drives: [drive('fast', 600, { freeBytes: 50 * GB })] })).full).toEqual([
-      { driveId: 'fast', lackingBytes: 10 * GB },
-    ]));
+  it('a drive without room is named with what is lacking', () => {
+    const full = (...freeBytes: (number | null)[]) =>
+      mediaNight(plan({ drives: freeBytes.map((free, i) => drive(`d${i}`, 600, { freeBytes: free })) })).full;
+    expect(full(50 * GB)).toEqual([{ driveId: 'd0', lackingBytes: 10 * GB }]);
+    // Of one whose room nobody has seen nothing is said, nor of one that just takes it.
+    expect(full(null, 60 * GB)).toEqual([]);
+  });
   it('nothing to copy is done at once', () =>
     expect(mediaNight(plan({ cards: [], readers: [], drives: [] }))).toMatchObject({
       finishS: 0,

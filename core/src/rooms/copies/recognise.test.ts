@@ -50,6 +50,9 @@ describe('what is odd about a card', () => {
   it('files that are gone or shorter, unless it was released', () => {
     expect(alarmsOf(read({ files: [file('x', 9)], known }))[0]).toMatchObject({ kind: 'fewer', files: 2, of: 2 });
     expect(kinds({ files: [], known, release: { atMs: 1 } })).toEqual([]);
+    // One that was empty is gone as well as any other, and one that is still there is not.
+    expect(kinds({ files: [file('x')], known: [file('x'), file('empty', 0)] })).toEqual(['fewer']);
+    expect(kinds({ files: [file('x'), file('empty', 0)], known: [file('x'), file('empty', 0)] })).toEqual([]);
   });
   it('a released one that is as it was', () =>
     expect(kinds({ files: known, known, release: { atMs: 1 } })).toEqual(['cameBack']));

@@ -70,6 +70,14 @@ describe('from one to another', () => {
     );
     expect(planDiff(aPlan([aFlag()]), aPlan([aFlag({ widthM: 0.6 })]), CATALOGUE)[0]?.what).toBe('cloth');
     expect(planDiff(aPlan([key]), aPlan([{ ...key, on: false }]), CATALOGUE)[0]?.words).toBe('key off');
+    const words = (f: object, was: object = {}) =>
+      planDiff(aPlan([{ ...key, ...was }]), aPlan([{ ...key, ...was, ...f }]), CATALOGUE).map((c) => c.words);
+    // From the wall to a battery is another circuit too; a lamp has no side where no face looks.
+    expect(words({ battery: !key.battery })).toEqual(['key on another circuit']);
+    expect(words({ circuitId: CIRCUIT })).toEqual(['key on another circuit']);
+    expect(words({ xM: -key.xM })[0]).toMatch(/^key moved \d\.\d.m$/);
+    expect(words({ colourK: 3200 })).toEqual(['key to 3200\u00a0K']);
+    expect(words({ level: key.level / 2 })).toEqual([expect.stringMatching(/^key to \d+.%$/)]);
   });
   it('mirrored twice is as it was, the camera stays', () => {
     const back = mirrored(mirrored(three, 6), 6);

@@ -261,6 +261,8 @@ describe('power', () => {
     expect(past?.doors).toEqual(['door']);
     const other = find(aPlan([lamp({ xM: 2.5, yM: 7.9 })]), 'door:', { room, circuits: [aCircuit()] })[0];
     expect(other).toMatchObject({ level: 'note' });
+    // Where no door is crossed nothing is said of one.
+    expect(find(aPlan([lamp()]), 'door:', { room, circuits: [aCircuit()] })).toEqual([]);
   });
   it('50 m of thin cable take too much of the voltage', () => {
     expect(
