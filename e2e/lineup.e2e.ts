@@ -103,7 +103,7 @@ test('the pour is lined up from nothing to exports: stopped and taken up, a stra
   page,
   request,
 }) => {
-  test.setTimeout(240_000);
+  test.slow();
   const { id, plan, takeId } = await pour(request);
   await open(page, id, 'line-up');
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('5 of 7 clips on one line');

@@ -75,7 +75,7 @@ for (const { theme, screens } of LOOKS) {
     page,
     request,
   }) => {
-    test.setTimeout(240_000);
+    test.slow();
     const preferences = { state: { theme, lengths: 'metric', clock: '24', letterKeys: true }, version: 0 };
     await page.addInitScript((p) => localStorage.setItem('kavrell-preferences', JSON.stringify(p)), preferences);
     // A colour on its way to another is nobody’s: what is asked about stands still.

@@ -5,7 +5,7 @@ import os from 'node:os';
 import path from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type request from 'supertest';
-import { cameraChecks, cameraToMend, fitOfPlan, patchOf, setupLights } from '@kavrell/core/productions';
+import { cameraChecks, cameraToMend, fitOfPlan, litSetups, patchOf, setupLights } from '@kavrell/core/productions';
 import { doubledCards } from '@kavrell/core/camera';
 import type { DemoPlan } from '@kavrell/demo';
 import { loadRows } from '../productions/load.ts';
@@ -122,7 +122,7 @@ describe('the seeded troubles of the foundry', () => {
   });
   it('and every shot with light and lens is exposed', async () => {
     const rows = await loadRows(server.context, plan.production.id);
-    const fit = fitOfPlan(rows, setupLights(rows, rows.days[0] ?? null));
+    const fit = fitOfPlan(rows, setupLights(rows, litSetups(rows, rows.days[0] ?? null), null));
     const slow = fit.findings.filter((f) => f.key.startsWith('rate:')).map((f) => f.words);
     expect(slow.join()).toMatch(/100 frames a second, and its mode goes to 60/);
     expect(fit.fittings.filter((f) => f.exposure).length).toBeGreaterThan(15);

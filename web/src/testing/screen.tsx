@@ -21,8 +21,22 @@ import { shownStyle } from './styles.ts';
 export const OWNER: Me = { role: 'owner', name: 'Oda', productionId: null, hasPassword: true };
 
 const [realSetTimeout, realClearTimeout] = [setTimeout, clearTimeout];
-/** A frame is the next turn: what waits for one has had it when a test has waited for an answer. */
-const FRAME_MS = 0;
+/** Frames that the page waits for. They come by themselves in the next turn, and when a test waits for an answer. */
+const frames = new Map<number, { draw: FrameRequestCallback; timer: ReturnType<typeof setTimeout> }>();
+let framesAsked = 0;
+function askFrame(draw: FrameRequestCallback): number {
+  const id = (framesAsked += 1);
+  // On timers of the machine’s own: a test may hold the page’s still, and a frame left over then would stop all of later tests.
+  frames.set(id, { draw, timer: realSetTimeout(() => comeFrame(id), 0) });
+  return id;
+}
+function dropFrame(id: number): FrameRequestCallback | undefined {
+  const frame = frames.get(id);
+  realClearTimeout(frame?.timer);
+  frames.delete(id);
+  return frame?.draw;
+}
+const comeFrame = (id: number): void => dropFrame(id)?.(performance.now());
 
 let ids = 0;
 /** Ids that look like ours and are the same each time. */
@@ -53,11 +67,8 @@ export function preparePage({ wide = true } = {}): void {
   }
   // Only a browser has what it measures: here the plain field stays.
   editorSource.load = () => new Promise(() => undefined);
-  // The page’s own frames run on timers that a test may hold still: one left over when it lets go would stop all frames of later tests.
-  vi.stubGlobal('requestAnimationFrame', (draw: FrameRequestCallback) =>
-    realSetTimeout(() => draw(performance.now()), FRAME_MS),
-  );
-  vi.stubGlobal('cancelAnimationFrame', (id: ReturnType<typeof setTimeout>) => realClearTimeout(id));
+  vi.stubGlobal('requestAnimationFrame', askFrame);
+  vi.stubGlobal('cancelAnimationFrame', dropFrame);
   vi.stubGlobal('getComputedStyle', shownStyle);
   vi.stubGlobal('CSS', { escape: (name: string) => name });
   vi.stubGlobal('ResizeObserver', Still);
@@ -97,6 +108,7 @@ export const clearConsole = (): void =>
 /** Takes all of it away again, with what was written. */
 export function clearPage(): void {
   cleanup();
+  for (const id of [...frames.keys()]) dropFrame(id);
   queries.clear();
   outbox.state.setState({ entries: [], refused: [] });
   openSheet(false);
@@ -188,9 +200,16 @@ export function stubServer(
 /** Lets what was promised already come, and what follows from it be drawn. */
 export const settled = () => act(() => Promise.resolve());
 
-/** The same for what is told a turn later, as answers of the server are; one of them may lead to the next, so it is done some times over. */
+/**
+ * The same for what is told a turn later, as answers of the server are, and for what waits for a frame; one may lead to the next, so it is done
+ * some times over. Turns of the machine’s own queue, and no time.
+ */
 export async function answered(): Promise<void> {
-  for (let turn = 0; turn < 8; turn += 1) await act(() => new Promise((done) => setTimeout(done, 0)));
+  for (let turn = 0; turn < 8; turn += 1)
+    await act(() => {
+      for (const id of [...frames.keys()]) comeFrame(id);
+      return new Promise<void>((done) => void setImmediate(done));
+    });
 }
 
 /** The cell of a table where a row that says `row` meets a column. */

@@ -250,11 +250,20 @@ describe('lines of light', () => {
     depthM: 1,
     heightM: 1,
     lux: Float32Array.from(lux),
+    sunlit: null,
   });
   it('are at powers of two, the brightest the last one below the most', () => {
     expect(contourLevels(of(3, 700, 2))).toEqual([8, 16, 32, 64, 128, 256, 512]);
     expect(contourLevels(of(512), 3)).toEqual([128, 256, 512]);
     expect(contourLevels(of(0.9), 2)).toEqual([0.25, 0.5]);
+  });
+  it('leave the sun a line of its own, and go down from what is not in it', () => {
+    const withSun = (sunlit: number[], ...lux: number[]) => ({ ...of(...lux), sunlit: Uint8Array.from(sunlit) });
+    expect(contourLevels(withSun([0, 1, 0], 300, 60_000, 40), 3)).toEqual([64, 128, 256, 32_768]);
+    // A lamp in the shade that is as bright as the sun needs none; all of it in the sun is as without.
+    expect(contourLevels(withSun([0, 1], 40_000, 60_000), 2)).toEqual([16_384, 32_768]);
+    expect(contourLevels(withSun([1, 1], 50_000, 60_000), 2)).toEqual([16_384, 32_768]);
+    expect(contourLevels(withSun([1, 0], 50_000, 0), 2)).toEqual([16_384, 32_768]);
   });
   it('are none in the dark', () => {
     expect(contourLevels(of(0, 0))).toEqual([]);

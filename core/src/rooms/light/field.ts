@@ -12,6 +12,8 @@ export interface LightField {
   depthM: number;
   heightM: number;
   lux: Float32Array;
+  /** Cells that the sun reaches; null where no sun is. */
+  sunlit: Uint8Array | null;
 }
 
 export const MOST_CELLS = 200;
@@ -35,11 +37,16 @@ export function lightField(
   const lux = new Float32Array(columns * rows);
   const cell = { x: widthM / columns, y: depthM / rows };
   const grid: Grid = { columns, rows, cell, heightM };
+  const inTheWay = shades(lights.space);
   const all = [...lights.around.values()].reduce((a, b) => a + b, 0) + (lights.sky ? lights.sky.levelLux : 0);
   if (all > 0) lux.fill(all);
   for (const d of lights.directs) {
     if (d.level === 0) continue;
-    const shade = shadowMask(lights, d.at, grid, d.id);
+    const shade = shadowMask(
+      inTheWay.filter((o) => o.id !== d.id),
+      d.at,
+      grid,
+    );
     // Reading × (distance² + r²) is the same everywhere for a disc; for others r is that of the same area.
     const r2 =
       'radiusM' in d.lamp.emitter
@@ -54,8 +61,9 @@ export function lightField(
   const wide = spreadTable(120);
   for (const { at, axis, areaM2, glow } of wholeCloths(lights))
     pour(lux, null, grid, { at, axis, power: (glow * areaM2) / Math.PI, r2: areaM2 / Math.PI, table: wide });
-  if (lights.sun) shine(lux, lights.space, lights.sun, grid);
-  return { columns, rows, widthM, depthM, heightM, lux };
+  const sunlit = lights.sun && reached(lights.space.windows, inTheWay, lights.sun.towards, grid);
+  if (lights.sun && sunlit) for (let i = 0; i < lux.length; i += 1) lux[i]! += sunlit[i]! * lights.sun.lux;
+  return { columns, rows, widthM, depthM, heightM, lux, sunlit };
 }
 
 /** The glowing pieces of one cloth, board or window put together, a side at a time: enough for a drawing, and a ninth of the work. */
@@ -137,10 +145,20 @@ function pour(
   }
 }
 
-/** Cells that flags, frames and boards keep a point of light from; null when none stands in its way. */
-function shadowMask(lights: Lights, from: Vec, grid: Grid, own: string): Uint8Array | null {
+interface Shade {
+  id: string | null;
+  pane: Pane;
+}
+/** All that throws shadows: what stands on the plan by its id, and furniture. */
+const shades = (space: Space): Shade[] => [
+  ...space.panes,
+  ...space.boxes.flatMap(boxFaces).map((pane) => ({ id: null, pane })),
+];
+
+/** Cells that a point of light is kept from; null when nothing stands in its way. */
+function shadowMask(inTheWay: readonly Shade[], from: Vec, grid: Grid): Uint8Array | null {
   let mask: Uint8Array | null = null;
-  for (const pane of inTheWay(lights.space, own)) {
+  for (const { pane } of inTheWay) {
     const shape = shadowOf(corners(pane), from, grid.heightM);
     if (shape.length < 3) continue;
     mask ??= new Uint8Array(grid.columns * grid.rows);
@@ -149,31 +167,23 @@ function shadowMask(lights: Lights, from: Vec, grid: Grid, own: string): Uint8Ar
   return mask;
 }
 
-/** All that throws shadows, but for what the light itself comes from. */
-const inTheWay = (space: Space, own: string | null): Pane[] => [
-  ...space.panes.flatMap(({ id, pane }) => (id === own ? [] : [pane])),
-  ...space.boxes.flatMap(boxFaces),
-];
-
 /** A sun this low throws shadows as if it stood so high: they go on to the end. */
 const LEAST_RISE = 1e-3;
 
-/** The sun, square to its rays, on every cell it reaches: all in the open, in a room those behind its windows. */
-function shine(lux: Float32Array, space: Space, sun: NonNullable<Lights['sun']>, grid: Grid): void {
-  const { x, y, z } = sun.towards;
-  const rise = Math.max(z, LEAST_RISE);
+/** Cells that the sun reaches: in the open all but shadows, in a room those behind its windows. */
+function reached(windows: readonly Pane[] | null, inTheWay: readonly Shade[], towards: Vec, grid: Grid): Uint8Array {
+  const rise = Math.max(towards.z, LEAST_RISE);
   /** Where what lies towards the sun, over the height looked at, is thrown to. */
   const thrown = (pane: Pane) =>
     clipped(corners(pane), (p) => p.z - grid.heightM).map((p) => {
       const k = (p.z - grid.heightM) / rise;
-      return { x: p.x - x * k, y: p.y - y * k };
+      return { x: p.x - towards.x * k, y: p.y - towards.y * k };
     });
-  const cells = grid.columns * grid.rows;
-  const [lit, dark] = [new Uint8Array(cells), new Uint8Array(cells)];
-  if (space.windows) for (const window of space.windows) fill(lit, thrown(window), grid);
+  const lit = new Uint8Array(grid.columns * grid.rows);
+  if (windows) for (const window of windows) fill(lit, thrown(window), grid);
   else lit.fill(1);
-  for (const pane of inTheWay(space, null)) fill(dark, thrown(pane), grid);
-  for (let i = 0; i < cells; i += 1) if (lit[i] === 1 && dark[i] === 0) lux[i] = (lux[i] as number) + sun.lux;
+  for (const { pane } of inTheWay) fill(lit, thrown(pane), grid, 0);
+  return lit;
 }
 
 /** The part of a polygon where `inside` is not negative; it must be linear between corners. */
@@ -206,7 +216,12 @@ function shadowOf(polygon: readonly Vec[], from: Vec, heightM: number): { x: num
 }
 
 /** Marks the cells whose middle lies in a convex shape, row by row. */
-function fill(mask: Uint8Array, shape: readonly { x: number; y: number }[], { columns, rows, cell }: Grid): void {
+function fill(
+  mask: Uint8Array,
+  shape: readonly { x: number; y: number }[],
+  { columns, rows, cell }: Grid,
+  as: 0 | 1 = 1,
+): void {
   for (let row = 0; row < rows; row += 1) {
     const y = (row + 0.5) * cell.y;
     let [low, high] = [Infinity, -Infinity];
@@ -221,15 +236,23 @@ function fill(mask: Uint8Array, shape: readonly { x: number; y: number }[], { co
     if (low > high) continue;
     const from = Math.max(0, Math.ceil(low / cell.x - 0.5));
     const to = Math.min(columns - 1, Math.floor(high / cell.x - 0.5));
-    for (let column = from; column <= to; column += 1) mask[row * columns + column] = 1;
+    for (let column = from; column <= to; column += 1) mask[row * columns + column] = as;
   }
 }
 
-/** Levels for contour lines, whole stops below the brightest, as lux. */
-export function contourLevels(field: LightField, stops = 7): number[] {
-  let most = 0;
-  for (const v of field.lux) if (v > most) most = v;
+/**
+ * Levels for contour lines as lux: whole stops below the brightest that is in no sun, and above them one for where the sun lies, which is so
+ * many stops brighter that all others would be lost to it. Where all is in the sun, whole stops below that.
+ */
+export function contourLevels({ lux, sunlit }: LightField, stops = 7): number[] {
+  let [most, shaded] = [0, 0];
+  lux.forEach((v, i) => {
+    most = Math.max(most, v);
+    if (!sunlit?.[i]) shaded = Math.max(shaded, v);
+  });
   if (most <= 0) return [];
-  const top = 2 ** Math.floor(Math.log2(most));
-  return Array.from({ length: stops }, (_, i) => top / 2 ** i).reverse();
+  const wholeStop = (v: number) => 2 ** Math.floor(Math.log2(v));
+  const top = wholeStop(shaded > 0 ? shaded : most);
+  const inSun = wholeStop(most);
+  return [...(inSun > top ? [inSun] : []), ...Array.from({ length: stops }, (_, i) => top / 2 ** i)].reverse();
 }

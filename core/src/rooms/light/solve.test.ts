@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { nextEi, solveLevels, withLevels, type LightPlan } from './index.ts';
-import { aPerson, aPlan, CATALOGUE, lampAt as at, read, SETTINGS, THREE_LIGHTS as three } from './testing.ts';
+import { aFrame, aPerson, aPlan, CATALOGUE, lampAt as at, read, SETTINGS, THREE_LIGHTS as three } from './testing.ts';
 
 const face = aPerson({ turnDeg: 180 });
 const solved = (plan: LightPlan, wanted = plan.wanted) => {
@@ -56,6 +56,9 @@ describe('levels for what is wanted', () => {
     const weak = solved(aPlan([face, at(225, 3, { ...dome, fixtureKey: 'cob-60' })]), wanted);
     expect(weak.s.advice[0]).toMatch(/^Too weak/);
     expect(weak.s.advice[0]).not.toMatch(/nearer/);
+    // Through a cloth nobody says where.
+    const cloth = solved(aPlan([face, at(225, 3, dome), aFrame({ xM: 20 })]), wanted).s.advice[0];
+    expect(cloth).toMatch(/: nearer, .*thinner cloth in the frame/);
   });
   it('a ratio alone leaves the key and moves the fill; a stop alone leaves the fill', () => {
     const level = (levels: { id: string; level: number }[], id: string) => levels.find((l) => l.id === id)?.level;

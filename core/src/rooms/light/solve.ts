@@ -158,13 +158,15 @@ function stopAdvice(
   if (key && face) {
     const far = distance(placeOf(key), placeOf(face));
     const lamp = lampOf(key, catalogue);
+    const frame = plan.items.find((i) => i.kind === 'frame');
     const nearM = lamp && nearerM(lamp, far, short);
-    if (nearM) ways.push(`nearer (${nearM.toFixed(1)}\u00a0m in place of ${far.toFixed(1)})`);
+    // What goes through a cloth follows no law of the lamp’s own.
+    if (frame) ways.push('nearer');
+    else if (nearM) ways.push(`nearer (${nearM.toFixed(1)}\u00a0m in place of ${far.toFixed(1)})`);
     if (lamp && lamp.modifierStops > 0.2)
       ways.push(
         `without ${lamp.words.split(', ').slice(1).join(' and ')} (up to ${stops(lamp.modifierStops)} more, and harder)`,
       );
-    const frame = plan.items.find((i) => i.kind === 'frame');
     if (frame) ways.push('thinner cloth in the frame');
   }
   ways.push(`EI\u00a0${nextEi(settings.ei * 2 ** short)}`);

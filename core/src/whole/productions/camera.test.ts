@@ -33,8 +33,8 @@ describe('the light that cameras are exposed for', () => {
     }
   });
   it('is read quickly until the kernel has said, and where it can’t', () => {
-    const quick = setupLights(demo, day);
-    const exact = setupLights(demo, day, keys);
+    const quick = setupLights(demo, setups, null);
+    const exact = setupLights(demo, setups, keys);
     for (const { id, scene, plan, settings } of setups) {
       expect(quick.get(id)!.keyLux).toBe(readPlan(lightsOf(scene), plan, settings)[0]!.keyLux || null);
       expect(exact.get(id)!.keyLux).toBe(keys.get(id) ?? quick.get(id)!.keyLux);
@@ -42,10 +42,10 @@ describe('the light that cameras are exposed for', () => {
     }
   });
   it('is none where the kernel finds the dark, and nothing is exposed for it', () => {
-    const dark = setupLights(demo, day, new Map(setups.map((s) => [s.id, 0])));
+    const dark = setupLights(demo, setups, new Map(setups.map((s) => [s.id, 0])));
     for (const { id } of setups) expect(dark.get(id)!.keyLux).toBeNull();
     const ids = new Set(setups.map((s) => s.id));
-    const lit = fitOfPlan(demo, setupLights(demo, day, keys)).fittings.filter((f) => ids.has(f.shot.setupId ?? ''));
+    const lit = fitOfPlan(demo, setupLights(demo, setups, keys)).fittings.filter((f) => ids.has(f.shot.setupId ?? ''));
     const unlit = fitOfPlan(demo, dark).fittings.filter((f) => ids.has(f.shot.setupId ?? ''));
     expect(lit.some((f) => f.exposure !== null)).toBe(true);
     expect(unlit.every((f) => f.exposure === null)).toBe(true);

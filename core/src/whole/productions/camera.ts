@@ -18,15 +18,16 @@ import {
   type LightPlan,
   type LightScene,
   type Settings,
+  type Setup,
 } from '../../rooms/light/index.ts';
 import { COARSE } from '../../physics/illumination/index.ts';
 import { patchFindings, type PatchFinding } from '../../rooms/sound/index.ts';
-import type { FIT_PARTS, LIGHT_PARTS, PATCH_PARTS, RowsOf } from './parts.ts';
+import type { FIT_PARTS, LIT_PARTS, PATCH_PARTS, RowsOf } from './parts.ts';
 import type { ProductionRows } from './rows.ts';
-import { surroundingsOf } from './light.ts';
+import { daylightOf, settingsOf } from './light.ts';
 
 type SetupLights = ReadonlyMap<string, SetupLight>;
-type LightRows = RowsOf<typeof LIGHT_PARTS>;
+type LitRows = RowsOf<typeof LIT_PARTS>;
 
 /** A setup whose face is lit, as its light is read. */
 export interface LitSetup {
@@ -37,17 +38,25 @@ export interface LitSetup {
 }
 
 /** The setups that light a face, each with the one face that cameras are exposed for. */
-export function litSetups(rows: LightRows, day: Day | null): LitSetup[] {
+export function litSetups(rows: LitRows, day: Day | null): LitSetup[] {
+  const catalogue = catalogueOf(rows.lightKit);
+  const settings = settingsOf(rows.production);
   return rows.setups.flatMap((setup) => {
     const face = faceOf(setup.plan);
     if (!face) return [];
-    const { room, catalogue, daylight, settings } = surroundingsOf(rows, setup, day);
     // Faces block nothing: of several the others need not be read.
     const items = setup.plan.items.filter((i) => i.id === face.id || (i.kind !== 'person' && i.kind !== 'meter'));
     const plan = { ...setup.plan, items };
-    return [{ id: setup.id, scene: { plan, room, catalogue, daylight }, plan, settings }];
+    const daylight = daylightOf(
+      plan,
+      rows.places.find((p) => p.id === setup.placeId),
+      day,
+    );
+    return [{ id: setup.id, scene: { plan, room: roomOf(rows, setup), catalogue, daylight }, plan, settings }];
   });
 }
+
+const roomOf = (rows: LitRows, setup: Setup) => rows.rooms.find((r) => r.id === setup.plan.roomId) ?? null;
 
 /** The key side of each face by the light kernel, lux by setup; where the kernel does not know all of the light there is none. */
 export function exactKeys(setups: readonly LitSetup[]): Map<string, number> {
@@ -63,19 +72,19 @@ export function exactKeys(setups: readonly LitSetup[]): Map<string, number> {
 const quickKey = ({ scene, plan, settings }: LitSetup) => readPlan(lightsOf(scene), plan, settings)[0]?.keyLux;
 
 /**
- * What each drawn setup says to cameras: the light at its face, by the kernel where that was read (`exact`) and else quickly, the stop wished
- * for, whether it ripples, and how far one can step back.
+ * What each drawn setup says to cameras: the light at its face (`setups`), by the kernel where that was read (`exact`) and else quickly, the stop
+ * wished for, whether it ripples, and how far one can step back.
  */
 export function setupLights(
-  rows: LightRows,
-  day: Day | null,
-  exact: ReadonlyMap<string, number> | null = null,
+  rows: LitRows,
+  setups: readonly LitSetup[],
+  exact: ReadonlyMap<string, number> | null,
 ): SetupLights {
-  const lit = new Map(litSetups(rows, day).map((l) => [l.id, l]));
+  const lit = new Map(setups.map((l) => [l.id, l]));
   const catalogue = catalogueOf(rows.lightKit);
   return new Map(
     rows.setups.map((setup) => {
-      const room = rows.rooms.find((r) => r.id === setup.plan.roomId) ?? null;
+      const room = roomOf(rows, setup);
       const own = lit.get(setup.id);
       const keyLux = exact?.get(setup.id) ?? (own && quickKey(own)) ?? 0;
       const rippling = setup.plan.items.some(

@@ -1,3 +1,4 @@
+import type { Production } from '../../about/brief/index.ts';
 import { wallToMinute } from '../../base/time/index.ts';
 import { fpsOf } from '../../base/timecode/index.ts';
 import type { Day, DayPlan, DayRow, UnitDay } from '../../plan/day/index.ts';
@@ -8,6 +9,7 @@ import {
   open,
   type Fit,
   type LightPlan,
+  type Settings,
   type Setup,
   type Surroundings,
 } from '../../rooms/light/index.ts';
@@ -30,6 +32,9 @@ export function daylightOf(
   return { ...daylight(at.altitudeDeg, plan.sky), ...at };
 }
 
+/** What the job exposes by. */
+export const settingsOf = ({ ei, rate, shutterDeg }: Production): Settings => ({ ei, fps: fpsOf(rate), shutterDeg });
+
 /** Everything a setup's plan is read and checked against, from the rows of the production. */
 export function surroundingsOf(rows: LightRows, setup: Setup, day: Day | null): Surroundings {
   const { production: p } = rows;
@@ -42,7 +47,7 @@ export function surroundingsOf(rows: LightRows, setup: Setup, day: Day | null): 
     circuits: rows.circuits.filter((c) => c.placeId === setup.placeId),
     facts: rows.placeFacts.filter((f) => f.placeId === setup.placeId),
     cameras: rows.cameras,
-    settings: { ei: p.ei, fps: fpsOf(p.rate), shutterDeg: p.shutterDeg },
+    settings: settingsOf(p),
     loadShare: p.loadShare,
     daylight: daylightOf(
       setup.plan,

@@ -12,6 +12,8 @@ export const LIGHT_PARTS = parts(
   ...(['production', 'setups', 'lightKit', 'rooms', 'circuits', 'placeFacts', 'cameras', 'places'] as const),
   ...(['shots', 'scenes', 'days'] as const),
 );
+/** What the light at a face hangs on. */
+export const LIT_PARTS = parts('production', 'setups', 'lightKit', 'rooms', 'places');
 export const FIT_PARTS = parts('production', 'shots', 'cameras', 'lenses', 'deliverables');
 export const PATCH_PARTS = parts(
   ...(['soundSources', 'soundBoxes', 'soundRoutes', 'links', 'cameras', 'scenes', 'shots', 'people'] as const),

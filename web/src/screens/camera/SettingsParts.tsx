@@ -1,5 +1,5 @@
 import { Box } from '@chakra-ui/react';
-import type { CameraCheck, Camera, Difference, doubledCards } from '@kavrell/core/camera';
+import type { CameraCheck, Camera, Difference, disagreements, doubledCards } from '@kavrell/core/camera';
 import type { SettingKey } from '@kavrell/core/settings';
 import type { Setting } from '@kavrell/core/settings';
 import { RATE_CHOICES } from '../../shared/camera/rates.ts';
@@ -25,7 +25,7 @@ export function DifferenceList({
 }: {
   differences: (Difference & { camera: Camera })[];
   doubled: ReturnType<typeof doubledCards>;
-  apart: { setting: Setting; words: string; letters: string[] }[];
+  apart: ReturnType<typeof disagreements>;
 }) {
   return (
     <Box as="ul" display="grid" gap={2} mb={4} data-differences>

@@ -5,6 +5,7 @@ import { useProduction } from '../../app/production.tsx';
 import { change } from '../../platform/rows.ts';
 import { Button } from '../../ui/Button.tsx';
 import { OrderRow } from './OrderRow.tsx';
+import type { School } from './useSeekOrders.ts';
 
 /** The headings of the orders. */
 export function OrdersHead() {
@@ -38,7 +39,7 @@ export function SchoolRow({
   more,
   take,
 }: {
-  school: 'people' | 'effort' | 'changeovers' | 'story';
+  school: School;
   beside: { listed: Order; wrapSaid: (o: Order) => string };
   title: string;
   note: string;

@@ -1,5 +1,5 @@
 import { Box, Flex, Input } from '@chakra-ui/react';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import {
   diffLine,
   faceOf,
@@ -25,6 +25,8 @@ import { FieldEdit } from '../../ui/FieldEdit.tsx';
 import { Facts, Look, Part } from '../../ui/parts.tsx';
 import type { PlanEditing } from './usePlan.ts';
 
+type Found = Fallback | 'seeking' | 'none';
+
 /** Minutes against the day: when to begin, when to lock, and the simplest light that still fits when it doesn’t. */
 export function Feasible({
   setup,
@@ -45,15 +47,16 @@ export function Feasible({
 }) {
   const { production } = usePlanned();
   const [target, setTarget] = useState<string>('');
-  // What was found is of the plan it was found for.
-  const [answer, setAnswer] = useState<{ of: LightPlan; is: Fallback | 'seeking' | 'none' } | null>(null);
-  const found = answer?.of === plan ? answer.is : null;
-  const setFound = (is: Fallback | 'seeking' | 'none' | null) => setAnswer(is && { of: plan, is });
   const rig = rigTime({ plan, hands: setup.hands }, s.catalogue, s.room);
   const time = (m: number) => (day ? formatMinuteOfDay(m, day, clock) : '');
   const short = fits.find((f) => f.shortMin > 0);
   const from = short?.from?.plan ?? null;
   const least = Number(target) || (short ? short.gapMin : Math.max(5, Math.round((setup.rigMin ?? rig.minutes) * 0.7)));
+  // What was found is of what it was sought for: another plan, other hands or other minutes ask anew.
+  const asked = useMemo(() => ({ plan, hands: setup.hands, least, from }), [plan, setup.hands, least, from]);
+  const [answer, setAnswer] = useState<{ of: typeof asked; is: Found } | null>(null);
+  const found = answer?.of === asked ? answer.is : null;
+  const setFound = (is: Found | null) => setAnswer(is && { of: asked, is });
   const save = (values: Record<string, unknown>) =>
     void change(production.id, `${setup.code}: time to rig`, [{ op: 'update', table: 'setups', row: setup, values }]);
   const look = async () => {
@@ -61,7 +64,7 @@ export function Feasible({
     try {
       const { room, catalogue, daylight } = s;
       const scene = { room, catalogue, daylight };
-      setFound((await heavy().simpler({ plan, hands: setup.hands }, scene, s.settings, least, from)) ?? 'none');
+      setFound((await heavy().simpler(asked, scene, s.settings, least, from)) ?? 'none');
     } catch (error) {
       setFound(null);
       tell(wordsOf(error));
@@ -113,8 +116,8 @@ export function Feasible({
       ) : null}
       {found === 'none' ? (
         <Box mt={2} role="status">
-          Leaving three things away is not enough, or what is wanted can’t be met without them. More hands, less wanted,
-          or more time.
+          Nothing was found: leaving up to three things away is not enough, or what is wanted can’t be met without them.
+          Of a large plan not every three are tried. More hands, less wanted, or more time.
         </Box>
       ) : found && found !== 'seeking' ? (
         <FallbackFound fallback={found} plan={plan} editing={editing} s={s} taken={setFound} />
@@ -170,7 +173,7 @@ function FallbackAsk({
   target,
   setTarget,
 }: {
-  found: 'none' | Fallback | 'seeking' | null;
+  found: Found | null;
   look: () => Promise<void>;
   least: number;
   target: string;

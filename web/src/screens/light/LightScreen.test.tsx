@@ -13,6 +13,7 @@ import {
   said,
   sideSaid,
   written,
+  settled,
 } from '../../testing/screen.tsx';
 import { lightsOf, readPlan, type Exact } from '@kavrell/core/light';
 import { surroundingsOf } from '@kavrell/core/productions';
@@ -103,6 +104,19 @@ describe('Light', () => {
     expect(op.op === 'update' && (op.values.plan as { items: unknown[] }).items).toHaveLength(before + 1);
     expect(within(screen.getByTestId('side')).queryByText('Nothing chosen.')).toBeNull();
     fireEvent.keyDown(document.body, { key: 'Escape' });
+  });
+  it('the simplest light is sought beside the page, and what is being sought is of the minutes that stand there', async () => {
+    openScreen(<LightScreen />);
+    const side = within(screen.getByTestId('side'));
+    const ask = () => side.getByRole<HTMLButtonElement>('button', { name: /^(The simplest that fits in|Seeking …)$/ });
+    fireEvent.click(ask());
+    await settled();
+    expect(ask().textContent).toBe('Seeking …');
+    expect(ask().disabled).toBe(true);
+    fireEvent.change(side.getByLabelText('Minutes there are'), { target: { value: '25' } });
+    expect(ask().textContent).toBe('The simplest that fits in');
+    expect(ask().disabled).toBe(false);
+    expect(document.querySelector('[data-fallback]')).toBeNull();
   });
   it('says how it was read and how far that may be off, with what that is made of', () => {
     openScreen(<LightScreen />);

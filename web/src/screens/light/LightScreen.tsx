@@ -1,4 +1,4 @@
-import { NoSetupYet, SetupsList } from './LightViews.tsx';
+import { LIGHT_VIEWS, NoSetupYet, SetupsList } from './LightViews.tsx';
 import { Box, Flex } from '@chakra-ui/react';
 import { pathOf, lightPlanPdf, lightPlanSvg } from '@kavrell/contract';
 import type { Setup } from '@kavrell/core/light';
@@ -18,13 +18,6 @@ import { PlanView } from './PlanView.tsx';
 import { SetupPart } from './SetupPart.tsx';
 import { useSetupEdits } from './useSetupEdits.ts';
 
-const VIEWS = [
-  ['plan', 'Plan'],
-  ['setups', 'All setups'],
-  ['needs', 'Needed'],
-  ['kit', 'Kit'],
-  ['book', 'From the book'],
-] as const;
 const KEYS = [
   { keys: 'Tab, N, Shift N', does: 'into the plan; the next thing on it, the one before' },
   { keys: 'arrows', does: 'move the chosen thing 5 cm; with Shift 50 cm' },
@@ -39,7 +32,7 @@ export function LightScreen() {
   const { me, production, rows } = usePlanned();
   const [selectedId, select] = useHashSelection();
   const [lastId, setLastId] = useKeptId('light-setup');
-  const [view, setView] = useKeptView('light', VIEWS);
+  const [view, setView] = useKeptView('light', LIGHT_VIEWS);
   useKeysOf('Light', KEYS);
   const [place] = rows.places;
   const setup =
@@ -53,7 +46,7 @@ export function LightScreen() {
     select(id);
   });
   const { variant } = edits;
-  const views = me.role === 'owner' ? VIEWS : VIEWS.filter(([v]) => v !== 'book');
+  const views = me.role === 'owner' ? LIGHT_VIEWS : LIGHT_VIEWS.filter(([v]) => v !== 'book');
   const fromBook = (
     <FromBook
       code={edits.nextCode}

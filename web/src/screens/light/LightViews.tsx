@@ -11,6 +11,16 @@ import { KitView } from './KitView.tsx';
 import { SetupPictures } from './SetupPictures.tsx';
 import { SetupsView } from './SetupsView.tsx';
 
+/** The views of Light. */
+export const LIGHT_VIEWS = [
+  ['plan', 'Plan'],
+  ['setups', 'All setups'],
+  ['needs', 'Needed'],
+  ['kit', 'Kit'],
+  ['book', 'From the book'],
+] as const;
+type LightView = (typeof LIGHT_VIEWS)[number][0];
+
 /** Light without any setup: its kit, a setup of a former job, or the first of its own. */
 export function NoSetupYet({
   view,
@@ -19,11 +29,11 @@ export function NoSetupYet({
   add,
   setView,
 }: {
-  view: 'setups' | 'plan' | 'kit' | 'needs' | 'book';
+  view: LightView;
   fromBook: ReactNode;
   place: Place | undefined;
   add: () => void;
-  setView: (next: 'setups' | 'plan' | 'kit' | 'needs' | 'book') => void;
+  setView: (next: LightView) => void;
 }) {
   const { me } = usePlanned();
 
@@ -73,7 +83,7 @@ export function SetupsList({
   used,
 }: {
   openSetup: (s: Setup) => void;
-  setView: (next: 'setups' | 'plan' | 'kit' | 'needs' | 'book') => void;
+  setView: (next: LightView) => void;
   selectedId: string | null;
   setup: Setup;
   used: Shot[];

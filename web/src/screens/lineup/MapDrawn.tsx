@@ -1,9 +1,8 @@
 import { Box } from '@chakra-ui/react';
 import type { DayLine, PlacedClip } from '@kavrell/core/dayline';
 import type { LineSound } from '@kavrell/core/lineup';
-import type { Take } from '@kavrell/core/roll';
 import { NAMES_PX } from './MapBar.tsx';
-import { ACROSS, creases, silhouette, type View, LINE_PX, threadsOf, across } from './mapDrawing.ts';
+import { ACROSS, creases, silhouette, type View, LINE_PX, threadsOf, across, type takeBands } from './mapDrawing.ts';
 
 export const percent = (units: number) => `${(units / ACROSS) * 100}%`;
 
@@ -111,13 +110,7 @@ export function MapDrawn({
 }
 
 /** The stretch of a take, behind all lanes. */
-export function TakeBand({
-  band,
-  view,
-}: {
-  band: { take: Take; code: string; fromMs: number; toMs: number };
-  view: View;
-}) {
+export function TakeBand({ band, view }: { band: ReturnType<typeof takeBands>[number]; view: View }) {
   return (
     <Box
       position="absolute"

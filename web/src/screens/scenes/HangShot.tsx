@@ -40,7 +40,11 @@ export function HangShot({ track, atS }: { track: Track; atS: number }) {
       <Button size="small" onClick={addPin}>
         Hang it here
       </Button>
-      {problem ? <Problem>{problem}</Problem> : null}
+      {problem ? (
+        <Problem flexBasis="100%" order={1}>
+          {problem}
+        </Problem>
+      ) : null}
     </>
   );
 }

@@ -149,12 +149,7 @@ function ColumnMeanings({
 }: {
   table: PlainTable;
   mapping: Mapping;
-  setSaid: (
-    value:
-      | { of: string; mapping: Mapping }
-      | ((prevState: { of: string; mapping: Mapping } | null) => { of: string; mapping: Mapping } | null)
-      | null,
-  ) => void;
+  setSaid: (next: { of: string; mapping: Mapping }) => void;
   heads: string;
 }) {
   return (

@@ -156,17 +156,10 @@ function ScribbleBar({
   setDrawing,
 }: {
   keep: () => void;
-  setWeight: (next: 'thick' | 'thin') => void;
-  weight: 'thick' | 'thin';
-  drawing: { points: number[]; weight: 'thick' | 'thin' }[];
-  setDrawing: (
-    value:
-      | { points: number[]; weight: 'thick' | 'thin' }[]
-      | ((
-          prevState: { points: number[]; weight: 'thick' | 'thin' }[] | null,
-        ) => { points: number[]; weight: 'thick' | 'thin' }[] | null)
-      | null,
-  ) => void;
+  setWeight: (next: Stroke['weight']) => void;
+  weight: Stroke['weight'];
+  drawing: Stroke[];
+  setDrawing: (next: Stroke[] | null) => void;
 }) {
   return (
     <Flex gap={2} wrap="wrap">
@@ -197,14 +190,7 @@ function BoardFrom({
 }: {
   busy: string | undefined;
   take: (files: File[]) => void;
-  setDrawing: (
-    value:
-      | { points: number[]; weight: 'thick' | 'thin' }[]
-      | ((
-          prevState: { points: number[]; weight: 'thick' | 'thin' }[] | null,
-        ) => { points: number[]; weight: 'thick' | 'thin' }[] | null)
-      | null,
-  ) => void;
+  setDrawing: (next: Stroke[] | null) => void;
   shown: Picture;
   picture: Picture | undefined;
   shot: Shot;

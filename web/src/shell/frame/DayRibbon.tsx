@@ -1,3 +1,4 @@
+import type { ribbonScale } from './scale.ts';
 import { useRibbonDrawn } from './useRibbonDrawn.tsx';
 import { Box } from '@chakra-ui/react';
 import { useId, useRef, useState } from 'react';
@@ -150,7 +151,7 @@ function HourMark({
   foot,
 }: {
   hour: number;
-  scale: { fromMin: number; toMin: number; x: (minute: number) => number; minuteAt: (x: number) => number };
+  scale: ReturnType<typeof ribbonScale>;
   height: number;
   foot: number;
 }) {
