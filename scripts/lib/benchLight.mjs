@@ -69,6 +69,15 @@ export async function benchLight() {
   const lights = light.lightsOf(scene);
   const field = timed(() => light.lightField(lights, 12, 9, 1.5));
   report(`light over the floor, 200 × 150, 20 sources, median of ${ROUNDS}`, median(field), 16, 'ms');
+  // A mirror is what the kernel does not know.
+  const known = { ...scene, plan: { ...plan, items: plan.items.filter((i) => i.kind !== 'mirror') } };
+  const exact = timed(() => light.exactField(known, 12, 9, 1.5), 8);
+  report('the same by the light kernel, 48 × 36 places, median of 8', median(exact), 400, 'ms');
+  const few = { ...known, plan: { ...known.plan, items: known.plan.items.filter((_, i) => i % 5 === 0) } };
+  const usual = timed(() => light.exactField(few, 12, 9, 1.5), 8);
+  report('by the light kernel, four lamps, two flags, in that room, median of 8', median(usual), 100, 'ms');
+  const faces = timed(() => light.readExactly(known, known.plan, s.settings), 8);
+  report('six faces read exactly, 20 sources, median of 8', median(faces), 400, 'ms');
   const day = timed(() => Array.from({ length: 12 }, () => light.checkPlan(s)), 15);
   report('all checks of a day of 12 such setups, median of 15', median(day), 100, 'ms');
 }

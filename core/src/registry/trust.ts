@@ -35,7 +35,15 @@ export const TRUST: readonly Trust[] = [
   },
   {
     group: 'Light',
-    figure: 'Lines of light',
+    figure: 'Lines of light, once the hand rests',
+    against: 'the exact reading of faces turned to each light',
+    within:
+      '0.06 stop in the open, about 0.1 with boards and in rooms. They are read every 48th of the plan: what is finer is drawn softer, but for the sun’s edges',
+    test: 'core/src/physics/illumination/places.test.ts',
+  },
+  {
+    group: 'Light',
+    figure: 'The same while something is moved, with mirrors, under the open sky',
     against: 'what a meter turned to the lamp reads there',
     within: '0.1 stop for a lamp; boards and cloths are drawn as one piece each, shadows have hard edges',
     test: 'core/src/rooms/light/field.test.ts',

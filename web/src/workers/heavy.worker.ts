@@ -1,5 +1,4 @@
 import { expose } from 'comlink';
-import { contours } from 'd3-contour';
 import {
   cutToFit,
   lateDays,
@@ -21,7 +20,7 @@ import {
   type OrderPlan,
 } from '@kavrell/core/day';
 import {
-  contourLevels,
+  exactField,
   lightField,
   lightsOf,
   readExactly,
@@ -39,6 +38,7 @@ import { exactKeys, type LitSetup } from '@kavrell/core/productions';
 import { peaksOf } from '@kavrell/core/scenes';
 import { cleanSet, type CleanSetWish } from '@kavrell/core/sound';
 import { readFountain, type ReadScript } from '@kavrell/core/script';
+import { linesOf, type Contour } from './contour.ts';
 
 /** Enough pixels for a palette: finer ones are the same colours again. */
 const PALETTE_PX = 160;
@@ -61,14 +61,6 @@ export interface ReadPicture {
   jpeg: Blob;
   widthPx: number;
   heightPx: number;
-}
-
-/** A line of equal light: its lux, and its path in metres of the plan. */
-export interface Contour {
-  lux: number;
-  d: string;
-  /** Where a figure can stand: the line’s highest place on the plan. */
-  at: [number, number];
 }
 
 /** Enough for the corner marks of a page that fills the picture; finer ones only take longer. */
@@ -133,30 +125,14 @@ const work = {
   script(source: string): ReadScript {
     return readFountain(source);
   },
-  /** Lines of equal light over a plan, whole stops apart. */
-  contours(scene: LightScene, widthM: number, depthM: number, heightM: number): { lines: Contour[]; fieldMs: number } {
-    const began = performance.now();
-    const field = lightField(lightsOf(scene), widthM, depthM, heightM);
-    const fieldMs = performance.now() - began;
-    const [sx, sy] = [widthM / field.columns, depthM / field.rows];
-    const logs = Array.from(field.lux, (v) => Math.log2(Math.max(v, 1e-6)));
-    const levels = contourLevels(field);
-    const shapes = contours().size([field.columns, field.rows]).thresholds(levels.map(Math.log2))(logs);
-    const lines = shapes.flatMap((shape, i): Contour[] => {
-      let top: [number, number] | null = null;
-      const d = shape.coordinates
-        .flatMap((polygon) =>
-          polygon.map((ring) => {
-            for (const [x = 0, y = 0] of ring)
-              if (x > 1 && y > 1 && x < field.columns - 1 && y < field.rows - 1 && (!top || y < top[1])) top = [x, y];
-            return `M${ring.map(([x = 0, y = 0]) => `${(x * sx).toFixed(2)} ${(y * sy).toFixed(2)}`).join('L')}Z`;
-          }),
-        )
-        .join('');
-      const [x, y] = (top as [number, number] | null) ?? [0, 0];
-      return top && d ? [{ lux: levels[i] ?? 0, d, at: [x * sx, y * sy] }] : [];
-    });
-    return { lines, fieldMs };
+  /** Lines of equal light over a plan, whole stops apart, read quickly: while something is moved. */
+  contours(scene: LightScene, widthM: number, depthM: number, heightM: number): Contour[] {
+    return linesOf(lightField(lightsOf(scene), widthM, depthM, heightM));
+  },
+  /** The same by the light kernel; null where it does not know the plan. */
+  exactContours(scene: LightScene, widthM: number, depthM: number, heightM: number): Contour[] | null {
+    const field = exactField(scene, widthM, depthM, heightM);
+    return field && linesOf(field);
   },
   /** Carriers that do not disturb each other, or null when none were found in the tries given. */
   cleanSet(wish: CleanSetWish): number[] | null {

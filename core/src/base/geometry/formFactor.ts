@@ -1,5 +1,5 @@
 import { corners, type Pane } from './pane.ts';
-import type { Vec } from './vec.ts';
+import { cross, dot, minus, unit, type Vec } from './vec.ts';
 
 /**
  * Form factor of a flat polygon seen by a small surface at `at` that looks along `normal` (unit length): the share of all it could receive
@@ -24,6 +24,14 @@ export function polygonShare(at: Vec, normal: Vec, polygon: readonly Vec[]): num
 
 /** Form factor of a whole pane; see `polygonShare`. */
 export const paneShare = (at: Vec, normal: Vec, p: Pane): number => polygonShare(at, normal, corners(p));
+
+/** Solid angle of a whole pane seen from a place, steradian, from either side. Source: Van Oosterom and Strackee, two triangles. */
+export function solidAngle(at: Vec, p: Pane): number {
+  const [a, b, c, d] = corners(p).map((corner) => unit(minus(corner, at))) as [Vec, Vec, Vec, Vec];
+  const triangle = (u: Vec, v: Vec, w: Vec) =>
+    2 * Math.atan2(Math.abs(dot(u, cross(v, w))), 1 + dot(u, v) + dot(v, w) + dot(w, u));
+  return triangle(a, b, c) + triangle(a, c, d);
+}
 
 /** The part of a polygon above the horizon of the surface, corners as seen from it, flat: x, y, z, x … */
 function inFront(at: Vec, normal: Vec, polygon: readonly Vec[]): number[] {

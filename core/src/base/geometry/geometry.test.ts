@@ -5,9 +5,11 @@ import {
   alongWalls,
   angleBetween,
   corners,
+  crosses,
   crossing,
   direction,
   distance,
+  hides,
   nearestOn,
   normalTurn,
   onWalls,
@@ -17,6 +19,7 @@ import {
   polygonShare,
   reflect,
   sideOf,
+  solidAngle,
   split,
   stretchesCross,
   throughBox,
@@ -74,6 +77,29 @@ describe('panes', () => {
     expect(crossing(vec(0, -1, 2.2), vec(0, 1, 2.2), wall)).toBeNull();
     expect(crossing(vec(0, 1, 1.5), vec(0, 2, 1.5), wall)).toBeNull();
   });
+  it('hides all or none of a face only where every way to it is barred or free', () => {
+    const seen = { all: 0, none: 0, part: 0 };
+    const upTo = (most: number) => fc.double({ min: -most, max: most, noNaN: true });
+    const size = (most: number) => fc.double({ min: 0.1, max: most, noNaN: true });
+    const off = fc.record({ x: upTo(0.8), y: upTo(0.8), z: upTo(0.8) });
+    fc.assert(
+      fc.property(off, off, turn, turn, size(2), size(0.8), (mid, to, a, b, w, wide) => {
+        // The flag is somewhere between the two.
+        const [from, flag] = [vec(0, -2, 0), pane(mid, a, 10, w, w)];
+        const face = pane(vec(to.x, 2, to.z), b, -20, wide, wide / 2);
+        const hidden = hides(flag, from, corners(face));
+        seen[hidden] += 1;
+        const barred = split(face, 5, 5).filter((p) => crosses(from, p.at, flag)).length;
+        if (hidden === 'all') expect(barred).toBe(25);
+        if (hidden === 'none') expect(barred).toBe(0);
+      }),
+      { numRuns: 600 },
+    );
+    expect(Math.min(...Object.values(seen))).toBeGreaterThan(10);
+    // From a place in its own plane it hides nothing, nor what lies in that plane.
+    expect(hides(wall, vec(3, 0, 1.5), corners(pane(vec(-3, 0, 1.5), 90, 0, 0.1, 0.1)))).toBe('none');
+    expect(hides(wall, vec(0, -2, 1.5), corners(pane(vec(0, 0, 1.5), 180, 0, 1, 0.4)))).toBe('none');
+  });
   it('mirrors both ways: twice is nothing, and the way over the glass is as long as to the image', () => {
     fc.assert(
       fc.property(spot, spot, turn, (a, b, t) => {
@@ -128,6 +154,29 @@ describe('form factors', () => {
         expect(parts).toBeCloseTo(whole, 6);
       }),
     );
+  });
+  it('solid angles of a box’s sides make a whole sphere from within, and far off are area ÷ distance²', () => {
+    const side = (x: number, y: number, t: number, w: number) => pane(vec(x, y, 1), t, 0, w, 2);
+    const walls = [side(0, 2, 90, 4), side(3, 2, 270, 4), side(1.5, 0, 180, 3), side(1.5, 4, 0, 3)];
+    const flat = (z: number) => ({
+      ...pane(vec(1.5, 2, z), 0, 90, 3, 4),
+      across: vec(1.5, 0, 0),
+      up: vec(0, 2, 0),
+      normal: vec(0, 0, 1),
+    });
+    const within = fc.record({
+      x: fc.double({ min: 0.1, max: 2.9, noNaN: true }),
+      y: fc.double({ min: 0.1, max: 3.9, noNaN: true }),
+      z: fc.double({ min: 0.1, max: 1.9, noNaN: true }),
+    });
+    fc.assert(
+      fc.property(within, (at) => {
+        const all = [...walls, flat(0), flat(2)].reduce((sum, p) => sum + solidAngle(at, p), 0);
+        expect(all).toBeCloseTo(4 * Math.PI, 6);
+      }),
+      { numRuns: 40 },
+    );
+    expect(solidAngle(vec(0, -100, 1), pane(vec(0, 0, 1), 0, 0, 1, 1)) * 1e4).toBeCloseTo(1, 3);
   });
   it('what is behind gives nothing', () => {
     expect(polygonShare(vec(0, 0, 0), vec(0, -1, 0), corners(pane(vec(0, 1, 0), 0, 0, 1, 1)))).toBe(0);

@@ -53,19 +53,65 @@ export function split(p: Pane, columns: number, rows: number): Pane[] {
 /** Ends that just touch the pane do not count as passing it, metres. */
 const TOUCH_M = 1e-6;
 
-/** Where the straight way from `a` to `b` passes the pane; null when it does not. */
-export function crossing(a: Vec, b: Vec, p: Pane): Vec | null {
+/** How much of the straight way from `a` to `b` lies before the pane that it passes, 0 to 1; −1 when it passes beside it. */
+export function crossingShare(a: Vec, b: Vec, p: Pane): number {
   // Written out without helpers: asked hundreds of thousands of times while something is dragged.
   const { at, normal: n, across: r, up: u } = p;
   const before = (a.x - at.x) * n.x + (a.y - at.y) * n.y + (a.z - at.z) * n.z;
   const after = (b.x - at.x) * n.x + (b.y - at.y) * n.y + (b.z - at.z) * n.z;
-  if (before * after >= 0 || Math.abs(before) < TOUCH_M || Math.abs(after) < TOUCH_M) return null;
+  if (before * after >= 0 || Math.abs(before) < TOUCH_M || Math.abs(after) < TOUCH_M) return -1;
   const t = before / (before - after);
-  const [hx, hy, hz] = [a.x + (b.x - a.x) * t, a.y + (b.y - a.y) * t, a.z + (b.z - a.z) * t];
-  const [x, y, z] = [hx - at.x, hy - at.y, hz - at.z];
-  if (Math.abs(x * r.x + y * r.y + z * r.z) > r.x * r.x + r.y * r.y + r.z * r.z) return null;
-  if (Math.abs(x * u.x + y * u.y + z * u.z) > u.x * u.x + u.y * u.y + u.z * u.z) return null;
-  return { x: hx, y: hy, z: hz };
+  const x = a.x + (b.x - a.x) * t - at.x;
+  const y = a.y + (b.y - a.y) * t - at.y;
+  const z = a.z + (b.z - a.z) * t - at.z;
+  if (Math.abs(x * r.x + y * r.y + z * r.z) > r.x * r.x + r.y * r.y + r.z * r.z) return -1;
+  if (Math.abs(x * u.x + y * u.y + z * u.z) > u.x * u.x + u.y * u.y + u.z * u.z) return -1;
+  return t;
+}
+
+/** Whether the straight way from `a` to `b` passes the pane. */
+export const crosses = (a: Vec, b: Vec, p: Pane): boolean => crossingShare(a, b, p) >= 0;
+
+/**
+ * How a pane stands between a point and a flat face with these corners: before all of it, before none of it, or it may be before a part. A
+ * pane has straight edges: where it hides all corners it hides what lies between them.
+ */
+export function hides(p: Pane, from: Vec, face: readonly Vec[]): 'all' | 'none' | 'part' {
+  const { at, normal: n, across: a, up: u } = p;
+  const before = (from.x - at.x) * n.x + (from.y - at.y) * n.y + (from.z - at.z) * n.z;
+  if (Math.abs(before) < TOUCH_M) return 'none';
+  const a2 = a.x * a.x + a.y * a.y + a.z * a.z;
+  const u2 = u.x * u.x + u.y * u.y + u.z * u.z;
+  let [sameSide, left, right, below, above, inside] = [0, 0, 0, 0, 0, 0];
+  for (const corner of face) {
+    const after = (corner.x - at.x) * n.x + (corner.y - at.y) * n.y + (corner.z - at.z) * n.z;
+    if (before * after >= 0 || Math.abs(after) < TOUCH_M) {
+      sameSide += 1;
+      continue;
+    }
+    const t = before / (before - after);
+    const x = from.x + (corner.x - from.x) * t - at.x;
+    const y = from.y + (corner.y - from.y) * t - at.y;
+    const z = from.z + (corner.z - from.z) * t - at.z;
+    const across = (x * a.x + y * a.y + z * a.z) / a2;
+    const up = (x * u.x + y * u.y + z * u.z) / u2;
+    if (across < -1) left += 1;
+    else if (across > 1) right += 1;
+    if (up < -1) below += 1;
+    else if (up > 1) above += 1;
+    if (Math.abs(across) <= 1 && Math.abs(up) <= 1) inside += 1;
+  }
+  const all = face.length;
+  if (sameSide === all) return 'none';
+  if (sameSide > 0) return 'part';
+  if (left === all || right === all || below === all || above === all) return 'none';
+  return inside === all ? 'all' : 'part';
+}
+
+/** Where the straight way from `a` to `b` passes the pane; null when it does not. */
+export function crossing(a: Vec, b: Vec, p: Pane): Vec | null {
+  const t = crossingShare(a, b, p);
+  return t < 0 ? null : { x: a.x + (b.x - a.x) * t, y: a.y + (b.y - a.y) * t, z: a.z + (b.z - a.z) * t };
 }
 
 /** The same place on the other side of the pane’s plane, as in a mirror. */

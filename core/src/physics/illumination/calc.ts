@@ -13,7 +13,7 @@ export const illuminationCalcs = [
       'Everything is matt; the sun’s half degree, mirrors and the bodies of lamps and people are left out.',
       'Against independent references: bare lamps and panes within 0.03 stop, rooms within 0.1 stop; fine structure in a room smaller than about a third of a metre is evened out.',
     ],
-    source: 'Lambert’s law and contour formula; radiosity (finite elements, Gauss–Seidel); cosine-power beam',
+    source: 'Lambert’s law and contour formula; radiosity (finite elements, LU decomposition); cosine-power beam',
     input: readingsInput,
     output: z.object({
       faces: z.array(

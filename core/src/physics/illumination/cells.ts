@@ -4,6 +4,7 @@ import {
   length,
   paneArea,
   polygonShare,
+  solidAngle,
   split,
   times,
   type Pane,
@@ -49,7 +50,7 @@ export function giveOff(
 }
 
 /** What falls on a side of a piece straight, by part. */
-type Falls = (at: Vec, normal: Vec) => Parts;
+type Falls = (at: Vec, side: 0 | 1) => Parts;
 
 /**
  * A pane cut into pieces: small where the light on it changes, large where it is even. Pieces that say something else than their quarters
@@ -64,7 +65,7 @@ export function cut(
   const each = (half: number) => Math.max(1, Math.round((least * 2 * half) / longest));
   const filled = (p: Pane): Cell => {
     const cell = cellOf(p, parts);
-    cell.in = [falls(p.at, p.normal), falls(p.at, backOf(p.normal))];
+    cell.in = [falls(p.at, 0), falls(p.at, 1)];
     return cell;
   };
   const total = (c: Cell) => sumOf(c.in[0]) + sumOf(c.in[1]);
@@ -98,15 +99,38 @@ export function cut(
   return [...done, ...open];
 }
 
+/** A pane as so many pieces along an edge, and which of them a place on it lies in. */
+export class PaneGrid {
+  constructor(
+    private readonly pane: Pane,
+    private readonly perEdge: number,
+  ) {}
+
+  of(at: Vec): number {
+    const { pane, perEdge } = this;
+    const d = { x: at.x - pane.at.x, y: at.y - pane.at.y, z: at.z - pane.at.z };
+    const bin = (v: Vec) => {
+      const along = (d.x * v.x + d.y * v.y + d.z * v.z) / (v.x * v.x + v.y * v.y + v.z * v.z);
+      return Math.max(0, Math.min(perEdge - 1, Math.floor(((along + 1) / 2) * perEdge)));
+    };
+    return bin(pane.across) * perEdge + bin(pane.up);
+  }
+
+  middle(place: number): Vec {
+    const { pane, perEdge } = this;
+    const along = (bin: number) => (2 * bin + 1) / perEdge - 1;
+    const [across, up] = [along(Math.floor(place / perEdge)), along(place % perEdge)];
+    return add(pane.at, add(times(pane.across, across), times(pane.up, up)));
+  }
+}
+
 /** A few pieces for many: for what one pane gives another. Each stands where most of its light comes from. */
 export function bundled(cells: readonly Cell[], pane: Pane, side: 0 | 1, perEdge: number): Cell[] {
   const bins = new Map<number, Cell[]>();
+  const grid = new PaneGrid(pane, perEdge);
   const [aw, ah] = [length(pane.across), length(pane.up)];
   for (const cell of cells) {
-    const d = { x: cell.pane.at.x - pane.at.x, y: cell.pane.at.y - pane.at.y, z: cell.pane.at.z - pane.at.z };
-    const along = (v: Vec, half: number) => (d.x * v.x + d.y * v.y + d.z * v.z) / (half * half);
-    const bin = (t: number) => Math.max(0, Math.min(perEdge - 1, Math.floor(((t + 1) / 2) * perEdge)));
-    const key = bin(along(pane.across, aw)) * perEdge + bin(along(pane.up, ah));
+    const key = grid.of(cell.pane.at);
     const list = bins.get(key);
     if (list) list.push(cell);
     else bins.set(key, [cell]);
@@ -130,6 +154,27 @@ export function bundled(cells: readonly Cell[], pane: Pane, side: 0 | 1, perEdge
     };
     return [piece];
   });
+}
+
+/** The same pieces lit several times, as one list that gives what all of them give, all parts in one. */
+export function onePart(lists: readonly (readonly Cell[])[]): Cell[] {
+  const [first, ...more] = lists;
+  return (first ?? []).map((cell, i) => {
+    const one = cellOf(cell.pane, 1);
+    for (const side of [0, 1] as const)
+      one.out[side][0] = sumOf(cell.out[side]) + more.reduce((t, list) => t + sumOf(list[i]!.out[side]), 0);
+    return one;
+  });
+}
+
+/** Share of all directions around a place that the front of a piece takes up: its solid angle ÷ 4π. */
+export function meanShare({ pane, areaM2 }: Cell, at: Vec): number {
+  const away = { x: at.x - pane.at.x, y: at.y - pane.at.y, z: at.z - pane.at.z };
+  const front = away.x * pane.normal.x + away.y * pane.normal.y + away.z * pane.normal.z;
+  if (front <= 0) return 0;
+  const d2 = away.x * away.x + away.y * away.y + away.z * away.z;
+  if (areaM2 < 0.1 * d2) return (areaM2 * front) / (4 * Math.PI * d2 * Math.sqrt(d2));
+  return solidAngle(at, pane) / (4 * Math.PI);
 }
 
 /** Adds what pieces give a small surface from one of their sides: exact for an evenly glowing piece, nothing where something stands between. */

@@ -1,2 +1,2 @@
 export * from './scene.ts';
-export { COARSE, FINE, readScene, type Fineness, type Reading } from './kernel.ts';
+export { COARSE, FINE, readPlaces, readScene, type Fineness, type Reading } from './kernel.ts';

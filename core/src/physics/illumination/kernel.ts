@@ -1,9 +1,22 @@
-import { add, split, times, type Vec } from '../../base/geometry/index.ts';
-import { addGiven, bundled, cellOf, cut, giveOff, sideNormal, sumOf, type Cell, type Parts } from './cells.ts';
+import { add, minus, split, times, unit, type Vec } from '../../base/geometry/index.ts';
+import {
+  addGiven,
+  bundled,
+  cellOf,
+  cut,
+  giveOff,
+  meanShare,
+  onePart,
+  PaneGrid,
+  sideNormal,
+  sumOf,
+  type Cell,
+  type Parts,
+} from './cells.ts';
 import { Lamp, type Asked } from './lamp.ts';
 import { bounce, sunEnters, wallsOf, type Walls } from './room.ts';
 import type { Face, Scene } from './scene.ts';
-import { Obstacles, hemisphere } from './sight.ts';
+import { Obstacles, hemisphere, sphere } from './sight.ts';
 
 /** How fine it is worked out: `coarse` while something is dragged, `fine` when it stands still or is asked for. */
 export interface Fineness {
@@ -41,20 +54,37 @@ export interface Reading {
 const FAR_M = 1e4;
 /** Sub-pieces of a wall’s piece that are asked for what falls on it, along an edge. */
 const WALL_SAMPLES = 3;
+/** Pieces of an opening, along an edge. */
+const SKY_PIECES = 6;
 
 /**
  * What small surfaces receive of all light of a scene: straight, from boards and through cloths (two on a way at most), and in a room from walls, ceiling
  * and floor to and fro without end. Everything on the way blocks. Lamps are flat faces whose pieces send cos^m of the angle; boards and
- * cloths are matt. Method: finite elements whose size follows the light, form factors after Lambert, Gauss–Seidel between walls.
+ * cloths are matt. Method: finite elements whose size follows the light, form factors after Lambert, their exchange between walls solved at once.
  */
 export function readScene(scene: Scene, fineness: Fineness = FINE): Reading[] {
   return new Kernel(scene, fineness).readings();
 }
 
+/**
+ * What each place receives, lux, turned to each light in turn: to each lamp, each board or cloth, each opening; of walls and of ambient light
+ * the mean over all directions. Without the sun. In the order of `places`; the same method as `readScene`.
+ */
+export function readPlaces(scene: Scene, places: readonly Vec[], fineness: Fineness = COARSE): Float64Array {
+  return new Kernel(scene, fineness).around(places);
+}
+
+const towards = (from: Vec, to: Vec): Vec => unit(minus(to, from));
+
 /** A pane in pieces; what they give off after so many panes on the way. */
 interface Sheet {
   index: number;
   cells: Cell[];
+}
+
+interface Bundles {
+  index: number;
+  sides: { side: 0 | 1; cells: Cell[] }[];
 }
 
 class Kernel {
@@ -81,7 +111,7 @@ class Kernel {
       (scene.room?.openings ?? []).some((o) => o.exitanceLux > 0),
     );
     this.skies = (scene.room?.openings ?? []).flatMap((opening) =>
-      split(opening.pane, 6, 6).map((pane) => {
+      split(opening.pane, SKY_PIECES, SKY_PIECES).map((pane) => {
         const cell = cellOf(pane, this.names.length);
         if (this.skyAt >= 0) cell.out[0][this.skyAt] = opening.exitanceLux;
         return cell;
@@ -91,12 +121,7 @@ class Kernel {
 
   readings(): Reading[] {
     const { scene, fine } = this;
-    const walls = scene.room ? wallsOf(scene.room, this.obstacles, this.names.length, fine.wallPieces) : null;
-    const first = walls ? this.wallsAfter(walls, (i) => this.onWall(walls.cells[i]!)) : null;
-    const sheets = this.once(first);
-    const second = walls ? this.wallsAfter(walls, (i) => this.fromSheets(walls.cells[i]!, sheets)) : null;
-    const again = this.twice(sheets, second);
-    const third = walls ? this.wallsAfter(walls, (i) => this.fromSheets(walls.cells[i]!, again)) : null;
+    const { walls, sheets } = this.glowing();
     return scene.faces.map((face) => {
       const lux = this.straight(face.at, face.normal, {
         shade: fine.faceShade,
@@ -104,14 +129,56 @@ class Kernel {
         directions: fine.faceDirections,
         own: -1,
       });
-      for (const list of [first, second, third]) if (list) this.addCells(lux, face, list, 0);
-      for (const list of [sheets, again]) this.addSheets(lux, face, list);
+      for (const list of walls) this.addCells(lux, face, list, 0);
+      for (const list of sheets) this.addSheets(lux, face, list);
       return {
         id: face.id,
         illuminanceLux: sumOf(lux),
         parts: Object.fromEntries(this.names.map((name, i) => [name, lux[i] ?? 0])),
       };
     });
+  }
+
+  /** Light at places, turned to each light in turn. */
+  around(places: readonly Vec[]): Float64Array {
+    const { scene, fine, obstacles } = this;
+    const { walls, sheets } = this.glowing();
+    const how = { shade: fine.cellShade, piece: fine.cellPiece };
+    const wall = onePart(walls);
+    const sides = scene.panes.flatMap((pane, index) => {
+      const cells = onePart(sheets.flatMap((list) => list.filter((s) => s.index === index).map((s) => s.cells)));
+      return cells.length > 0 ? ([0, 1] as const).map((side) => ({ pane, index, side, cells })) : [];
+    });
+    const skies = (scene.room?.openings ?? []).map(({ pane }, i) => ({
+      pane,
+      cells: onePart([this.skies.slice(i * SKY_PIECES ** 2, (i + 1) * SKY_PIECES ** 2)]),
+    }));
+    const ways = sphere(fine.cellDirections);
+    const open = (at: Vec) =>
+      ways.filter((way) => obstacles.clear(at, add(at, times(way, FAR_M)))).length / ways.length;
+    return Float64Array.from(places, (at) => {
+      const lux = new Float64Array(1);
+      for (const lamp of this.lamps) lux[0]! += lamp.luxAt(at, towards(at, lamp.at), obstacles, how);
+      if (scene.ambientLux > 0) lux[0]! += scene.ambientLux * open(at);
+      for (const { pane, cells } of skies)
+        addGiven(lux, at, towards(at, pane.at), cells, { side: 0, obstacles, own: -1, other: -1 });
+      for (const { pane, index, side, cells } of sides)
+        addGiven(lux, at, towards(at, pane.at), cells, { side, obstacles, own: -1, other: index });
+      for (const cell of wall) lux[0]! += meanShare(cell, at) * (cell.out[0][0] ?? 0);
+      return lux[0]!;
+    });
+  }
+
+  /** Walls and panes as they give light in the end: a list for each time that light went on from them. */
+  private glowing(): { walls: Cell[][]; sheets: Sheet[][] } {
+    const { scene, fine } = this;
+    const walls = scene.room ? wallsOf(scene.room, scene.panes, this.names.length, fine.wallPieces) : null;
+    const first = walls ? this.wallsAfter(walls, (i) => this.onWall(walls.cells[i]!)) : null;
+    const sheets = this.once(first);
+    const second = walls ? this.wallsAfterSheets(walls, sheets) : null;
+    const again = this.twice(sheets, second);
+    const third = walls ? this.wallsAfterSheets(walls, again) : null;
+    return { walls: [first, second, third].filter((list) => list !== null), sheets: [sheets, again] };
   }
 
   /** What falls straight on a small surface: lamps, ambient light, the sun, the sky in openings. */
@@ -165,9 +232,10 @@ class Kernel {
     return this.scene.panes.flatMap((pane, index) => {
       if (pane.kind === 'flag') return [];
       const how = { shade: fine.cellShade, piece: fine.cellPiece, directions: fine.cellDirections, own: index };
-      const falls = (at: Vec, normal: Vec): Parts => {
-        const lux = this.straight(at, normal, how);
-        if (walls) addGiven(lux, at, normal, walls, { side: 0, obstacles: this.obstacles, own: index, other: -1 });
+      const fromWalls = walls && this.wallsOn(index, walls);
+      const falls = (at: Vec, side: 0 | 1): Parts => {
+        const lux = this.straight(at, sideNormal(pane, side), how);
+        fromWalls?.(at, side).forEach((v, p) => (lux[p]! += v));
         return lux;
       };
       const cells = cut(pane, falls, { least: fine.leastCells, most: fine.mostCells, parts: this.names.length });
@@ -178,30 +246,22 @@ class Kernel {
 
   /** The same lit by what has met one: each other, and walls that the first lit. */
   private twice(sheets: readonly Sheet[], walls: readonly Cell[] | null): Sheet[] {
-    const { scene, fine, obstacles } = this;
+    const { scene, obstacles } = this;
     if (sheets.length === 0 || (sheets.length === 1 && !walls)) return [];
-    const bundles = sheets.map(({ index, cells }) => ({
-      index,
-      sides: ([0, 1] as const).map((side) => bundled(cells, scene.panes[index]!, side, fine.bundle)),
-    }));
+    const bundles = this.bundles(sheets);
     return sheets.map(({ index, cells }) => {
       const pane = scene.panes[index]!;
+      const fromWalls = walls && this.wallsOn(index, walls);
       const lit = cells.map((from): Cell => {
         const cell = cellOf(from.pane, this.names.length);
         for (const side of [0, 1] as const) {
           const normal = sideNormal(from.pane, side);
           const to = cell.in[side];
-          for (const other of bundles)
-            if (other.index !== index)
-              other.sides.forEach((list, s) =>
-                addGiven(to, from.pane.at, normal, list, {
-                  side: s as 0 | 1,
-                  obstacles,
-                  own: index,
-                  other: other.index,
-                }),
-              );
-          if (walls) addGiven(to, from.pane.at, normal, walls, { side: 0, obstacles, own: index, other: -1 });
+          for (const { index: other, sides } of bundles)
+            if (other !== index)
+              for (const { cells: list, side: s } of sides)
+                addGiven(to, from.pane.at, normal, list, { side: s, obstacles, own: index, other });
+          fromWalls?.(from.pane.at, side).forEach((v, p) => (to[p]! += v));
         }
         giveOff(cell, pane);
         return cell;
@@ -210,10 +270,43 @@ class Kernel {
     });
   }
 
-  private fromSheets(cell: Cell, sheets: readonly Sheet[]): Parts {
-    const lux = new Float64Array(this.names.length);
-    this.addSheets(lux, { at: cell.pane.at, normal: cell.pane.normal }, sheets);
-    return lux;
+  /** Panes in few pieces: for what they give each other and the walls. */
+  private bundles(sheets: readonly Sheet[]): Bundles[] {
+    const of = (index: number, cells: Cell[], side: 0 | 1) => ({
+      side,
+      cells: bundled(cells, this.scene.panes[index]!, side, this.fine.bundle),
+    });
+    return sheets.map(({ index, cells }) => ({ index, sides: [of(index, cells, 0), of(index, cells, 1)] }));
+  }
+
+  /** What walls give a pane: asked once for each of few pieces, for it is much the same all over it. */
+  private wallsOn(index: number, walls: readonly Cell[]): (at: Vec, side: 0 | 1) => Parts {
+    const pane = this.scene.panes[index]!;
+    const grid = new PaneGrid(pane, this.fine.bundle);
+    const known = new Map<number, Parts>();
+    return (at, side) => {
+      const place = grid.of(at);
+      const before = known.get(2 * place + side);
+      if (before) return before;
+      const lux = new Float64Array(this.names.length);
+      const how = { side: 0, obstacles: this.obstacles, own: index, other: -1 } as const;
+      addGiven(lux, grid.middle(place), sideNormal(pane, side), walls, how);
+      known.set(2 * place + side, lux);
+      return lux;
+    };
+  }
+
+  /** The walls as they glow for what panes give them. */
+  private wallsAfterSheets(walls: Walls, sheets: readonly Sheet[]): Cell[] {
+    const bundles = this.bundles(sheets);
+    return this.wallsAfter(walls, (i) => {
+      const { at, normal } = walls.cells[i]!.pane;
+      const lux = new Float64Array(this.names.length);
+      for (const { index: other, sides } of bundles)
+        for (const { cells, side } of sides)
+          addGiven(lux, at, normal, cells, { side, obstacles: this.obstacles, own: -1, other });
+      return lux;
+    });
   }
 
   private addSheets(lux: Parts, { at, normal }: Pick<Face, 'at' | 'normal'>, sheets: readonly Sheet[]): void {

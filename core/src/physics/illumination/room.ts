@@ -1,7 +1,7 @@
 import { corners, length, polygonShare, split, type Pane, type Vec } from '../../base/geometry/index.ts';
 import { cellOf, type Cell, type Parts } from './cells.ts';
 import type { Room } from './scene.ts';
-import type { Obstacles } from './sight.ts';
+import { Obstacles } from './sight.ts';
 
 /** The six insides of a box, their fronts looking in. */
 function insides({ widthM: w, depthM: d, heightM: h, reflectance: r }: Room): { pane: Pane; reflectance: number }[] {
@@ -23,8 +23,8 @@ function insides({ widthM: w, depthM: d, heightM: h, reflectance: r }: Room): { 
 export interface Walls {
   cells: Cell[];
   reflectance: Float64Array;
-  /** Share of what each cell takes that comes from each other one: row by row. */
-  exchange: Float32Array;
+  /** What light that goes to and fro without end comes to: see `solved`. */
+  exchange: Exchange;
 }
 
 const within = (p: Vec, pane: Pane): boolean => {
@@ -34,66 +34,104 @@ const within = (p: Vec, pane: Pane): boolean => {
   return Math.abs(part(pane.across)) <= 1 && Math.abs(part(pane.up)) <= 1;
 };
 
-/** Walls, ceiling and floor in pieces, and what each gives each: exact form factors, cut by what stands between. */
-export function wallsOf(room: Room, obstacles: Obstacles, parts: number, pieces: number): Walls {
+/** A room’s walls in pieces, what each gives back, and the exchange between them: none of it knows of a light. */
+interface Shell {
+  panes: Pane[];
+  reflectance: Float64Array;
+  exchange: Exchange;
+}
+
+/** The last shell of so many pieces: while a lamp moves the room stays as it is. */
+const shells = new Map<number, { of: string; shell: Shell }>();
+
+/** Walls, ceiling and floor in pieces, and how light goes to and fro between them: exact form factors, cut by what stands between. */
+export function wallsOf(room: Room, panes: readonly Pane[], parts: number, pieces: number): Walls {
+  const { widthM, depthM, heightM, reflectance } = room;
+  const of = JSON.stringify([widthM, depthM, heightM, reflectance, room.openings.map((o) => o.pane), panes]);
+  const known = shells.get(pieces);
+  const shell = known?.of === of ? known.shell : shellOf(room, new Obstacles(panes), pieces);
+  shells.set(pieces, { of, shell });
+  return { ...shell, cells: shell.panes.map((pane) => cellOf(pane, parts)) };
+}
+
+function shellOf(room: Room, obstacles: Obstacles, pieces: number): Shell {
   const sides = insides(room);
   const area = sides.reduce((t, { pane }) => t + 4 * length(pane.across) * length(pane.up), 0);
   const edge = Math.sqrt(area / pieces);
-  const cells: Cell[] = [];
+  const panes: Pane[] = [];
   const reflectances: number[] = [];
   for (const { pane, reflectance } of sides) {
     const count = (half: number) => Math.max(2, Math.round((2 * half) / edge));
     for (const piece of split(pane, count(length(pane.across)), count(length(pane.up)))) {
-      cells.push(cellOf(piece, parts));
+      panes.push(piece);
       // An opening is black from inside: what of a piece it takes up gives nothing back.
       const points = split(piece, 4, 4);
       const open = points.filter(({ at }) => room.openings.some((o) => within(at, o.pane))).length / points.length;
       reflectances.push(reflectance * (1 - open));
     }
   }
-  const n = cells.length;
-  const exchange = new Float32Array(n * n);
+  const reflectance = Float64Array.from(reflectances);
+  return { panes, reflectance, exchange: solved(sharesOf(panes, obstacles), reflectance) };
+}
+
+/** Share of what each piece takes that comes from each other one: row by row. */
+function sharesOf(panes: readonly Pane[], obstacles: Obstacles): Float64Array {
+  const n = panes.length;
+  const edges = panes.map(corners);
+  const shares = new Float64Array(n * n);
   for (let i = 0; i < n; i += 1) {
-    const { at, normal } = cells[i]!.pane;
+    const { at, normal } = panes[i]!;
     for (let j = 0; j < n; j += 1) {
-      const other = cells[j]!.pane;
+      const other = panes[j]!;
       // Pieces of one wall don’t see each other.
       const d = { x: at.x - other.at.x, y: at.y - other.at.y, z: at.z - other.at.z };
       if (d.x * other.normal.x + d.y * other.normal.y + d.z * other.normal.z <= 1e-9) continue;
       if (obstacles.any && !obstacles.clear(at, other.at)) continue;
-      exchange[i * n + j] = polygonShare(at, normal, corners(other));
+      shares[i * n + j] = polygonShare(at, normal, edges[j]!);
     }
   }
-  return { cells, reflectance: Float64Array.from(reflectances), exchange };
+  return shares;
 }
 
-const MOST_ROUNDS = 500;
-/** Rounds end when none gives more than this share of what there is. */
-const ENOUGH = 2e-4;
+/** Walls that give nearly all back use light up after so many times to and fro at last: no room is whiter. */
+const LEAST_LEFT = 1e-4;
+
+/** Lower and upper triangle, row by row, of what links what walls give off with what falls on them straight. */
+type Exchange = Float64Array;
+
+/**
+ * What walls give off is reflectance × (what falls on them straight + what all give them): the equations for that, taken apart once, so that
+ * each light is two sweeps. Source: radiosity; LU decomposition, whose rows need no exchanging as no wall gives back more than it takes.
+ */
+function solved(shares: Float64Array, reflectance: Float64Array): Exchange {
+  const n = reflectance.length;
+  const m = shares.map((share, at) => (at % (n + 1) === 0 ? 1 : 0) - share * reflectance[Math.floor(at / n)]!);
+  for (let k = 0; k < n; k += 1) {
+    const pivot = Math.max(LEAST_LEFT, m[k * n + k]!);
+    m[k * n + k] = pivot;
+    for (let i = k + 1; i < n; i += 1) {
+      const times = m[i * n + k]! / pivot;
+      if (times === 0) continue;
+      m[i * n + k] = times;
+      for (let j = k + 1; j < n; j += 1) m[i * n + j]! -= times * m[k * n + j]!;
+    }
+  }
+  return m;
+}
 
 /** Lets light go to and fro between the walls until it is used up: from what falls on them straight to what they give off. */
-export function bounce({ cells, reflectance, exchange }: Walls, straight: readonly Parts[]): Parts[] {
-  const n = cells.length;
-  const parts = straight[0]?.length ?? 0;
-  const out = straight.map((lux, i) => lux.map((v) => v * (reflectance[i] ?? 0)));
-  for (let part = 0; part < parts; part += 1) {
-    const now = Float64Array.from(out, (o) => o[part] ?? 0);
+export function bounce({ reflectance, exchange }: Walls, straight: readonly Parts[]): Parts[] {
+  const n = straight.length;
+  const out = straight.map((lux, i) => lux.map((v) => v * reflectance[i]!));
+  for (let part = 0; part < (out[0]?.length ?? 0); part += 1) {
+    const now = Float64Array.from(out, (o) => o[part]!);
     if (now.every((v) => v === 0)) continue;
-    const base = Float64Array.from(straight, (s) => s[part] ?? 0);
-    for (let round = 0; round < MOST_ROUNDS; round += 1) {
-      let [gained, all] = [0, 0];
-      for (let i = 0; i < n; i += 1) {
-        let lux = base[i] ?? 0;
-        const row = i * n;
-        for (let j = 0; j < n; j += 1) lux += (exchange[row + j] ?? 0) * (now[j] ?? 0);
-        const next = lux * (reflectance[i] ?? 0);
-        gained += Math.abs(next - (now[i] ?? 0));
-        all += next;
-        now[i] = next;
-      }
-      if (gained <= ENOUGH * all) break;
+    for (let i = 1; i < n; i += 1) for (let j = 0; j < i; j += 1) now[i]! -= exchange[i * n + j]! * now[j]!;
+    for (let i = n - 1; i >= 0; i -= 1) {
+      for (let j = i + 1; j < n; j += 1) now[i]! -= exchange[i * n + j]! * now[j]!;
+      now[i]! /= exchange[i * n + i]!;
     }
-    for (let i = 0; i < n; i += 1) out[i]![part] = now[i] ?? 0;
+    for (let i = 0; i < n; i += 1) out[i]![part] = now[i]!;
   }
   return out;
 }

@@ -1,4 +1,4 @@
-import { crossing, length, type Pane, type Vec } from '../../base/geometry/index.ts';
+import { crosses, length, type Pane, type Vec } from '../../base/geometry/index.ts';
 
 /** What can stand in light’s way. */
 export class Obstacles {
@@ -10,7 +10,7 @@ export class Obstacles {
   /** Whether the straight way from `a` to `b` is free; `own` is the pane that one of the ends lies on. */
   clear(a: Vec, b: Vec, own = -1, other = -1): boolean {
     for (let i = 0; i < this.panes.length; i += 1)
-      if (i !== own && i !== other && crossing(a, b, this.panes[i] as Pane) !== null) return false;
+      if (i !== own && i !== other && crosses(a, b, this.panes[i] as Pane)) return false;
     return true;
   }
 
@@ -33,7 +33,7 @@ export class Obstacles {
 }
 
 export const isFree = (a: Vec, b: Vec, panes: readonly Pane[]): boolean => {
-  for (let i = 0; i < panes.length; i += 1) if (crossing(a, b, panes[i] as Pane) !== null) return false;
+  for (let i = 0; i < panes.length; i += 1) if (crosses(a, b, panes[i] as Pane)) return false;
   return true;
 };
 
@@ -62,6 +62,14 @@ export function hemisphere(normal: Vec, count: number): Vec[] {
     };
   });
 }
+
+/** Directions to all sides, as many in each. */
+export const sphere = (count: number): Vec[] =>
+  spread(count).map(([u, v]) => {
+    const z = 1 - 2 * u;
+    const r = Math.sqrt(1 - z * z);
+    return { x: r * Math.cos(2 * Math.PI * v), y: r * Math.sin(2 * Math.PI * v), z };
+  });
 
 const sets = new Map<number, [number, number][]>();
 /** Points spread evenly over the unit square, the same each time. Source: the R₂ sequence (plastic number). */

@@ -21,7 +21,7 @@ const TABLE = 256;
 
 /**
  * The light field at `heightM`: what each place would read turned to each light in turn (no cosine at the receiver), the sun too, with hard
- * shadows of flags, frames, boards and furniture. At most 200 × 200 cells. A drawing aid; readings at faces are exact.
+ * shadows of flags, frames, boards and furniture. At most 200 × 200 cells. Quick, for while something is moved; `exactField` when it rests.
  */
 export function lightField(
   lights: Lights,
@@ -30,13 +30,8 @@ export function lightField(
   heightM: number,
   cells = MOST_CELLS,
 ): LightField {
-  const longest = Math.max(widthM, depthM);
-  const most = Math.min(cells, MOST_CELLS);
-  const columns = Math.max(2, Math.round((most * widthM) / longest));
-  const rows = Math.max(2, Math.round((most * depthM) / longest));
-  const lux = new Float32Array(columns * rows);
-  const cell = { x: widthM / columns, y: depthM / rows };
-  const grid: Grid = { columns, rows, cell, heightM };
+  const grid = gridOver(widthM, depthM, heightM, cells);
+  const lux = new Float32Array(grid.columns * grid.rows);
   const inTheWay = shades(lights.space);
   const all = [...lights.around.values()].reduce((a, b) => a + b, 0) + (lights.sky ? lights.sky.levelLux : 0);
   if (all > 0) lux.fill(all);
@@ -61,8 +56,23 @@ export function lightField(
   const wide = spreadTable(120);
   for (const { at, axis, areaM2, glow } of wholeCloths(lights))
     pour(lux, null, grid, { at, axis, power: (glow * areaM2) / Math.PI, r2: areaM2 / Math.PI, table: wide });
-  const sunlit = lights.sun && reached(lights.space.windows, inTheWay, lights.sun.towards, grid);
-  if (lights.sun && sunlit) for (let i = 0; i < lux.length; i += 1) lux[i]! += sunlit[i]! * lights.sun.lux;
+  return inTheSun(lux, lights, grid);
+}
+
+/** Cells as nearly square as can be, so many the longer way, two at least either way. */
+export function gridOver(widthM: number, depthM: number, heightM: number, cells: number): Grid {
+  const longest = Math.max(widthM, depthM);
+  const most = Math.min(cells, MOST_CELLS);
+  const columns = Math.max(2, Math.round((most * widthM) / longest));
+  const rows = Math.max(2, Math.round((most * depthM) / longest));
+  return { columns, rows, widthM, depthM, heightM, cell: { x: widthM / columns, y: depthM / rows } };
+}
+
+/** The field that is made of light without the sun, and of the sun where it reaches. */
+export function inTheSun(lux: Float32Array, { sun, space }: Lights, grid: Grid): LightField {
+  const sunlit = sun && reached(space.windows, shades(space), sun.towards, grid);
+  if (sun && sunlit) for (let i = 0; i < lux.length; i += 1) lux[i]! += sunlit[i]! * sun.lux;
+  const { columns, rows, widthM, depthM, heightM } = grid;
   return { columns, rows, widthM, depthM, heightM, lux, sunlit };
 }
 
@@ -98,9 +108,12 @@ function spreadTable(beamDeg: number): Float32Array {
 }
 
 /** Cells at one height. */
-interface Grid {
+/** Cells over a plan, at a height. */
+export interface Grid {
   columns: number;
   rows: number;
+  widthM: number;
+  depthM: number;
   cell: { x: number; y: number };
   heightM: number;
 }

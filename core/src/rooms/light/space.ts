@@ -1,5 +1,5 @@
 import {
-  crossing,
+  crosses,
   direction,
   length,
   pane,
@@ -73,11 +73,11 @@ const within = (p: Vec, room: Room) =>
 
 /** Whether nothing stands between two places. `except` leaves out a pane: the frame the light comes from. */
 export function clear(space: Space, a: Vec, b: Vec, except: string | null = null): boolean {
-  for (const { id, pane: p } of space.panes) if (id !== except && crossing(a, b, p)) return false;
+  for (const { id, pane: p } of space.panes) if (id !== except && crosses(a, b, p)) return false;
   for (const box of space.boxes) if (throughBox(a, b, box)) return false;
   if (space.windows && space.room) {
     const [inA, inB] = [within(a, space.room), within(b, space.room)];
-    if (inA !== inB && !space.windows.some((w) => crossing(a, b, w))) return false;
+    if (inA !== inB && !space.windows.some((w) => crosses(a, b, w))) return false;
   }
   return true;
 }

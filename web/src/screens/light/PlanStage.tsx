@@ -6,7 +6,7 @@ import { cableOf, itemLine, sizeOf, sourceNumbers, type Catalogue, type Sensor }
 import type { Room } from '@kavrell/core/places';
 import { Button } from '../../ui/Button.tsx';
 import { useElementWidth } from '../../ui/width.ts';
-import type { Contour } from '../../workers/heavy.worker.ts';
+import type { Contour } from '../../workers/contour.ts';
 import { planKeys } from './planKeys.ts';
 import { spotOf, type Side } from './stage.ts';
 import { StageGround, gridStep } from './StageGround.tsx';

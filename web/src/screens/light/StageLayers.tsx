@@ -2,7 +2,7 @@ import { memo } from 'react';
 import { kelvinToHex } from '@kavrell/core/colour';
 import { lampOf, wedge, type Catalogue, type PlanItem, type Sensor } from '@kavrell/core/light';
 import { PlanMarks } from '../../shared/light/PlanMarks.tsx';
-import type { Contour } from '../../workers/heavy.worker.ts';
+import type { Contour } from '../../workers/contour.ts';
 import { marksIn, type Placed, type Side, type Window } from './stage.ts';
 
 const INK = 'var(--chakra-colors-text)';

@@ -1,9 +1,13 @@
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import type { LightScene } from '@kavrell/core/light';
+import type { Contour } from '../../workers/contour.ts';
 import { heavy } from '../../workers/heavy.ts';
-import type { Contour } from '../../workers/heavy.worker.ts';
+import { useHeavy } from '../../workers/useHeavy.ts';
 
-/** Lines of equal light at a height, worked out beside the page: always of the newest plan, never more than one at a time. */
+/**
+ * Lines of equal light at a height, worked out beside the page: quickly while something is moved, always of the newest plan and never more
+ * than one at a time; by the light kernel a moment after the hand rests, where it knows the plan.
+ */
 export function useContours(
   scene: LightScene | null,
   widthM: number,
@@ -23,7 +27,7 @@ export function useContours(
       busy.current = true;
       void heavy()
         .contours(scene, widthM, depthM, heightM)
-        .then(({ lines: found }) => setLines(found))
+        .then(setLines)
         .finally(() => {
           busy.current = false;
           const waiting = next.current;
@@ -34,5 +38,10 @@ export function useContours(
     if (busy.current) next.current = run;
     else run();
   }, [scene, widthM, depthM, heightM]);
-  return lines;
+  const asked = useMemo(() => scene && { scene, widthM, depthM, heightM }, [scene, widthM, depthM, heightM]);
+  const exact = useHeavy(
+    asked,
+    asked && ((work) => work.exactContours(asked.scene, asked.widthM, asked.depthM, asked.heightM)),
+  );
+  return exact ?? lines;
 }

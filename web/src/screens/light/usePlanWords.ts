@@ -1,7 +1,7 @@
 import { nameOf, type LightPlan } from '@kavrell/core/light';
 import { formatLux } from '@kavrell/core/units';
 import { useMemo } from 'react';
-import type { Contour } from '../../workers/heavy.worker.ts';
+import type { Contour } from '../../workers/contour.ts';
 import { spotOf, placeLabels, placeFigures, type Side } from './stage.ts';
 
 /** Where the names of things and the figures of the lines of light stand, none on another. */
