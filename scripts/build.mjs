@@ -1,5 +1,7 @@
-import { rmSync } from 'node:fs';
+import { readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
+import { promisify } from 'node:util';
+import zlib from 'node:zlib';
 import { build } from 'esbuild';
 import { build as viteBuild } from 'vite';
 import { ROOT } from './lib/bootstrap.mjs';
@@ -33,3 +35,28 @@ await viteBuild({
   configFile: path.join(ROOT, 'web', 'vite.config.ts'),
   logLevel: 'warn',
 });
+
+const web = path.join(ROOT, 'dist', 'web');
+// The field that people sign in who came by a personal link: a page of its own, under a name that the server's pages know.
+await build({
+  entryPoints: { sign: path.join(ROOT, 'web', 'src', 'personal', 'sign.ts') },
+  outdir: web,
+  bundle: true,
+  minify: true,
+  format: 'esm',
+  target: 'es2022',
+  logLevel: 'warning',
+});
+
+// Pressed together once, here, and not anew for each who asks.
+const assets = path.join(web, 'assets');
+const pressed = promisify(zlib.brotliCompress);
+await Promise.all(
+  readdirSync(assets)
+    .filter((name) => /\.(js|css)$/.test(name))
+    .map(async (name) => {
+      const file = path.join(assets, name);
+      const params = { [zlib.constants.BROTLI_PARAM_QUALITY]: 10 };
+      writeFileSync(`${file}.br`, await pressed(readFileSync(file), { params }));
+    }),
+);

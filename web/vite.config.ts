@@ -1,8 +1,6 @@
-import { fileURLToPath } from 'node:url';
 import react from '@vitejs/plugin-react';
 import { defineConfig } from 'vite';
 
-const here = (name: string) => fileURLToPath(new URL(name, import.meta.url));
 const api = { '/api': { target: process.env.KAVRELL_ADDRESS ?? 'http://127.0.0.1:4600' } };
 
 export default defineConfig({
@@ -14,10 +12,16 @@ export default defineConfig({
     target: 'es2022',
     sourcemap: false,
     modulePreload: { polyfill: false },
-    rollupOptions: {
-      // Beside the app: the field that people sign in who came by a personal link, under a name that the server's pages know.
-      input: { index: here('index.html'), sign: here('src/personal/sign.ts') },
-      output: { entryFileNames: (chunk) => (chunk.name === 'sign' ? 'sign.js' : 'assets/[name]-[hash].js') },
+    rolldownOptions: {
+      output: {
+        // A phone asks for a few parts at a time: the first page is one, and what screens share lies in parts worth asking for.
+        codeSplitting: {
+          groups: [
+            { name: 'first', tags: ['$initial'], priority: 2 },
+            { name: 'shared', minShareCount: 2, entriesAware: true, entriesAwareMergeThreshold: 4000, priority: 1 },
+          ],
+        },
+      },
     },
   },
   server: { port: 4680, proxy: api },

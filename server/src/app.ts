@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { existsSync } from 'node:fs';
 import path from 'node:path';
 import compression from 'compression';
+import staticGzip from 'express-static-gzip';
 import express, { type Express, type RequestHandler } from 'express';
 import helmet from 'helmet';
 import pg from 'pg';
@@ -85,7 +86,13 @@ const security = helmet({
 function serveWeb(app: Express, root: string): void {
   app.use(
     '/assets',
-    express.static(path.join(root, 'assets'), { immutable: true, maxAge: '365d', fallthrough: false }),
+    // Pressed together when they were built.
+    staticGzip(path.join(root, 'assets'), {
+      enableBrotli: true,
+      orderPreference: ['br'],
+      index: false,
+      serveStatic: { immutable: true, maxAge: '365d', fallthrough: false },
+    }),
   );
   app.use(express.static(root, { index: false, setHeaders: (res) => res.setHeader('cache-control', 'no-cache') }));
   app.use((req, res, next) => {

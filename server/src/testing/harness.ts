@@ -35,20 +35,41 @@ export interface TestServer {
   stop(): Promise<void>;
 }
 
-/** A whole server on its own database of the tests' PostgreSQL. Only the queue is a stand-in: it keeps what it is sent. */
-export async function startTestServer(): Promise<TestServer> {
+const TEMPLATE = 'migrated';
+/** Whoever makes the template holds this: the others wait for it. */
+const TEMPLATE_LOCK = 4600;
+
+/** A database of its own, with all migrations run: they are run once, in a template of which each is a copy. */
+async function newDatabase(): Promise<string> {
   const base = inject('postgresUrl');
+  const urlOf = (name: string) => base.replace(/\/postgres$/, `/${name}`);
   const name = `t_${randomBytes(6).toString('hex')}`;
   const admin = new pg.Client({ connectionString: base });
   await admin.connect();
-  await admin.query(`CREATE DATABASE ${name}`);
-  await admin.end();
-  const databaseUrl = base.replace(/\/postgres$/, `/${name}`);
+  try {
+    await admin.query('SELECT pg_advisory_lock($1)', [TEMPLATE_LOCK]);
+    const { rowCount } = await admin.query('SELECT 1 FROM pg_database WHERE datname = $1', [TEMPLATE]);
+    if (rowCount === 0) {
+      await admin.query(`CREATE DATABASE making`);
+      const db = connect(urlOf('making'), makeLog('test', 'silent'));
+      await migrations(db).up();
+      await db.close();
+      await admin.query(`ALTER DATABASE making RENAME TO ${TEMPLATE}`);
+    }
+    await admin.query(`CREATE DATABASE ${name} TEMPLATE ${TEMPLATE}`);
+  } finally {
+    await admin.end();
+  }
+  return urlOf(name);
+}
+
+/** A whole server on its own database of the tests' PostgreSQL. Only the queue is a stand-in: it keeps what it is sent. */
+export async function startTestServer(): Promise<TestServer> {
+  const databaseUrl = await newDatabase();
   const media = await realpath(await mkdtemp(path.join(os.tmpdir(), 'kavrell-media-')));
   const log = makeLog('test', process.env.KAVRELL_LOG ?? 'silent');
   let heard: string[] = [];
   const db = connect(databaseUrl, log, (sql) => heard.push(sql));
-  await migrations(db).up();
   const sent: StationWork[] = [];
   const context: Context = {
     config: {
