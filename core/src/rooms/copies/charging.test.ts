@@ -36,6 +36,15 @@ describe('what charges when', () => {
     expect(found.unplugged).toEqual(['one']);
     expect(found.bars.every((b) => b.chargerId === 'four')).toBe(true);
   });
+  it('is told in the order in which it is put in: by the time, then charger and slot', () => {
+    const chargers = [
+      { id: 'b', slots: 2, fits: 'plate', unattended: false },
+      { id: 'a', slots: 1, fits: 'plate', unattended: false },
+    ];
+    const { bars } = chargePlan(plan({ packs: [{ id: 'large', count: 5, chargeMin: 180, fits: 'plate' }], chargers }));
+    expect(bars.map((x) => `${x.chargerId}${x.slot}`)).toEqual(['a1', 'b1', 'b2', 'a1', 'b1']);
+    expect(bars.map((x) => x.fromMin)).toEqual([...bars.map((x) => x.fromMin)].sort((x, y) => x - y));
+  });
   it('refuses what is there twice', () =>
     expect(() => chargePlan(plan({ chargers: [...plan().chargers, ...plan().chargers] }))).toThrow(/twice/));
 

@@ -103,6 +103,10 @@ describe('where a card’s media stand', () => {
     }));
   it('one verified copy is not kept', () =>
     expect(status(whole('x'))).toMatchObject({ state: 'verified', missing: 'Needs 1 more verified copy.' }));
+  it('of a stricter policy two more are wanted', () =>
+    expect(
+      cardStatus(card, { clips, files: whole('x'), drives, releases: [] }, { ...policy, verifiedCopies: 3 }).missing,
+    ).toBe('Needs 2 more verified copies.'));
   it('two in one bag are not kept when they must be apart', () => {
     expect(status([...whole('x'), ...whole('z')])).toMatchObject({
       state: 'verified',

@@ -65,6 +65,19 @@ describe('a night’s copying', () => {
     ]);
     expect(night.finishS).toBeCloseTo(20_260);
   });
+  it('a hand is there again the moment sleep ends, and until the moment it begins', () => {
+    const asleepFrom = (readyS: number) =>
+      mediaNight(plan({ cards: [{ id: 'A', bytes: GB, readyS }], sleep: { fromS: 100, toS: 900 } })).swaps[0]!.atS;
+    expect([99, 100, 500, 899, 900, 1000].map(asleepFrom)).toEqual([99, 900, 900, 900, 900, 1000]);
+  });
+  it('the quicker of two free readers is fed first', () => {
+    const readers = [
+      { id: 'slow', bytesPerS: 50 * MB },
+      { id: 'quick', bytesPerS: 300 * MB },
+    ];
+    const night = mediaNight(plan({ readers, cards: cards(60, 10) }));
+    expect(night.swaps[0]).toMatchObject({ readerId: 'quick' });
+  });
   it('a card still in its camera is waited for', () =>
     expect(mediaNight(plan({ cards: [{ id: 'A', bytes: 60 * GB, readyS: 500 }] })).finishS).toBeCloseTo(700));
   it('what is out already is copied first, whatever still comes', () => {

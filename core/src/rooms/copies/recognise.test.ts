@@ -29,6 +29,8 @@ describe('a card is known again', () => {
   it('an empty one without a volume is like no other', () => {
     expect(isSameCard(sight([]), sight([]))).toBeNull();
     expect(knownCard(sight([]), [{ seen: sight([]) }])).toBeNull();
+    const seen = { seen: sight([file('x')]) };
+    expect(knownCard(sight([file('x')]), [{ seen: null }, { seen: sight([file('y')]) }, seen])).toBe(seen);
   });
   it('whatever is recorded behind its first file, and in whatever order it is listed', () =>
     fc.assert(
@@ -76,6 +78,18 @@ describe('what is odd about a card', () => {
     expect(named('B001C001.mov', 'A001C002.mov')).toEqual([]);
     // No camera of that letter is in the job: the name says nothing.
     expect(named('Q001C001.mov')).toEqual([]);
+  });
+  it('but not of a card that is in no camera, nor where names differ among themselves', () => {
+    const files = [file('B003C001.mov'), file('B003C002.mov')];
+    const of = (cameraId: string | null, list = files) =>
+      kinds({ card: { ...read().card, cameraId }, files: list, sight: sight(list) });
+    expect(of('camA')).toEqual(['wrongCamera']);
+    expect(of(null)).toEqual([]);
+    expect(of('camB')).toEqual([]);
+    expect(of('camA', [...files, file('A003C003.mov')])).toEqual([]);
+    // The name of a folder is no name of a file.
+    expect(of('camA', [file('B003C001/x.mov')])).toEqual([]);
+    expect(of('camA', [file('CLIPS/B003C001.mov')])).toEqual(['wrongCamera']);
   });
   it('what was set aside is not raised again, and stays named with who did it', () => {
     const [found] = alarmsOf(read({ files: [], known }));

@@ -79,6 +79,19 @@ describe('from one to another', () => {
     expect(words({ colourK: 3200 })).toEqual(['key to 3200\u00a0K']);
     expect(words({ level: key.level / 2 })).toEqual([expect.stringMatching(/^key to \d+.%$/)]);
   });
+  it('up and down, and over to the other side only where it was moved', () => {
+    const [key] = three.items.filter((i) => i.id === 'key');
+    const to = (fields: object) =>
+      diffLine(planDiff(three, aPlan(three.items.map((i) => (i === key ? { ...i, ...fields } : i))), CATALOGUE));
+    expect(to({ zM: 2 })).toBe('key up to 2.0\u00a0m');
+    expect(to({ zM: 1.1 })).toBe('key down to 1.1\u00a0m');
+    expect(to({ xM: key!.xM - 0.5 })).toBe('key moved 0.5\u00a0m');
+    expect(to({ turnDeg: key!.turnDeg + 40 })).toBe('key turned');
+    expect(to({ fixtureKey: 'panel-2x1' })).toMatch(/^key now /);
+    // Another kind of thing under the same name is another thing.
+    const board = aPlan(three.items.map((i) => (i === key ? { ...aBounce({ id: i.id }), xM: i.xM, yM: i.yM } : i)));
+    expect(planDiff(three, board, CATALOGUE).map((c) => c.what)).toEqual(['swapped']);
+  });
   it('mirrored twice is as it was, the camera stays', () => {
     const back = mirrored(mirrored(three, 6), 6);
     back.items.forEach((i, n) => {

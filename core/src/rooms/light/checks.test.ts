@@ -1,23 +1,17 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { turnTo, vec } from '../../base/geometry/index.ts';
-import type { Feature, PlaceFact } from '../places/index.ts';
+import type { PlaceFact } from '../places/index.ts';
 import {
-  cablePath,
   checkPlan,
-  circuitUses,
   framed,
   glares,
   hazeMinutes,
-  nextCable,
   open,
   planCautions,
   raisedBody,
+  sightLine,
   stability,
-  type LightFinding,
-  type Surroundings,
-  type LightPlan,
-  type PlanItem,
 } from './index.ts';
 import {
   aBounce,
@@ -31,43 +25,12 @@ import {
   aSource,
   CATALOGUE,
   CIRCUIT,
+  find,
+  fixed,
+  onStand,
+  pane,
   surroundings,
 } from './testing.ts';
-
-const find = (plan: LightPlan, prefix: string, f: Partial<Surroundings> = {}): LightFinding[] =>
-  checkPlan(surroundings(plan, f)).filter((x) => x.key.startsWith(prefix));
-const fixed = (plan: LightPlan, finding: LightFinding | undefined): LightPlan =>
-  aPlan(
-    plan.items.map((i) => (i.id === finding?.fix?.id ? ({ ...i, ...finding.fix.values } as PlanItem) : i)),
-    { haze: plan.haze },
-  );
-const socket = (x: number, y: number): Feature => ({
-  id: 's',
-  kind: 'socket',
-  name: 'socket',
-  x1: x,
-  y1: y,
-  x2: x,
-  y2: y,
-  bottomM: 0.3,
-  topM: 0.3,
-  reachable: false,
-  circuitId: CIRCUIT,
-});
-const pane = (kind: Feature['kind'], x1: number, y1: number, x2: number, y2: number): Feature => ({
-  id: kind,
-  kind,
-  name: kind,
-  x1,
-  y1,
-  x2,
-  y2,
-  bottomM: 0,
-  topM: 2.2,
-  reachable: false,
-  circuitId: null,
-});
-const onStand = { standKey: 'stand-junior', ballastKg: 22, watcherId: CIRCUIT };
 
 describe('in the picture', () => {
   const camera = aCamera({ turnDeg: 0, focalMm: 50 });
@@ -92,6 +55,20 @@ describe('in the picture', () => {
     expect(
       find(aPlan(plan.items.map((i) => (i.kind === 'camera' ? { ...i, focalMm: clearing } : i))), 'frame:'),
     ).toEqual([]);
+  });
+  it('goes out over the nearer edge: to the left where it stands on the left', () => {
+    const plan = aPlan([camera, aSource({ xM: -0.9, yM: -4, turnDeg: 160, ...onStand })]);
+    const [found] = find(plan, 'frame:');
+    expect(found?.mend).toMatch(/ove it 0\.\d\u00a0m to the left as A sees it\.$/);
+    expect(find(fixed(plan, found), 'frame:')).toEqual([]);
+  });
+  it('a face looks into the lens, beside it to its own left or right, or away from it', () => {
+    const looks = (turnDeg: number) => sightLine(aPerson({ yM: -3, turnDeg }), aCamera());
+    expect(looks(180)).toBe('Looks into A.');
+    expect(looks(184)).toBe('Looks into A.');
+    expect(looks(160)).toBe('Looks 20° to the right of A.');
+    expect(looks(200)).toBe('Looks 20° to the left of A.');
+    expect(looks(60)).toBe('Turned away from A.');
   });
   it('practicals are meant to be seen; what a flag hides is not seen', () => {
     expect(find(aPlan([camera, aSource({ yM: -4, role: 'practical', fixtureKey: 'bulb-60' })]), 'frame:')).toEqual([]);
@@ -219,82 +196,6 @@ describe('what stands', () => {
   });
 });
 
-describe('power', () => {
-  const room = aRoom({ widthM: 10, depthM: 8, features: [socket(0, 4), pane('door', 2, 8, 3, 8)] });
-  const lamp = (f = {}) =>
-    aSource({ xM: 5, yM: 2, zM: 2, circuitId: CIRCUIT, fixtureKey: 'cob-600', ...onStand, ...f });
-  it('three lamps of 720 W with ventilators trip 12.8 A of 16; on a second circuit they don’t', () => {
-    const vents = aCircuit({ otherW: 1500, otherWhat: 'the ventilators' });
-    const second = aCircuit({ id: '00000000-0000-7000-8000-0000000000c2', name: 'C2' });
-    const plan = aPlan([lamp(), lamp({ id: 'b', name: 'wash' })]);
-    const [found] = find(plan, 'circuit:', { room, circuits: [vents, second] });
-    expect(found?.words).toBe('C1: 13.5\u00a0A, with the ventilators on 16\u00a0A; 12.8\u00a0A may be planned.');
-    expect(found?.fix).toMatchObject({ label: 'Wash to C2', id: 'b' });
-    expect(find(fixed(plan, found), 'circuit:', { room, circuits: [vents, second] })).toEqual([]);
-    const three = aPlan([lamp(), lamp({ id: 'b' }), lamp({ id: 'c' })]);
-    const trip = find(three, 'circuit:', { room, circuits: [vents] })[0];
-    expect(trip).toMatchObject({ level: 'danger', fix: null });
-    expect(trip?.mend).toMatch(/Never another fuse/);
-    expect(circuitUses(surroundings(three, { circuits: [vents] }))[0]?.itemIds).toEqual(['key', 'b', 'c']);
-  });
-  it('an unknown breaker and a lamp on nothing are said', () => {
-    expect(find(aPlan([lamp()]), 'breaker:', { room, circuits: [aCircuit({ breakerA: null })] })[0]?.words).toMatch(
-      /Nobody has looked at the breaker of C1/,
-    );
-    expect(
-      find(aPlan([lamp({ circuitId: null })]), 'circuit:key', { room, circuits: [aCircuit()] })[0]?.fix?.values,
-    ).toEqual({ circuitId: CIRCUIT });
-    expect(find(aPlan([lamp({ circuitId: null, fixtureKey: 'tube-4' })]), 'circuit:key')[0]?.fix?.values).toEqual({
-      battery: true,
-    });
-  });
-  it('cable goes along the walls: 4 up the wall, 5 along, 2 in, 2 up, a tenth for slack', () => {
-    const path = cablePath(lamp(), room);
-    expect(path?.lengthM).toBeCloseTo((4 + 5 + 2 + 2) * 1.1, 6);
-    expect(path?.doors).toEqual([]);
-    expect(nextCable(14.3)).toBe(15);
-    const [found] = find(aPlan([lamp({ cableM: 10 })]), 'cable:', { room, circuits: [aCircuit()] });
-    expect(found?.fix?.values).toEqual({ cableM: 15 });
-  });
-  it('across a door only when there is no other way worth it', () => {
-    const past = cablePath(lamp({ xM: 2.5, yM: 7.9 }), room);
-    expect(past?.doors).toEqual(['door']);
-    const other = find(aPlan([lamp({ xM: 2.5, yM: 7.9 })]), 'door:', { room, circuits: [aCircuit()] })[0];
-    expect(other).toMatchObject({ level: 'note' });
-    // Where no door is crossed nothing is said of one.
-    expect(find(aPlan([lamp()]), 'door:', { room, circuits: [aCircuit()] })).toEqual([]);
-  });
-  it('50 m of thin cable take too much of the voltage', () => {
-    expect(
-      find(aPlan([lamp({ cableM: 50, fixtureKey: 'cob-600' })]), 'drop:', {
-        room,
-        circuits: [aCircuit({ volts: 120, breakerA: 20 })],
-      }),
-    ).toHaveLength(1);
-    expect(find(aPlan([lamp({ cableM: 15 })]), 'drop:', { room, circuits: [aCircuit()] })).toEqual([]);
-  });
-  it('a battery is held against the minutes it is shot with', () => {
-    const tube = lamp({ fixtureKey: 'tube-4', battery: true, circuitId: null });
-    expect(find(aPlan([tube]), 'battery:', { shotMin: 200 })[0]?.words).toMatch(
-      /runs 105\u00a0min on its battery at 100\u00a0%; it is shot with for 200/,
-    );
-    expect(find(aPlan([tube]), 'battery:', { shotMin: 60 })).toEqual([]);
-    expect(find(aPlan([lamp({ battery: true, circuitId: null })]), 'battery:')[0]?.words).toMatch(
-      /has none of its own/,
-    );
-  });
-  it('water and the open want residual-current protection', () => {
-    const wet = aRoom({ widthM: 10, depthM: 8, features: [socket(0, 4), pane('water', 4, 3, 6, 3)] });
-    expect(
-      find(aPlan([lamp()]), 'water:', { room: wet, circuits: [aCircuit({ residualCurrent: false })] })[0]?.level,
-    ).toBe('danger');
-    expect(
-      find(aPlan([lamp()]), 'water:', { room: wet, circuits: [aCircuit({ residualCurrent: null })] })[0]?.level,
-    ).toBe('look');
-    expect(find(aPlan([lamp()]), 'water:', { room: wet, circuits: [aCircuit()] })).toEqual([]);
-  });
-});
-
 describe('air', () => {
   const fact = (topic: PlaceFact['topic'], detail: PlaceFact['detail']): PlaceFact => ({
     id: topic,
@@ -331,6 +232,12 @@ describe('air', () => {
     const hot = aSource({ fixtureKey: 'tungsten-650', ...onStand });
     expect(find(aPlan([hot, aFrame({ yM: 0.6 })]), 'heat:')[0]?.level).toBe('danger');
     expect(find(aPlan([hot, aFrame({ yM: 1.4 })]), 'heat:')).toEqual([]);
+    // A gel on its front is a danger of its own; without one there is none.
+    expect(find(aPlan([hot]), 'gel:')).toEqual([]);
+    expect(find(aPlan([{ ...hot, gelKeys: ['cto-half'] }]), 'gel:')[0]?.words).toBe(
+      'Key runs hot with a gel on it: it fades, melts and smokes.',
+    );
+    expect(find(aPlan([aSource({ gelKeys: ['cto-half'], ...onStand })]), 'gel:')).toEqual([]);
   });
 });
 

@@ -90,6 +90,23 @@ describe('a plan read exactly', () => {
     const dark = exact(plan, { room: { ...ROOM, features: [] }, daylight: sun });
     expect(dark.keyLux).toBe(0);
   });
+  it('and by a window in any of the four walls: light to whoever looks at it, none from behind', () => {
+    const sky = { ...daylight(30, 'overcast'), sunLux: 0, azimuthDeg: 0, altitudeDeg: 30 };
+    const walls = [
+      [{ x1: 3, y1: 0, x2: 5, y2: 0 }, 0],
+      [{ x1: 8, y1: 3, x2: 8, y2: 5 }, 90],
+      [{ x1: 3, y1: 7, x2: 5, y2: 7 }, 180],
+      [{ x1: 0, y1: 3, x2: 0, y2: 5 }, 270],
+    ] as const;
+    for (const [where, towardsDeg] of walls) {
+      const room = { ...ROOM, reflectance: 0.05, features: [aFeature(where)] };
+      const seen = (turnDeg: number) => exact(aPlan([aPerson({ xM: 4, yM: 3.5, turnDeg })]), { room, daylight: sky });
+      const at = `a window at ${towardsDeg}°`;
+      expect(seen(towardsDeg).keyLux, at).toBeGreaterThan(30);
+      expect(seen(towardsDeg).backLux / seen(towardsDeg).keyLux, at).toBeLessThan(0.1);
+      expect(seen(towardsDeg + 180).backLux, at).toBeGreaterThan(30);
+    }
+  });
   it('the place’s own light stays as it was typed, walls and all', () => {
     const plan = aPlan([face], { ambientLux: 80 });
     expect(exact(plan, { room: ROOM }).keyLux).toBeCloseTo(80, 6);

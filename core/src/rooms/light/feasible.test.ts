@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { faceOf, lightsOf, readExactly, readPlan, rigTime, simplerPlan, stopFor, type LightPlan } from './index.ts';
-import { aFrame, aPerson, aSource, CATALOGUE, SETTINGS, THREE_LIGHTS as three } from './testing.ts';
+import { aFrame, aPerson, aPlan, aSource, CATALOGUE, SETTINGS, THREE_LIGHTS as three } from './testing.ts';
 
 describe('the simplest light', () => {
   it('the simplest that still meets it: fewest things away, in the time, lit as wanted', () => {
@@ -63,5 +63,21 @@ describe('the simplest light', () => {
       expect(inTime(behindCloth(1.5, 300))).toMatchObject({ withoutIds: ['wash'], isExact: true });
       expect(inTime(near)?.withoutIds).toEqual(['frame', 'wash']);
     });
+  });
+});
+
+describe('the face that a plan is lit for', () => {
+  const [a, b] = [aPerson({ id: 'a' }), aPerson({ id: 'b' })];
+  const point = { ...aPerson({ id: 'point' }), kind: 'meter' as const } as never;
+  const of = (items: LightPlan['items'], faceId: string | null) => {
+    const plan = aPlan(items);
+    return faceOf({ ...plan, wanted: { ...plan.wanted, faceId } })?.id ?? null;
+  };
+  it('is the one that is said, else the first person, else the first point', () => {
+    expect(of([a, b], 'b')).toBe('b');
+    expect(of([point, a, b], null)).toBe('a');
+    expect(of([point, a], 'gone')).toBe('a');
+    expect(of([point], null)).toBe('point');
+    expect(of([], null)).toBeNull();
   });
 });

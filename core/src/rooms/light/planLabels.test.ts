@@ -15,6 +15,13 @@ describe('words on a plan', () => {
     expect(label).toMatchObject({ x: 300, anchor: 'middle' });
     expect(label?.y).toBeLessThan(280);
   });
+  it('may stand on every side of it, read away from it', () => {
+    const sides = around(300, 300, 24, 20);
+    for (const at of sides.filter((s) => s.anchor === 'start')) expect(at.x).toBeGreaterThan(324);
+    for (const at of sides.filter((s) => s.anchor === 'end')) expect(at.x).toBeLessThan(276);
+    for (const at of sides.filter((s) => s.anchor === 'middle')) expect(at.x).toBe(300);
+    expect(sides.map((s) => s.anchor).filter((a) => a === 'end')).toHaveLength(11);
+  });
   it('two whose things stand side by side step apart, and over no thing', () => {
     const things = [symbol(300, 300), symbol(345, 300)];
     const labels = placeLabels([ask('Ilse Tregarrow', 300, 300), ask('Dov Marsh', 345, 300)], things);

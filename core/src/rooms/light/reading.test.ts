@@ -195,6 +195,15 @@ describe('flags, frames and boards', () => {
     expect(kept(1.2)).toBeCloseTo(23.9, 1);
     expect(kept(2.4)).toBeCloseTo(7.3, 1);
   });
+  it('what a flag keeps from the shadow side is told with the flag’s name', () => {
+    const dark = read(
+      aPlan([aPerson({ turnDeg: 180 }), aFlag({ id: 'neg', xM: -0.6, turnDeg: 90 })], { ambientLux: 100 }),
+    );
+    expect(dark.kept.map((k) => k.id)).toEqual(['neg']);
+    expect(dark.kept[0]!.lux).toBeGreaterThan(20);
+    expect(dark.keyLux - dark.shadowLux).toBeGreaterThan(20);
+    expect(read(aPlan([aPerson({ turnDeg: 180 })], { ambientLux: 100 })).kept).toEqual([]);
+  });
   it('a frame is the source: all light comes from it, less than without, and softer', () => {
     const lamp = before(4);
     const cloth = aFrame({ yM: 1.5, turnDeg: 0 });

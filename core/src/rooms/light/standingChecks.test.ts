@@ -39,6 +39,22 @@ describe('what nothing is said to hold', () => {
     expect(kinds(found(aPlan([practical, low]), outside))).not.toContain('stand');
     expect(kinds(found(aPlan([practical, low]), outside))).not.toContain('wind');
   });
+  it('a lamp that is heavy and high does not; nor does a small flag that is up', () => {
+    const lamp = (fixtureKey: string) =>
+      kinds(found(aPlan([aSource({ zM: 1.4, standKey: null, fixtureKey })]), outside));
+    expect(lamp('cob-600')).toContain('stand');
+    expect(lamp('bulb-60')).not.toContain('stand');
+    expect(kinds(found(aPlan([aFlag({ zM: 1.4, standKey: null, widthM: 0.4, heightM: 0.4 })]), outside))).toContain(
+      'stand',
+    );
+  });
+  it('where it could fall on somebody it wants a watch, but for what lies low or is watched', () => {
+    const zone = (more: object) =>
+      kinds(found(aPlan([aPerson({ xM: 1 }), { ...frame, ...more }]), outside)).includes('zone');
+    expect(zone({})).toBe(true);
+    expect(zone({ zM: 0.4 })).toBe(false);
+    expect(zone({ watcherId: '00000000-0000-7000-8000-000000000009' })).toBe(false);
+  });
   it('each thing is asked about by itself, under a key of its own', () => {
     const list = found(aPlan([frame, { ...frame, id: 'f2', xM: 5 }]), outside);
     expect(new Set(list.map((f) => f.key)).size).toBe(list.length);

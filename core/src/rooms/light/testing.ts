@@ -14,7 +14,8 @@ import {
 import { catalogueOf } from './library.ts';
 import { lightsOf } from './emitters.ts';
 import { readFace, type FaceReading } from './reading.ts';
-import type { Surroundings } from './finding.ts';
+import { checkPlan } from './checks.ts';
+import type { LightFinding, Surroundings } from './finding.ts';
 import { faceOf } from './feasible.ts';
 import { ROOM_DEFAULTS, type Circuit, type Feature, type Room, CIRCUIT_DEFAULTS } from '../places/index.ts';
 
@@ -148,3 +149,41 @@ export const THREE_LIGHTS = aPlan(
   ],
   { wanted: { faceId: 'face', tStop: 4, ratio: 4, whiteK: 5600 } },
 );
+
+/** What the checks find under a key. */
+export const find = (plan: LightPlan, prefix: string, f: Partial<Surroundings> = {}): LightFinding[] =>
+  checkPlan(surroundings(plan, f)).filter((x) => x.key.startsWith(prefix));
+/** The plan with what a finding offers. */
+export const fixed = (plan: LightPlan, finding: LightFinding | undefined): LightPlan =>
+  aPlan(
+    plan.items.map((i) => (i.id === finding?.fix?.id ? ({ ...i, ...finding.fix.values } as PlanItem) : i)),
+    { haze: plan.haze },
+  );
+export const socket = (x: number, y: number): Feature => ({
+  id: 's',
+  kind: 'socket',
+  name: 'socket',
+  x1: x,
+  y1: y,
+  x2: x,
+  y2: y,
+  bottomM: 0.3,
+  topM: 0.3,
+  reachable: false,
+  circuitId: CIRCUIT,
+});
+/** Something of a room along a line, named after its kind. */
+export const pane = (kind: Feature['kind'], x1: number, y1: number, x2: number, y2: number): Feature => ({
+  id: kind,
+  kind,
+  name: kind,
+  x1,
+  y1,
+  x2,
+  y2,
+  bottomM: 0,
+  topM: 2.2,
+  reachable: false,
+  circuitId: null,
+});
+export const onStand = { standKey: 'stand-junior', ballastKg: 22, watcherId: CIRCUIT };

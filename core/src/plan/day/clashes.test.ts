@@ -1,0 +1,44 @@
+import { describe, expect, it } from 'vitest';
+import { clashes } from './clashes.ts';
+import type { DayRow, UnitDay } from './dayPlan.ts';
+
+/** A line of one unit’s day, with what this asks of it. */
+const row = (unit: number, code: string, startMin: number, endMin: number, more: object = {}) =>
+  ({
+    ...{ unit, itemId: code, title: code, startMin, endMin, personIds: [], cameras: [], scene: null },
+    shot: { code, beforeSceneId: null },
+    ...more,
+  }) as unknown as DayRow;
+const said = (...rows: DayRow[]) =>
+  clashes([1, 2].map((unit) => ({ unit, rows: rows.filter((r) => r.unit === unit) }) as unknown as UnitDay)).map(
+    (v) => [v.code, v.message, v.ids] as const,
+  );
+
+describe('what two units can’t both have', () => {
+  const first = (endMin: number) => row(2, '4A', 600, endMin, { shot: { code: '4A', beforeSceneId: 'pour' } });
+  const pour = row(1, '7C', 660, 700, { scene: { id: 'pour' } });
+  it('a scene that starts before the other unit has what it needs first', () => {
+    expect(said(pour, first(670))).toEqual([
+      ['after', '7C starts in unit 1 before unit 2 has 4A, which it needs first.', ['7C', '4A']],
+    ]);
+    // Done at the very minute it starts is in time.
+    expect(said(pour, first(660))).toEqual([]);
+    expect(said(pour, first(640))).toEqual([]);
+    expect(said(row(1, '7C', 660, 700, { scene: { id: 'another' } }), first(670))).toEqual([]);
+    expect(said(row(1, '7C', 660, 700, { scene: { id: 'pour' } }), row(2, '4A', 600, 670))).toEqual([]);
+  });
+  it('a person or a camera at once; one after the other they can', () => {
+    const [a, b] = [
+      row(1, '1A', 600, 620, { personIds: ['p', 'q'], cameras: ['A'] }),
+      (from: number) => row(2, '2A', from, from + 20, { personIds: ['q'], cameras: ['A', 'B'] }),
+    ];
+    expect(said(a, b(610))).toEqual([
+      ['twice', 'Somebody is wanted for 1A and 2A at once, in two units.', ['1A', '2A']],
+      ['twice', 'Camera A is wanted for 1A and 2A at once, in two units.', ['1A', '2A']],
+    ]);
+    expect(said(a, b(620))).toEqual([]);
+    expect(said(a, b(580))).toEqual([]);
+    // Within one unit it is the order’s own business.
+    expect(said(a, row(1, '2A', 610, 630, { personIds: ['q'] }))).toEqual([]);
+  });
+});
