@@ -83,7 +83,7 @@ describe('panes', () => {
     const size = (most: number) => fc.double({ min: 0.1, max: most, noNaN: true });
     const off = fc.record({ x: upTo(0.8), y: upTo(0.8), z: upTo(0.8) });
     fc.assert(
-      fc.property(off, off, turn, turn, size(2), size(0.8), (mid, to, a, b, w, wide) => {
+      fc.property(off, off, fc.tuple(turn, turn), size(2), size(0.8), (mid, to, [a, b], w, wide) => {
         // The flag is somewhere between the two.
         const [from, flag] = [vec(0, -2, 0), pane(mid, a, 10, w, w)];
         const face = pane(vec(to.x, 2, to.z), b, -20, wide, wide / 2);

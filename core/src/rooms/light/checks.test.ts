@@ -4,7 +4,7 @@ import { turnTo, vec } from '../../base/geometry/index.ts';
 import type { PlaceFact } from '../places/index.ts';
 import {
   checkPlan,
-  framed,
+  pictureOf,
   glares,
   hazeMinutes,
   open,
@@ -37,9 +37,9 @@ describe('in the picture', () => {
   const sensor = { letter: 'A', sensorWidthMm: 35.9, sensorHeightMm: 20.2 };
   it('a place comes to lie where the lens puts it', () => {
     // 35.9 mm at 50 mm is 0.718 m per metre: at 4 m half of it is 1.436 m.
-    expect(framed(camera, sensor, vec(1.436, -4, 1.5))?.across).toBeCloseTo(1, 3);
-    expect(framed(camera, sensor, vec(0, -4, 1.5 + 0.808))?.up).toBeCloseTo(1, 3);
-    expect(framed(camera, sensor, vec(0, 4, 1.5))).toBeNull();
+    expect(pictureOf(camera, sensor)(vec(1.436, -4, 1.5))?.across).toBeCloseTo(1, 3);
+    expect(pictureOf(camera, sensor)(vec(0, -4, 1.5 + 0.808))?.up).toBeCloseTo(1, 3);
+    expect(pictureOf(camera, sensor)(vec(0, 4, 1.5))).toBeNull();
   });
   it('a lamp in frame is named with the lens that clears it, and its fix clears it', () => {
     const plan = aPlan([

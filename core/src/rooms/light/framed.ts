@@ -14,20 +14,20 @@ export interface Framed {
 export const seenWidthMm = (camera: Pick<CameraItem, 'squeeze'>, sensor: Pick<Sensor, 'sensorWidthMm'>): number =>
   sensor.sensorWidthMm * (camera.squeeze ?? 1);
 
-/** Where a place comes to lie in a camera's picture; null when it is behind. Pinhole, focused far. */
-export function framed(camera: CameraItem, sensor: Sensor, at: Vec): Framed | null {
+/** Where places come to lie in a camera's picture; null for one that is behind. Pinhole, focused far. */
+export function pictureOf(camera: CameraItem, sensor: Sensor): (at: Vec) => Framed | null {
+  // Worked out once for a camera: hundreds of places are asked about while something is dragged.
   const forward = direction(camera.turnDeg, camera.tiltDeg);
   const right = direction(camera.turnDeg + 90);
   const up = { x: right.y * forward.z, y: -right.x * forward.z, z: right.x * forward.y - right.y * forward.x };
-  const way = minus(at, placeOf(camera));
-  const depthM = dot(way, forward);
-  if (depthM <= 0.01) return null;
-  const scale = (2 * camera.focalMm) / depthM;
-  const upright = up.z < 0 ? -1 : 1;
-  return {
-    across: (dot(way, right) * scale) / seenWidthMm(camera, sensor),
-    up: (upright * dot(way, up) * scale) / sensor.sensorHeightMm,
-    depthM,
+  const eye = placeOf(camera);
+  const across = (2 * camera.focalMm) / seenWidthMm(camera, sensor);
+  const upwards = ((up.z < 0 ? -1 : 1) * 2 * camera.focalMm) / sensor.sensorHeightMm;
+  return (at) => {
+    const way = minus(at, eye);
+    const depthM = dot(way, forward);
+    if (depthM <= 0.01) return null;
+    return { across: (dot(way, right) * across) / depthM, up: (dot(way, up) * upwards) / depthM, depthM };
   };
 }
 

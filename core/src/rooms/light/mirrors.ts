@@ -17,7 +17,7 @@ import { clear, featurePane, paneOf, placeOf, type Space } from './space.ts';
 import { edgesOf } from './emitters.ts';
 import { lampOf } from './lamp.ts';
 import type { CameraItem, PersonItem, PlanItem, SourceItem } from './plan.ts';
-import { framed, outness, sensorOf } from './framed.ts';
+import { outness, pictureOf, sensorOf } from './framed.ts';
 
 export const round = (m: number) => Math.round(m * 100) / 100;
 
@@ -67,12 +67,13 @@ export function seenIn(
   space: Space,
 ): boolean {
   const eye = placeOf(camera);
+  const inPicture = pictureOf(camera, sensor);
   return points.some((p) => {
     const side = dot(minus(p, mirror.at), mirror.normal) * dot(minus(eye, mirror.at), mirror.normal);
     if (side <= 0) return false;
     const hit = crossing(eye, reflect(p, mirror), mirror);
     if (!hit) return false;
-    const f = framed(camera, sensor, hit);
+    const f = inPicture(hit);
     return f !== null && outness(f) < 1 && clear(space, eye, hit, mirrorId) && clear(space, hit, p, mirrorId);
   });
 }

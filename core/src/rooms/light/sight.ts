@@ -19,7 +19,7 @@ import { capital, metresText, nameOf, type LightFinding, type Surroundings } fro
 import { lampOf } from './lamp.ts';
 import { clear, paneOf, placeOf, spaceOf, standPoints, type Space } from './space.ts';
 import type { CameraItem, PersonItem, PlanItem, SourceItem } from './plan.ts';
-import { framed, outness, seenWidthMm, sensorOf } from './framed.ts';
+import { outness, pictureOf, seenWidthMm, sensorOf, type Framed } from './framed.ts';
 import { STEP_M, facePoints, inMirrors, round } from './mirrors.ts';
 
 /** Points this near to each other stand for all between them, m: no edge slips through a picture unseen. */
@@ -48,18 +48,23 @@ const SAFE = 1.04;
 /** Lamps, flags, frames and stands that a camera sees. Practicals are meant to be seen. */
 export function inFrame(s: Surroundings, space: Space): LightFinding[] {
   const found: LightFinding[] = [];
+  const things = s.plan.items
+    .filter((i) => (i.kind === 'source' ? i.role !== 'practical' : 'widthM' in i && i.kind !== 'mirror'))
+    .map((item) => ({ item, points: bodyOf(item, s), below: standPoints(item, STAND_POINTS) }));
   for (const camera of s.plan.items) {
     if (camera.kind !== 'camera') continue;
     const sensor = sensorOf(camera, s.cameras);
-    const eye = placeOf(camera);
-    for (const item of s.plan.items) {
-      if (item.kind === 'source' ? item.role === 'practical' : !('widthM' in item) || item.kind === 'mirror') continue;
-      const seen = (points: Vec[]) =>
-        points.flatMap((p) => {
-          const f = framed(camera, sensor, p);
-          return f && outness(f) < 1 && clear(space, eye, p, item.id) ? [f] : [];
-        });
-      const [body, stand] = [seen(bodyOf(item, s)), seen(standPoints(item, STAND_POINTS))];
+    const [eye, inPicture] = [placeOf(camera), pictureOf(camera, sensor)];
+    for (const { item, points, below } of things) {
+      const seen = (list: readonly Vec[]) => {
+        const inside: Framed[] = [];
+        for (const p of list) {
+          const f = inPicture(p);
+          if (f && outness(f) < 1 && clear(space, eye, p, item.id)) inside.push(f);
+        }
+        return inside;
+      };
+      const [body, stand] = [seen(points), seen(below)];
       const all = [...body, ...stand];
       if (all.length === 0) continue;
       const nearest = all.reduce((a, b) => (outness(a) < outness(b) ? a : b));

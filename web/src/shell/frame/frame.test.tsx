@@ -226,7 +226,7 @@ describe('the frame’s own sheet', () => {
   it('how far its figures are to be trusted is a page of the help, one press from the keys', async () => {
     opened('keys');
     press('How far to trust this');
-    expect(await screen.findByText('Lines of light')).toBeTruthy();
+    expect(await screen.findByText('Lines of light, once the hand rests')).toBeTruthy();
     expect(said()).toContain('What a lamp gives');
     expect(said()).toContain('There is nothing here to compare it with.');
     expect(said()).toMatch(/Compared with a simulation of its own that shares no code\./);
