@@ -107,13 +107,14 @@ function solved(shares: Float64Array, reflectance: Float64Array): Exchange {
   const n = reflectance.length;
   const m = shares.map((share, at) => (at % (n + 1) === 0 ? 1 : 0) - share * reflectance[Math.floor(at / n)]!);
   for (let k = 0; k < n; k += 1) {
-    const pivot = Math.max(LEAST_LEFT, m[k * n + k]!);
-    m[k * n + k] = pivot;
-    for (let i = k + 1; i < n; i += 1) {
-      const times = m[i * n + k]! / pivot;
+    const top = k * n;
+    const pivot = Math.max(LEAST_LEFT, m[top + k]!);
+    m[top + k] = pivot;
+    for (let row = top + n; row < n * n; row += n) {
+      const times = m[row + k]! / pivot;
       if (times === 0) continue;
-      m[i * n + k] = times;
-      for (let j = k + 1; j < n; j += 1) m[i * n + j]! -= times * m[k * n + j]!;
+      m[row + k] = times;
+      for (let j = k + 1; j < n; j += 1) m[row + j] = m[row + j]! - times * m[top + j]!;
     }
   }
   return m;
@@ -126,10 +127,15 @@ export function bounce({ reflectance, exchange }: Walls, straight: readonly Part
   for (let part = 0; part < (out[0]?.length ?? 0); part += 1) {
     const now = Float64Array.from(out, (o) => o[part]!);
     if (now.every((v) => v === 0)) continue;
-    for (let i = 1; i < n; i += 1) for (let j = 0; j < i; j += 1) now[i]! -= exchange[i * n + j]! * now[j]!;
+    for (let i = 1; i < n; i += 1) {
+      let lux = now[i]!;
+      for (let j = 0; j < i; j += 1) lux -= exchange[i * n + j]! * now[j]!;
+      now[i] = lux;
+    }
     for (let i = n - 1; i >= 0; i -= 1) {
-      for (let j = i + 1; j < n; j += 1) now[i]! -= exchange[i * n + j]! * now[j]!;
-      now[i]! /= exchange[i * n + i]!;
+      let lux = now[i]!;
+      for (let j = i + 1; j < n; j += 1) lux -= exchange[i * n + j]! * now[j]!;
+      now[i] = lux / exchange[i * n + i]!;
     }
     for (let i = 0; i < n; i += 1) out[i]![part] = now[i]!;
   }

@@ -16,15 +16,25 @@ export class Obstacles {
 
   /** Panes that may stand between a point and anything within `radiusM` of another: the only ones worth asking about. */
   between(from: Vec, to: Vec, radiusM: number, own = -1): readonly Pane[] {
-    const [dx, dy, dz] = [to.x - from.x, to.y - from.y, to.z - from.z];
+    const dx = to.x - from.x;
+    const dy = to.y - from.y;
+    const dz = to.z - from.z;
     const far2 = dx * dx + dy * dy + dz * dz || 1;
-    return this.panes.filter((pane, i) => {
-      if (i === own) return false;
-      const [px, py, pz] = [pane.at.x - from.x, pane.at.y - from.y, pane.at.z - from.z];
+    const near: Pane[] = [];
+    for (let i = 0; i < this.panes.length; i += 1) {
+      if (i === own) continue;
+      const pane = this.panes[i] as Pane;
+      const px = pane.at.x - from.x;
+      const py = pane.at.y - from.y;
+      const pz = pane.at.z - from.z;
       const t = Math.max(0, Math.min(1, (px * dx + py * dy + pz * dz) / far2));
-      const away = Math.hypot(px - dx * t, py - dy * t, pz - dz * t);
-      return away < (this.reach[i] as number) + radiusM;
-    });
+      const ax = px - dx * t;
+      const ay = py - dy * t;
+      const az = pz - dz * t;
+      const reach = (this.reach[i] as number) + radiusM;
+      if (ax * ax + ay * ay + az * az < reach * reach) near.push(pane);
+    }
+    return near;
   }
 
   get any(): boolean {
