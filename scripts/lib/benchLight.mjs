@@ -68,11 +68,11 @@ export async function benchLight() {
   report('the same, 95 of 100', quantile(step, 0.95), 8, 'ms');
   const lights = light.lightsOf(scene);
   const field = timed(() => light.lightField(lights, 12, 9, 1.5));
-  report(`light over the floor, 200 × 150, 20 sources, median of ${ROUNDS}`, median(field), 16, 'ms');
+  report(`light over the floor, 160 × 120, 20 sources, median of ${ROUNDS}`, median(field), 16, 'ms');
   // A mirror is what the kernel does not know.
   const known = { ...scene, plan: { ...plan, items: plan.items.filter((i) => i.kind !== 'mirror') } };
   const exact = timed(() => light.exactField(known, 12, 9, 1.5), 8);
-  report('the same by the light kernel, 48 × 36 places, median of 8', median(exact), 400, 'ms');
+  report('the same by the light kernel, 64 × 48 places, median of 8', median(exact), 400, 'ms');
   const few = { ...known, plan: { ...known.plan, items: known.plan.items.filter((_, i) => i % 5 === 0) } };
   const usual = timed(() => light.exactField(few, 12, 9, 1.5), 8);
   report('by the light kernel, four lamps, two flags, in that room, median of 8', median(usual), 100, 'ms');

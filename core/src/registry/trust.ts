@@ -38,7 +38,7 @@ export const TRUST: readonly Trust[] = [
     figure: 'Lines of light, once the hand rests',
     against: 'the exact reading of faces turned to each light',
     within:
-      '0.06 stop in the open, about 0.1 with boards and in rooms. They are read every 48th of the plan: what is finer is drawn softer, but for the sun’s edges',
+      '0.06 stop in the open, about 0.1 with boards and in rooms. They are read at every 64th of the plan: what is finer is drawn softer, but for the sun’s edges',
     test: 'core/src/physics/illumination/places.test.ts',
   },
   {

@@ -28,9 +28,9 @@ export const paneShare = (at: Vec, normal: Vec, p: Pane): number => polygonShare
 /** Solid angle of a whole pane seen from a place, steradian, from either side. Source: Van Oosterom and Strackee, two triangles. */
 export function solidAngle(at: Vec, p: Pane): number {
   const [a, b, c, d] = corners(p).map((corner) => unit(minus(corner, at))) as [Vec, Vec, Vec, Vec];
-  const triangle = (u: Vec, v: Vec, w: Vec) =>
-    2 * Math.atan2(Math.abs(dot(u, cross(v, w))), 1 + dot(u, v) + dot(v, w) + dot(w, u));
-  return triangle(a, b, c) + triangle(a, c, d);
+  const ac = dot(a, c);
+  const half = (v: Vec) => Math.atan2(Math.abs(dot(a, cross(v, c))), 1 + dot(a, v) + dot(v, c) + ac);
+  return 2 * (half(b) + half(d));
 }
 
 /** The part of a polygon above the horizon of the surface, corners as seen from it, flat: x, y, z, x … */

@@ -169,12 +169,15 @@ export function onePart(lists: readonly (readonly Cell[])[]): Cell[] {
 
 /** Share of all directions around a place that the front of a piece takes up: its solid angle ÷ 4π. */
 export function meanShare({ pane, areaM2 }: Cell, at: Vec): number {
-  const away = { x: at.x - pane.at.x, y: at.y - pane.at.y, z: at.z - pane.at.z };
-  const front = away.x * pane.normal.x + away.y * pane.normal.y + away.z * pane.normal.z;
+  const x = at.x - pane.at.x;
+  const y = at.y - pane.at.y;
+  const z = at.z - pane.at.z;
+  const front = x * pane.normal.x + y * pane.normal.y + z * pane.normal.z;
   if (front <= 0) return 0;
-  const d2 = away.x * away.x + away.y * away.y + away.z * away.z;
-  if (areaM2 < 0.1 * d2) return (areaM2 * front) / (4 * Math.PI * d2 * Math.sqrt(d2));
-  return solidAngle(at, pane) / (4 * Math.PI);
+  const d2 = x * x + y * y + z * z;
+  // Far enough off it is as its middle.
+  const angle = areaM2 < 0.3 * d2 ? (areaM2 * front) / (d2 * Math.sqrt(d2)) : solidAngle(at, pane);
+  return angle / (4 * Math.PI);
 }
 
 /** Adds what pieces give a small surface from one of their sides: exact for an evenly glowing piece, nothing where something stands between. */

@@ -4,6 +4,8 @@ import { turnTo, vec } from '../../base/geometry/index.ts';
 import type { PlaceFact } from '../places/index.ts';
 import {
   checkPlan,
+  ballInPicture,
+  outness,
   pictureOf,
   glares,
   hazeMinutes,
@@ -40,6 +42,22 @@ describe('in the picture', () => {
     expect(pictureOf(camera, sensor)(vec(1.436, -4, 1.5))?.across).toBeCloseTo(1, 3);
     expect(pictureOf(camera, sensor)(vec(0, -4, 1.5 + 0.808))?.up).toBeCloseTo(1, 3);
     expect(pictureOf(camera, sensor)(vec(0, 4, 1.5))).toBeNull();
+  });
+  it('no ball is passed over that holds anything of the picture; one behind the camera or far aside is', () => {
+    const metres = (most: number) => fc.double({ min: -most, max: most, noNaN: true });
+    const spot = fc.record({ x: metres(6), y: metres(6), z: metres(3) });
+    fc.assert(
+      fc.property(spot, spot, fc.integer({ min: 12, max: 135 }), metres(60), (middle, off, focalMm, tiltDeg) => {
+        const tilted = { ...camera, focalMm, tiltDeg };
+        const at = pictureOf(tilted, sensor)(middle);
+        const away = Math.hypot(middle.x - off.x, middle.y - off.y, middle.z - off.z);
+        if (at && outness(at) < 1) expect(ballInPicture(tilted, sensor)(off, away + 1e-9)).toBe(true);
+      }),
+      { numRuns: 500 },
+    );
+    expect(ballInPicture(camera, sensor)(vec(0, 4, 1.5), 1)).toBe(false);
+    expect(ballInPicture(camera, sensor)(vec(5, -4, 1.5), 1)).toBe(false);
+    expect(ballInPicture(camera, sensor)(vec(0, -4, 1.5), 1)).toBe(true);
   });
   it('a lamp in frame is named with the lens that clears it, and its fix clears it', () => {
     const plan = aPlan([

@@ -4,14 +4,14 @@ import { MOST_CELLS, gridOver, inTheSun, type Grid, type LightField } from './fi
 import { NotExact, sceneOf } from './kernelScene.ts';
 
 /** Places that the kernel is asked at, the longer way of the plan: soft light has no finer lines. */
-export const ASKED_CELLS = 48;
+export const ASKED_CELLS = 64;
 
 /** Pieces of lamps where something stands before them, and of ambient light: enough for lines. */
 const FOR_LINES: Fineness = { ...COARSE, cellShade: 24, cellDirections: 24 };
 
 /**
  * The light field at `heightM` by the light kernel: boards, cloths and walls lit by everything, shadows with their soft edges. The kernel is
- * asked 48 places the longer way, and what lies between is taken in stops from its four neighbours; the sun, whose shadows are hard, is laid on
+ * asked 64 places the longer way, and what lies between is taken in stops from its four neighbours; the sun, whose shadows are hard, is laid on
  * cell by cell. Null where the kernel does not know the plan.
  */
 export function exactField(

@@ -41,7 +41,7 @@ describe('the light over a plan', () => {
     expect(size(10, 12, 60)).toEqual([50, 60]);
     expect(size(100, 1, 60)).toEqual([60, 2]);
     expect(size(1, 100, 60)).toEqual([2, 60]);
-    expect(size(8, 8, 1000)).toEqual([200, 200]);
+    expect(size(8, 8, 1000)).toEqual([160, 160]);
   });
   it('says over what and at which height it is', () =>
     expect(fieldOf(aPlan([]), 40, 0.75)).toMatchObject({ widthM: W, depthM: D, heightM: 0.75 }));

@@ -16,12 +16,12 @@ export interface LightField {
   sunlit: Uint8Array | null;
 }
 
-export const MOST_CELLS = 200;
+export const MOST_CELLS = 160;
 const TABLE = 256;
 
 /**
  * The light field at `heightM`: what each place would read turned to each light in turn (no cosine at the receiver), the sun too, with hard
- * shadows of flags, frames, boards and furniture. At most 200 × 200 cells. Quick, for while something is moved; `exactField` when it rests.
+ * shadows of flags, frames, boards and furniture. At most 160 × 160 cells. Quick, for while something is moved; `exactField` when it rests.
  */
 export function lightField(
   lights: Lights,

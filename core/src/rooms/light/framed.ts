@@ -1,4 +1,4 @@
-import { direction, dot, minus, type Vec } from '../../base/geometry/index.ts';
+import { direction, dot, length, minus, type Vec } from '../../base/geometry/index.ts';
 import { type Sensor } from './finding.ts';
 import { placeOf } from './space.ts';
 import type { CameraItem } from './plan.ts';
@@ -28,6 +28,21 @@ export function pictureOf(camera: CameraItem, sensor: Sensor): (at: Vec) => Fram
     const depthM = dot(way, forward);
     if (depthM <= 0.01) return null;
     return { across: (dot(way, right) * across) / depthM, up: (dot(way, up) * upwards) / depthM, depthM };
+  };
+}
+
+/** Whether anything within a ball can lie in a camera's picture: asked before its points are, one by one. */
+export function ballInPicture(camera: CameraItem, sensor: Sensor): (middle: Vec, radiusM: number) => boolean {
+  const forward = direction(camera.turnDeg, camera.tiltDeg);
+  const eye = placeOf(camera);
+  /** From the middle of the picture to its corner. */
+  const corner = Math.atan(Math.hypot(seenWidthMm(camera, sensor), sensor.sensorHeightMm) / (2 * camera.focalMm));
+  return (middle, radiusM) => {
+    const way = minus(middle, eye);
+    const far = length(way);
+    if (far <= radiusM) return true;
+    const aside = Math.acos(Math.max(-1, Math.min(1, dot(way, forward) / far)));
+    return aside <= corner + Math.asin(radiusM / far);
   };
 }
 

@@ -12,7 +12,7 @@ export { exactField } from './exactField.ts';
 export * from './finding.ts';
 export * from './sight.ts';
 export { inMirrors, seenIn } from './mirrors.ts';
-export { DEFAULT_SENSOR, type Framed, pictureOf, sensorOf } from './framed.ts';
+export { DEFAULT_SENSOR, type Framed, ballInPicture, outness, pictureOf, sensorOf } from './framed.ts';
 export * from './standing.ts';
 export * from './standingChecks.ts';
 export * from './cables.ts';

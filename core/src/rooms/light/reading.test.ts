@@ -288,9 +288,9 @@ describe('the light field', () => {
   const field = lightField(lightsFor(plan), 12, 10, 1.5, 60);
   const at = (x: number, y: number) =>
     field.lux[Math.floor((y / 10) * field.rows) * field.columns + Math.floor((x / 12) * field.columns)] ?? 0;
-  it('has at most 200 × 200 cells, in the shape of the room', () => {
+  it('has at most 160 × 160 cells, in the shape of the room', () => {
     const big = lightField(lightsFor(plan), 12, 10, 1.5, 900);
-    expect([big.columns, big.rows]).toEqual([200, 167]);
+    expect([big.columns, big.rows]).toEqual([160, 133]);
   });
   it('agrees with a reading turned to the lamp, is dark behind it and in the flag’s shadow', () => {
     const lights = lightsFor(plan);

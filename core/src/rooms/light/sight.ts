@@ -19,7 +19,7 @@ import { capital, metresText, nameOf, type LightFinding, type Surroundings } fro
 import { lampOf } from './lamp.ts';
 import { clear, paneOf, placeOf, spaceOf, standPoints, type Space } from './space.ts';
 import type { CameraItem, PersonItem, PlanItem, SourceItem } from './plan.ts';
-import { outness, pictureOf, seenWidthMm, sensorOf, type Framed } from './framed.ts';
+import { ballInPicture, outness, pictureOf, seenWidthMm, sensorOf, type Framed } from './framed.ts';
 import { STEP_M, facePoints, inMirrors, round } from './mirrors.ts';
 
 /** Points this near to each other stand for all between them, m: no edge slips through a picture unseen. */
@@ -50,12 +50,17 @@ export function inFrame(s: Surroundings, space: Space): LightFinding[] {
   const found: LightFinding[] = [];
   const things = s.plan.items
     .filter((i) => (i.kind === 'source' ? i.role !== 'practical' : 'widthM' in i && i.kind !== 'mirror'))
-    .map((item) => ({ item, points: bodyOf(item, s), below: standPoints(item, STAND_POINTS) }));
+    .map((item) => {
+      const [points, below] = [bodyOf(item, s), standPoints(item, STAND_POINTS)];
+      const at = placeOf(item);
+      return { item, points, below, at, reachM: Math.max(...[...points, ...below].map((p) => distance(at, p))) };
+    });
   for (const camera of s.plan.items) {
     if (camera.kind !== 'camera') continue;
     const sensor = sensorOf(camera, s.cameras);
-    const [eye, inPicture] = [placeOf(camera), pictureOf(camera, sensor)];
-    for (const { item, points, below } of things) {
+    const [eye, inPicture, mayShow] = [placeOf(camera), pictureOf(camera, sensor), ballInPicture(camera, sensor)];
+    for (const { item, points, below, at, reachM } of things) {
+      if (!mayShow(at, reachM)) continue;
       const seen = (list: readonly Vec[]) => {
         const inside: Framed[] = [];
         for (const p of list) {
