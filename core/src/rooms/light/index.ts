@@ -28,6 +28,7 @@ export * from './feasible.ts';
 export * from './needs.ts';
 export * from './kitFile.ts';
 export * from './drawing.ts';
+export type { Mark } from './marks.ts';
 export * from './metered.ts';
 export { planSvg } from './planSvg.ts';
 export * from './smallPlan.ts';

@@ -11,9 +11,10 @@ import {
 import type { Room } from '../places/index.ts';
 import { GLASS_SHARE, SKY, edgesOf, type Direct, type LightScene, type Lights } from './emitters.ts';
 import { HALF_ROUND_DEG } from './lamp.ts';
-import { entryOf, type Catalogue } from './library.ts';
+import { kindOf } from './kinds.ts';
+import type { Catalogue } from './library.ts';
 import type { PlanItem } from './plan.ts';
-import { boxFaces, featureBox, paneOf } from './space.ts';
+import { boxFaces, featureBox } from './space.ts';
 
 /** The kernel does not know it: the quick reading stands. */
 export class NotExact extends Error {}
@@ -58,26 +59,9 @@ function halfEdges(axis: Vec, { widthM, heightM }: { widthM: number; heightM: nu
 }
 
 function paneFor(item: PlanItem, catalogue: Catalogue): ScenePane[] {
-  if (!('widthM' in item)) return [];
-  const flat = { ...paneOf(item), id: item.id, reflectance: 0, transmission: 0 };
-  switch (item.kind) {
-    case 'flag':
-      return [{ ...flat, kind: 'flag' }];
-    case 'mirror':
-      throw new NotExact('A mirror is read the quick way.');
-    case 'bounce': {
-      const cloth = entryOf(catalogue, item.clothKey, 'cloth')?.data;
-      return [{ ...flat, kind: 'bounce', reflectance: cloth ? cloth.reflectance * (1 - cloth.mirrorShare) : 0 }];
-    }
-    case 'frame':
-      return [
-        {
-          ...flat,
-          kind: 'diffusion',
-          transmission: entryOf(catalogue, item.clothKey, 'cloth')?.data.transmission ?? 0,
-        },
-      ];
-  }
+  const pane = kindOf(item).pane(item, catalogue);
+  if (typeof pane === 'string') throw new NotExact(pane);
+  return pane ? [pane] : [];
 }
 
 /** Furniture is dark: its sides and its top stand in the way and give nothing back. */

@@ -1,6 +1,7 @@
 import { direction } from '../../base/geometry/index.ts';
 import { FEATURE_WORDS, type Room } from '../places/index.ts';
-import { featureLabel, featureMarks, itemMarks, n, sizeOf, sourceNumbers, wedge, type Mark } from './drawing.ts';
+import { featureLabel, featureMarks, itemMarks, sizeOf, sourceNumbers, wedge } from './drawing.ts';
+import { n, type Mark } from './marks.ts';
 import { nameOf, type Sensor } from './finding.ts';
 import { around, placeLabels, type Box, type LabelAsk } from './planLabels.ts';
 import type { LightPlan } from './plan.ts';

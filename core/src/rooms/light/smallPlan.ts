@@ -1,5 +1,6 @@
 import type { Room } from '../places/index.ts';
-import { featureMarks, itemMarks, n, sizeOf, sourceNumbers, type Mark } from './drawing.ts';
+import { featureMarks, itemMarks, sizeOf, sourceNumbers } from './drawing.ts';
+import { n, type Mark } from './marks.ts';
 import type { LightPlan } from './plan.ts';
 
 /** Symbols are drawn this large against the plan’s width: in a small picture they must be told apart, not measured. */
