@@ -1,8 +1,10 @@
 import { randomUUID } from 'node:crypto';
-import { readdir, rename, rm, utimes, writeFile } from 'node:fs/promises';
+import { existsSync } from 'node:fs';
+import { copyFile, mkdir, mkdtemp, readdir, rename, rm, utimes, writeFile } from 'node:fs/promises';
+import os from 'node:os';
 import path from 'node:path';
 import type { Response } from 'superagent';
-import { describe, expect, it, vi } from 'vitest';
+import { afterAll, describe, expect, it, vi } from 'vitest';
 import { cameraHears, recorderHears, recordMov, recordWav } from '../devices/record.ts';
 import { CopiesBench } from '../copies/testing.ts';
 import { runCopyJobs } from '../copies/here.ts';
@@ -32,6 +34,16 @@ const begin = (body: object = {}) => bench.owner.post(url(`days/${day().id}/line
 const act = (id: string, what: string) => bench.owner.post(url(`line-runs/${id}/${what}`)).send({});
 const line = async () => dayLine(lineSourcesOf(await loadRows(context(), bench.plan.production.id)), day().id);
 
+/** The same recordings lie on the cards of every test: they are made once. */
+const films = await mkdtemp(path.join(os.tmpdir(), 'kavrell-films-'));
+afterAll(() => rm(films, { recursive: true, force: true }));
+async function filmed(label: string, name: string, record: (file: string) => Promise<void>): Promise<void> {
+  const made = path.join(films, name);
+  if (!existsSync(made)) await record(made);
+  await mkdir(path.dirname(clipAt(label, name)), { recursive: true });
+  await copyFile(made, clipAt(label, name));
+}
+
 /** The pour as logged, with its four clips on their cards: A in step, B without a label, C an hour ahead, the recorder. */
 async function pour(): Promise<string> {
   const takeId = randomUUID();
@@ -60,20 +72,18 @@ async function pour(): Promise<string> {
     .expect(200);
   const durationMs = LENGTH_S * 1000;
   const mov = (letter: string, timecode: string, afterMs: number) =>
-    recordMov(clipAt(`${letter}001`, `${letter}001_C001.mov`), {
-      ...{ timecode, rate: '25', durationMs, hears: cameraHears(letter, NOON + afterMs, 0) },
-    });
+    filmed(`${letter}001`, `${letter}001_C001.mov`, (file) =>
+      recordMov(file, { timecode, rate: '25', durationMs, hears: cameraHears(letter, NOON + afterMs, 0) }),
+    );
   await mov('A', '11:05:00:00', 0);
   await mov('C', '12:05:00:10', 400);
-  await recordWav(clipAt('S001', 'S001_C001.wav'), {
-    ...{ startS: 39_900 - 1, durationMs: durationMs + 2000, hears: recorderHears(NOON - 1000) },
-  });
+  await filmed('S001', 'S001_C001.wav', (file) =>
+    recordWav(file, { startS: 39_900 - 1, durationMs: durationMs + 2000, hears: recorderHears(NOON - 1000) }),
+  );
   // A phone: no timecode.
-  await recordWav(clipAt('B001', 'B001_C001.wav'), {
-    startS: null,
-    durationMs,
-    hears: cameraHears('B', NOON + 1300, 0),
-  });
+  await filmed('B001', 'B001_C001.wav', (file) =>
+    recordWav(file, { startS: null, durationMs, hears: cameraHears('B', NOON + 1300, 0) }),
+  );
   return takeId;
 }
 async function copyAll(...labels: string[]) {
