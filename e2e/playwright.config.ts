@@ -13,10 +13,10 @@ export default defineConfig({
   workers: 1,
   fullyParallel: false,
   // One half of a two-core machine is sometimes a tenth of it, or away for a while: patience costs nothing when it is not.
-  timeout: 150_000,
+  timeout: 300_000,
   // What passes at the second try only is told at the end.
   retries: 1,
-  expect: { timeout: 30_000 },
+  expect: { timeout: 60_000 },
   outputDir: path.join(RESULTS, 'artifacts'),
   reporter: [['list'], ['json', { outputFile: path.join(RESULTS, 'results.json') }]],
   use: {
