@@ -68,7 +68,10 @@ test.beforeAll(async ({ request }) => setClock(request, await ninthBell(request)
 
 // A page that has been asked forty times grows slow: a page for every few screens.
 const LOOKS = (['stage', 'daylight'] as const).flatMap((theme) =>
-  [SCREENS.slice(0, 4), SCREENS.slice(4, 7), SCREENS.slice(7, 12), SCREENS.slice(12)].map((screens) => ({ theme, screens })),
+  [SCREENS.slice(0, 4), SCREENS.slice(4, 7), SCREENS.slice(7, 12), SCREENS.slice(12)].map((screens) => ({
+    theme,
+    screens,
+  })),
 );
 for (const { theme, screens } of LOOKS) {
   test(`${screens[0]} to ${screens.at(-1)} can be read and used by all, in ${theme}, and none scrolls sideways`, async ({
