@@ -1,22 +1,25 @@
 import { describe, expect, it } from 'vitest';
+import type { Scene, Shot } from '../../rooms/scenes/index.ts';
 import { clashes } from './clashes.ts';
 import type { DayRow, UnitDay } from './dayPlan.ts';
 
+const shot = (code: string, beforeSceneId: string | null) => ({ code, beforeSceneId }) as Partial<Shot> as Shot;
+const scene = (id: string) => ({ id }) as Partial<Scene> as Scene;
 /** A line of one unit’s day, with what this asks of it. */
-const row = (unit: number, code: string, startMin: number, endMin: number, more: object = {}) =>
+const row = (unit: number, code: string, startMin: number, endMin: number, more: Partial<DayRow> = {}) =>
   ({
     ...{ unit, itemId: code, title: code, startMin, endMin, personIds: [], cameras: [], scene: null },
-    shot: { code, beforeSceneId: null },
+    shot: shot(code, null),
     ...more,
-  }) as unknown as DayRow;
+  }) as Partial<DayRow> as DayRow;
 const said = (...rows: DayRow[]) =>
-  clashes([1, 2].map((unit) => ({ unit, rows: rows.filter((r) => r.unit === unit) }) as unknown as UnitDay)).map(
-    (v) => [v.code, v.message, v.ids] as const,
-  );
+  clashes(
+    [1, 2].map((unit) => ({ unit, rows: rows.filter((r) => r.unit === unit) }) as Partial<UnitDay> as UnitDay),
+  ).map((v) => [v.code, v.message, v.ids] as const);
 
 describe('what two units can’t both have', () => {
-  const first = (endMin: number) => row(2, '4A', 600, endMin, { shot: { code: '4A', beforeSceneId: 'pour' } });
-  const pour = row(1, '7C', 660, 700, { scene: { id: 'pour' } });
+  const first = (endMin: number) => row(2, '4A', 600, endMin, { shot: shot('4A', 'pour') });
+  const pour = row(1, '7C', 660, 700, { scene: scene('pour') });
   it('a scene that starts before the other unit has what it needs first', () => {
     expect(said(pour, first(670))).toEqual([
       ['after', '7C starts in unit 1 before unit 2 has 4A, which it needs first.', ['7C', '4A']],
@@ -24,8 +27,8 @@ describe('what two units can’t both have', () => {
     // Done at the very minute it starts is in time.
     expect(said(pour, first(660))).toEqual([]);
     expect(said(pour, first(640))).toEqual([]);
-    expect(said(row(1, '7C', 660, 700, { scene: { id: 'another' } }), first(670))).toEqual([]);
-    expect(said(row(1, '7C', 660, 700, { scene: { id: 'pour' } }), row(2, '4A', 600, 670))).toEqual([]);
+    expect(said(row(1, '7C', 660, 700, { scene: scene('another') }), first(670))).toEqual([]);
+    expect(said(row(1, '7C', 660, 700, { scene: scene('pour') }), row(2, '4A', 600, 670))).toEqual([]);
   });
   it('a person or a camera at once; one after the other they can', () => {
     const [a, b] = [

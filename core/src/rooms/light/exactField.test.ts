@@ -1,7 +1,10 @@
 import { describe, expect, it } from 'vitest';
+import { seeded } from '../../base/random/index.ts';
+import { FINE, readPlaces } from '../../physics/illumination/index.ts';
 import { daylight } from '../../physics/sun/index.ts';
 import { exactField, lightField, lightsOf, type LightField, type LightPlan, type LightScene } from './index.ts';
-import { aFeature, aFlag, aFrame, aPlan, aRoom, aSource, CATALOGUE } from './testing.ts';
+import { sceneOf } from './kernelScene.ts';
+import { aBounce, aFeature, aFlag, aFrame, aPlan, aRoom, aSource, CATALOGUE } from './testing.ts';
 
 const [W, D, HEIGHT_M] = [8, 6, 1.5] as const;
 const ROOM = aRoom({ widthM: W, depthM: D, heightM: 3, reflectance: 0.5 });
@@ -69,6 +72,36 @@ describe('the light over a plan by the kernel', () => {
     expect(inSun).toBeGreaterThanOrEqual(0);
     expect(exact.lux[inSun]! - 0.8 * sun.sunLux).toBeGreaterThan(0);
     expect(Math.max(...exact.lux.filter((_, i) => exact.sunlit![i] === 0))).toBeLessThan(0.5 * sun.sunLux);
+  });
+  it.each([
+    ['open', null, 4],
+    ['room', ROOM, 2],
+  ] as const)('is as near as the help says to the kernel at its finest (%s)', (_, room, plans) => {
+    const next = seeded(20);
+    const between = (low: number, high: number) => low + (high - low) * next();
+    const off = Array.from({ length: plans }).flatMap(() => {
+      const place = () => ({ xM: between(0.7, W - 0.7), yM: between(0.7, D - 0.7), turnDeg: between(0, 360) });
+      const plan = aPlan([
+        lamp({ ...place(), modifierKeys: ['dome-90'] }),
+        lamp({ ...place(), id: 'second' }),
+        aFrame(place()),
+        aBounce(place()),
+        aFlag({ ...place(), widthM: 0.6, heightM: 0.6 }),
+      ]);
+      const [scene, field] = [sceneFor(plan, { room }), fieldOf(plan, { room })];
+      const cells = Array.from({ length: 40 }, () => Math.floor(next() * field.lux.length));
+      const places = cells.map((cell) => ({
+        x: (((cell % field.columns) + 0.5) * W) / field.columns,
+        y: ((Math.floor(cell / field.columns) + 0.5) * D) / field.rows,
+        z: HEIGHT_M,
+      }));
+      const fine = readPlaces(sceneOf(scene, lightsOf(scene), []), places, FINE);
+      return cells.flatMap((cell, i) => (fine[i]! > 5 ? [Math.abs(stops(field.lux[cell]!, fine[i]!))] : []));
+    });
+    off.sort((a, b) => a - b);
+    expect(off.length).toBeGreaterThan(50);
+    expect(off[Math.floor(off.length / 2)]).toBeLessThan(0.03);
+    expect(off[Math.floor(off.length * 0.9)]).toBeLessThan(0.25);
   });
   it('is none where the kernel does not know the plan: a mirror, the open sky', () => {
     const mirror = { ...aFlag({ id: 'glass', xM: 3, yM: 1 }), kind: 'mirror' as const };

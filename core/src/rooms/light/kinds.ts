@@ -145,5 +145,5 @@ const KINDS: { [K in PlanItem['kind']]: Kind<Extract<PlanItem, { kind: K }>> } =
   },
 };
 
-/** What the kind of a thing is; the record has each kind’s own, so that what it is asked about is of that kind. */
-export const kindOf = <T extends PlanItem>(item: T): Kind<T> => KINDS[item.kind] as unknown as Kind<T>;
+/** What the kind of a thing is. */
+export const kindOf = (item: PlanItem): Kind<PlanItem> => KINDS[item.kind];

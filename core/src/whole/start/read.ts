@@ -247,7 +247,7 @@ function likelyOf(line: string, opening: boolean): readonly LineKind[] {
   if (NAME.test(head) && (head === line || /\s/.test(head)) && !/\d/.test(line)) return ['crew', 'guest', 'note'];
   if (/,/.test(line) && /\d/.test(line)) return ['place', 'wish', 'note'];
   // A first name and what they are, or two words that only look so: *Ina, potter*; *gloves, please*.
-  if (NAME.test(head) && /^[^,;]+,(?:\s+[^\s,;]+){1,3}$/.test(line)) return ['guest', 'crew', 'wish', 'note'];
+  if (NAME.test(head) && /^[^,;]+,(?:\s+[^\s,;]+){1,3}$/.test(line)) return ['crew', 'guest', 'wish', 'note'];
   return ['wish', 'moment', 'note'];
 }
 

@@ -217,8 +217,8 @@ describe('a message as people write it', () => {
   });
   it('a first name and what they are may be somebody, as may what only looks so', () => {
     const likely = (line: string) => readStart(`Date: 14 March 2027\n${line}`, TODAY, new Map()).left[0]?.likely;
-    expect(likely('Ina, potter')).toEqual(['guest', 'crew', 'wish', 'note']);
-    expect(likely('Gloves, please')).toEqual(['guest', 'crew', 'wish', 'note']);
+    expect(likely('Ina, potter')).toEqual(['crew', 'guest', 'wish', 'note']);
+    expect(likely('Gloves, please')).toEqual(['crew', 'guest', 'wish', 'note']);
     expect(likely('gloves, please')).toEqual(['wish', 'moment', 'note']);
     expect(likely('Bring, if it rains, the large umbrella')).toEqual(['wish', 'moment', 'note']);
     const told = readStart('Ina, potter', TODAY, new Map([['Ina, potter', 'guest']]));

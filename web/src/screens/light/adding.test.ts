@@ -25,6 +25,18 @@ describe('a new thing on a plan of light', () => {
       expect(i.xM, i.id).toBeLessThanOrEqual(5.6);
       expect(i.yM, i.id).toBeLessThanOrEqual(3.6);
     }
+    // A room of 6 × 4 m has no place for two dozen things apart, but none lies wholly under another.
+    const apart = plan.items.flatMap((a, n) =>
+      plan.items.slice(n + 1).map((b) => Math.hypot(a.xM - b.xM, a.yM - b.yM)),
+    );
+    expect(Math.min(...apart)).toBeGreaterThan(0);
+  });
+  it('stands apart from all others while there is room: people, cameras, lamps and points', () => {
+    const plan = withAll('person', 'person', 'person', 'camera', 'camera', 'meter', 'source', 'source', 'source');
+    const apart = plan.items.flatMap((a, n) =>
+      plan.items.slice(n + 1).map((b) => Math.hypot(a.xM - b.xM, a.yM - b.yM)),
+    );
+    expect(Math.min(...apart)).toBeGreaterThanOrEqual(0.7 - 1e-9);
   });
   it('the first person is one of the cast, the next is not them again', () => {
     const people = withAll('person', 'person').items.flatMap((i) =>

@@ -32,23 +32,38 @@ interface Placing {
   n: number;
   plan: LightPlan;
   size: readonly [number, number];
-  middle: { xM: number; yM: number };
+  middle: Spot;
   /** The face that is lit, else where one would stand. */
   base: { xM: number; yM: number; zM: number; turnDeg: number };
   letters: readonly string[];
   people: readonly Person[];
 }
 
-/** Beside the face and turned to it, in a direction of its own that is still free. */
-function near({ plan, size: [w, d], base }: Placing, far: number, zM: number) {
-  const beside = (deg: number) => {
-    const way = direction(base.turnDeg + deg);
-    return { xM: inside(base.xM + way.x * far, w), yM: inside(base.yM + way.y * far, d), zM };
-  };
-  const places = ROUND_DEG.map(beside);
-  const isFree = (at: { xM: number; yM: number }) =>
-    !plan.items.some((i) => Math.hypot(i.xM - at.xM, i.yM - at.yM) < APART_M);
-  const at = places.find(isFree) ?? places[0]!;
+interface Spot {
+  xM: number;
+  yM: number;
+}
+/** The first of some spots, within the plan, where nothing stands; where something stands at all of them, the one with the most room. */
+function freeOf(spots: readonly Spot[], { plan, size: [w, d] }: Placing): Spot {
+  const places = spots.map(({ xM, yM }) => ({ xM: inside(xM, w), yM: inside(yM, d) }));
+  const roomM = (at: Spot) => Math.min(...plan.items.map((i) => Math.hypot(i.xM - at.xM, i.yM - at.yM)));
+  return places.find((at) => roomM(at) >= APART_M) ?? places.reduce((a, b) => (roomM(b) > roomM(a) ? b : a));
+}
+
+/** Spots beside a first one, to both sides and further and further off. */
+const rowOf = ({ xM, yM }: Spot, stepM: number): Spot[] =>
+  [0, 1, -1, 2, -2, 3, -3, 4, -4].map((k) => ({ xM: xM + k * stepM, yM }));
+
+/** Beside the face and turned to it, in a direction of its own; a little further off where all are taken. */
+function near(p: Placing, far: number, zM: number) {
+  const { base } = p;
+  const spots = [far, far + APART_M].flatMap((off) =>
+    ROUND_DEG.map((deg) => {
+      const way = direction(base.turnDeg + deg);
+      return { xM: base.xM + way.x * off, yM: base.yM + way.y * off };
+    }),
+  );
+  const at = { ...freeOf(spots, p), zM };
   return {
     ...at,
     turnDeg: Math.round(turnTo(placeOf(at), placeOf(base))),
@@ -65,25 +80,23 @@ const flat = (p: Placing, far: number) => ({
 
 /** Each kind of thing where it usually stands. */
 const USUAL: { [K in Addable]: (p: Placing) => Extract<PlanItem, { kind: K }> } = {
-  person: ({ id, n, plan, middle, people }) => {
-    const there = plan.items.filter((i) => i.kind === 'person');
-    const free = people.find((p) => p.kind === 'talent' && !there.some((i) => i.personId === p.id));
+  person: (p) => {
+    const there = p.plan.items.filter((i) => i.kind === 'person');
+    const free = p.people.find((one) => one.kind === 'talent' && !there.some((i) => i.personId === one.id));
     return {
-      ...{ id, kind: 'person', name: free?.shortName ?? `person ${n}`, personId: free?.id ?? null },
-      ...{ ...middle, xM: round(middle.xM + there.length * 0.8), zM: 1.6, turnDeg: 180, spectacles: false },
+      ...{ id: p.id, kind: 'person', name: free?.shortName ?? `person ${p.n}`, personId: free?.id ?? null },
+      ...{ ...freeOf(rowOf(p.middle, 0.8), p), zM: 1.6, turnDeg: 180, spectacles: false },
     };
   },
-  camera: ({ id, plan, size: [w, d], base, letters }) => {
-    const there = plan.items.filter((i) => i.kind === 'camera');
+  camera: (p) => {
+    const { base, letters } = p;
+    const there = p.plan.items.filter((i) => i.kind === 'camera');
     const letter = [...letters, ...'ABCDEFGHIJKLMNOPQRSTUVWXYZ'].find((l) => !there.some((c) => c.letter === l)) ?? 'A';
     const way = direction(base.turnDeg);
-    const at = {
-      xM: inside(base.xM + way.x * 2.5 + there.length * 0.9, w),
-      yM: inside(base.yM + way.y * 2.5, d),
-      zM: base.zM,
-    };
+    const before = { xM: base.xM + way.x * 2.5, yM: base.yM + way.y * 2.5 };
+    const at = { ...freeOf(rowOf(before, 0.9), p), zM: base.zM };
     const turnDeg = Math.round(turnTo(placeOf(at), placeOf(base)));
-    return { id, kind: 'camera', name: '', letter, ...at, turnDeg, tiltDeg: 0, focalMm: 50 };
+    return { id: p.id, kind: 'camera', name: '', letter, ...at, turnDeg, tiltDeg: 0, focalMm: 50 };
   },
   source: (p) => {
     const sources = p.plan.items.filter((i) => i.kind === 'source');
@@ -103,7 +116,10 @@ const USUAL: { [K in Addable]: (p: Placing) => Extract<PlanItem, { kind: K }> } 
   frame: (p) => ({ ...flat(p, 1.5), kind: 'frame', ...onArm, clothKey: 'grid-half' }),
   bounce: (p) => ({ ...flat(p, 1.5), kind: 'bounce', ...onArm, clothKey: 'white' }),
   mirror: (p) => ({ ...flat(p, 1.5), kind: 'mirror' }),
-  meter: ({ id, n, middle }) => ({ id, kind: 'meter', name: `point ${n}`, ...middle, zM: 1.5, turnDeg: 180 }),
+  meter: (p) => ({
+    ...{ id: p.id, kind: 'meter', name: `point ${p.n}`, ...freeOf(rowOf(p.middle, 0.8), p) },
+    ...{ zM: 1.5, turnDeg: 180 },
+  }),
 };
 
 /** A new thing where it usually stands: people in the middle, cameras and lights before them and turned to them. */
