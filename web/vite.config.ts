@@ -12,6 +12,8 @@ export default defineConfig({
     target: 'es2022',
     sourcemap: false,
     modulePreload: { polyfill: false },
+    // The first page is one file on purpose, and so is what draws a van in space.
+    chunkSizeWarningLimit: 1000,
     rolldownOptions: {
       output: {
         // A phone asks for a few parts at a time: the first page is one, and what screens share lies in parts worth asking for.
