@@ -50,10 +50,15 @@ async function newDatabase(): Promise<string> {
     await admin.query('SELECT pg_advisory_lock($1)', [TEMPLATE_LOCK]);
     const { rowCount } = await admin.query('SELECT 1 FROM pg_database WHERE datname = $1', [TEMPLATE]);
     if (rowCount === 0) {
-      await admin.query(`CREATE DATABASE making`);
+      // One that could not be migrated is in nobody's way.
+      await admin.query('DROP DATABASE IF EXISTS making');
+      await admin.query('CREATE DATABASE making');
       const db = connect(urlOf('making'), makeLog('test', 'silent'));
       await migrations(db).up();
       await db.close();
+      // Whoever was connected goes a moment after being told to: only what nobody is in can be copied.
+      const inIt = "SELECT 1 FROM pg_stat_activity WHERE datname = 'making'";
+      while (((await admin.query(inIt)).rowCount ?? 0) > 0);
       await admin.query(`ALTER DATABASE making RENAME TO ${TEMPLATE}`);
     }
     await admin.query(`CREATE DATABASE ${name} TEMPLATE ${TEMPLATE}`);
