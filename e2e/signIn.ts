@@ -24,5 +24,4 @@ async function signIn(config: FullConfig): Promise<void> {
 }
 
 // Playwright asks for a default export here.
-// eslint-disable-next-line no-restricted-syntax
 export default signIn;

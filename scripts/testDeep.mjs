@@ -28,16 +28,6 @@ const run = (what, args, env = {}) => {
   if (status !== 0) failed.push(what);
 };
 
-if (runs('promises'))
-  run('promises', [
-    'node_modules/eslint/bin/eslint.js',
-    '-c',
-    'eslint.promises.config.js',
-    'server/src',
-    'web/src',
-    'copies/src',
-    'cli/src',
-  ]);
 if (runs('properties'))
   for (let round = 0; round < Number(asked.rounds); round += 1)
     run(

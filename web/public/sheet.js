@@ -81,7 +81,7 @@ addEventListener('online', () => void sendWaiting());
 void sendWaiting();
 
 if ('serviceWorker' in navigator)
-  navigator.serviceWorker.register('/sw.js').then(async () => {
+  void navigator.serviceWorker.register('/sw.js').then(async () => {
     const cache = await caches.open(SHEETS);
     await cache.add(location.pathname);
   });

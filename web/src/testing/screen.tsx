@@ -16,6 +16,7 @@ import { SheetPlace, openSheet } from '../ui/sheet.tsx';
 import { editorSource } from '../ui/TextEditor.tsx';
 import { ROW_PX } from '../ui/TableBody.tsx';
 import { system } from '../ui/theme.ts';
+import { findLabelsAtOnce } from './labels.ts';
 import { shownStyle } from './styles.ts';
 
 export const OWNER: Me = { role: 'owner', name: 'Oda', productionId: null, hasPassword: true };
@@ -69,6 +70,7 @@ export function preparePage({ wide = true } = {}): void {
   editorSource.load = () => new Promise(() => undefined);
   vi.stubGlobal('requestAnimationFrame', askFrame);
   vi.stubGlobal('cancelAnimationFrame', dropFrame);
+  findLabelsAtOnce();
   vi.stubGlobal('getComputedStyle', shownStyle);
   vi.stubGlobal('CSS', { escape: (name: string) => name });
   vi.stubGlobal('ResizeObserver', Still);

@@ -138,7 +138,7 @@ export interface KitEntry<D extends KitData = KitData> {
 export type Catalogue = ReadonlyMap<string, KitEntry>;
 
 type Row = [key: string, name: string, data: KitData];
-/* eslint-disable max-params -- rows of a table: what stands in which column is seen where they stand below one another. */
+/* oxlint-disable max-params -- rows of a table: what stands in which column is seen where they stand below one another. */
 const lamp = (
   key: string,
   name: string,
@@ -197,7 +197,7 @@ const stand = (key: string, name: string, topM: number, loadKg: number, baseRadi
   { kind: 'stand', topM, loadKg, baseRadiusM, massKg },
 ];
 
-/* eslint-enable max-params */
+/* oxlint-enable max-params */
 
 const COLOUR = { lowK: 2000, highK: 10_000 };
 /**

@@ -14,7 +14,7 @@ export interface Setting {
   mend: string;
 }
 
-/* eslint-disable max-params -- rows of a table: what stands in which column is seen where they stand below one another. */
+/* oxlint-disable max-params -- rows of a table: what stands in which column is seen where they stand below one another. */
 const choice = (
   key: string,
   label: string,
@@ -41,7 +41,7 @@ const number = (
   mend: string,
 ): Setting => ({ key, label, unit, kind: 'number', harm, why, mend });
 
-/* eslint-enable max-params */
+/* oxlint-enable max-params */
 
 /** The settings sheet in the order in which one walks through a camera’s menus. */
 export const SETTINGS = [
