@@ -38,3 +38,13 @@ describe('what scripts take from the source is there', () => {
   });
   test('and the takers are found', () => expect(takers.length).toBeGreaterThan(10));
 });
+
+// The built server stands outside the folders of its parts: what they ask for is found from the root, or not at all.
+describe('what the build leaves outside is found from where it runs, as its part asks for it', () => {
+  const parts = ['core', 'contract', 'copies', 'server', 'cli', 'demo'];
+  const manifest = (...at) => JSON.parse(readFileSync(path.join(ROOT, ...at, 'package.json'), 'utf8'));
+  const asked = parts.flatMap((part) => Object.entries(manifest(part).dependencies ?? {}));
+  test.each(asked.filter(([name]) => !name.startsWith('@kavrell/')))('%s %s', (name, version) =>
+    expect(manifest('node_modules', ...name.split('/')).version).toBe(version),
+  );
+});

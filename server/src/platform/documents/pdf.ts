@@ -1,33 +1,12 @@
-import { createRequire } from 'node:module';
-import path from 'node:path';
 import pdfmake from 'pdfmake';
 import type { Content, CustomTableLayout, TDocumentDefinitions } from 'pdfmake/interfaces.js';
+import { FONTS, inFontsThatHaveIt } from './fonts.ts';
 
-const require = createRequire(import.meta.url);
-const font = (family: string, weight: number) =>
-  path.join(
-    path.dirname(require.resolve(`@fontsource/${family}/package.json`)),
-    'files',
-    `${family}-latin-${weight}-normal.woff`,
-  );
-
-pdfmake.setFonts({
-  Text: {
-    normal: font('atkinson-hyperlegible-next', 400),
-    bold: font('atkinson-hyperlegible-next', 700),
-    italics: font('atkinson-hyperlegible-next', 400),
-    bolditalics: font('atkinson-hyperlegible-next', 700),
-  },
-  Mono: {
-    normal: font('atkinson-hyperlegible-mono', 400),
-    bold: font('atkinson-hyperlegible-mono', 700),
-    italics: font('atkinson-hyperlegible-mono', 400),
-    bolditalics: font('atkinson-hyperlegible-mono', 700),
-  },
-});
+pdfmake.setFonts(FONTS);
 // Documents are made of our own data only: nothing is fetched, no file but the fonts is read.
 pdfmake.setUrlAccessPolicy((url: string) => url.startsWith('data:'));
-pdfmake.setLocalAccessPolicy((file: string) => file.includes('atkinson-hyperlegible'));
+const OUR_FONTS = new Set(Object.values(FONTS).flatMap((font) => Object.values(font)));
+pdfmake.setLocalAccessPolicy((file: string) => OUR_FONTS.has(file));
 
 export const INK = '#111111';
 export const SOFT = '#555555';
@@ -100,6 +79,12 @@ export async function renderWithin(
   return last;
 }
 
+/** What a paper says of letters that it shows as boxes. */
+const noFontFor = (boxes: readonly string[]): string =>
+  boxes.length === 0
+    ? ''
+    : `${boxes.length === 1 ? 'One letter stands as a box' : `${boxes.length} letters stand as boxes`}: this paper has no font for them. In Kavrell they can be read.`;
+
 async function counted({
   title,
   content,
@@ -116,13 +101,15 @@ async function counted({
   fontSize?: number;
 }): Promise<{ pdf: Buffer; pages: number }> {
   let count = 0;
+  const set = inFontsThatHaveIt(content);
+  const foot = inFontsThatHaveIt([footer, noFontFor(set.boxes)].filter((words) => words !== ''));
   const definition: TDocumentDefinitions = {
     pageSize: paper,
     pageOrientation: landscape ? 'landscape' : 'portrait',
     pageMargins: [36, 36, 36, 40],
     info: { title, creator: 'Kavrell', producer: 'Kavrell' },
     defaultStyle: { font: 'Text', fontSize, color: INK, lineHeight: 1.12 },
-    content,
+    content: set.content,
     footer: (page, pages) => {
       count = pages;
       return {
@@ -130,7 +117,7 @@ async function counted({
         fontSize: 7.5,
         color: SOFT,
         columns: [
-          { width: '*', text: footer },
+          { width: '*', stack: foot.content },
           { width: 60, text: `Page ${page} of ${pages}`, alignment: 'right' },
         ],
       };
@@ -148,7 +135,7 @@ export const renderPlaced = (title: string, content: Content[], paper: 'A4' | 'L
       pageMargins: 0,
       info: { title, creator: 'Kavrell', producer: 'Kavrell' },
       defaultStyle: { font: 'Text', fontSize: 9, color: INK, lineHeight: 1.12 },
-      content,
+      content: inFontsThatHaveIt(content).content,
     })
     .getBuffer();
 
