@@ -5,8 +5,8 @@ export const ROOM_RATE = 16_000;
 const AIR_M_PER_S = 343;
 const SYLLABLES = 5;
 const LONGEST_S = 0.35;
-/** A room this long ago is not asked for again. */
-const KEPT_SECONDS = 8;
+/** Seconds that are kept: several microphones hear the same take, one after the other. */
+const KEPT_SECONDS = 240;
 
 /** A stand-in’s microphone in a made-up room. */
 export interface Microphone {
@@ -51,6 +51,23 @@ function secondOf(second: number): Float32Array {
   return out;
 }
 
+let latest = { second: NaN, sound: new Float32Array() };
+const heard = new Map<number, Float64Array>();
+/** What sounds in a second: what begins in it, and what began in the one before and sounds on. */
+function heardIn(second: number): Float64Array {
+  const known = heard.get(second);
+  if (known) return known;
+  const before = latest.second === second - 1 ? latest.sound : secondOf(second - 1);
+  const now = secondOf(second);
+  latest = { second, sound: now };
+  const block = new Float64Array(ROOM_RATE);
+  for (let i = 0; i < ROOM_RATE; i += 1) block[i] = (now[i] as number) + (before[i + ROOM_RATE] as number);
+  heard.set(second, block);
+  // A map goes through its keys in the order in which they came.
+  for (const oldest of heard.keys()) if (heard.size > KEPT_SECONDS) heard.delete(oldest);
+  return block;
+}
+
 /**
  * What a stand-in’s microphone hears of a made-up room that goes on all the time: the same at one instant for every one of them, later by the way through the air, at the pace of
  * its own clock, with noise of its own. So what simulated cameras and recorders bring home can be lined up as real recordings can.
@@ -58,20 +75,12 @@ function secondOf(second: number): Float32Array {
 export function roomSound({ startMs, durationS, ppm, distanceM, snrDb, seed }: Microphone): Float32Array {
   const out = new Float32Array(Math.round(durationS * ROOM_RATE));
   const random = seeded(seed);
-  const seconds = new Map<number, Float32Array>();
+  let second = NaN;
+  let block = new Float64Array();
   const at = (index: number): number => {
-    const second = Math.floor(index / ROOM_RATE);
-    const within = index - second * ROOM_RATE;
-    let value = 0;
-    for (const s of [second, second - 1]) {
-      let block = seconds.get(s);
-      if (!block) {
-        seconds.set(s, (block = secondOf(s)));
-        seconds.delete(s - KEPT_SECONDS);
-      }
-      value += block[within + (second - s) * ROOM_RATE] as number;
-    }
-    return value;
+    const of = Math.floor(index / ROOM_RATE);
+    if (of !== second) [second, block] = [of, heardIn(of)];
+    return block[index - of * ROOM_RATE] as number;
   };
   const first = (startMs / 1000 - distanceM / AIR_M_PER_S) * ROOM_RATE;
   const pace = 1 / (1 + ppm * 1e-6);
@@ -80,7 +89,10 @@ export function roomSound({ startMs, durationS, ppm, distanceM, snrDb, seed }: M
   let [left, right] = [at(whole), at(whole + 1)];
   for (let n = 0; n < out.length; n += 1) {
     const position = first + n * pace;
-    for (; whole < Math.floor(position); whole += 1) [left, right] = [right, at(whole + 2)];
+    for (; whole < Math.floor(position); whole += 1) {
+      left = right;
+      right = at(whole + 2);
+    }
     const part = position - whole;
     out[n] = Math.max(-1, Math.min(1, left * (1 - part) + right * part + noise * normal(random)));
   }
