@@ -19,7 +19,7 @@ export default defineConfig({
         test: {
           name: 'core',
           setupFiles,
-          include: ['{core,contract,demo}/src/**/*.test.ts'],
+          include: ['{core,contract,demo,web}/src/**/*.test.ts'],
           environment: 'node',
           // Pure: no file leaves anything behind for another, so that what all of them import is read once.
           isolate: false,
@@ -30,7 +30,7 @@ export default defineConfig({
         test: {
           name: 'unit',
           setupFiles,
-          include: ['{copies,web,cli}/src/**/*.test.ts', 'scripts/**/*.test.mjs'],
+          include: ['{copies,cli}/src/**/*.test.ts', 'scripts/**/*.test.mjs'],
           environment: 'node',
           globalSetup: [copyThread],
           env,

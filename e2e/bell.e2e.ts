@@ -48,7 +48,7 @@ test('the Ninth Bell’s first day: ordered, the pour pinned, dropped to 90 %, o
   await expect(page.locator('[data-left]')).toContainText(/Done at|Nothing that is left fits/);
 });
 
-test('a window before the call is named with an earlier start; done with one press and undone', async ({
+test('a window before the call is named with an earlier start; done with one press and undone @deep', async ({
   page,
   request,
 }) => {
@@ -81,7 +81,7 @@ test('a window before the call is named with an earlier start; done with one pre
   await expect.poll(call).toBe(480);
 });
 
-test('two shots that each wait for the other are named; the day stands', async ({ page, request }) => {
+test('two shots that each wait for the other are named; the day stands @deep', async ({ page, request }) => {
   const id = await freshProduction(request, `Round ${randomUUID().slice(0, 5)}`);
   const [place, day, one, two, a, b] = Array.from({ length: 6 }, () => randomUUID()) as [
     string,
@@ -123,7 +123,10 @@ test('two shots that each wait for the other are named; the day stands', async (
   );
 });
 
-test('somebody on two productions on one date is named on both of the screens that ask', async ({ page, request }) => {
+test('somebody on two productions on one date is named on both of the screens that ask @deep', async ({
+  page,
+  request,
+}) => {
   const name = `Mirko ${randomUUID().slice(0, 5)}`;
   const made: string[] = [];
   for (const title of ['Here', 'There']) {
@@ -148,7 +151,10 @@ test('somebody on two productions on one date is named on both of the screens th
   await expect(page.getByRole('complementary')).toContainText('booked twice');
 });
 
-test('a day with nothing on it teaches; one with five hundred lines opens and answers', async ({ page, request }) => {
+test('a day with nothing on it teaches; one with five hundred lines opens and answers @deep', async ({
+  page,
+  request,
+}) => {
   const id = await freshProduction(request, `Many ${randomUUID().slice(0, 5)}`);
   const [place, day, scene] = Array.from({ length: 3 }, () => randomUUID()) as [string, string, string];
   await write(request, id, [
@@ -196,7 +202,7 @@ test('a day with nothing on it teaches; one with five hundred lines opens and an
   await expect(page.getByText('Something went wrong')).toHaveCount(0);
 });
 
-test('two days are shared out anew, and a second unit takes what needs nobody; both with one press, undone with one key', async ({
+test('two days are shared out anew, and a second unit takes what needs nobody; both with one press, undone with one key @deep', async ({
   page,
   request,
 }) => {

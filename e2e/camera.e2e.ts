@@ -11,7 +11,7 @@ import { freshProduction, insert, ninthBell, open, rowsOf, saved, write } from '
 const view = (page: Page, name: string) =>
   page.getByRole('tablist', { name: 'Camera' }).getByRole('tab', { name, exact: true }).click();
 
-test('the seeded mismatches of four cameras are shouted, ranked by harm; one is mended on the walk past', async ({
+test('the seeded mismatches of four cameras are shouted, ranked by harm; one is mended on the walk past @deep', async ({
   page,
   request,
 }) => {
@@ -42,7 +42,10 @@ test('the seeded mismatches of four cameras are shouted, ranked by harm; one is 
   await expect(shouted).toContainText('time zone');
 });
 
-test('a test clip says what the camera stands at; what is no clip is refused in words', async ({ page, request }) => {
+test('a test clip says what the camera stands at; what is no clip is refused in words @deep', async ({
+  page,
+  request,
+}) => {
   const id = await ninthBell(request);
   const dir = mkdtempSync(path.join(os.tmpdir(), 'kavrell-e2e-clip-'));
   const [clip, list] = [path.join(dir, 'test.mov'), path.join(dir, 'list.mov')];
@@ -63,7 +66,7 @@ test('a test clip says what the camera stands at; what is no clip is refused in 
   rmSync(dir, { recursive: true, force: true });
 });
 
-test('the pour at 100 frames a second: the shutter that mains light can’t ripple in, its price, and kept for the shot', async ({
+test('the pour at 100 frames a second: the shutter that mains light can’t ripple in, its price, and kept for the shot @deep', async ({
   page,
   request,
 }) => {
@@ -100,7 +103,7 @@ test('the pour at 100 frames a second: the shutter that mains light can’t ripp
   }
 });
 
-test('six people into the recorder, and a channel conflict mended', async ({ page, request }) => {
+test('six people into the recorder, and a channel conflict mended @deep', async ({ page, request }) => {
   const id = await freshProduction(request, 'Six voices');
   const people = Array.from({ length: 6 }, () => randomUUID());
   const scene = randomUUID();
@@ -153,7 +156,7 @@ test('six people into the recorder, and a channel conflict mended', async ({ pag
   await expect(page.getByText('Before people sit: 1 of 6 ok')).toBeVisible();
 });
 
-test('the air: what disturbs what is named, and a clean set is found; a fault is found by swapping', async ({
+test('the air: what disturbs what is named, and a clean set is found; a fault is found by swapping @deep', async ({
   page,
   request,
 }) => {

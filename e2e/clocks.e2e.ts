@@ -12,7 +12,7 @@ test.beforeAll(async ({ request }) => {
 const clock = (page: Page, name: string) => page.locator(`[data-clock="${name}"]`);
 const frames = (label: string | null) => parseLabel(label ?? '', RATES['25']!);
 
-test('a camera that was never jammed stands an hour off; jamming it sets it right, and undo takes that back', async ({
+test('a camera that was never jammed stands an hour off; jamming it sets it right, and undo takes that back @deep', async ({
   page,
 }) => {
   await open(page, id, 'clocks');
@@ -38,7 +38,7 @@ test('a camera that was never jammed stands an hour off; jamming it sets it righ
   await expect(c).toHaveAttribute('data-standing', 'never');
 });
 
-test('by keyboard alone: choose a clock, jam it, read why and note what was found', async ({ page, request }) => {
+test('by keyboard alone: choose a clock, jam it, read why and note what was found @deep', async ({ page, request }) => {
   await open(page, id, 'clocks');
   await expect(clock(page, 'Sound recorder')).toHaveAttribute('data-standing', 'due');
   for (let i = 0; i < 6; i += 1) await page.keyboard.press('ArrowDown');
@@ -63,7 +63,7 @@ test('by keyboard alone: choose a clock, jam it, read why and note what was foun
   await expect(sheet).toContainText('The difference is measured');
 });
 
-test('typing 1234 means 12 seconds 34 frames; sums, real time and other rates follow as one types', async ({
+test('typing 1234 means 12 seconds 34 frames; sums, real time and other rates follow as one types @deep', async ({
   page,
 }) => {
   await open(page, id, 'clocks');
@@ -83,7 +83,7 @@ test('typing 1234 means 12 seconds 34 frames; sums, real time and other rates fo
   await expect(sheet).toContainText('does not exist in drop-frame');
 });
 
-test('a label read off a device by eye is laid against its source', async ({ page }) => {
+test('a label read off a device by eye is laid against its source @deep', async ({ page }) => {
   await open(page, id, 'clocks');
   await clock(page, 'Sound recorder').getByRole('button').first().click();
   const sheet = page.getByRole('complementary');
@@ -98,7 +98,7 @@ test('a label read off a device by eye is laid against its source', async ({ pag
   await expect(sheet.getByText(/The clock is 2\s+h ahead/)).toBeVisible();
 });
 
-test('the clips tell a wrong zone and a wrong rate by name, with an example', async ({ page }) => {
+test('the clips tell a wrong zone and a wrong rate by name, with an example @deep', async ({ page }) => {
   await open(page, id, 'clocks');
   const said = page.getByRole('region', { name: 'What the clips say' });
   await expect(said.locator('[data-fault="zone"]')).toContainText(/The clock is 1\s+h ahead/);
@@ -198,7 +198,7 @@ test('timecode out sends the time of day as sound that the decoder reads', async
   await expect(page.getByRole('status').filter({ hasText: 'Sending timecode' })).toHaveCount(0);
 });
 
-test('on Roll, J and a letter log a jam', async ({ page, request }) => {
+test('on Roll, J and a letter log a jam @deep', async ({ page, request }) => {
   const before = (await rowsOf(request, id, 'jams')).length;
   await open(page, id, 'roll');
   await page.keyboard.press('j');
@@ -223,7 +223,7 @@ test('jamming works with no network and is sent when it is back', async ({ page,
   expect((await rowsOf(request, id, 'jams')).length).toBe(before + 1);
 });
 
-test('on the phone the jam buttons are big enough for a thumb', async ({ page }) => {
+test('on the phone the jam buttons are big enough for a thumb @deep', async ({ page }) => {
   await page.setViewportSize({ width: 390, height: 844 });
   await open(page, id, 'clocks');
   const box = await clock(page, 'Camera A')
@@ -237,14 +237,14 @@ test.describe('reading the jam log', () => {
   // What the service worker fetches would pass by the routes below.
   test.use({ serviceWorkers: 'block' });
 
-  test('while clocks are being read no one is told that there are none', async ({ page }) => {
+  test('while clocks are being read no one is told that there are none @deep', async ({ page }) => {
     await page.route('**/rows/*clocks*', () => undefined);
     await page.goto(`/p/${id}/1/clocks`);
     await expect(page.getByText('Reading the production …')).toBeVisible();
     await expect(page.getByText('No clock yet')).toHaveCount(0);
   });
 
-  test('a jam log that can’t be read is said to be so, and read again when asked', async ({ page }) => {
+  test('a jam log that can’t be read is said to be so, and read again when asked @deep', async ({ page }) => {
     let broken = true;
     const detail = 'The jam log can’t be read now.';
     await page.route('**/rows/*jams*', (route) =>

@@ -33,7 +33,7 @@ async function setFaults(request: APIRequestContext, drive: string, faults: obje
   ]);
 }
 
-test('a slow drive is paused and goes on; then the card is kept on two kinds of device, and released', async ({
+test('a slow drive is paused and goes on; then the card is kept on two kinds of device, and released @deep', async ({
   page,
   request,
 }) => {
@@ -86,7 +86,7 @@ test('troubles are switched on, a drive fails alone with its reason, and what he
   await expect(row(page, 'B001')).not.toContainText('failed');
 });
 
-test('copies are read again, and one that turned meanwhile loses its word until it is mended', async ({
+test('copies are read again, and one that turned meanwhile loses its word until it is mended @deep', async ({
   page,
   request,
 }) => {

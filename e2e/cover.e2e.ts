@@ -3,7 +3,7 @@ import { insert, open, ownFinalBoard, ownLifeboat, rowsOf, saved, scrollsSideway
 
 const view = (page: Page, name: RegExp) => page.getByRole('tab', { name }).click();
 
-test('the lifeboat: what one failure loses, the collision in the knock-out, and one mend taken and undone', async ({
+test('the lifeboat: what one failure loses, the collision in the knock-out, and one mend taken and undone @deep', async ({
   page,
   request,
 }) => {
@@ -64,7 +64,7 @@ test.describe('the show, from two phones', () => {
   });
 });
 
-test('cables are made from the plan, checked off, drawn, and laid again at another place', async ({
+test('cables are made from the plan, checked off, drawn, and laid again at another place @deep', async ({
   page,
   request,
 }) => {

@@ -56,7 +56,7 @@ test('lines are moved by keyboard and by drag, times follow at once, and the cal
   expect((await pdf.body()).subarray(0, 5).toString()).toBe('%PDF-');
 });
 
-test('a fixed start is set, refused in words when it is no time, and taken off', async ({ page, request }) => {
+test('a fixed start is set, refused in words when it is no time, and taken off @deep', async ({ page, request }) => {
   const id = await ninthBell(request);
   await open(page, id, 'day');
   await page.locator('[data-line]').filter({ hasText: '8A' }).click();
@@ -74,7 +74,7 @@ test('a fixed start is set, refused in words when it is no time, and taken off',
   await expect(page.locator('[data-line]').filter({ hasText: '8A' })).not.toContainText('fixed');
 });
 
-test('a line is taken off the day and put back from the list', async ({ page, request }) => {
+test('a line is taken off the day and put back from the list @deep', async ({ page, request }) => {
   const id = await ninthBell(request);
   await open(page, id, 'day');
   await page.locator('[data-line]').filter({ hasText: '9C' }).click();

@@ -84,7 +84,10 @@ async function rolled(page: Page, { kind, title, text, first }: (typeof JOBS)[nu
 }
 
 for (const job of JOBS)
-  test(`${job.title}: from an empty database to media that are kept and a report`, async ({ page, house }) => {
+  test(`${job.title}: from an empty database to media that are kept and a report${job.title === 'Choir jubilee' ? '' : ' @deep'}`, async ({
+    page,
+    house,
+  }) => {
     const id = await rolled(page, job);
     await expect(page.locator('[data-answer=kept]')).toContainText('1 take, no card read yet');
 

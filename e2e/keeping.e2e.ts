@@ -3,7 +3,10 @@ import path from 'node:path';
 import { expect, test, type APIRequestContext } from '@playwright/test';
 import { insert, ninthBell, open, ownNinthBell, rowsOf, saved, setClock, write } from './kavrell.ts';
 
-test('the night is planned from what is out, and a theft is looked at before it happens', async ({ page, request }) => {
+test('the night is planned from what is out, and a theft is looked at before it happens @deep', async ({
+  page,
+  request,
+}) => {
   const id = await ninthBell(request);
   await setClock(request, id, '20:00');
   await open(page, id, 'copies');
@@ -51,7 +54,7 @@ async function withCard(request: APIRequestContext, label: string): Promise<{ id
   return { id, clip };
 }
 
-test('a card that comes back empty is told, stands against its release, and is set aside by whoever looked', async ({
+test('a card that comes back empty is told, stands against its release, and is set aside by whoever looked @deep', async ({
   page,
   request,
 }) => {

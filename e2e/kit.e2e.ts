@@ -48,7 +48,7 @@ test('from what the bell needs to a packed van; one thing is left behind, and it
   await expect(page.locator('[data-packed]')).toContainText(/All 15.pieces are in/);
 });
 
-test('the tower’s bag is the least that its own lines ask for, and can be printed', async ({ page, request }) => {
+test('the tower’s bag is the least that its own lines ask for, and can be printed @deep', async ({ page, request }) => {
   const { id, plan } = await ownNinthBell(request);
   const tower = plan.places.find((p) => p.name === 'Sea-mark tower')!;
   await open(page, id, 'kit');
@@ -64,7 +64,7 @@ test('the tower’s bag is the least that its own lines ask for, and can be prin
   expect(list.headers()['content-type']).toContain('application/pdf');
 });
 
-test('the step ring that is missing is found the evening before: it is lacking, and the own list has one that is free', async ({
+test('the step ring that is missing is found the evening before: it is lacking, and the own list has one that is free @deep', async ({
   page,
   request,
 }) => {

@@ -164,7 +164,7 @@ test('the plan by keyboard alone, read without seeing it, and undone', async ({ 
   await expect(key).toHaveAttribute('aria-label', /2\.1.m across, 2\.9.m down, 1\.9.m high/);
 });
 
-test('what was seeded on the foundry’s plans is found', async ({ page, request }) => {
+test('what was seeded on the foundry’s plans is found @deep', async ({ page, request }) => {
   await open(page, await ninthBell(request), 'light');
   const told = async (code: string) => {
     await page.getByRole('tab', { name: code, exact: true }).click();
@@ -180,7 +180,10 @@ test('what was seeded on the foundry’s plans is found', async ({ page, request
   expect(tower).toMatch(/never be the ballast/);
 });
 
-test('bad figures are refused at the field, in words, and the plan stays as it was', async ({ page, request }) => {
+test('bad figures are refused at the field, in words, and the plan stays as it was @deep', async ({
+  page,
+  request,
+}) => {
   const id = await ninthBell(request);
   await open(page, id, 'light');
   await page.getByRole('tab', { name: 'L1', exact: true }).click();

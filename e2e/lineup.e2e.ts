@@ -99,7 +99,7 @@ async function pour(request: APIRequestContext): Promise<{ id: string; plan: Dem
   return { id, plan, takeId };
 }
 
-test('the pour is lined up from nothing to exports: stopped and taken up, a stranger refused, one clip by hand', async ({
+test('the pour is lined up from nothing to exports: stopped and taken up, a stranger refused, one clip by hand @deep', async ({
   page,
   request,
 }) => {

@@ -50,12 +50,17 @@ const VIEWS: Record<string, readonly (string | RegExp)[]> = {
   Scenes: ['Coverage', 'Script', 'Track', 'Boards', 'Who has what', 'Bring in'],
 };
 
-/** Opens each of these screens, and every other view of it, one after the other. */
-async function everyView(page: Page, screens: readonly string[], look: (name: string) => Promise<void>): Promise<void> {
+/** Opens each of these screens one after the other: as it opens, or its other views. */
+async function everyOne(
+  page: Page,
+  { screens, views }: { screens: readonly string[]; views: boolean },
+  look: (name: string) => Promise<void>,
+): Promise<void> {
   for (const screen of screens) {
+    if (views && !VIEWS[screen]) continue;
     await visit(page, screen);
-    await look(screen);
-    for (const view of VIEWS[screen] ?? []) {
+    if (!views) await look(screen);
+    for (const view of views ? (VIEWS[screen] ?? []) : []) {
       const tab = page.getByRole('tab', { name: view, exact: true });
       await tab.click();
       await expect(tab).toHaveAttribute('aria-selected', 'true');
@@ -67,14 +72,16 @@ async function everyView(page: Page, screens: readonly string[], look: (name: st
 test.beforeAll(async ({ request }) => setClock(request, await ninthBell(request), '11:20'));
 
 // A page that has been asked forty times grows slow: a page for every few screens.
-const LOOKS = (['stage', 'daylight'] as const).flatMap((theme) =>
-  [SCREENS.slice(0, 4), SCREENS.slice(4, 7), SCREENS.slice(7, 12), SCREENS.slice(12)].map((screens) => ({
-    theme,
-    screens,
-  })),
-);
-for (const { theme, screens } of LOOKS) {
-  test(`${screens[0]} to ${screens.at(-1)} can be read and used by all, in ${theme}, and none scrolls sideways`, async ({
+const SLICES = [SCREENS.slice(0, 4), SCREENS.slice(4, 7), SCREENS.slice(7, 12), SCREENS.slice(12)];
+const LOOKS = [
+  { theme: 'stage', screens: SCREENS, views: false },
+  { theme: 'daylight', screens: SCREENS, views: false },
+  // A view has its screen's tokens and parts: its colours are asked with the rest, once.
+  ...SLICES.map((screens) => ({ theme: 'stage', screens, views: true })),
+];
+for (const { theme, screens, views } of LOOKS) {
+  const which = `${views ? 'views of ' : ''}${screens[0]} to ${screens.at(-1)}`;
+  test(`${which} can be read and used by all, in ${theme}, and none scrolls sideways${views ? ' @deep' : ''}`, async ({
     page,
     request,
   }) => {
@@ -85,8 +92,6 @@ for (const { theme, screens } of LOOKS) {
     await page.emulateMedia({ reducedMotion: 'reduce' });
     const look = async (screen: string) => {
       expect(await scrollsSideways(page), screen).toBe(false);
-      // A view has its screen's tokens and parts: its colours are asked with the rest, once.
-      if (theme === 'daylight' && screen.includes(',')) return;
       // Of a view only what is its own is asked: the frame around it was. There are no frames within, so one page will do (“legacy”).
       const axe = new AxeBuilder({ page }).setLegacyMode(true).options({ resultTypes: ['violations'] });
       const builder = screen.includes(',') ? axe.include('main') : axe;
@@ -99,13 +104,13 @@ for (const { theme, screens } of LOOKS) {
       );
       expect(told).toEqual([]);
     };
-    if (screens[0] === 'Brief') {
+    if (!views) {
       await page.goto('/');
       await expect(page.locator('h1')).toBeVisible();
       await look('Start');
     }
     await open(page, await ninthBell(request), 'day');
-    await everyView(page, screens, look);
+    await everyOne(page, { screens, views }, look);
   });
 }
 
@@ -140,11 +145,17 @@ test('no title, finding or mend is cut off at any size', async ({ page, request 
   }
 });
 
-test('no screen scrolls sideways on the phone', async ({ page, request }) => {
-  await page.setViewportSize({ width: 390, height: 844 });
-  await open(page, await ninthBell(request), 'day');
-  await everyView(page, SCREENS, async (screen) => expect(await scrollsSideways(page), screen).toBe(false));
-});
+for (const views of [false, true])
+  test(`${views ? 'no view' : 'no screen'} scrolls sideways on the phone${views ? ' @deep' : ''}`, async ({
+    page,
+    request,
+  }) => {
+    await page.setViewportSize({ width: 390, height: 844 });
+    await open(page, await ninthBell(request), 'day');
+    await everyOne(page, { screens: SCREENS, views }, async (name) =>
+      expect(await scrollsSideways(page), name).toBe(false),
+    );
+  });
 
 test('the frame stands where it always stands, whatever is in it', async ({ page, request }) => {
   await open(page, await ninthBell(request), 'day');

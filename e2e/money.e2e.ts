@@ -79,7 +79,7 @@ test('the lifeboat is quoted, more is asked for on its day, agreed to by a link,
   expect(await xml.text()).toContain('urn:cen.eu:en16931:2017');
 });
 
-test('two versions of the bell stand side by side, and a third is worked out from the plan', async ({
+test('two versions of the bell stand side by side, and a third is worked out from the plan @deep', async ({
   page,
   request,
 }) => {
@@ -102,7 +102,7 @@ test('two versions of the bell stand side by side, and a third is worked out fro
   await expect(page.locator('[data-version="Two days, six people"]')).toContainText('the job is done by it');
 });
 
-test('a job of one’s own is priced from nothing, and a receipt is kept without a network', async ({
+test('a job of one’s own is priced from nothing, and a receipt is kept without a network @deep', async ({
   page,
   request,
   context,

@@ -58,7 +58,7 @@ test.describe('one operator, a phone, and a boat that goes once', () => {
   });
 });
 
-test('leaving the tower: what is not had is named, a delay has its minutes, and one press leaves all the same', async ({
+test('leaving the tower: what is not had is named, a delay has its minutes, and one press leaves all the same @deep', async ({
   page,
   request,
 }) => {
@@ -118,7 +118,7 @@ test('ticks by photograph: printed, ticked by pen, photographed askew, each conf
   expect((await rowsOf(request, id, 'shots')).filter((s) => s.dropped)).toHaveLength(1);
 });
 
-test('an interview: questions written, asked, answers starred, a follow-up that becomes a shot', async ({
+test('an interview: questions written, asked, answers starred, a follow-up that becomes a shot @deep', async ({
   page,
   request,
 }) => {

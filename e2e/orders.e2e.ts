@@ -111,7 +111,7 @@ test('an order is sought in a worker, proven, explained, taken and undone; anoth
   await expect(page.getByRole('row').filter({ hasText: 'kept beside' })).toContainText('wrap');
 });
 
-test('odds with their level, what to drop to reach 90 %, and the drop undone', async ({ page, request }) => {
+test('odds with their level, what to drop to reach 90 %, and the drop undone @deep', async ({ page, request }) => {
   const { id } = await toAndFro(request);
   await open(page, id, 'day');
   await expect(page.locator('[data-answer="make"]')).toContainText(/% in time, 95.% by \d\d:\d\d/);
@@ -132,7 +132,7 @@ test('odds with their level, what to drop to reach 90 %, and the drop undone', a
   await expect.poll(async () => (await rowsOf(request, id, 'shots')).filter((s) => s.dropped).length).toBe(0);
 });
 
-test('“I have 40 minutes”: the best set, also without network; words when it is no number', async ({
+test('“I have 40 minutes”: the best set, also without network; words when it is no number @deep', async ({
   page,
   request,
   context,
@@ -163,7 +163,7 @@ test('a line is dragged: the price is shown while it is held', async ({ page, re
   await saved(page);
 });
 
-test('five shots that took twice their minutes: plans use that pace when asked, and say so', async ({
+test('five shots that took twice their minutes: plans use that pace when asked, and say so @deep', async ({
   page,
   request,
 }) => {

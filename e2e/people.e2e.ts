@@ -2,7 +2,7 @@ import { expect, test } from '@playwright/test';
 import { SCENE_DEFAULTS, SHOT_DEFAULTS } from '@kavrell/core/scenes';
 import { cell, freshProduction, holdChanges, ninthBell, open, rowsOf, saved, visit, write } from './kavrell.ts';
 
-test('two windows at one field: the second is told, sees both and decides; other fields both stand', async ({
+test('two windows at one field: the second is told, sees both and decides; other fields both stand @deep', async ({
   page,
   request,
 }) => {

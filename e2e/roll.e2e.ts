@@ -113,7 +113,7 @@ test('without network takes are kept on the device, through a reload, and go out
   await expect.poll(async () => (await rowsOf(request, id, 'takeEvents')).length).toBeGreaterThanOrEqual(before + 3);
 });
 
-test('a cut is taken back within five seconds; a false start counts no more, and is brought back', async ({
+test('a cut is taken back within five seconds; a false start counts no more, and is brought back @deep', async ({
   page,
   request,
 }) => {

@@ -77,7 +77,7 @@ test('half a line survives a reload, and a line that can’t be is not taken', a
   await line.fill('');
 });
 
-test('several rows are changed at once, filtered, sorted and saved as CSV', async ({ page, request }) => {
+test('several rows are changed at once, filtered, sorted and saved as CSV @deep', async ({ page, request }) => {
   const id = await ninthBell(request);
   await open(page, id, 'scenes');
   await page.getByRole('button', { name: 'All shots' }).click();
@@ -106,7 +106,7 @@ test('several rows are changed at once, filtered, sorted and saved as CSV', asyn
   expect((await download).suggestedFilename()).toBe('All-shots.csv');
 });
 
-test('a deleted scene comes back with its shots', async ({ page, request }) => {
+test('a deleted scene comes back with its shots @deep', async ({ page, request }) => {
   const id = await ninthBell(request);
   await open(page, id, 'scenes');
   const before = (await rowsOf(request, id, 'shots')).length;

@@ -80,7 +80,7 @@ test('a scouting walk with a thumb and no network: kept through a reload, sent w
   expect((await request.get(`/api/productions/${id}/files/${String(picture?.fileHash)}`)).status()).toBe(200);
 });
 
-test('the sun: where it stands by slider, when it comes in, a window for a wish goes to the shots', async ({
+test('the sun: where it stands by slider, when it comes in, a window for a wish goes to the shots @deep', async ({
   page,
   request,
 }) => {

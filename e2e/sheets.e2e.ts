@@ -147,7 +147,7 @@ test('a personal page reads with scripts off, weighs little, and says so when it
   await bare.close();
 });
 
-test('the day goes a week later: what breaks is named with its price, moved with one press, told by a new freeze, undone with one key', async ({
+test('the day goes a week later: what breaks is named with its price, moved with one press, told by a new freeze, undone with one key @deep', async ({
   page,
   request,
 }) => {
@@ -179,7 +179,10 @@ test('the day goes a week later: what breaks is named with its price, moved with
   await expect(breaks).toContainText('Day 2 is on Friday 19 March already.');
 });
 
-test('ticks on paper come back by their codes; a slip is refused and nothing is guessed', async ({ page, request }) => {
+test('ticks on paper come back by their codes; a slip is refused and nothing is guessed @deep', async ({
+  page,
+  request,
+}) => {
   const { id } = await ownNinthBell(request);
   await open(page, id, 'call-sheet');
   await page.getByText(/^Shots, \d+$/).click();
@@ -199,7 +202,7 @@ test('ticks on paper come back by their codes; a slip is refused and nothing is 
   expect((await rowsOf(request, id, 'shots')).filter((s) => s.dropped)).toHaveLength(1);
 });
 
-test('risks are found from the plan; the wind’s trigger fires on Roll with what was decided', async ({
+test('risks are found from the plan; the wind’s trigger fires on Roll with what was decided @deep', async ({
   page,
   request,
 }) => {

@@ -42,7 +42,7 @@ async function made(request: APIRequestContext, title: string): Promise<string> 
   return id;
 }
 
-test('twelve shots, by keyboard alone', async ({ page, request }) => {
+test('twelve shots, by keyboard alone @deep', async ({ page, request }) => {
   const id = await made(request, 'Twelve');
   await open(page, id, 'scenes');
   await page.keyboard.press('Tab');
@@ -82,7 +82,7 @@ test('twelve shots, by keyboard alone', async ({ page, request }) => {
   expect(shots[10]).toMatchObject({ facing: 'left', size: 'ecu' });
 });
 
-test('a script is brought in, changed and brought in again: its shots say that they are stale, until looked at', async ({
+test('a script is brought in, changed and brought in again: its shots say that they are stale, until looked at @deep', async ({
   page,
   request,
 }) => {
@@ -133,7 +133,10 @@ test('a script is brought in, changed and brought in again: its shots say that t
   expect(await rowsOf(request, id, 'scenes')).toHaveLength(2);
 });
 
-test('half a text stays with its scene: it is never shown, nor saved, under another', async ({ page, request }) => {
+test('half a text stays with its scene: it is never shown, nor saved, under another @deep', async ({
+  page,
+  request,
+}) => {
   const id = await made(request, 'Texts');
   await open(page, id, 'scenes');
   await page
@@ -168,7 +171,7 @@ test('half a text stays with its scene: it is never shown, nor saved, under anot
   ]);
 });
 
-test('a list of moments with a gate: what must be had counts down and says when it does not fit', async ({
+test('a list of moments with a gate: what must be had counts down and says when it does not fit @deep', async ({
   page,
   request,
 }) => {
@@ -206,7 +209,7 @@ test('a list of moments with a gate: what must be had counts down and says when 
   await expect(page.getByText('1 of 2 not signed')).toBeVisible();
 });
 
-test('a shot list with wrong columns is mapped, its bad rows are named, and nothing is half brought in', async ({
+test('a shot list with wrong columns is mapped, its bad rows are named, and nothing is half brought in @deep', async ({
   page,
   request,
 }) => {
@@ -268,7 +271,7 @@ test('cells are pasted from a spreadsheet, all of them or none; rows are grouped
   await expect(page.locator('.table-group')).toContainText('3 shots');
 });
 
-test('what an editor will miss: one key adds the shot, another says not needed', async ({ page, request }) => {
+test('what an editor will miss: one key adds the shot, another says not needed @deep', async ({ page, request }) => {
   const id = await made(request, 'Missing');
   await open(page, id, 'scenes');
   await page
@@ -296,7 +299,7 @@ test('what an editor will miss: one key adds the shot, another says not needed',
   await expect(missing).toContainText('No way in or out');
 });
 
-test('a sheet that went out keeps its numbers: they can’t be edited, and a shot put between gets a digit', async ({
+test('a sheet that went out keeps its numbers: they can’t be edited, and a shot put between gets a digit @deep', async ({
   page,
   request,
 }) => {

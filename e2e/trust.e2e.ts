@@ -149,7 +149,7 @@ test('who reads the call sheet has the sheet, offline too, and nothing once the 
   await context.close();
 });
 
-test('a screen that meets a fault says so, the rest goes on, and what happened can be copied', async ({
+test('a screen that meets a fault says so, the rest goes on, and what happened can be copied @deep', async ({
   browser,
   request,
   baseURL,
@@ -175,7 +175,7 @@ test('a screen that meets a fault says so, the rest goes on, and what happened c
   await context.close();
 });
 
-test('while what changed is being read nobody is told of trouble; that it can’t be read is told', async ({
+test('while what changed is being read nobody is told of trouble; that it can’t be read is told @deep', async ({
   browser,
   request,
   baseURL,
@@ -231,7 +231,7 @@ test('a server that is just starting takes nothing away: what is typed stays, an
   await context.close();
 });
 
-test('a real card that is plugged in is read, copied and kept; a drive that is not there is never made', async ({
+test('a real card that is plugged in is read, copied and kept; a drive that is not there is never made @deep', async ({
   page,
   request,
 }) => {

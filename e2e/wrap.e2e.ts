@@ -55,7 +55,7 @@ async function everything(request: APIRequestContext, id: string): Promise<Recor
   return Object.fromEntries(lists.map(([t, rows]) => [t, [...rows].sort((a, b) => (a.id < b.id ? -1 : 1))]));
 }
 
-test('a job is fetched whole, deleted for good, brought in again, and is equal; brought in twice it says so', async ({
+test('a job is fetched whole, deleted for good, brought in again, and is equal; brought in twice it says so @deep', async ({
   page,
   request,
 }) => {
@@ -98,7 +98,10 @@ test('a job is fetched whole, deleted for good, brought in again, and is equal; 
   expect(await rowsOf(request, copy, 'shots')).toHaveLength(before.shots!.length);
 });
 
-test('a setup of the bell is kept, and built again on another job in a smaller room', async ({ page, request }) => {
+test('a setup of the bell is kept, and built again on another job in a smaller room @deep', async ({
+  page,
+  request,
+}) => {
   const bell = await ninthBell(request);
   await open(page, bell, 'wrap');
   await page.getByRole('tab', { name: 'Book' }).click();
@@ -139,7 +142,10 @@ test('a setup of the bell is kept, and built again on another job in a smaller r
   await expect.poll(async () => (await rowsOf(request, job, 'setups')).length).toBe(0);
 });
 
-test('notes of a rough cut become shots of the next day, like the shot that is named', async ({ page, request }) => {
+test('notes of a rough cut become shots of the next day, like the shot that is named @deep', async ({
+  page,
+  request,
+}) => {
   const { id, plan } = await ownNinthBell(request);
   await open(page, id, 'wrap');
   await page.getByRole('tab', { name: 'Pick-ups' }).click();

@@ -1,8 +1,7 @@
-import { spawn } from 'node:child_process';
-import { chmodSync, mkdirSync, mkdtempSync, readFileSync, readdirSync, rmSync } from 'node:fs';
-import os from 'node:os';
+import { mkdirSync, readFileSync, rmSync } from 'node:fs';
 import path from 'node:path';
 import { ROOT, ensureBuilt, ensureDebian, ensureModules } from './lib/bootstrap.mjs';
+import { run, start } from './lib/run.mjs';
 import { say } from './lib/say.mjs';
 
 const counts = { passed: 0, failed: 0 };
@@ -15,18 +14,6 @@ const started = Date.now();
 // xxhash: the copy engine's work is checked by the system's own tool too.
 ensureDebian(['postgresql', 'ffmpeg', 'chromium-headless-shell', 'xxhash', 'poppler-utils']);
 ensureModules();
-
-/** Runs a program; true when it ended well. */
-function start(program, args, env = {}) {
-  const child = spawn(program, args, {
-    cwd: ROOT,
-    stdio: ['ignore', 'inherit', 'inherit'],
-    env: { ...process.env, ...env },
-  });
-  return new Promise((done) => child.once('exit', (code) => done(code === 0)));
-}
-/** Runs a program of `node_modules`; true when it ended well. */
-const run = (program, args, env) => start(path.join(ROOT, 'node_modules', '.bin', program), args, env);
 
 /** A check that is one yes or no: counted as one test. */
 async function check(name, work) {
@@ -97,47 +84,12 @@ await Promise.all([
   check('chaos, a sample', () => script('chaos', '--seconds', '15', '--seed', '16')),
   check('moved to another machine', () => script('moveTrial')),
 ]);
-const { startInstance } = await import('./lib/instance.mjs');
-const { freePort } = await import('./lib/postgres.mjs');
-
-/** The tests of one half, about as long as all others. Each half has a whole Kavrell of its own, since tests of one share its demo. */
-const FIRST = /(bell|camera|copies|handover|house|keyboard|look|roll|scout|trust)\.e2e\.ts$/;
-const files = readdirSync(path.join(ROOT, 'e2e')).filter((f) => f.endsWith('.e2e.ts'));
-async function half(name, own) {
-  const dir = mkdtempSync(path.join(os.tmpdir(), 'kavrell-e2e-'));
-  chmodSync(dir, 0o755);
-  const instance = await startInstance({ dir, port: await freePort(), demo: true, fast: true, log: 'error' });
-  const results = path.join(ROOT, 'e2e', 'results', name);
-  mkdirSync(results, { recursive: true });
-  const file = path.join(results, 'results.json');
-  rmSync(file, { force: true });
-  try {
-    const ok = await run('playwright', ['test', '--config', 'e2e/playwright.config.ts', ...own], {
-      KAVRELL_E2E_ADDRESS: instance.address,
-      KAVRELL_E2E_LINK: instance.link,
-      KAVRELL_E2E_RESULTS: results,
-    });
-    const { stats } = JSON.parse(readFileSync(file, 'utf8'));
-    counts.passed += stats.expected + stats.flaky;
-    if (stats.flaky > 0) secondTries.push(`${stats.flaky} of the interface’s, half ${name}: see “flaky” above`);
-    counts.failed += stats.unexpected;
-    if (!ok && stats.unexpected === 0) counts.failed += 1;
-    if (!ok) failures.push(`the interface’s tests, half ${name}`);
-  } finally {
-    await instance.stop();
-    rmSync(dir, { recursive: true, force: true });
-  }
-}
-await Promise.all([
-  half(
-    'one',
-    files.filter((f) => FIRST.test(f)),
-  ),
-  half(
-    'two',
-    files.filter((f) => !FIRST.test(f)),
-  ),
-]);
+const { browserTests } = await import('./lib/browserTests.mjs');
+const browser = await browserTests({ deep: false });
+counts.passed += browser.passed;
+counts.failed += browser.failed;
+failures.push(...browser.failures);
+secondTries.push(...browser.secondTries);
 
 say(`\n${((Date.now() - started) / 1000).toFixed(0)} s in all`);
 for (const name of secondTries) say(`passed at the second try only, to be mended: ${name}`);

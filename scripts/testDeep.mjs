@@ -1,9 +1,10 @@
-// The long checks: properties on examples of their own, hours of trouble, and mutants of the parts where a wrong figure costs most.
+// The long checks: properties on examples of their own, hours of trouble, all there is to see in a browser, and mutants of the parts where a
+// wrong figure costs most.
 import { spawnSync } from 'node:child_process';
 import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { parseArgs } from 'node:util';
-import { ROOT, ensureModules } from './lib/bootstrap.mjs';
+import { ROOT, ensureBuilt, ensureModules } from './lib/bootstrap.mjs';
 
 const { values: asked } = parseArgs({
   options: {
@@ -35,9 +36,20 @@ if (runs('properties'))
       ['node_modules/vitest/vitest.mjs', 'run', '--project', 'core', '--project', 'unit'],
       {
         KAVRELL_SEED: String(seed + round),
+        KAVRELL_DEEP: '1',
       },
     );
 if (runs('chaos')) run('chaos', ['scripts/chaos.mjs', '--minutes', asked.minutes, '--seed', String(seed)]);
+if (runs('browser')) {
+  const { browserTests } = await import('./lib/browserTests.mjs');
+  ensureBuilt();
+  console.log('\n== browser');
+  const told = await browserTests({ deep: true });
+  console.log(
+    `${told.passed} passed, ${told.failed} failed${told.secondTries.length ? `; ${told.secondTries.join(', ')}` : ''}`,
+  );
+  if (told.failed > 0) failed.push('browser');
+}
 if (runs('mutants')) await mutants();
 
 /** Changes the program in a sample of places, one at a time, and says which changes no test saw. */

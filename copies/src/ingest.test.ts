@@ -181,10 +181,12 @@ process.send(r);
     );
     await writeFile(bundle, script);
     const stamps = new Map<string, number>();
+    // All of them are tried by `npm run test:deep`.
+    const kills = process.env.KAVRELL_DEEP ? 20 : 8;
     let rounds = 0;
     for (let done = false; !done; rounds += 1) {
       expect(rounds).toBeLessThan(60);
-      const dies = rounds < 20 ? 2 + ((rounds * 7) % 11) : 0;
+      const dies = rounds < kills ? 2 + ((rounds * 7) % 11) : 0;
       const child = fork(bundle, [path.resolve('package.json'), at('A001'), at('x'), String(dies)], {
         stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
       });

@@ -51,7 +51,7 @@ function secondOf(second: number): Float32Array {
   return out;
 }
 
-let latest = { second: NaN, sound: new Float32Array() };
+let latest: { second: number; sound: Float32Array } = { second: NaN, sound: new Float32Array() };
 const heard = new Map<number, Float64Array>();
 /** What sounds in a second: what begins in it, and what began in the one before and sounds on. */
 function heardIn(second: number): Float64Array {
@@ -76,7 +76,7 @@ export function roomSound({ startMs, durationS, ppm, distanceM, snrDb, seed }: M
   const out = new Float32Array(Math.round(durationS * ROOM_RATE));
   const random = seeded(seed);
   let second = NaN;
-  let block = new Float64Array();
+  let block: Float64Array = new Float64Array();
   const at = (index: number): number => {
     const of = Math.floor(index / ROOM_RATE);
     if (of !== second) [second, block] = [of, heardIn(of)];

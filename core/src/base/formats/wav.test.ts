@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { InputError } from '../errors/index.ts';
+import { sampled } from '../testing.ts';
 import {
   bytesOf,
   openWav,
@@ -192,14 +193,15 @@ describe('damaged and foreign files', () => {
     expect(() => wavHead(format(), 1, { bext: { ...bext, originator: 'x'.repeat(33) } })).toThrow(/longer than 32/);
     expect(() => wavHead(format(), 1, { bext: { ...bext, description: '録音' } })).toThrow(/can’t be written/);
   });
-  it('not one of 100,000 random or damaged files gives anything but a reading or the typed error, nor a read beyond the end', () => {
+  const files = sampled(100_000, 20_000);
+  it(`not one of ${files} random or damaged files gives anything but a reading or the typed error, nor a read beyond the end`, () => {
     const random = seeded(20270318);
     const tags = ['RIFF', 'RF64', 'WAVE', 'fmt ', 'data', 'bext', 'iXML', 'ds64', 'LIST'].map((t) =>
       new TextEncoder().encode(t),
     );
     let opened = 0;
     let typed = 0;
-    for (let run = 0; run < 100_000; run += 1) {
+    for (let run = 0; run < files; run += 1) {
       let data: Uint8Array;
       if (run % 2) {
         data = small.slice(0, random() < 0.5 ? small.length : Math.floor(random() * small.length));
@@ -237,7 +239,7 @@ describe('damaged and foreign files', () => {
       }
       if (beyond) throw new Error(`run ${run} read beyond the file`);
     }
-    expect(opened).toBeGreaterThan(10_000);
-    expect(typed).toBeGreaterThan(10_000);
+    expect(opened).toBeGreaterThan(files / 10);
+    expect(typed).toBeGreaterThan(files / 10);
   }, 60_000);
 });
