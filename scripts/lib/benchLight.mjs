@@ -76,8 +76,11 @@ export async function benchLight() {
   const few = { ...known, plan: { ...known.plan, items: known.plan.items.filter((_, i) => i % 5 === 0) } };
   const usual = timed(() => light.exactField(few, 12, 9, 1.5), 8);
   report('by the light kernel, four lamps, two flags, in that room, median of 8', median(usual), 100, 'ms');
+  // The page waits 200 ms for the hand to rest: with that it is 400.
+  const close = timed(() => light.readExactly(known, known.plan, s.settings, 'close'), 8);
+  report('six faces read closely, 20 sources, median of 8', median(close), 200, 'ms');
   const faces = timed(() => light.readExactly(known, known.plan, s.settings), 8);
-  report('six faces read exactly, 20 sources, median of 8', median(faces), 400, 'ms');
+  report('the same read exactly, a moment later, median of 8', median(faces), 1500, 'ms');
   const day = timed(() => Array.from({ length: 12 }, () => light.checkPlan(s)), 15);
   report('all checks of a day of 12 such setups, median of 15', median(day), 100, 'ms');
 }

@@ -1,7 +1,7 @@
 import { existsSync, readFileSync } from 'node:fs';
 import path from 'node:path';
 import { describe, expect, it } from 'vitest';
-import { EXACT_STOPS, KIT_STOPS, QUICK_STOPS } from '../rooms/light/index.ts';
+import { CLOSE_STOPS, EXACT_STOPS, KIT_STOPS, QUICK_STOPS } from '../rooms/light/index.ts';
 import { formulasPage } from './document.ts';
 import { TRUST } from './trust.ts';
 
@@ -24,6 +24,8 @@ describe('how far to trust what is computed', () => {
   it('says of light what its readings reckon with', () => {
     expect(of('Light at a face, read exactly')).toBe(`${EXACT_STOPS.open} stop`);
     expect(of('The same in a room')).toContain(`${EXACT_STOPS.room} stop`);
+    expect(of('Light at a face, read closely')).toContain(`${CLOSE_STOPS.open} stop`);
+    expect(of('Light at a face, read closely')).toContain(`${CLOSE_STOPS.room} in rooms`);
     expect(of('Light at a face, read quickly')).toContain(`${QUICK_STOPS.open} stop`);
     expect(of('Light at a face, read quickly')).toContain(`${QUICK_STOPS.room} in rooms`);
     expect(KIT_STOPS).toEqual({ typical: 1 / 3, own: 0.1 });

@@ -60,7 +60,7 @@ export async function setupPdf(rows: ProductionRows, setup: Setup, read: ReadLig
     ? exact.readings
     : readPlan(lightsOf({ plan, room, catalogue: s.catalogue, daylight }), plan, settings);
   const around = room && !room.outside ? 'room' : 'open';
-  const offBy = (r: FaceReading) => readingError(r, plan, s.catalogue, { isExact, around });
+  const offBy = (r: FaceReading) => readingError(r, plan, s.catalogue, { how: isExact ? 'exact' : 'quick', around });
   const findings = checkPlan(s);
   const named = new Map(plan.items.map((i) => [i.id, nameOf(i)]));
   const pageOf = (density: Density): Content[] => {

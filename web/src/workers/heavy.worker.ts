@@ -26,6 +26,7 @@ import {
   readExactly,
   simplerPlan,
   type Exact,
+  type Nearness,
   type Fallback,
   type LightPlan,
   type LightScene,
@@ -110,8 +111,8 @@ const work = {
     return { ...read, jpeg: await canvas.convertToBlob({ type: 'image/jpeg', quality: 0.7 }), width, height };
   },
   /** The faces of a plan read by the light kernel. */
-  exact(scene: LightScene, plan: LightPlan, settings: Settings): Exact {
-    return readExactly(scene, plan, settings);
+  exact(scene: LightScene, plan: LightPlan, settings: Settings, how: Nearness): Exact {
+    return readExactly(scene, plan, settings, how);
   },
   /** The simplest light that still meets what is wanted in so many minutes. */
   simpler(...asked: Parameters<typeof simplerPlan>): Fallback | null {

@@ -1,9 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { COARSE } from '../../physics/illumination/index.ts';
 import { daylight } from '../../physics/sun/index.ts';
 import {
   CHEEK_DEG,
+  CLOSE_STOPS,
   errorSaid,
   errorWhy,
   lightsOf,
@@ -13,8 +13,10 @@ import {
   readPlan,
   type Exact,
   type FaceReading,
+  type HowRead,
   type LightPlan,
   type LightScene,
+  type Nearness,
   type PlanItem,
 } from './index.ts';
 import { aBounce, aFlag, aFrame, aPerson, aPlan, aRoom, aSource, CATALOGUE, SETTINGS, aFeature } from './testing.ts';
@@ -120,7 +122,7 @@ describe('a plan read exactly', () => {
   });
   it('coarse is near fine, while something is dragged', () => {
     const plan = aPlan([face, lamp(), aBounce({ xM: 5.5, yM: 4.6, turnDeg: 250 })]);
-    const coarse = readings(readExactly(sceneFor(plan), plan, SETTINGS, COARSE))[0]!;
+    const coarse = readings(readExactly(sceneFor(plan), plan, SETTINGS, 'close'))[0]!;
     expect(Math.abs(stops(coarse.keyLux, exact(plan).keyLux))).toBeLessThan(0.1);
   });
 });
@@ -149,8 +151,8 @@ describe('what the kernel does not know is named, and nothing is made up', () =>
 });
 
 describe('how far a reading may be off', () => {
-  const off = (plan: LightPlan, more: Partial<LightScene> = {}, isExact = true) =>
-    readingError(exact(plan, more), plan, CATALOGUE, { isExact, around: more.room ? 'room' : 'open' })!;
+  const off = (plan: LightPlan, more: Partial<LightScene> = {}, how: HowRead['how'] = 'exact') =>
+    readingError(exact(plan, more), plan, CATALOGUE, { how, around: more.room ? 'room' : 'open' })!;
   it('of one typical lamp far off is its figures: a third of a stop', () => {
     const error = off(aPlan([face, lamp()]));
     expect(error.stops).toBeGreaterThan(1 / 3);
@@ -171,7 +173,7 @@ describe('how far a reading may be off', () => {
   it('of a lamp that was measured is a tenth', () => {
     const own = new Map([...CATALOGUE].map(([key, e]) => [key, { ...e, own: true }]));
     const plan = aPlan([face, lamp()]);
-    expect(readingError(exact(plan), plan, own, { isExact: true, around: 'open' })!.stops).toBeLessThan(0.13);
+    expect(readingError(exact(plan), plan, own, { how: 'exact', around: 'open' })!.stops).toBeLessThan(0.13);
   });
   it('of daylight is a stop', () => {
     const room = { ...ROOM, features: [aFeature()] };
@@ -179,12 +181,20 @@ describe('how far a reading may be off', () => {
     const sun = { ...daylight(30, 'overcast'), azimuthDeg: 0, altitudeDeg: 30 };
     expect(off(plan, { room, daylight: sun }).stops).toBeGreaterThan(0.75);
   });
+  it('read closely it is a little more, and says so', () => {
+    const plan = aPlan([face, lamp()]);
+    const close = off(plan, { room: ROOM }, 'close');
+    expect(close.stops).toBeGreaterThan(off(plan, { room: ROOM }).stops);
+    expect(errorWhy(close)).toContain('read closely 0.10');
+    expect(readExactly(sceneFor(plan), plan, SETTINGS, 'close')).toMatchObject({ how: 'close' });
+    expect(readExactly(sceneFor(plan), plan, SETTINGS)).toMatchObject({ how: 'exact' });
+  });
   it('read quickly is more, and in the dark there is none', () => {
     const plan = aPlan([face, lamp()]);
-    expect(off(plan, {}, false).stops).toBeGreaterThan(off(plan).stops + 0.05);
+    expect(off(plan, {}, 'quick').stops).toBeGreaterThan(off(plan).stops + 0.05);
     // Walls are what the quick reading knows least of.
-    expect(off(plan, { room: ROOM }, false).stops).toBeGreaterThan(1);
-    expect(readingError(exact(aPlan([face])), aPlan([face]), CATALOGUE, { isExact: true, around: 'open' })).toBeNull();
+    expect(off(plan, { room: ROOM }, 'quick').stops).toBeGreaterThan(1);
+    expect(readingError(exact(aPlan([face])), aPlan([face]), CATALOGUE, { how: 'exact', around: 'open' })).toBeNull();
   });
   const place = fc.record({
     xM: fc.double({ min: 1, max: 7, noNaN: true }),
@@ -203,13 +213,29 @@ describe('how far a reading may be off', () => {
       ]),
     );
   it.each([
+    ['open', 40, {}],
+    ['room', 20, { room: ROOM }],
+  ] as const)('the close reading is as near as it says on nine of ten made-up plans (%s)', (around, numRuns, more) => {
+    const within: boolean[] = [];
+    fc.assert(
+      fc.property(plans, (plan) => {
+        const at = (how: Nearness) => readings(readExactly(sceneFor(plan, more), plan, SETTINGS, how))[0]!.keyLux;
+        const [close, exactly] = [at('close'), at('exact')];
+        if (exactly > 1) within.push(Math.abs(stops(close, exactly)) <= CLOSE_STOPS[around]);
+      }),
+      { numRuns },
+    );
+    expect(within.length).toBeGreaterThan(numRuns / 2);
+    expect(within.filter(Boolean).length / within.length).toBeGreaterThanOrEqual(0.9);
+  });
+  it.each([
     ['open', 120, {}],
     ['room', 40, { room: ROOM }],
   ] as const)('the quick reading is as near as it says on nine of ten made-up plans (%s)', (around, numRuns, more) => {
     const within: boolean[] = [];
     fc.assert(
       fc.property(plans, (plan) => {
-        const a = readings(readExactly(sceneFor(plan, more), plan, SETTINGS, COARSE))[0]!.keyLux;
+        const a = readings(readExactly(sceneFor(plan, more), plan, SETTINGS, 'close'))[0]!.keyLux;
         const b = quick(plan, more).keyLux;
         if (a > 1 && b > 1) within.push(Math.abs(stops(a, b)) <= QUICK_STOPS[around]);
       }),

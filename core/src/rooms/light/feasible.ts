@@ -1,6 +1,5 @@
 import type { Catalogue } from './library.ts';
 import type { Room } from '../places/index.ts';
-import { COARSE } from '../../physics/illumination/index.ts';
 import { readExactly } from './exact.ts';
 import { lightsOf, type LightScene } from './emitters.ts';
 import { isRaised, type LightPlan, type PersonItem, type MeterItem } from './plan.ts';
@@ -116,7 +115,7 @@ type Read = (plan: LightPlan, face: Face, scene: Omit<LightScene, 'plan'>, setti
 const quickly: Read = (plan, face, scene, settings) => readFace(lightsOf({ ...scene, plan }), plan, face, settings);
 /** By the light kernel; null where it does not know all of the light. */
 const exactly: Read = (plan, face, scene, settings) => {
-  const read = readExactly({ ...scene, plan }, plan, settings, COARSE);
+  const read = readExactly({ ...scene, plan }, plan, settings, 'close');
   return ('readings' in read && read.readings.find((r) => r.id === face.id)) || null;
 };
 

@@ -64,7 +64,7 @@ describe('a lamp put right by a meter', () => {
   });
   it('narrows what a reading may be off, as own figures do', () => {
     const plan = aPlan([face, key()]);
-    const how = { isExact: true, around: 'open' as const };
+    const how = { how: 'exact' as const, around: 'open' as const };
     const [typical, own] = [CATALOGUE, catalogueOf([found(0)])].map((c) =>
       readingError(readAt(plan, c), plan, c, how)!,
     );

@@ -1,6 +1,6 @@
 import { distance } from '../../base/geometry/index.ts';
 import { AMBIENT, SKY, SUN } from './emitters.ts';
-import { EXACT_STOPS } from './exact.ts';
+import { CLOSE_STOPS, EXACT_STOPS, type Nearness } from './exact.ts';
 import { entryOf, type Catalogue } from './library.ts';
 import { lampOf } from './lamp.ts';
 import type { LightPlan } from './plan.ts';
@@ -13,9 +13,9 @@ export interface ReadingError {
   causes: { words: string; stops: number }[];
 }
 
-/** How a plan was read: by the light kernel or quickly, and whether walls stand around it. */
+/** How a plan was read: by the light kernel, closely or exactly, or quickly; and whether walls stand around it. */
 export interface HowRead {
-  isExact: boolean;
+  how: Nearness | 'quick';
   around: 'open' | 'room';
 }
 
@@ -30,6 +30,12 @@ export const PLACING_M = 0.05;
 /** What the quick reading leaves, in stops: nine of ten made-up plans are nearer to the exact one (`exact.test.ts`). In a room it takes what walls give back as even. */
 export const QUICK_STOPS = { open: 0.3, room: 1.1 } as const;
 
+const METHODS: Record<HowRead['how'], { words: string; stops: Record<HowRead['around'], number> }> = {
+  exact: { words: 'method', stops: EXACT_STOPS },
+  close: { words: 'read closely', stops: CLOSE_STOPS },
+  quick: { words: 'read quickly', stops: QUICK_STOPS },
+};
+
 const asShare = (stops: number) => 2 ** stops - 1;
 const asStops = (share: number) => Math.log2(1 + share);
 
@@ -42,7 +48,7 @@ export function readingError(
   reading: FaceReading,
   plan: Pick<LightPlan, 'items'>,
   catalogue: Catalogue,
-  { isExact, around }: HowRead,
+  { how, around }: HowRead,
 ): ReadingError | null {
   const { keyLux } = reading;
   const face = plan.items.find((i) => i.id === reading.id);
@@ -65,8 +71,8 @@ export function readingError(
       add('placing', part.keyLux, 2 * Math.log2(farM / (farM - PLACING_M)));
     }
   }
-  const methodStops = (isExact ? EXACT_STOPS : QUICK_STOPS)[around];
-  const all = Object.values(squares).reduce((a, b) => a + b, asShare(methodStops) ** 2);
+  const method = METHODS[how];
+  const all = Object.values(squares).reduce((a, b) => a + b, asShare(method.stops[around]) ** 2);
   const words = {
     kit: 'figures of the lamps',
     placing: `things ${PLACING_M * 100} cm beside their place`,
@@ -79,7 +85,7 @@ export function readingError(
       ...(Object.keys(squares) as (keyof typeof squares)[])
         .filter((cause) => squares[cause] > 0)
         .map((cause) => ({ words: words[cause], stops: asStops(Math.sqrt(squares[cause])) })),
-      { words: isExact ? 'method' : 'read quickly', stops: methodStops },
+      { words: method.words, stops: method.stops[around] },
     ],
   };
 }

@@ -20,7 +20,6 @@ import {
   type Settings,
   type Setup,
 } from '../../rooms/light/index.ts';
-import { COARSE } from '../../physics/illumination/index.ts';
 import { patchFindings, type PatchFinding } from '../../rooms/sound/index.ts';
 import type { FIT_PARTS, LIT_PARTS, PATCH_PARTS, RowsOf } from './parts.ts';
 import type { ProductionRows } from './rows.ts';
@@ -62,7 +61,7 @@ const roomOf = (rows: LitRows, setup: Setup) => rows.rooms.find((r) => r.id === 
 export function exactKeys(setups: readonly LitSetup[]): Map<string, number> {
   return new Map(
     setups.flatMap(({ id, scene, plan, settings }) => {
-      const read = readExactly(scene, plan, settings, COARSE);
+      const read = readExactly(scene, plan, settings, 'close');
       const keyLux = 'readings' in read ? read.readings[0]?.keyLux : undefined;
       return keyLux === undefined ? [] : [[id, keyLux] as const];
     }),

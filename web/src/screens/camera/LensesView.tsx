@@ -105,7 +105,7 @@ export function LensesView() {
             'For each camera of a shot the fastest lens is taken that reaches, is here, and goes on; each lens once a shot, unless there are more.',
             'Sizes are heights in the picture: medium 1.1 m, close 0.4 m. Distance = focal length × height ÷ sensor height.',
             'Flange distances decide adapters: a lens whose flange is longer than the body’s goes on, a shorter one would not focus far.',
-            'Exposure is worked out in the order rate, shutter, stop, EI, ND, with the light of the setup’s plan: read exactly a moment after it stands, quickly where the plan has what the exact reading does not know (a mirror, the open sky).',
+            'Exposure is worked out in the order rate, shutter, stop, EI, ND, with the light of the setup’s plan: read by the light kernel (closely, see How far to trust this) a moment after it stands, quickly where the plan has what the kernel does not know (a mirror, the open sky).',
           ]}
         />
       </Sheet>

@@ -8,18 +8,20 @@ import {
   type Surroundings,
 } from '@kavrell/core/light';
 
+const HOW_SAID = { exact: 'read exactly', close: 'read closely; exactly in a moment', quick: 'read quickly' } as const;
+
 /** How a face was read, and how far that may be off: the error of the key side with what it is made of. */
 export function HowNear({ reading, s, exact }: { reading: FaceReading; s: Surroundings; exact: Exact | null }) {
-  const isExact = exact !== null && 'readings' in exact;
+  const how = exact !== null && 'readings' in exact ? exact.how : 'quick';
   const error = readingError(reading, s.plan, s.catalogue, {
-    isExact,
+    how,
     around: s.room && !s.room.outside ? 'room' : 'open',
   });
   if (!error) return null;
   return (
-    <Box mt={3} data-near={isExact ? 'exact' : 'quick'}>
-      <Box as="strong">{errorSaid(error)}</Box>{' '}
-      {isExact ? 'read exactly' : exact ? `read quickly. ${exact.why}` : 'read quickly'}
+    <Box mt={3} data-near={how}>
+      <Box as="strong">{errorSaid(error)}</Box> {HOW_SAID[how]}
+      {exact && 'why' in exact ? `. ${exact.why}` : ''}
       <Box color="soft" fontSize="s">
         {errorWhy(error)}
       </Box>

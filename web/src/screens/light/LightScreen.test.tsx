@@ -141,11 +141,15 @@ describe('how near a reading is', () => {
     return document.querySelector('[data-near]')!.textContent;
   };
   it('read exactly is said only of what the kernel read', () => {
-    expect(near({ readings: [reading!] })).toMatch(/read exactly.*method 0\.0[15]/);
+    expect(near({ readings: [reading!], how: 'exact' })).toMatch(/read exactly.*method 0\.0[15]/);
     clearPage();
     preparePage();
     expect(near(null)).not.toMatch(/exactly/);
   });
+  it('what it read closely first says that the rest is on its way', () =>
+    expect(near({ readings: [reading!], how: 'close' })).toMatch(
+      /read closely; exactly in a moment.*read closely 0\.(03|10)/,
+    ));
   it('why it was not read exactly is told', () =>
     expect(near({ why: 'A mirror is read the quick way.' })).toMatch(
       /read quickly\. A mirror is read the quick way\./,
@@ -188,6 +192,6 @@ describe('a meter beside the plan', () => {
     const { keyLux } = draw(false);
     write(keyLux * 0.8);
     expect(written()).toEqual([]);
-    expect(said()).toContain('read quickly');
+    expect(said()).toContain('Until the plan is read exactly it is no measure for a lamp');
   });
 });

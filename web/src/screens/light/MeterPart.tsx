@@ -91,7 +91,7 @@ export function MeterPart({ reading, plan, s, isExact }: Props) {
         </Flex>
         {isExact ? null : (
           <Box color="soft" fontSize="s" mt={2}>
-            As long as it is read quickly the plan is no measure for a lamp.
+            Until the plan is read exactly it is no measure for a lamp.
           </Box>
         )}
       </form>

@@ -34,7 +34,7 @@ export function PlanWhy({ s, rigWhy }: { s: Surroundings; rigWhy: string }) {
       <Why
         lines={[
           'Quickly, while something is moved: reading × (reference² + r²) ÷ (distance² + r²) for round lamps, form factors for panels; × beam × cosine at the cheek. Cheeks look 50° to each side of the face.',
-          'A moment after it rests the plan is read exactly: lamps as faces with their size, boards and cloths lit in pieces by everything, flags with their edges, walls to and fro without end; within 0.01 stop of an independent reference in the open, 0.05 in rooms.',
+          'When it rests the plan is read closely at once and exactly a moment later: lamps as faces with their size, boards and cloths lit in pieces by everything, flags with their edges, walls to and fro without end; within 0.01 stop of an independent reference in the open, 0.05 in rooms.',
           'Frames and boards glow evenly in nine pieces by what falls on them; walls throw back Φ·ρ ÷ (A·(1 − ρ)), spread evenly; a black flag takes away its form factor of what comes from all around.',
           `Stop: E = 250·T² ÷ (t·EI) at ${s.settings.fps} fps, ${s.settings.shutterDeg}°, EI ${s.settings.ei}.`,
           rigWhy,

@@ -109,7 +109,11 @@ export function Readings({
       </Part>
       <WantedPart {...{ reading, plan, editing, s, names, alone }} />
       <PartsPart {...{ reading, plan, editing, names, s }} />
-      <MeterPart key={reading.id} {...{ reading, plan, s }} isExact={exact !== null && 'readings' in exact} />
+      <MeterPart
+        key={reading.id}
+        {...{ reading, plan, s }}
+        isExact={exact !== null && 'readings' in exact && exact.how === 'exact'}
+      />
     </>
   );
 }
