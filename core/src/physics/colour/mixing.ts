@@ -31,6 +31,12 @@ const uv = ({ x, y }: Chromaticity): [number, number] => [
   (6 * y) / (12 * y - 2 * x + 3),
 ];
 
+const GOLDEN = (Math.sqrt(5) - 1) / 2;
+const LOCUS_STEPS = 60;
+const miredAt = (i: number) => 40 + ((1e6 / 1667 - 40) * i) / LOCUS_STEPS;
+/** Glowing bodies evenly spread in mireds, in CIE 1960. */
+const LOCUS = Array.from({ length: LOCUS_STEPS + 1 }, (_, i) => uv(kelvinToXy(1e6 / miredAt(i))));
+
 /**
  * Correlated colour temperature: of the glowing body nearest in CIE 1960, K; 1667 to 25,000, outside it is the end. What lies on the line
  * comes back as it went in, to a tenth of a kelvin. Source: CIE 15; golden-section search over mireds, in which the line is even.
@@ -42,16 +48,25 @@ export function xyToKelvin(at: Chromaticity): number {
     return Math.hypot(u - a, v - b);
   };
   // The nearest of some evenly spread, then between its neighbours.
-  const [least, most, steps] = [40, 1e6 / 1667, 60];
-  const miredAt = (i: number) => least + ((most - least) * i) / steps;
-  let best = 0;
-  for (let i = 1; i <= steps; i += 1) if (away(miredAt(i)) < away(miredAt(best))) best = i;
-  let [low, high] = [miredAt(Math.max(0, best - 1)), miredAt(Math.min(steps, best + 1))];
-  const golden = (Math.sqrt(5) - 1) / 2;
-  for (let i = 0; i < 60; i += 1) {
-    const [a, b] = [high - golden * (high - low), low + golden * (high - low)];
-    if (away(a) < away(b)) high = b;
-    else low = a;
+  let [best, least] = [0, Infinity];
+  LOCUS.forEach(([a, b], i) => {
+    const off = (u - a) ** 2 + (v - b) ** 2;
+    if (off < least) [best, least] = [i, off];
+  });
+  let [low, high] = [miredAt(Math.max(0, best - 1)), miredAt(Math.min(LOCUS_STEPS, best + 1))];
+  let [lower, upper] = [high - GOLDEN * (high - low), low + GOLDEN * (high - low)];
+  let [offLower, offUpper] = [away(lower), away(upper)];
+  // A ten-millionth of where it began: far under a tenth of a kelvin.
+  for (let i = 0; i < 34; i += 1) {
+    if (offLower < offUpper) {
+      [high, upper, offUpper] = [upper, lower, offLower];
+      lower = high - GOLDEN * (high - low);
+      offLower = away(lower);
+    } else {
+      [low, lower, offLower] = [lower, upper, offUpper];
+      upper = low + GOLDEN * (high - low);
+      offUpper = away(upper);
+    }
   }
   return 2e6 / (low + high);
 }

@@ -16,6 +16,7 @@ import { listed, metresText, nameOf, type LightFinding, type Sensor, type Surrou
 import { clear, featurePane, paneOf, placeOf, type Space } from './space.ts';
 import { edgesOf } from './emitters.ts';
 import { lampOf } from './lamp.ts';
+import type { Catalogue } from './library.ts';
 import type { CameraItem, PersonItem, PlanItem, SourceItem } from './plan.ts';
 import { outness, pictureOf, sensorOf } from './framed.ts';
 
@@ -42,10 +43,21 @@ const cameraBody = (c: CameraItem): Vec[] => {
 /** Round a lamp’s face it is looked at in so many places. */
 const RIM = 12;
 
-/** The whole face of a lamp with what is on it: its middle and its rim, as it looks. */
-export function facePoints(item: SourceItem, s: Pick<Surroundings, 'catalogue'>): Vec[] {
+// While one thing is dragged all others stay the very same objects.
+const faces = new WeakMap<SourceItem, { catalogue: Catalogue; points: Vec[] }>();
+
+/** The whole face of a lamp with what is on it: its middle and its rim, as it looks. Worked out once for each as it stands. */
+export function facePoints(item: SourceItem, { catalogue }: Pick<Surroundings, 'catalogue'>): Vec[] {
+  const known = faces.get(item);
+  if (known?.catalogue === catalogue) return known.points;
+  const points = rimOf(item, catalogue);
+  faces.set(item, { catalogue, points });
+  return points;
+}
+
+function rimOf(item: SourceItem, catalogue: Catalogue): Vec[] {
   const at = placeOf(item);
-  const emitter = lampOf(item, s.catalogue)?.emitter ?? { radiusM: 0.1 };
+  const emitter = lampOf(item, catalogue)?.emitter ?? { radiusM: 0.1 };
   const { right, up } = edgesOf(direction(item.turnDeg, item.tiltDeg));
   const [w, h] = 'radiusM' in emitter ? [emitter.radiusM, emitter.radiusM] : [emitter.widthM / 2, emitter.heightM / 2];
   const rim = Array.from({ length: RIM }, (_, n) => {

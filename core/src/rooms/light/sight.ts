@@ -17,30 +17,11 @@ import {
 } from '../../base/geometry/index.ts';
 import { capital, metresText, nameOf, type LightFinding, type Surroundings } from './finding.ts';
 import { lampOf } from './lamp.ts';
-import { clear, paneOf, placeOf, spaceOf, standPoints, type Space } from './space.ts';
-import type { CameraItem, PersonItem, PlanItem, SourceItem } from './plan.ts';
-import { ballInPicture, outness, pictureOf, seenWidthMm, sensorOf, type Framed } from './framed.ts';
-import { STEP_M, facePoints, inMirrors, round } from './mirrors.ts';
-
-/** Points this near to each other stand for all between them, m: no edge slips through a picture unseen. */
-const STEP_ALONG_M = 0.12;
-const MOST_ALONG = 24;
-
-/** Points of a thing’s body: its edges and what lies within them, so that it is seen too where no corner of it is. */
-function bodyOf(item: PlanItem, s: Surroundings): Vec[] {
-  if (item.kind === 'source') return facePoints(item, s);
-  if (!('widthM' in item)) return [placeOf(item)];
-  const p = paneOf(item);
-  const along = (sizeM: number) => Math.min(MOST_ALONG, Math.max(2, Math.ceil(sizeM / STEP_ALONG_M)));
-  const [columns, rows] = [along(item.widthM), along(item.heightM)];
-  return Array.from({ length: (columns + 1) * (rows + 1) }, (_, n) => {
-    const [c, r] = [n % (columns + 1), Math.floor(n / (columns + 1))];
-    return add(add(p.at, times(p.across, (2 * c) / columns - 1)), times(p.up, (2 * r) / rows - 1));
-  });
-}
-
-/** A stand is looked at in so many places. */
-const STAND_POINTS = 25;
+import { between, clear, placeOf, spaceOf, type Space } from './space.ts';
+import type { CameraItem, PersonItem, SourceItem } from './plan.ts';
+import { outness, seenWidthMm, sensorOf, type Framed } from './framed.ts';
+import { STEP_M, inMirrors, round } from './mirrors.ts';
+import { inPictureOf, type Shown } from './bodies.ts';
 
 /** A little more than the edge, so that it isn't grazed. */
 const SAFE = 1.04;
@@ -48,27 +29,19 @@ const SAFE = 1.04;
 /** Lamps, flags, frames and stands that a camera sees. Practicals are meant to be seen. */
 export function inFrame(s: Surroundings, space: Space): LightFinding[] {
   const found: LightFinding[] = [];
-  const things = s.plan.items
-    .filter((i) => (i.kind === 'source' ? i.role !== 'practical' : 'widthM' in i && i.kind !== 'mirror'))
-    .map((item) => {
-      const [points, below] = [bodyOf(item, s), standPoints(item, STAND_POINTS)];
-      const at = placeOf(item);
-      return { item, points, below, at, reachM: Math.max(...[...points, ...below].map((p) => distance(at, p))) };
-    });
+  const things = s.plan.items.filter((i) =>
+    i.kind === 'source' ? i.role !== 'practical' : 'widthM' in i && i.kind !== 'mirror',
+  );
   for (const camera of s.plan.items) {
     if (camera.kind !== 'camera') continue;
     const sensor = sensorOf(camera, s.cameras);
-    const [eye, inPicture, mayShow] = [placeOf(camera), pictureOf(camera, sensor), ballInPicture(camera, sensor)];
-    for (const { item, points, below, at, reachM } of things) {
-      if (!mayShow(at, reachM)) continue;
-      const seen = (list: readonly Vec[]) => {
-        const inside: Framed[] = [];
-        for (const p of list) {
-          const f = inPicture(p);
-          if (f && outness(f) < 1 && clear(space, eye, p, item.id)) inside.push(f);
-        }
-        return inside;
-      };
+    const eye = placeOf(camera);
+    for (const item of things) {
+      const { body: whole, points, below } = inPictureOf(camera, sensor, item, s.catalogue);
+      if (points.length + below.length === 0) continue;
+      const near = between(space, eye, whole, item.id);
+      const seen = (list: readonly Shown[]): Framed[] =>
+        list.flatMap(({ at, framed }) => (clear(near, eye, at) ? [framed] : []));
       const [body, stand] = [seen(points), seen(below)];
       const all = [...body, ...stand];
       if (all.length === 0) continue;
@@ -115,15 +88,18 @@ export function cameraShadows(s: Surroundings): LightFinding[] {
   const found: LightFinding[] = [];
   for (const face of s.plan.items) {
     if (face.kind !== 'person') continue;
+    const inTheWay = cameras.map((camera) => ({
+      camera,
+      body: pane(placeOf(camera), turnTo(placeOf(camera), placeOf(face)), 0, 0.3, 0.3),
+      operator: operatorPane(camera, placeOf(face)),
+    }));
     for (const lamp of s.plan.items) {
       if (lamp.kind !== 'source' || !lamp.on || lamp.role === 'practical' || lamp.role === 'background') continue;
+      if (angleBetween(direction(face.turnDeg), minus(placeOf(lamp), placeOf(face))) > 100) continue;
       const half = (lampOf(lamp, s.catalogue)?.halfM ?? 0) * 0.7;
       const side = direction(lamp.turnDeg + 90);
       const samples = [0, half, -half].map((k) => add(placeOf(lamp), times(side, k)));
-      if (angleBetween(direction(face.turnDeg), minus(placeOf(lamp), placeOf(face))) > 100) continue;
-      for (const camera of cameras) {
-        const body = pane(placeOf(camera), turnTo(placeOf(camera), placeOf(face)), 0, 0.3, 0.3);
-        const operator = operatorPane(camera, placeOf(face));
+      for (const { camera, body, operator } of inTheWay) {
         const hidden = samples.filter(
           (p) => crossing(p, placeOf(face), body) ?? crossing(p, placeOf(face), operator),
         ).length;

@@ -1,7 +1,10 @@
 import {
   crosses,
   direction,
+  distance,
+  dot,
   length,
+  minus,
   pane,
   throughBox,
   uprightPane,
@@ -80,6 +83,19 @@ export function clear(space: Space, a: Vec, b: Vec, except: string | null = null
     if (inA !== inB && !space.windows.some((w) => crosses(a, b, w))) return false;
   }
   return true;
+}
+
+/** The same space with only those panes that may stand between a place and anything within a ball; `except` is left out. */
+export function between(space: Space, from: Vec, ball: { at: Vec; reachM: number }, except: string): Space {
+  const way = minus(ball.at, from);
+  const long2 = dot(way, way);
+  const panes = space.panes.filter(({ id, pane: p }) => {
+    if (id === except) return false;
+    const along = long2 > 0 ? Math.max(0, Math.min(1, dot(minus(p.at, from), way) / long2)) : 0;
+    const nearest = { x: from.x + way.x * along, y: from.y + way.y * along, z: from.z + way.z * along };
+    return distance(p.at, nearest) <= ball.reachM + Math.hypot(length(p.across), length(p.up));
+  });
+  return { ...space, panes };
 }
 
 /** A body that stands on the floor under something on the plan, as upright points from floor to top. */
