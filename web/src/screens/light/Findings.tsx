@@ -10,11 +10,12 @@ import { Severity } from '../../ui/Severity.tsx';
 /** What was found on the plan, the worst first: what, what helps, and one press that mends it where one can. */
 export function Findings({
   findings,
-  editing,
+  mend,
   onSelect,
 }: {
   findings: readonly LightFinding[];
-  editing: PlanEditing;
+  /** Changes one thing on the plan as it stands then. */
+  mend: PlanEditing['item'];
   onSelect: (id: string) => void;
 }) {
   const { rows } = usePlanned();
@@ -38,7 +39,7 @@ export function Findings({
                 {f.fix ? (
                   <Button
                     size="small"
-                    onClick={() => f.fix && editing.item(f.fix.label, f.fix.id, f.fix.values as Partial<PlanItem>)}
+                    onClick={() => f.fix && mend(f.fix.label, f.fix.id, f.fix.values as Partial<PlanItem>)}
                   >
                     {f.fix.label}
                   </Button>
@@ -48,7 +49,7 @@ export function Findings({
                     aria-label="Who watches it"
                     value=""
                     style={{ maxWidth: 200 }}
-                    onChange={(e) => e.target.value && editing.item('watched', zone, { watcherId: e.target.value })}
+                    onChange={(e) => e.target.value && mend('watched', zone, { watcherId: e.target.value })}
                   >
                     <option value="">Who watches it …</option>
                     {crew.map((p) => (

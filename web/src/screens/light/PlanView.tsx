@@ -3,7 +3,7 @@ import { usePlanMinutes } from './usePlanMinutes.ts';
 import { PlanBar } from './PlanBar.tsx';
 import { usePlanRead } from './usePlanRead.ts';
 import { Box } from '@chakra-ui/react';
-import { useEffect, useState } from 'react';
+import { memo, useCallback, useDeferredValue, useEffect, useMemo, useState } from 'react';
 import { diffLine, nameOf, type PlanItem, type Setup } from '@kavrell/core/light';
 import { formatMinutes } from '@kavrell/core/units';
 import { usePlanned } from '../../app/production.tsx';
@@ -24,6 +24,13 @@ import { usePlan } from './usePlan.ts';
 import { LitFor } from './LitFor.tsx';
 import { PlanItems } from './PlanItems.tsx';
 import { PlanWhy, PowerPart } from './PlanParts.tsx';
+
+// What is only read follows a hand that drags when there is time for it; a place and its light go with the hand.
+const ItemsThen = memo(PlanItems);
+const FieldsThen = memo(ItemFields);
+const FindingsThen = memo(Findings);
+const PowerThen = memo(PowerPart);
+const WhyThen = memo(PlanWhy);
 
 /** One setup as a plan in metres: drawn, read, checked and priced in minutes while it is moved. */
 export function PlanView({ setup }: { setup: Setup }) {
@@ -48,7 +55,8 @@ export function PlanView({ setup }: { setup: Setup }) {
     contourOn,
     side,
   });
-  const selected = plan.items.find((i) => i.id === selectedId);
+  const then = useDeferredValue(useMemo(() => ({ plan, s, findings, editing }), [plan, s, findings, editing]));
+  const selected = then.plan.items.find((i) => i.id === selectedId);
 
   const add = (kind: Addable) => {
     const item = newItem(
@@ -66,17 +74,16 @@ export function PlanView({ setup }: { setup: Setup }) {
     editing.set(`${nameOf(item)} in`, { ...plan, items: [...plan.items, powered] });
     select(item.id);
   };
-  const takeOff = (id: string) => {
-    const item = plan.items.find((i) => i.id === id);
-    if (!item) return;
-    editing.set(`${nameOf(item)} off the plan`, {
-      ...plan,
-      items: plan.items.filter((i) => i.id !== id),
-      cues: plan.cues.filter((c) => c.itemId !== id),
-    });
-    select(null);
-    tell(`${nameOf(item)} is off the plan. Ctrl+Z brings it back.`);
-  };
+  const { takeOff: takeFrom } = editing;
+  const takeOff = useCallback(
+    (id: string) => {
+      const gone = takeFrom(id);
+      if (!gone) return;
+      select(null);
+      tell(`${nameOf(gone)} is off the plan. Ctrl+Z brings it back.`);
+    },
+    [takeFrom],
+  );
   const { from, changes, rig, relight, fits } = usePlanMinutes(setup, plan, s);
 
   return (
@@ -104,9 +111,11 @@ export function PlanView({ setup }: { setup: Setup }) {
           height={STAGE_PX}
         />
       </Box>
-      <PlanItems plan={plan} s={s} selectedId={selectedId} onSelect={select} />
+      <ItemsThen plan={then.plan} s={then.s} selectedId={selectedId} onSelect={select} />
       <Sheet>
-        {selected ? <ItemFields key={selected.id} item={selected} editing={editing} s={s} onDelete={takeOff} /> : null}
+        {selected ? (
+          <FieldsThen key={selected.id} item={selected} editing={then.editing} s={then.s} onDelete={takeOff} />
+        ) : null}
         {reading ? (
           <Readings
             reading={reading}
@@ -126,12 +135,12 @@ export function PlanView({ setup }: { setup: Setup }) {
         ) : (
           <Part>Put a person or a point on the plan to read the light there.</Part>
         )}
-        <Findings findings={findings} editing={editing} onSelect={select} />
+        <FindingsThen findings={then.findings} mend={editing.item} onSelect={select} />
         <Feasible setup={setup} plan={plan} s={s} fits={fits} editing={editing} day={day} clock={clock} />
-        <PowerPart s={s} />
+        <PowerThen s={then.s} />
         <Cues plan={plan} editing={editing} />
         <LitFor setup={setup} s={s} editing={editing} />
-        <PlanWhy s={s} rigWhy={rig.why} />
+        <WhyThen s={then.s} rigWhy={rig.why} />
       </Sheet>
     </>
   );

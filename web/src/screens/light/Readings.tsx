@@ -1,4 +1,5 @@
 import { Box } from '@chakra-ui/react';
+import { memo, useDeferredValue, useMemo } from 'react';
 import {
   nameOf,
   sightLine,
@@ -16,6 +17,8 @@ import { PartsPart } from './PartsPart.tsx';
 import { WantedPart } from './WantedPart.tsx';
 import type { PlanEditing } from './usePlan.ts';
 import { Tabbed } from '../../ui/Views.tsx';
+
+const PartsThen = memo(PartsPart);
 
 /** What a meter would say at one face: both sides, ratio, stop, colour, and each source with what it adds. */
 export function Readings({
@@ -41,7 +44,11 @@ export function Readings({
   exact: Exact | null;
 }) {
   const item = plan.items.find((i) => i.id === reading.id);
-  const names = new Map(plan.items.map((i) => [i.id, nameOf(i)]));
+  const names = useMemo(() => new Map(plan.items.map((i) => [i.id, nameOf(i)])), [plan.items]);
+  // Each source by itself follows a hand that drags when there is time for it.
+  const then = useDeferredValue(
+    useMemo(() => ({ reading, plan, editing, names, s }), [reading, plan, editing, names, s]),
+  );
   const { wanted } = plan;
   const alone = production.ratioSchool === 'alone';
   const ratio = reading.ratio === null ? null : alone ? reading.ratio - 1 : reading.ratio;
@@ -108,7 +115,7 @@ export function Readings({
         ) : null}
       </Part>
       <WantedPart {...{ reading, plan, editing, s, names, alone }} />
-      <PartsPart {...{ reading, plan, editing, names, s }} />
+      <PartsThen {...then} />
       <MeterPart
         key={reading.id}
         {...{ reading, plan, s }}

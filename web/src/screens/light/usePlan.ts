@@ -1,5 +1,5 @@
-import { useCallback, useEffect, useRef, useState } from 'react';
-import type { LightPlan, PlanItem, Setup } from '@kavrell/core/light';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { nameOf, type LightPlan, type PlanItem, type Setup } from '@kavrell/core/light';
 import { change } from '../../platform/rows.ts';
 import { undo } from '../../platform/undo.ts';
 
@@ -18,6 +18,8 @@ export interface PlanEditing {
   nudge: (label: string, plan: LightPlan) => void;
   /** Changes one thing. */
   item: (label: string, id: string, values: object, later?: boolean) => void;
+  /** Takes a thing off the plan, with its cues; null if it is not on it. */
+  takeOff: (id: string) => PlanItem | null;
 }
 
 /** A setup’s plan as it is worked on: what is dragged is seen at once and written when let go. */
@@ -78,5 +80,23 @@ export function usePlan(productionId: string, setup: Setup): PlanEditing {
     },
     [nudge, set],
   );
-  return { plan, show, keep, set, nudge, item };
+  const takeOff = useCallback(
+    (id: string) => {
+      const { plan: now } = latest.current;
+      const gone = now.items.find((i) => i.id === id);
+      if (!gone) return null;
+      set(`${nameOf(gone)} off the plan`, {
+        ...now,
+        items: now.items.filter((i) => i.id !== id),
+        cues: now.cues.filter((c) => c.itemId !== id),
+      });
+      return gone;
+    },
+    [set],
+  );
+  // One object as long as nothing of it is another: what leans on it need not be drawn anew.
+  return useMemo(
+    () => ({ plan, show, keep, set, nudge, item, takeOff }),
+    [plan, show, keep, set, nudge, item, takeOff],
+  );
 }
