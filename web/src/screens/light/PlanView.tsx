@@ -55,7 +55,9 @@ export function PlanView({ setup }: { setup: Setup }) {
     contourOn,
     side,
   });
-  const then = useDeferredValue(useMemo(() => ({ plan, s, findings, editing }), [plan, s, findings, editing]));
+  const now = useMemo(() => ({ plan, s, findings, editing }), [plan, s, findings, editing]);
+  const later = useDeferredValue(now);
+  const then = editing.isHeld ? later : now;
   const selected = then.plan.items.find((i) => i.id === selectedId);
 
   const add = (kind: Addable) => {

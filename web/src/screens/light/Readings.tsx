@@ -46,9 +46,9 @@ export function Readings({
   const item = plan.items.find((i) => i.id === reading.id);
   const names = useMemo(() => new Map(plan.items.map((i) => [i.id, nameOf(i)])), [plan.items]);
   // Each source by itself follows a hand that drags when there is time for it.
-  const then = useDeferredValue(
-    useMemo(() => ({ reading, plan, editing, names, s }), [reading, plan, editing, names, s]),
-  );
+  const now = useMemo(() => ({ reading, plan, editing, names, s }), [reading, plan, editing, names, s]);
+  const later = useDeferredValue(now);
+  const then = editing.isHeld ? later : now;
   const { wanted } = plan;
   const alone = production.ratioSchool === 'alone';
   const ratio = reading.ratio === null ? null : alone ? reading.ratio - 1 : reading.ratio;

@@ -8,6 +8,8 @@ const SETTLE_MS = 450;
 
 export interface PlanEditing {
   plan: LightPlan;
+  /** Whether a hand drags something just now: what is only read may then follow when there is time for it. */
+  isHeld: boolean;
   /** Shows a plan without keeping it: while something is dragged. */
   show: (plan: LightPlan) => void;
   /** Keeps what is shown. */
@@ -24,10 +26,12 @@ export interface PlanEditing {
 
 /** A setup’s plan as it is worked on: what is dragged is seen at once and written when let go. */
 export function usePlan(productionId: string, setup: Setup): PlanEditing {
-  const [shown, setShown] = useState<{ setupId: string; plan: LightPlan } | null>(null);
+  const [shown, setShown] = useState<{ setupId: string; plan: LightPlan; isHeld: boolean } | null>(null);
   const pending = useRef<{ setup: Setup; plan: LightPlan; label: string } | null>(null);
   const timer = useRef<ReturnType<typeof setTimeout> | undefined>(undefined);
-  const plan = shown?.setupId === setup.id ? shown.plan : setup.plan;
+  const own = shown?.setupId === setup.id ? shown : null;
+  const plan = own?.plan ?? setup.plan;
+  const isHeld = own?.isHeld ?? false;
 
   const write = useCallback(() => {
     clearTimeout(timer.current);
@@ -45,10 +49,11 @@ export function usePlan(productionId: string, setup: Setup): PlanEditing {
 
   const latest = useRef({ setup, plan });
   latest.current = { setup, plan };
-  const show = useCallback((next: LightPlan) => {
+  const draw = useCallback((next: LightPlan, held: boolean) => {
     latest.current.plan = next;
-    setShown({ setupId: latest.current.setup.id, plan: next });
+    setShown({ setupId: latest.current.setup.id, plan: next, isHeld: held });
   }, []);
+  const show = useCallback((next: LightPlan) => draw(next, true), [draw]);
   const keep = useCallback(
     (label: string) => {
       pending.current = { setup: latest.current.setup, plan: latest.current.plan, label };
@@ -58,19 +63,19 @@ export function usePlan(productionId: string, setup: Setup): PlanEditing {
   );
   const set = useCallback(
     (label: string, next: LightPlan) => {
-      show(next);
+      draw(next, false);
       keep(label);
     },
-    [show, keep],
+    [draw, keep],
   );
   const nudge = useCallback(
     (label: string, next: LightPlan) => {
-      show(next);
+      draw(next, false);
       pending.current = { setup: latest.current.setup, plan: next, label };
       clearTimeout(timer.current);
       timer.current = setTimeout(write, SETTLE_MS);
     },
-    [show, write],
+    [draw, write],
   );
   const item = useCallback(
     (label: string, id: string, values: object, later = false) => {
@@ -96,7 +101,7 @@ export function usePlan(productionId: string, setup: Setup): PlanEditing {
   );
   // One object as long as nothing of it is another: what leans on it need not be drawn anew.
   return useMemo(
-    () => ({ plan, show, keep, set, nudge, item, takeOff }),
-    [plan, show, keep, set, nudge, item, takeOff],
+    () => ({ plan, isHeld, show, keep, set, nudge, item, takeOff }),
+    [plan, isHeld, show, keep, set, nudge, item, takeOff],
   );
 }
