@@ -13,4 +13,4 @@ const told = (React as unknown as Record<string, Record<string, unknown> | undef
   '__CLIENT_INTERNALS_DO_NOT_USE_OR_WARN_USERS_THEY_CANNOT_UPGRADE'
 ];
 if (told && 'recentlyCreatedOwnerStacks' in told)
-  Object.defineProperty(told, 'recentlyCreatedOwnerStacks', { get: () => Infinity, set: () => undefined });
+  Object.defineProperty(told, 'recentlyCreatedOwnerStacks', { get: () => Infinity, set() {} });

@@ -1,6 +1,7 @@
+import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import path from 'node:path';
-import * as fontkit from 'fontkit';
+import { create } from 'fontkit';
 import type { Content } from 'pdfmake/interfaces.js';
 
 const require = createRequire(import.meta.url);
@@ -26,7 +27,7 @@ export const FONTS = {
 };
 
 const lettersOf = (file: string): ReadonlySet<number> => {
-  const font = fontkit.openSync(file);
+  const font = create(readFileSync(file));
   return new Set('characterSet' in font ? font.characterSet : []);
 };
 const OWN = [...lettersOf(FONTS.Text.normal)]
