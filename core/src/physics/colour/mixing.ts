@@ -56,8 +56,8 @@ export function xyToKelvin(at: Chromaticity): number {
   let [low, high] = [miredAt(Math.max(0, best - 1)), miredAt(Math.min(LOCUS_STEPS, best + 1))];
   let [lower, upper] = [high - GOLDEN * (high - low), low + GOLDEN * (high - low)];
   let [offLower, offUpper] = [away(lower), away(upper)];
-  // A ten-millionth of where it began: far under a tenth of a kelvin.
-  for (let i = 0; i < 34; i += 1) {
+  // Down to where neighbours can no longer be told apart: far under a tenth of a kelvin.
+  for (let i = 0; i < 50; i += 1) {
     if (offLower < offUpper) {
       [high, upper, offUpper] = [upper, lower, offLower];
       lower = high - GOLDEN * (high - low);
