@@ -8,7 +8,7 @@ import {
   type Surroundings,
 } from '@kavrell/core/light';
 
-const HOW_SAID = { exact: 'read exactly', close: 'read closely; exactly in a moment', quick: 'read quickly' } as const;
+const HOW_SAID = { exact: 'read exactly', close: 'read closely', quick: 'read quickly' } as const;
 
 /** How a face was read, and how far that may be off: the error of the key side with what it is made of. */
 export function HowNear({ reading, s, exact }: { reading: FaceReading; s: Surroundings; exact: Exact | null }) {
