@@ -1,5 +1,6 @@
 import path from 'node:path';
 import { defineConfig } from 'vitest/config';
+import { bundled } from './scripts/lib/testBundle.mjs';
 
 // Tests run from source; threads and child processes need a file to start from.
 const cache = path.join(import.meta.dirname, 'node_modules', '.cache', 'kavrell');
@@ -9,11 +10,14 @@ const env = {
 };
 const copyThread = 'scripts/lib/testCopyThread.mjs';
 const setupFiles = ['scripts/lib/testSeed.mjs'];
+const resolve = { alias: await bundled(path.join(cache, 'tests')) };
 
 export default defineConfig({
   test: {
     // Both cores of the machine that checks: by itself Vitest leaves one idle.
     maxWorkers: 2,
+    // Screens and plans are made and thrown away by the thousand: room for the young is fewer rounds of clearing up.
+    execArgv: ['--max-semi-space-size=64'],
     projects: [
       {
         test: {
@@ -39,6 +43,7 @@ export default defineConfig({
         },
       },
       {
+        resolve,
         test: {
           name: 'web',
           setupFiles: [...setupFiles, 'web/src/testing/patience.ts'],
@@ -51,6 +56,7 @@ export default defineConfig({
         },
       },
       {
+        resolve,
         test: {
           name: 'server',
           setupFiles,

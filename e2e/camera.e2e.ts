@@ -180,7 +180,7 @@ test('the air: what disturbs what is named, and a clean set is found; a fault is
   await saved(page);
 });
 
-test('the prompter: what changed, how long it takes, and running with keys', async ({ page, request }) => {
+test('the prompter: what changed, how long it takes, and running with keys @deep', async ({ page, request }) => {
   await open(page, await ninthBell(request), 'camera');
   await view(page, 'Prompter');
   await expect(page.locator('[data-draft-diff]')).toContainText('in: This morning, at low water, it is cast.');

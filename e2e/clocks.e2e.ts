@@ -211,7 +211,7 @@ test('on Roll, J and a letter log a jam @deep', async ({ page, request }) => {
   await expect(clock(page, 'Camera D')).toHaveAttribute('data-standing', 'inStep');
 });
 
-test('jamming works with no network and is sent when it is back', async ({ page, context, request }) => {
+test('jamming works with no network and is sent when it is back @deep', async ({ page, context, request }) => {
   await open(page, id, 'clocks');
   const before = (await rowsOf(request, id, 'jams')).length;
   await context.setOffline(true);

@@ -60,7 +60,9 @@ test('a slow drive is paused and goes on; then the card is kept on two kinds of 
   await expect(row(page, 'A001')).not.toContainText('may be formatted');
 });
 
-test('troubles are switched on, a drive fails alone with its reason, and what helps is said', async ({ page }) => {
+test('troubles are switched on, a drive fails alone with its reason, and what helps is said @deep', async ({
+  page,
+}) => {
   await open(page, id, 'copies');
   await page.getByRole('tab', { name: 'Drives', exact: true }).click();
   await page.getByRole('row', { name: /Fast 2/ }).click();

@@ -30,7 +30,7 @@ test('the lifeboat: what one failure loses, the collision in the knock-out, and 
 test.describe('the show, from two phones', () => {
   test.use({ viewport: { width: 390, height: 844 } });
 
-  test('a cue that runs over is called on one and seen on the other, which skips one to be in time', async ({
+  test('a cue that runs over is called on one and seen on the other, which skips one to be in time @deep', async ({
     page,
     request,
     context,

@@ -90,7 +90,10 @@ test('a line is taken off the day and put back from the list @deep', async ({ pa
   await expect(page.locator('[data-line]').last()).toContainText('9E');
 });
 
-test('the frame: find anything, keys, the three answers with their why, both themes', async ({ page, request }) => {
+test('the frame: find anything, keys, the three answers with their why, both themes @deep', async ({
+  page,
+  request,
+}) => {
   const id = await ninthBell(request);
   await open(page, id, 'day');
   await page.keyboard.press('/');

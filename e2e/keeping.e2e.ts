@@ -71,7 +71,7 @@ test('a card that comes back empty is told, stands against its release, and is s
   await expect(sheet.getByRole('button', { name: 'I looked at it: set it aside' })).toHaveCount(0);
 });
 
-test('the night after the pour: a card is drawn onto a drive, and the word is that one may sleep', async ({
+test('the night after the pour: a card is drawn onto a drive, and the word is that one may sleep @deep', async ({
   page,
   request,
 }) => {

@@ -3,7 +3,7 @@ import { expect, test } from '@playwright/test';
 import { KIT_LINE_DEFAULTS, PIECE_DEFAULTS, type KitLine } from '@kavrell/core/kit';
 import { insert, open, ownNinthBell, rowsOf, saved, write } from './kavrell.ts';
 
-test('from what the bell needs to a packed van; one thing is left behind, and it is known', async ({
+test('from what the bell needs to a packed van; one thing is left behind, and it is known @deep', async ({
   page,
   request,
 }) => {
@@ -101,7 +101,7 @@ test('the step ring that is missing is found the evening before: it is lacking, 
   await expect(page.getByText(new RegExp(`${plan.production.title.slice(0, 20)}.*: \\d+ on `))).toBeVisible();
 });
 
-test('out and back by codes, without a network: one is left behind and known before the van leaves', async ({
+test('out and back by codes, without a network: one is left behind and known before the van leaves @deep', async ({
   page,
   request,
 }) => {

@@ -143,7 +143,7 @@ test('a three-light setup from nothing: 4 : 1 at T4, nothing left to mend, its m
   }
 });
 
-test('the plan by keyboard alone, read without seeing it, and undone', async ({ page, request }) => {
+test('the plan by keyboard alone, read without seeing it, and undone @deep', async ({ page, request }) => {
   const { id } = await ownNinthBell(request);
   await open(page, id, 'light');
   await page.getByRole('tab', { name: 'L1', exact: true }).click();

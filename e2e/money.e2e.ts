@@ -3,7 +3,7 @@ import { cell, freshProduction, open, ownLifeboat, ownNinthBell, rowsOf, saved, 
 
 const view = (page: Page, name: string) => page.getByRole('tab', { name, exact: true }).click();
 
-test('the lifeboat is quoted, more is asked for on its day, agreed to by a link, and invoiced', async ({
+test('the lifeboat is quoted, more is asked for on its day, agreed to by a link, and invoiced @deep', async ({
   page,
   request,
   browser,

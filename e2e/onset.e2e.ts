@@ -89,7 +89,7 @@ test('leaving the tower: what is not had is named, a delay has its minutes, and 
   expect(undone.some((w) => w.startsWith('9A'))).toBe(true);
 });
 
-test('ticks by photograph: printed, ticked by pen, photographed askew, each confirmed before it counts', async ({
+test('ticks by photograph: printed, ticked by pen, photographed askew, each confirmed before it counts @deep', async ({
   page,
   request,
 }) => {

@@ -64,7 +64,7 @@ test('two windows at one field: the second is told, sees both and decides; other
   ]);
 });
 
-test('a crew link opens what its role may, shows no phone, and ends when withdrawn', async ({
+test('a crew link opens what its role may, shows no phone, and ends when withdrawn @deep', async ({
   page,
   request,
   browser,
@@ -115,7 +115,10 @@ test('a used-up link and a wrong password are told in words', async ({ browser }
   await stranger.close();
 });
 
-test('from nothing: a production is begun, and every screen teaches its first step', async ({ page, request }) => {
+test('from nothing: a production is begun, and every screen teaches its first step @deep', async ({
+  page,
+  request,
+}) => {
   await page.goto('/');
   await page.getByLabel('New production').fill('   ');
   await page.getByRole('button', { name: 'Begin' }).click();

@@ -137,7 +137,10 @@ test('a cut is taken back within five seconds; a false start counts no more, and
   await expect(first).not.toContainText('false start');
 });
 
-test('cameras go in and out of the take by letter, and letters are dead while typing', async ({ page, request }) => {
+test('cameras go in and out of the take by letter, and letters are dead while typing @deep', async ({
+  page,
+  request,
+}) => {
   const id = await ninthBell(request);
   await open(page, id, 'roll');
   const b = page.getByRole('button', { name: /^Camera B:/ });

@@ -38,7 +38,7 @@ async function phoneOf(browser: Browser, page: Page, request: APIRequestContext,
   return { context, phone, path };
 }
 
-test('the first day is frozen and sent; a call and a place change, are told in words and read by two links, one of them with no network', async ({
+test('the first day is frozen and sent; a call and a place change, are told in words and read by two links, one of them with no network @deep', async ({
   page,
   request,
   browser,
@@ -108,7 +108,7 @@ test('the first day is frozen and sent; a call and a place change, are told in w
   await oda.context.close();
 });
 
-test('a personal page reads with scripts off, weighs little, and says so when its link is none', async ({
+test('a personal page reads with scripts off, weighs little, and says so when its link is none @deep', async ({
   page,
   request,
   browser,
@@ -232,7 +232,7 @@ test('risks are found from the plan; the wind’s trigger fires on Roll with wha
   await expect(page.locator('[data-due]')).toContainText('A reflector held low by hand');
 });
 
-test('a pasted thread becomes a day with its gaps marked, and is taken back with one key', async ({
+test('a pasted thread becomes a day with its gaps marked, and is taken back with one key @deep', async ({
   page,
   request,
 }) => {

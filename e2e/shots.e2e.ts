@@ -235,7 +235,7 @@ test('a shot list with wrong columns is mapped, its bad rows are named, and noth
   await expect.poll(async () => (await rowsOf(request, id, 'scenes')).length).toBe(0);
 });
 
-test('cells are pasted from a spreadsheet, all of them or none; rows are grouped', async ({ page, request }) => {
+test('cells are pasted from a spreadsheet, all of them or none; rows are grouped @deep', async ({ page, request }) => {
   const id = await made(request, 'Paste');
   await open(page, id, 'scenes');
   await page.getByLabel('Text to bring in').fill('scene\tshot\twhat\n1\tA\tone\n1\tB\ttwo\n1\tC\tthree');
@@ -367,7 +367,7 @@ test('a sheet that went out keeps its numbers: they can’t be edited, and a sho
   await expect(page.getByRole('complementary')).toContainText('lens of 1B: was “nothing”, is “85 mm”');
 });
 
-test('a picture gives a palette beside the page; what is none, or far too large, is refused in words', async ({
+test('a picture gives a palette beside the page; what is none, or far too large, is refused in words @deep', async ({
   page,
   request,
 }) => {
@@ -407,7 +407,7 @@ test('a picture gives a palette beside the page; what is none, or far too large,
   expect(await rowsOf(request, id, 'palettes')).toHaveLength(1);
 });
 
-test('a voice-over is dropped, shots hang on its seconds, gaps show', async ({ page, request }) => {
+test('a voice-over is dropped, shots hang on its seconds, gaps show @deep', async ({ page, request }) => {
   const id = await made(request, 'Track');
   await open(page, id, 'scenes');
   await page.getByLabel('Text to bring in').fill('scene\tshot\twhat\n1\tA\tone\n1\tB\ttwo');

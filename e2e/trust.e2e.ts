@@ -116,7 +116,7 @@ test('what one person left on a device waits for them; the owner sends it under 
   await context.setOffline(false);
 });
 
-test('who reads the call sheet has the sheet, offline too, and nothing once the link is withdrawn', async ({
+test('who reads the call sheet has the sheet, offline too, and nothing once the link is withdrawn @deep', async ({
   browser,
   request,
 }) => {
@@ -202,7 +202,7 @@ test('while what changed is being read nobody is told of trouble; that it can’
   await context.close();
 });
 
-test('a server that is just starting takes nothing away: what is typed stays, and the window hears again', async ({
+test('a server that is just starting takes nothing away: what is typed stays, and the window hears again @deep', async ({
   browser,
   request,
   baseURL,

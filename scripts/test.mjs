@@ -79,13 +79,13 @@ if (!unitOk && unit.numFailedTests === 0) {
 ensureBuilt();
 /** A script of ours that says by its exit code whether all was well. */
 const script = (name, ...args) => start(process.execPath, [path.join(ROOT, 'scripts', `${name}.mjs`), ...args]);
-// Longer, and with other seeds: npm run chaos -- --minutes N.
-await Promise.all([
+const { browserTests } = await import('./lib/browserTests.mjs');
+const [browser] = await Promise.all([
+  browserTests({ deep: false }),
+  // They mostly wait for what they brought down. Longer, and with other seeds: npm run chaos -- --minutes N.
   check('chaos, a sample', () => script('chaos', '--seconds', '15', '--seed', '16')),
   check('moved to another machine', () => script('moveTrial')),
 ]);
-const { browserTests } = await import('./lib/browserTests.mjs');
-const browser = await browserTests({ deep: false });
 counts.passed += browser.passed;
 counts.failed += browser.failed;
 failures.push(...browser.failures);

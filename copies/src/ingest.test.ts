@@ -17,6 +17,7 @@ import os from 'node:os';
 import path from 'node:path';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { readMhl } from '@kavrell/core/formats';
+import { sampled } from '@kavrell/core/testing';
 import { Journal } from './journal.ts';
 import { allVerified, ingest, isSound, readHistory, takeLock, verifyFolder } from './index.ts';
 
@@ -181,8 +182,7 @@ process.send(r);
     );
     await writeFile(bundle, script);
     const stamps = new Map<string, number>();
-    // All of them are tried by `npm run test:deep`.
-    const kills = process.env.KAVRELL_DEEP ? 20 : 8;
+    const kills = sampled(20, 5);
     let rounds = 0;
     for (let done = false; !done; rounds += 1) {
       expect(rounds).toBeLessThan(60);

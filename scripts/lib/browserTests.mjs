@@ -7,7 +7,7 @@ import { freePort } from './postgres.mjs';
 import { run } from './run.mjs';
 
 /** The tests of one half, about as long as all others. Each half has a whole Kavrell of its own, since tests of one share its demo. */
-const FIRST = /(bell|copies|handover|house|keyboard|look|roll|scout|stranger|trust)\.e2e\.ts$/;
+const FIRST = /(bell|copies|handover|house|look|scout|sheets|stranger)\.e2e\.ts$/;
 
 /**
  * The interface’s tests in a browser: what only a browser shows, or, `deep`, also what the tests of screens and server hold already and is

@@ -13,6 +13,7 @@ import {
   type Paper,
   type Photograph,
 } from '@kavrell/core/paper';
+import { sampled } from '@kavrell/core/testing';
 import { nothingShot, sheetOf, tickLines } from '@kavrell/core/productions';
 import { ninthBell } from '@kavrell/demo';
 import { pdfText } from '../testing/harness.ts';
@@ -94,27 +95,30 @@ describe('a tick sheet, printed and photographed', () => {
     for (const l of lines) expect(text).toContain(l.code);
     expect(text.split('\f').filter((p) => p.trim() !== '')).toHaveLength(Math.ceil(lines.length / rowsOnPage('A4')));
   });
-  it.each(['A4', 'LETTER'] as const)('on %s: read as it was ticked, turned, dimmed and noisy', async (paper) => {
-    const paged = await onPaper(paper, 0, ['0 got', '2 dropped', '5 got']);
-    const wanted = ['0 got ticked', '2 dropped ticked', '5 got ticked'];
-    expect(read(await pixels(sharp(paged)), paper)).toEqual(wanted);
-    const turned = await sharp(paged).rotate(7, { background: '#555' }).toBuffer();
-    const dim = sharp(turned)
-      .linear(0.55, 12)
-      .blur(0.8)
-      .affine(
-        [
-          [1, 0.04],
-          [0.02, 1],
-        ],
-        { background: '#444' },
-      );
-    expect(read(await pixels(dim), paper)).toEqual(wanted);
-    const jpeg = await sharp(await sharp(paged).rotate(180).toBuffer())
-      .jpeg({ quality: 45 })
-      .toBuffer();
-    expect(read(await pixels(sharp(jpeg)), paper)).toEqual(wanted);
-  });
+  it.each(sampled<Paper[]>(['A4', 'LETTER'], ['LETTER']))(
+    'on %s: read as it was ticked, turned, dimmed and noisy',
+    async (paper) => {
+      const paged = await onPaper(paper, 0, ['0 got', '2 dropped', '5 got']);
+      const wanted = ['0 got ticked', '2 dropped ticked', '5 got ticked'];
+      expect(read(await pixels(sharp(paged)), paper)).toEqual(wanted);
+      const turned = await sharp(paged).rotate(7, { background: '#555' }).toBuffer();
+      const dim = sharp(turned)
+        .linear(0.55, 12)
+        .blur(0.8)
+        .affine(
+          [
+            [1, 0.04],
+            [0.02, 1],
+          ],
+          { background: '#444' },
+        );
+      expect(read(await pixels(dim), paper)).toEqual(wanted);
+      const jpeg = await sharp(await sharp(paged).rotate(180).toBuffer())
+        .jpeg({ quality: 45 })
+        .toBuffer();
+      expect(read(await pixels(sharp(jpeg)), paper)).toEqual(wanted);
+    },
+  );
   it('of another day is refused', async () => {
     const paged = await onPaper('A4', 0, []);
     const photo = await pixels(sharp(paged));

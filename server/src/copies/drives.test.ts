@@ -4,6 +4,7 @@ import path from 'node:path';
 import type { Agent } from 'supertest';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import type { Card, CopyFile, CopyJob, Drive } from '@kavrell/core/copies';
+import { sampled } from '@kavrell/core/testing';
 import type { DemoPlan } from '@kavrell/demo';
 import { MARK_FILE, newMark, readMark, writeMark } from '@kavrell/copies';
 import { recordMov } from '../devices/record.ts';
@@ -164,7 +165,8 @@ describe('a card that is looked at by several at once', () => {
   });
   it('a scan, a copy and a release of thousands of files at once all come to their end', async () => {
     const folder = path.join(card('A001').path, 'CLIPS');
-    for (let i = 0; i < 3000; i += 1) await writeFile(path.join(folder, `n${i}.xml`), `note ${i}`);
+    const many = sampled(3000, 800);
+    for (let i = 0; i < many; i += 1) await writeFile(path.join(folder, `n${i}.xml`), `note ${i}`);
     await ask([FIRST]).expect(200);
     const [, released] = await Promise.all([
       runCopyJobs(server.context, 'w'),
@@ -172,7 +174,7 @@ describe('a card that is looked at by several at once', () => {
       scanCard(server.context, card('A001').id),
     ]);
     expect(released.status).toBe(409);
-    expect((await jobs())[0]).toMatchObject({ state: 'verified', totalFiles: 3002 });
+    expect((await jobs())[0]).toMatchObject({ state: 'verified', totalFiles: many + 2 });
     const { queries } = await server.countQueries(() => scanCard(server.context, card('A001').id));
     expect(queries.length).toBeLessThan(10);
   });

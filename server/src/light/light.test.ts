@@ -4,6 +4,7 @@ import type request from 'supertest';
 import type { DemoPlan } from '@kavrell/demo';
 import { PLAN_DEFAULTS, SETUP_DEFAULTS, type LightPlan } from '@kavrell/core/light';
 import { catalogueOf, readExactly } from '@kavrell/core/light';
+import { sampled } from '@kavrell/core/testing';
 import { loadRows } from '../productions/load.ts';
 import { setupPdf, type ReadLight } from './pdf.ts';
 import { startTestServer, storeNinthBell, type TestServer } from '../testing/harness.ts';
@@ -45,8 +46,8 @@ const insert = (values: object, id = randomUUID()) =>
     .post(url('changes'))
     .send({ id: randomUUID(), label: 'test', ops: [{ op: 'insert', table: 'setups', id, values }] });
 
-it('every setup of the demo is one page as PDF', async () => {
-  for (const { id } of plan.setups) {
+it('a setup of the demo is one page as PDF', async () => {
+  for (const { id } of plan.setups.slice(0, sampled(plan.setups.length, 3))) {
     const { body, type, name } = await bytes(`setups/${id}/plan.pdf`);
     expect(type).toContain('application/pdf');
     expect(name).toContain('.pdf');

@@ -22,7 +22,7 @@ import { sweepSounds } from './store.ts';
 const bench = new CopiesBench();
 const { url, rows, card, start } = bench;
 const NOON = Date.parse('2027-03-18T11:05:00Z');
-const LENGTH_S = 26;
+const LENGTH_S = 18;
 const clipAt = (label: string, name: string) => path.join(card(label).path, 'CLIPS', name);
 const context = () => bench.server.context;
 const day = () => bench.plan.days[0]!;
@@ -65,7 +65,7 @@ async function pour(): Promise<string> {
           id: randomUUID(),
           seq: 3,
           atMs: NOON + LENGTH_S * 1000,
-          payload: { kind: 'cut', timecode: '11:05:26:00' },
+          payload: { kind: 'cut', timecode: '11:05:18:00' },
         },
       ],
     })
@@ -146,7 +146,7 @@ describe('clips of a day', { timeout: 300_000 }, () => {
     expect((await line()).unplaced).toEqual([]);
 
     const sounds = (await bench.owner.get(url('line-sounds')).expect(200)).body as LineSound[];
-    expect(sounds.map((s) => [s.peaks.length > 200, s.unread])).toEqual(Array(4).fill([true, null]));
+    expect(sounds.map((s) => [s.peaks.length > 150, s.unread])).toEqual(Array(4).fill([true, null]));
     const id = await clipId('A001_C001.mov');
     const heard = await bench.owner
       .get(url(`clips/${id}/sound/1000/2000`))
@@ -285,7 +285,7 @@ describe('clips of a day', { timeout: 300_000 }, () => {
     expect(await kept()).toHaveLength(2);
     const [old] = await kept();
     await utimes(path.join(folder, old!), new Date(0), new Date(0));
-    expect(await sweepSounds(context(), 800_000)).toBe(1);
+    expect(await sweepSounds(context(), 500_000)).toBe(1);
     expect(await kept()).not.toContain(old);
     await begin({ again: true }).expect(200);
     await runLineUps(context(), Infinity);

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { sampled } from '../../base/testing.ts';
 import { planOf, sheetOf, type ProductionRows } from '../../whole/productions/index.ts';
 import {
   affected,
@@ -187,7 +188,8 @@ describe('nothing that a sheet says changes unsaid', () => {
   const paths = leaves(sheet).filter(isTold);
   it('whatever figure or word is another one, the difference is told', () => {
     expect(paths.length).toBeGreaterThan(300);
-    expect(paths.filter((p) => sheetDifference(sheet, altered(p)).length === 0).map((p) => p.join('.'))).toEqual([]);
+    const tried = paths.filter((_, i) => i % sampled(1, 4) === 0);
+    expect(tried.filter((p) => sheetDifference(sheet, altered(p)).length === 0).map((p) => p.join('.'))).toEqual([]);
   });
   it('what is taken out or put in is told, both ways', () => {
     for (const list of ['people', 'places', 'shots', 'safety', 'technical', 'diets'] as const)

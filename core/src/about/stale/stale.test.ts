@@ -1,6 +1,7 @@
 import { SETUP_DEFAULTS } from '../../rooms/light/index.ts';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { sampled } from '../../base/testing.ts';
 import {
   FACETS,
   STALE_TABLES,
@@ -97,7 +98,7 @@ describe('stale marks', () => {
       });
     });
   const check = (run: (leans: Lean[], history: FacetChange[]) => void) =>
-    fc.assert(fc.property(anyLeans, anyHistory, run), { numRuns: 300 });
+    fc.assert(fc.property(anyLeans, anyHistory, run), { numRuns: sampled(300, 100) });
 
   it('looking at something clears it, and nothing else', () =>
     check((leans, history) => {

@@ -99,7 +99,7 @@ describe('write and read', () => {
           got.forEach((v, i) => expect(Math.abs(v - expected[i]!)).toBeLessThanOrEqual(step / 2 + 1e-7));
         });
       }),
-      { numRuns: 150 },
+      { numRuns: sampled(150, 50) },
     );
   });
   it('keep bext and iXML', () => {

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { sampled } from '../../base/testing.ts';
 import { direction, times, unit, vec, type Vec } from '../../base/geometry/index.ts';
 import { COARSE, powerOfBeam, readScene, rectangle, type Scene, type Source } from './index.ts';
 import { traced } from './testing.ts';
@@ -172,7 +173,7 @@ describe('what must hold whatever the scene', () => {
         });
         expect(Object.values(all!.parts).reduce((a, b) => a + b, 0)).toBeCloseTo(all!.illuminanceLux, 6);
       }),
-      { numRuns: 60 },
+      { numRuns: sampled(60, 15) },
     );
   });
   it('twice the light is twice the reading, exactly', () => {
@@ -186,7 +187,7 @@ describe('what must hold whatever the scene', () => {
         const once = coarse(s);
         expect(Math.abs(coarse(twice) - 2 * once)).toBeLessThan(1e-6 * once + 1e-9);
       }),
-      { numRuns: 60 },
+      { numRuns: sampled(60, 15) },
     );
   });
   it('a scene that is twice as large, readings taken twice as far, reads the same', () => {
@@ -207,7 +208,7 @@ describe('what must hold whatever the scene', () => {
         const small = coarse(s);
         expect(Math.abs(coarse(large) - small)).toBeLessThan(0.03 * small + 1);
       }),
-      { numRuns: 60 },
+      { numRuns: sampled(60, 15) },
     );
   });
   it('a scene turned on the spot reads the same', () => {
@@ -229,7 +230,7 @@ describe('what must hold whatever the scene', () => {
         const before = coarse(s);
         expect(Math.abs(coarse(other) - before)).toBeLessThan(0.12 * before + 3);
       }),
-      { numRuns: 60 },
+      { numRuns: sampled(60, 15) },
     );
   });
   it('a flag never makes it lighter, and nothing is ever under nothing', () => {
@@ -241,7 +242,7 @@ describe('what must hold whatever the scene', () => {
         expect(after).toBeGreaterThanOrEqual(0);
         expect(after).toBeLessThan(1.08 * before + 3);
       }),
-      { numRuns: 60 },
+      { numRuns: sampled(60, 15) },
     );
   });
   it('a board gives no more than falls on it: its light over a sphere around it is its share at most', () => {

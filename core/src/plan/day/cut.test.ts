@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { sampled } from '../../base/testing.ts';
 import { bestInTime, cutToFit, lastMove, timeOrder } from './index.ts';
 import { aPlanOf, plans, shotOf } from './testing.ts';
 
@@ -40,7 +41,7 @@ describe('the cut line', () => {
           expect(o.wrapMin > byMin || o.violations.length > 0).toBe(true);
         }
       }),
-      { numRuns: 80 },
+      { numRuns: sampled(80, 27) },
     );
   });
   it('more than fifteen that all fit are all offered', () => {

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { sampled } from '../../base/testing.ts';
 import { compile, timeOrder, type OrderPlan } from './index.ts';
 import { MOST_EXACT, bestOf, earliestEnds, orderOf } from './exact.ts';
 import { plans } from './testing.ts';
@@ -47,7 +48,7 @@ describe('what is proven of an order', () => {
         if (least === null) expect(found).toBeNull();
         else expect(found!.end).toBeCloseTo(least, 6);
       }),
-      { numRuns: 150 },
+      { numRuns: sampled(150, 50) },
     ),
   );
   it('is an order that ends then, and breaks nothing', () =>
@@ -60,7 +61,7 @@ describe('what is proven of an order', () => {
         expect(told.violations).toEqual([]);
         expect(told.wrapMin).toBeCloseTo(found.end, 6);
       }),
-      { numRuns: 100 },
+      { numRuns: sampled(100, 33) },
     ));
   it('a meal on its last minute is in time, one minute later is not', () => {
     const change = { repositionMin: 0, lensMin: 0, rigMin: 0, turnaroundMin: 0, relightDefaultMin: 0, moveMin: {} };

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { sampled } from '../../base/testing.ts';
 import { LONG_WAIT_MIN, mendWords, mendsOf, timeOrder, troublesOf, type OrderPlan } from './index.ts';
 import { aPlanOf, plans, shotOf } from './testing.ts';
 
@@ -95,7 +96,7 @@ describe('the cheapest mend', () => {
               );
           }
       }),
-      { numRuns: 60 },
+      { numRuns: sampled(60, 20) },
     );
     expect(checked).toBeGreaterThan(10);
     expect(LONG_WAIT_MIN).toBe(60);

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { sampled } from '../../base/testing.ts';
 import {
   SPREADS,
   bestInTime,
@@ -33,7 +34,7 @@ describe('the odds', () => {
         );
         for (const w of odds.windows) expect(w.keptShare).toBe(broken.has(w.id) ? 0 : 1);
       }),
-      { numRuns: 60 },
+      { numRuns: sampled(60, 20) },
     );
   });
   it('one block alone is lognormal with the estimate as its median', () => {
@@ -92,7 +93,7 @@ describe('the odds', () => {
           expect(full.wrap.p50 <= full.wrap.p80 && full.wrap.p80 <= full.wrap.p95).toBe(true);
         },
       ),
-      { numRuns: 80 },
+      { numRuns: sampled(80, 27) },
     );
   });
   it('names who is let go when, and what carries the risk', () => {
@@ -123,7 +124,7 @@ describe('the odds', () => {
         expect(both.windows).toHaveLength(each[0]!.windows.length + each[1]!.windows.length);
         expect(inTimeShare([part(a), part(other)])).toBe(both.byShare);
       }),
-      { numRuns: 60 },
+      { numRuns: sampled(60, 20) },
     );
   });
   it('of two like units: both in time has the odds that the arithmetic says', () => {
@@ -202,7 +203,7 @@ describe('what to drop', () => {
         expect(odds(drop.ids)).toBeCloseTo(drop.after, 9);
         if (drop.reached) for (const id of drop.ids) expect(odds(drop.ids.filter((x) => x !== id))).toBeLessThan(0.8);
       }),
-      { numRuns: 25 },
+      { numRuns: sampled(25, 8) },
     );
   });
 });
@@ -244,7 +245,7 @@ describe('“I have so many minutes”', () => {
             expect(alone.wrapMin).toBeGreaterThan(p.startMin + minutes);
           }
       }),
-      { numRuns: 80 },
+      { numRuns: sampled(80, 27) },
     );
   });
 });

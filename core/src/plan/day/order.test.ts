@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { sampled } from '../../base/testing.ts';
 import {
   Timer,
   changeBetween,
@@ -241,7 +242,7 @@ describe('properties of timing', () => {
           expect(within || allShut).toBe(true);
         });
       }),
-      { numRuns: 400 },
+      { numRuns: sampled(400, 133) },
     );
   });
   it('a longer shot never wraps earlier, whatever windows and pins it and those after it have', () => {
@@ -250,7 +251,7 @@ describe('properties of timing', () => {
         const shots = p.shots.map((s, i) => (i === n % p.shots.length ? { ...s, minutes: s.minutes + moreMin } : s));
         expect(time({ ...p, shots }).wrapMin).toBeGreaterThanOrEqual(time(p).wrapMin);
       }),
-      { numRuns: 400 },
+      { numRuns: sampled(400, 133) },
     );
   });
   it('agrees with trying every place for the meals', () => {

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { sampled } from '../../base/testing.ts';
 import { Timer, compile, solveOrder, timeOrder, type Order, type OrderPlan } from './index.ts';
 import { plans } from './testing.ts';
 
@@ -47,7 +48,7 @@ describe('timing quickly', () => {
         expect(Array.from(timer.startAt).slice(0, told.length)).toEqual(slow.order.map((o) => o.startMin));
         expect(Array.from(timer.mealAt).filter((m) => !Number.isNaN(m))).toEqual(slow.meals.map((m) => m.startMin));
       }),
-      { numRuns: 400 },
+      { numRuns: sampled(400, 133) },
     );
   });
 });
@@ -71,7 +72,7 @@ describe('the order', () => {
           expect(found.violations.length).toBeGreaterThan(0);
         }
       }),
-      { numRuns: 120 },
+      { numRuns: sampled(120, 40) },
     );
   });
   it.each(['changeovers', 'people', 'effort'] as const)('%s: none of up to five shots’ orders is better', (school) => {
@@ -95,7 +96,7 @@ describe('the order', () => {
             expect(x[1] as number).toBeLessThanOrEqual((y[1] as number) + 1e-6);
         }
       }),
-      { numRuns: 60 },
+      { numRuns: sampled(60, 20) },
     );
   });
   it('the listed order stays with “story”; the same seed gives the same order; every shot is there once', () => {
@@ -119,7 +120,7 @@ describe('the order', () => {
         if (found.violations.length === listed.violations.length && found.violations.length === 0)
           expect(found.wrapMin).toBeLessThanOrEqual(listed.wrapMin + 1e-6);
       }),
-      { numRuns: 25 },
+      { numRuns: sampled(25, 8) },
     );
   });
   it('goes on in the midst of a day, and can be ended early', () => {

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { sampled } from '../../base/testing.ts';
 import { priceOf, splitOrder, timeOrder, whyHere } from './index.ts';
 import { aPlanOf, plans, shotOf } from './testing.ts';
 
@@ -50,7 +51,7 @@ describe('why here', () => {
         expect(best).toMatchObject(cost);
         expect(best).toEqual(costs.find((c) => c.index === best!.index));
       }),
-      { numRuns: 60 },
+      { numRuns: sampled(60, 20) },
     );
   });
   it('the last place is one of them, and who is alone has none', () => {
@@ -88,7 +89,7 @@ describe('why here', () => {
         expect(price.wrapMin).toBeCloseTo(timeOrder(p, moved).wrapMin - timeOrder(p, ids).wrapMin, 6);
         expect(priceOf(p, ids, ids)).toEqual({ wrapMin: 0, changeMin: 0, waitingMin: 0, breaks: [] });
       }),
-      { numRuns: 60 },
+      { numRuns: sampled(60, 20) },
     );
   });
 });

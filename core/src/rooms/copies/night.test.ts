@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { sampled } from '../../base/testing.ts';
 import { mediaNight, nightLevers, type NightPlan } from './index.ts';
 import { simulateNight } from './nightFlow.ts';
 
@@ -145,7 +146,7 @@ describe('any night', () => {
           expect(s.gb[Number(b.cardId.slice(1))]! * GB).toBeLessThanOrEqual((b.toS - b.fromS) * most * (1 + 1e-6));
         }
       }),
-      { numRuns: 60 },
+      { numRuns: sampled(60, 20) },
     );
   });
   it('is never done before all bytes went through the readers and each drive; and no order of the cards has the last hand sooner', () => {
@@ -164,7 +165,7 @@ describe('any night', () => {
         expect(night.lastHandS).toBeLessThanOrEqual(last + 1e-6);
         expect(night.proven).toBe(true);
       }),
-      { numRuns: 40 },
+      { numRuns: sampled(40, 13) },
     );
   });
   it('comes to an end also where cards come out hours from now, when seconds are coarse beside a byte', () => {
@@ -183,7 +184,7 @@ describe('any night', () => {
         });
         expect(night.bars).toHaveLength(list.length * 5);
       }),
-      { numRuns: 150 },
+      { numRuns: sampled(150, 50) },
     );
   });
   it('with more cards than are tried whole it is within two hundredths of the best order found by trying many', () => {

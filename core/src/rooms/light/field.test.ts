@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { sampled } from '../../base/testing.ts';
 import { vec } from '../../base/geometry/index.ts';
 import {
   contourLevels,
@@ -94,7 +95,7 @@ describe('the light over a plan', () => {
           );
         },
       ),
-      { numRuns: 25 },
+      { numRuns: sampled(25, 12) },
     ));
   it('of light from all around is the same everywhere, and in the dark of a flag too', () => {
     const plan = aPlan([aFlag({ xM: 6, yM: 5, zM: 2 })], { ambientLux: 40 });
@@ -186,7 +187,7 @@ describe('the sun on a plan', () => {
           expect(other / withSun!.lux.length).toBeLessThan(0.01);
         },
       ),
-      { numRuns: 40 },
+      { numRuns: sampled(40, 20) },
     ),
   );
   it('is there at all: a good part of the open is lit, a stripe of the room', () => {

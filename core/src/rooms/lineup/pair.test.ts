@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { sampled } from '../../base/testing.ts';
 import { lineUpPair, refusedPair, type LinePair } from './index.ts';
 import { madeSound, recorded, sourceOf, type Kind, type Microphone } from './testing.ts';
 
@@ -57,7 +58,7 @@ describe('two recordings of one sound', () => {
 });
 
 describe('no is said rather than guessed', () => {
-  it.each(['speech', 'beat', 'applause', 'hum'] as const)(
+  it.each(sampled<Kind[]>(['speech', 'beat', 'applause', 'hum'], ['beat', 'hum']))(
     'of two recordings of %s that have nothing in common',
     (kind) => {
       const b =

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { sampled } from '../../base/testing.ts';
 import {
   LEAST_CLEAR_DEG,
   clashes,
@@ -98,7 +99,7 @@ describe('palettes by k-means', () => {
           }
         },
       ),
-      { numRuns: 60 },
+      { numRuns: sampled(60, 20) },
     );
   });
   it('see-through pixels don’t count; of nothing there is nothing', () => {
@@ -214,7 +215,7 @@ describe('the key screen', () => {
           words: expect.any(String),
         });
       }),
-      { numRuns: 80 },
+      { numRuns: sampled(80, 27) },
     );
   });
 });

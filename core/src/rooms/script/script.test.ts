@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { PERSON_DEFAULTS } from '../people/index.ts';
 import { describe, expect, it } from 'vitest';
+import { sampled } from '../../base/testing.ts';
 import { sceneRow } from '../scenes/testing.ts';
 import { eighthsOf, mergeScript, readFountain, readHeading, toFountain, wrappedLines } from './index.ts';
 
@@ -122,7 +123,7 @@ describe('reading Fountain', () => {
         const { scenes } = readFountain(parts.join('\n'));
         for (const s of scenes) expect(s.eighths).toBeGreaterThanOrEqual(1);
       }),
-      { numRuns: 300 },
+      { numRuns: sampled(300, 100) },
     );
   });
 });

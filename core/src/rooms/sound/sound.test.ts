@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { sampled } from '../../base/testing.ts';
 import { CAMERA_DEFAULTS, type Camera } from '../camera/index.ts';
 import {
   SOUND_CHAIN,
@@ -199,7 +200,7 @@ describe('the air', () => {
           clean(set, w);
         },
       ),
-      { numRuns: 60 },
+      { numRuns: sampled(60, 20) },
     );
   });
   it('goes round carriers that can’t be tuned', () => {
@@ -253,7 +254,7 @@ describe('the air', () => {
           expect(cleanSet(w) !== null).toBe(any(0, []));
         },
       ),
-      { numRuns: 60 },
+      { numRuns: sampled(60, 20) },
     );
   });
   it('the same seed, the same set; what can’t be is not found rather than nearly found', () => {

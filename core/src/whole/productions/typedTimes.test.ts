@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { sampled } from '../../base/testing.ts';
 import { isEvenDay, isOnClock, minuteToWall, wallClock, wallToMinute } from '../../base/time/index.ts';
 import { formatMinuteOfDay, parseClock, parseClockOn } from '../../base/units/index.ts';
 import { DAY_DEFAULTS, type Day } from '../../plan/day/index.ts';
@@ -44,7 +45,7 @@ describe('a time typed on a day whose clocks change', () => {
         expect(formatMinuteOfDay(row.callMin, row)).toBe(typed);
         expect(minuteToWall(date, timeZone, row.callMin)).toBe(wallMin);
       }),
-      { numRuns: 3000 },
+      { numRuns: sampled(3000, 600) },
     );
   });
   it('London’s two and Lord Howe’s half hour', () => {
@@ -72,7 +73,7 @@ describe('a time typed on a day whose clocks change', () => {
           expect(y).toBeGreaterThanOrEqual(x);
         },
       ),
-      { numRuns: 1000 },
+      { numRuns: sampled(1000, 200) },
     );
   });
 });

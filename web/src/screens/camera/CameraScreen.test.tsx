@@ -1,4 +1,4 @@
-import { fireEvent, screen } from '@testing-library/react';
+import { fireEvent, screen, waitFor } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import {
   barePlan,
@@ -62,5 +62,24 @@ describe('Camera', () => {
     const add = screen.getAllByRole('button', { name: /Add a/ })[0]!;
     fireEvent.click(add);
     expect(written()[0]!.ops[0]).toMatchObject({ op: 'insert', table: 'lenses' });
+  });
+  it('the prompter says what its draft changed, runs, goes faster by a key, stops and closes', async () => {
+    openScreen(<CameraScreen />);
+    await openView('Prompter');
+    expect(document.querySelector('[data-draft-diff]')?.textContent).toContain(
+      'in: This morning, at low water, it is cast.',
+    );
+    press('Run it');
+    const text = () => document.querySelector<HTMLElement>('[data-prompter]');
+    await waitFor(() => expect(text()).not.toBeNull());
+    const running = text()!;
+    await waitFor(() => expect(document.activeElement).toBe(running));
+    const before = Number(/(\d+) words a minute/.exec(document.body.textContent)![1]);
+    fireEvent.keyDown(running, { key: 'ArrowUp' });
+    expect(document.body.textContent).toContain(`${before + 5} words a minute`);
+    fireEvent.keyDown(running, { key: ' ' });
+    expect(screen.getByRole('button', { name: 'Go on' })).toBeDefined();
+    fireEvent.keyDown(running, { key: 'Escape' });
+    await waitFor(() => expect(text()).toBeNull());
   });
 });
