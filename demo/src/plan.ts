@@ -1,3 +1,4 @@
+import { keyed } from '@kavrell/core/records';
 import { PLAN_TABLES } from '@kavrell/core/tables';
 import type { ProductionRows } from '@kavrell/core/productions';
 
@@ -20,7 +21,7 @@ export function rowMaker(newId: () => string, productionId: string): MakeRow {
 export function emptyPlan(production: DemoPlan['production']): DemoPlan {
   return {
     production,
-    ...(Object.fromEntries(PLAN_TABLES.map((t) => [t, []])) as unknown as Omit<DemoPlan, 'production'>),
+    ...keyed(PLAN_TABLES.map((t) => [t, []])),
   };
 }
 

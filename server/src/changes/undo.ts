@@ -1,4 +1,4 @@
-import type { Transaction } from 'sequelize';
+import { QueryTypes, type Transaction } from 'sequelize';
 import { TABLES, type EditableName } from '@kavrell/core/tables';
 import type { Context } from '../platform/context.ts';
 import { inChangeSet, rulesNow, sqlName } from '../platform/db/index.ts';
@@ -60,10 +60,10 @@ export async function undoChangeSet(
 ): Promise<Record<string, number>> {
   const { db } = context;
   return inChangeSet(db, { changeSetId: undoId, actor }, async (transaction) => {
-    const [[set]] = (await db.query('SELECT label FROM change_sets WHERE id = $1 AND production_id = $2', {
-      bind: [changeSetId, productionId],
-      transaction,
-    })) as unknown as [{ label: string }[]];
+    const [set] = await db.query<{ label: string }>(
+      'SELECT label FROM change_sets WHERE id = $1 AND production_id = $2',
+      { bind: [changeSetId, productionId], transaction, type: QueryTypes.SELECT },
+    );
     if (!set) throw new HttpProblem(404, 'gone', 'There is no such change to undo.');
     const [made] = await db.query(
       'INSERT INTO change_sets (id, production_id, label, actor, undoes) VALUES ($1, $2, $3, $4, $5) ON CONFLICT DO NOTHING RETURNING id',

@@ -6,5 +6,5 @@ import { HttpProblem } from '../platform/problems.ts';
 export async function cardOf({ models }: Context, productionId: string, id: string): Promise<Card> {
   const row = await models.cards.findOne({ where: { id, productionId, deletedAt: null } });
   if (!row) throw new HttpProblem(404, 'card', 'There is no such card in this production.');
-  return row as unknown as Card;
+  return row;
 }

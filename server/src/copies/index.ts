@@ -36,7 +36,7 @@ import { askForSelects } from './selects.ts';
 async function jobOf({ models }: Context, productionId: string, id: string): Promise<CopyJob> {
   const row = await models.copyJobs.findOne({ where: { id, productionId } });
   if (!row) throw new HttpProblem(404, 'job', 'There is no such copy job in this production.');
-  return row as unknown as CopyJob;
+  return row;
 }
 
 export function serveCopies(router: Router, context: Context): void {
@@ -63,7 +63,7 @@ function serveJobs(router: Router, context: Context): void {
     const known = await models.copyJobs.findOne({
       where: { id: body.id, productionId: params.productionId },
     });
-    if (known) return known as unknown as CopyJob;
+    if (known) return known;
     const card = await cardOf(context, params.productionId, body.cardId);
     const drives = await drivesOf(context, params.productionId, [...new Set(body.driveIds)]);
     if (drives.length !== new Set(body.driveIds).size)

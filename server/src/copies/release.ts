@@ -72,7 +72,7 @@ export function serveReleases(router: Router, context: Context): void {
     const rows = await loadRows(context, params.productionId);
     const values = { withdrawnAtMs: nowOf(rows.production), withdrawnBy: me.name };
     await models.releases.update(values, { where });
-    return { ...(open as unknown as Release), ...values };
+    return { ...open, ...values };
   });
 
   const report = async (params: { productionId: string; cardId: string }) => {

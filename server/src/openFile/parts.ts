@@ -53,7 +53,7 @@ export async function readOpen(context: Context, id: string): Promise<OpenProduc
     ),
   ]);
   return {
-    production: production as unknown as Record<string, unknown>,
+    production: { ...production },
     tables: Object.fromEntries(lists),
     changeSets,
     changes,

@@ -1,4 +1,5 @@
-import { Assembler, ROW_TABLES, type ProductionRows, type RowTable } from '@kavrell/core/productions';
+import { Assembler, ROW_TABLES, type ProductionRows } from '@kavrell/core/productions';
+import { keyed } from '@kavrell/core/records';
 import type { Context } from '../platform/context.ts';
 import { readRows } from '../rows/index.ts';
 import { productionOf } from './index.ts';
@@ -9,5 +10,5 @@ export async function loadRows(context: Context, productionId: string): Promise<
   const lists = await Promise.all(
     ROW_TABLES.map(async (table) => [table, await readRows(context, productionId, table)] as const),
   );
-  return new Assembler().rows(production, Object.fromEntries(lists) as unknown as Record<RowTable, readonly unknown[]>);
+  return new Assembler().rows(production, keyed(lists));
 }

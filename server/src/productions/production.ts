@@ -7,7 +7,7 @@ import { HttpProblem } from '../platform/problems.ts';
 export async function productionOf({ models }: Context, id: string): Promise<Production> {
   const row = await models.productions.findOne({ where: { id, deletedAt: null } });
   if (!row) throw new HttpProblem(404, 'production', 'There is no such production. It may have been deleted.');
-  return row as unknown as Production;
+  return row;
 }
 
 /** Now as this production's day has it: the real clock, or the demo's set one. */

@@ -3,6 +3,7 @@ export * from './bare.ts';
 export * from './blank.ts';
 export * from './fields.ts';
 export * from './ids.ts';
+export * from './keyed.ts';
 export * from './some.ts';
 export * from './audience.ts';
 export * from './table.ts';

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { defineCalc, inputs, quantity, within, word } from '../../base/calc/index.ts';
 import { DEPTHS, solarDay } from './instants.ts';
 import { InputError } from '../../base/errors/index.ts';
+import { keyed } from '../../base/records/index.ts';
 import { isTimeZone, minuteToMs } from '../../base/time/index.ts';
 
 /** Each figure, the altitude it is of, and whether the sun climbs or sinks through it; in the order of a day. */
@@ -39,9 +40,7 @@ export const sunCalcs = [
       latitude: quantity('The latitude', '°', { from: -90, to: 90 }),
       longitude: quantity('The longitude', '°', { from: -180, to: 180 }),
     }),
-    output: z.object(
-      Object.fromEntries(names.map((name) => [name, instant])) as Record<keyof typeof INSTANTS, typeof instant>,
-    ),
+    output: z.object(keyed(names.map((name) => [name, instant]))),
     example: {
       input: { date: '2027-03-18', timeZone: 'Europe/London', latitude: 50.33, longitude: -4.77 },
       output: {
@@ -71,10 +70,7 @@ export const sunCalcs = [
         const asked = INSTANTS[name];
         return iso(asked ? day[asked[0]](asked[1]) : day.noonMs);
       };
-      return Object.fromEntries(names.map((name) => [name, instantOf(name)])) as Record<
-        keyof typeof INSTANTS,
-        string | null
-      >;
+      return keyed(names.map((name) => [name, instantOf(name)]));
     },
   }),
 ];

@@ -1,3 +1,4 @@
+import { keyed } from '../../base/records/index.ts';
 import type { ChangeKind, OrderPlan } from './orderModel.ts';
 
 /** What minutes are learned of: change-overs by their kind, the work of a shot, both together where they can’t be told apart, how many takes one needs. */
@@ -129,7 +130,7 @@ export function factorsOf(paces: readonly Pace[]): Factors {
     const pace = of.get(kind);
     return pace && pace.count > 0 ? pace.factor : kind === 'takes' ? 1 : sum;
   };
-  return Object.fromEntries(PACE_KINDS.map((kind) => [kind, own(kind)])) as Record<PaceKind, number>;
+  return keyed(PACE_KINDS.map((kind) => [kind, own(kind)]));
 }
 
 const scaled = (pairs: Readonly<Record<string, number>>, factor: (key: string) => number): Record<string, number> =>

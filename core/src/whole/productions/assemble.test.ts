@@ -1,14 +1,12 @@
 import { describe, expect, it } from 'vitest';
+import { keyed } from '../../base/records/index.ts';
 import { Assembler, ROW_TABLES, type ProductionRows, type RowTable } from './index.ts';
 import { bellRows } from './testing.ts';
 
 const { rows } = bellRows();
 const { production } = rows;
 /** The tables as the server reads them: in no order. */
-const read = Object.fromEntries(ROW_TABLES.map((t) => [t, [...rows[t]].reverse()])) as unknown as Record<
-  RowTable,
-  readonly unknown[]
->;
+const read = keyed(ROW_TABLES.map((t): [RowTable, unknown[]] => [t, [...rows[t]].reverse()]));
 /** Tables whose lists are others than they were. */
 const changed = (a: ProductionRows, b: ProductionRows) => ROW_TABLES.filter((t) => a[t] !== b[t]);
 

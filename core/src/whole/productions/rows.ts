@@ -1,3 +1,4 @@
+import { keyed } from '../../base/records/index.ts';
 import type { Production } from '../../about/brief/index.ts';
 import { isShotTable, TABLE_NAMES, type RowOf, type ShotTable, type TableName } from '../tables/index.ts';
 
@@ -21,4 +22,4 @@ export const PLANNED_TABLES = ROW_TABLES.filter((t): t is Exclude<RowTable, Shot
 type ShotRows = Pick<ProductionRows, Extract<RowTable, ShotTable>>;
 /** Nothing of what a day writes by itself: beside a plan it makes the rows of a job of which nothing was shot. */
 export const nothingShot = (): ShotRows =>
-  Object.fromEntries(ROW_TABLES.filter((t) => isShotTable(t)).map((t) => [t, []])) as unknown as ShotRows;
+  keyed(ROW_TABLES.filter((t): t is Extract<RowTable, ShotTable> => isShotTable(t)).map((t) => [t, []]));

@@ -1,5 +1,6 @@
 import { Box, Flex } from '@chakra-ui/react';
-import { kitData, type KitData, type KitEntry, type LightKit } from '@kavrell/core/light';
+import { kitData, type KitEntry, type LightKit } from '@kavrell/core/light';
+import { keyed } from '@kavrell/core/records';
 import { usePlanned } from '../../app/production.tsx';
 import { change } from '../../platform/rows.ts';
 import { Button } from '../../ui/Button.tsx';
@@ -9,10 +10,7 @@ import { Sheet } from '../../ui/sheet.tsx';
 
 export type Row = KitEntry & { id: string };
 
-const KIND_SCHEMAS = Object.fromEntries(kitData.options.map((o) => [o.shape.kind.value, o])) as unknown as Record<
-  KitData['kind'],
-  (typeof kitData.options)[number]
->;
+const KIND_SCHEMAS = keyed(kitData.options.map((o) => [o.shape.kind.value, o]));
 
 /** What each figure is called, and in what. */
 const FIGURE_WORDS: Readonly<Record<string, string>> = {
