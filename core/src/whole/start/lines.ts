@@ -1,0 +1,106 @@
+import { parseClock } from '../../base/units/index.ts';
+import { ABOUT, THEN } from '../../rooms/scenes/index.ts';
+
+const CLOCK = String.raw`(\d{1,2}(?:[:.]\d{2})?\s*(?:am|pm)?)`;
+/** A heading that says what the lines below it are, which they say themselves. */
+export const HEADING =
+  /^(?:the )?(?:crew|crew list|team|contacts?|programme?|schedule|running order|order of events|timeline|shots?|shot ?list|scenes?|ablauf|programm|équipe|equipo|planos?|plans?)\s*:?$/i;
+/** A heading above names of people who are in the picture without being called. */
+export const GUESTS =
+  /^(?:guests?|guest list|swimmers?|pupils?|children|kids|participants?|attendees?|singers?|players?|choir|runners in the race|in the picture|gäste|gästeliste|invités|invitados)(?:\b[^:]{0,40}:|\s*\(\d+\))?$/i;
+
+/** A time such as `7:30`, `7.30`, `7pm`, as minutes; null when it is none. */
+export function minuteIn(text: string, word: RegExp): number | null {
+  const match = new RegExp(`${word.source}[^\\d]{0,14}${CLOCK}`, 'i').exec(text);
+  const said = match?.[1]?.replace('.', ':').trim();
+  if (!said) return null;
+  const typed = /[:apm]/i.test(said) ? said : `${said}:00`;
+  try {
+    return parseClock(typed);
+  } catch {
+    // Something with figures that is no time: left for the reader.
+    return null;
+  }
+}
+
+export interface Hours {
+  text: string;
+  fromMin: number;
+  toMin: number;
+}
+/** From when to when, such as `08:15 to 17:30` or `9am–5pm`; null where nothing of the kind is said, or it would end before it begins. */
+export function hoursIn(text: string): Hours | null {
+  // With colons or am and pm: `10.06–11.06` are days.
+  const CLOCKS = String.raw`(\d{1,2}:\d{2}(?:\s*[ap]m)?|\d{1,2}\s*[ap]m)`;
+  const found = new RegExp(String.raw`\b${CLOCKS}\s*(?:to|until|till|bis|[-–—])\s*${CLOCKS}(?![\d:]|\.\d)`, 'i').exec(
+    text,
+  );
+  const [from, to] = [minuteIn(found?.[1] ?? '', /^/), minuteIn(found?.[2] ?? '', /^/)];
+  return found && from !== null && to !== null && to > from ? { text: found[0], fromMin: from, toMin: to } : null;
+}
+
+/** The sender and time that a chat puts before each line: in brackets, after a date, or before a sender. */
+const withoutChat = (line: string) =>
+  line
+    .replace(/^\s*\[[^\]]{0,24}\d{1,2}[:.]\d{2}(?::\d{2})?[^\]]{0,6}\]\s*[-–]?\s*/, '')
+    .replace(/^(?:\d{1,4}[./-]){2}\d{1,4},?\s+\d{1,2}:\d{2}\s*[-–]\s*/, '')
+    .replace(/^[\p{Lu}][\p{L}’'-]{1,20}(?:\s[\p{Lu}][\p{L}’'-]{1,20})?:\s+(?=\S)/u, (m) => (LABELS.test(m) ? m : ''));
+const [WHERE, ADDRESS, PARKING, HOSPITAL, CONTACT] = [
+  'place|location|where|venue|ort|lieu|lugar',
+  'address|adresse|dirección',
+  'parking|park|parken',
+  'hospital|a&e|krankenhaus|hôpital',
+  'contact|kontakt',
+] as const;
+export const LABELS = new RegExp(
+  `^(?:call|wrap|date|crew|cast|sound|camera|gaffer|director|guests?|swimmers?|${WHERE}|${ADDRESS}|${PARKING}|${HOSPITAL}|${CONTACT})\\b`,
+  'i',
+);
+const LABELLED = `${WHERE}|${ADDRESS}|${PARKING}|${HOSPITAL}|${CONTACT}`;
+/** The lines of a text without who sent them; what begins with a label of its own after a full stop is a line of its own. */
+export const linesOf = (text: string): string[] =>
+  text
+    .split(/\r?\n/)
+    .flatMap((raw) =>
+      withoutChat(raw).split(new RegExp(`(?<=[\\p{L}\\d)])[.;]\\s+(?=(?:${LABELLED}|call|wrap|crew)\\b)`, 'iu')),
+    )
+    .map((line) => line.trim());
+
+/** A line of a programme begins with its time; one of a call or wrap does not count. */
+const CLOCKED = /^\d{1,2}[:.]\d{2}\b(?!\s*(?:call|wrap)\b)/i;
+export function timed(line: string): boolean {
+  const plain = line.replace(/^[-–*•]\s*/, '');
+  return CLOCKED.test(plain.replace(ABOUT, '')) || (THEN.test(plain) && /\d\s*(?:min|m|h)\)?$/i.test(plain));
+}
+
+/** A few words, and a time behind them. */
+export const TIME_LAST = /^(\p{L}[^\d]{1,60}?)[\s,:–-]+(?:at\s+|um\s+|à\s+)?(\d{1,2}[:.]\d{2}(?:\s*[ap]m)?)\.?$/iu;
+
+export const labelled = (line: string, label: string) =>
+  new RegExp(`^(?:${label})\\s*(?:is|at)?\\s*[:=–-]\\s*(.+)$`, 'i').exec(line)?.[1]?.trim() ?? null;
+
+/** A place as a text tells of it. */
+export interface ToldPlace {
+  name: string;
+  address: string;
+  parking: string;
+  hospital: string;
+  contact: string;
+}
+/** What a place is called by its label, and where it is, in one: null where the line says no such thing. */
+export const placeIn = (line: string): string | null => labelled(line, WHERE);
+
+/** What a line says of a place by its label, cut to what fits; null where it says nothing of the kind. */
+export function toldOfPlace(line: string): Partial<ToldPlace> | null {
+  const address = labelled(line, ADDRESS);
+  const parking = labelled(line, PARKING) ?? /^parking\s+(\S.+)$/i.exec(line)?.[1];
+  const hospital = labelled(line, HOSPITAL);
+  const contact = labelled(line, CONTACT) ?? /^contact\s+(\S.*\d{3}.*)$/i.exec(line)?.[1];
+  const told = {
+    ...(address ? { address: address.slice(0, 300) } : {}),
+    ...(parking ? { parking: parking.slice(0, 200) } : {}),
+    ...(hospital ? { hospital: hospital.slice(0, 200) } : {}),
+    ...(contact ? { contact: contact.slice(0, 160) } : {}),
+  };
+  return Object.keys(told).length > 0 ? told : null;
+}

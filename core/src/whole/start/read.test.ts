@@ -1,0 +1,53 @@
+import { describe, expect, it } from 'vitest';
+import { readStart } from './index.ts';
+
+const TODAY = '2027-01-10';
+const ROPE = `Hi! Filming the ropewalk on Fri 11 June 2027, 08:15 to 17:30.
+Address: Old Ropewalk, Quay Lane 3, Wenbury. Contact Marla Quist 07700 900222
+Crew: me (camera), Tobi Renner sound, gaffer Jo Ashby, Pia (make-up) and Ned
+Lunch 12:30
+1 wide of the walk`;
+
+describe('a message with much in a line', () => {
+  const read = readStart(ROPE, TODAY);
+  it('hours beside the date are call and wrap, said to be taken so; what is said of them counts more', () => {
+    expect([read.date, read.callMin, read.wrapMin]).toEqual(['2027-06-11', 8 * 60 + 15, 17 * 60 + 30]);
+    expect(read.gaps[0]).toBe('“08:15 to 17:30” beside the date was taken as call and wrap.');
+    const told = readStart(`${ROPE}\nwrap by 18:00`, TODAY);
+    expect([told.callMin, told.wrapMin]).toEqual([null, 18 * 60]);
+    const hours = (said: string) => readStart(`11 June 2027, ${said}`, TODAY);
+    expect([hours('9am–5pm').callMin, hours('9am–5pm').wrapMin]).toEqual([540, 1020]);
+    for (const said of ['17:30 to 08:15', '08:15', '3-5', '10.06.2027-11.06.2027'])
+      expect(hours(said).callMin, said).toBeNull();
+  });
+  it('an address may begin with the name of its place; who is there stands behind a full stop', () => {
+    expect(read.places).toMatchObject([
+      { name: 'Old Ropewalk', address: 'Quay Lane 3, Wenbury', contact: 'Marla Quist 07700 900222' },
+    ]);
+    expect(readStart('Address: Quay Lane 3, Wenbury', TODAY).places).toMatchObject([
+      { name: 'The place', address: 'Quay Lane 3, Wenbury' },
+    ]);
+  });
+  it('a list of the crew is read one by one; whoever gives no name is asked for, never called “Crew”', () => {
+    expect(read.people.map((p) => [p.name, p.role])).toEqual([
+      ['Tobi Renner', 'sound'],
+      ['Jo Ashby', 'gaffer'],
+      ['Pia', 'make-up'],
+      ['Ned', ''],
+    ]);
+    expect(read.left[0]).toEqual({ text: 'me (camera)', likely: ['crew', 'note'] });
+    const told = readStart(ROPE, TODAY, new Map([['me (camera)', 'note']]));
+    expect([told.notes, told.left.map((l) => l.text)]).toEqual([['me (camera)'], ['Lunch 12:30']]);
+    expect(readStart('Crew: Bea Lund, camera, Tor Vik', TODAY).people).toMatchObject([
+      { name: 'Bea Lund', role: 'camera' },
+      { name: 'Tor Vik', role: '' },
+    ]);
+    expect(readStart('Cast: Ann Lee and Bo Finn', TODAY).people.map((p) => p.role)).toEqual(['cast', 'cast']);
+    expect(readStart('Team: whoever has time', TODAY).left.map((l) => l.text)).toEqual(['whoever has time']);
+  });
+  it('a time behind a few words is a moment’s, once one says so', () => {
+    expect(read.left.at(-1)).toEqual({ text: 'Lunch 12:30', likely: ['moment', 'wish', 'note'] });
+    const told = readStart(ROPE, TODAY, new Map([['Lunch 12:30', 'moment']]));
+    expect(told.moments).toMatchObject([{ title: 'Lunch', plannedMin: 750 }]);
+  });
+});
