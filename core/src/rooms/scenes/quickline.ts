@@ -290,7 +290,8 @@ export function parseQuickLine(text: string, context: QuickLineContext): QuickLi
     fields.personIds = personIds;
     fields.faceNeeded ??= fields.size !== 'insert';
   }
-  const description = words.join(' ');
+  // “Hands, macro, 60fps”: what stood before a word that was read keeps no comma.
+  const description = words.join(' ').replace(/[\s,;]+$/, '');
   if (description.length > 300) problems.push('The description may have 300 characters at most.');
   if (description) {
     fields.description = description;

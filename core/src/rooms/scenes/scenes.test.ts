@@ -107,6 +107,12 @@ describe('the quick line', () => {
     expect(read('mcu the ladle must cross "in 2t light"').fields.description).toBe('the ladle cross in 2t light');
     expect(read('hands in the light').fields).toEqual({ description: 'hands in the light' });
   });
+  it('leaves no comma behind that stood before a word it read', () => {
+    expect(read('hands twisting, slowly, 60fps').fields).toMatchObject({
+      description: 'hands twisting, slowly',
+      fps: 60,
+    });
+  });
   it('leaves the scene out when there is none', () => {
     expect(read('mcu 3').sceneNumber).toBeNull();
     expect(read('mcu 3').fields.description).toBe('3');

@@ -23,6 +23,12 @@ export function minuteIn(text: string, word: RegExp): number | null {
   }
 }
 
+/** When something is eaten, and for how long where that is said. */
+export interface Meal {
+  text: string;
+  atMin: number;
+  minutes: number | null;
+}
 export interface Hours {
   text: string;
   fromMin: number;
@@ -89,6 +95,20 @@ export interface ToldPlace {
 }
 /** What a place is called by its label, and where it is, in one: null where the line says no such thing. */
 export const placeIn = (line: string): string | null => labelled(line, WHERE);
+
+/** When something is eaten, by a word for it and a time behind: *Lunch 12:30*, *lunch at 1 pm, 45 min*. Null where the line is no such thing. */
+export function mealIn(line: string): Meal | null {
+  const MEAL =
+    /^(?:breakfast|lunch|dinner|supper|frühstück|mittagessen|abendessen|déjeuner|dîner|almuerzo|comida|cena)\b/i;
+  if (!MEAL.test(line) || !/^\D{4,30}\d/.test(line) || line.length > 60) return null;
+  const hours = hoursIn(line);
+  // “Lunch for 12” has no time in it.
+  const atMin = hours?.fromMin ?? minuteIn(/\d{1,2}(?:[:.]\d{2}|\s*[ap]m).*/i.exec(line)?.[0] ?? '', /^/);
+  if (atMin === null) return null;
+  const said = /(\d{1,3})\s*min/i.exec(line)?.[1];
+  const minutes = hours ? hours.toMin - hours.fromMin : said ? Number(said) : null;
+  return { text: line, atMin, minutes: minutes !== null && minutes > 0 && minutes <= 180 ? minutes : null };
+}
 
 /** What a line says of a place by its label, cut to what fits; null where it says nothing of the kind. */
 export function toldOfPlace(line: string): Partial<ToldPlace> | null {

@@ -1,6 +1,7 @@
 import { asTyped } from '../productions/index.ts';
 import type { askFields } from '../../about/brief/index.ts';
 import { DAY_DEFAULTS, DAY_ITEM_DEFAULTS, type dayFields, type dayItemFields, type Day } from '../../plan/day/index.ts';
+import { formatWallMinute } from '../../base/units/index.ts';
 import { PERSON_DEFAULTS, shortNameFor, type engagementFields, type personFields } from '../../rooms/people/index.ts';
 import { PLACE_DEFAULTS, type placeFields } from '../../rooms/places/index.ts';
 import type { ProductionRows } from '../productions/index.ts';
@@ -36,6 +37,8 @@ export type StartOp =
 
 /** A new day’s wrap when nobody said one: so long after the call. */
 const DAY_LENGTH_MIN = 600;
+/** A meal that nobody said the length of. */
+const MEAL_MIN = 45;
 
 export type StartRows = Pick<
   ProductionRows,
@@ -115,7 +118,7 @@ export function planStart(
   }
   shotOps(read, rows, { dayId, placeId, newId }, ops);
   const tags = new Set(rows.asks.map((a) => a.tag));
-  read.wishes.forEach((title, i) => {
+  [...read.wishes, ...(dayId ? [] : ofTheDay(read))].forEach((title, i) => {
     let n = i + 1;
     while (tags.has(`wish-${n}`)) n += 1;
     tags.add(`wish-${n}`);
@@ -141,6 +144,25 @@ export function planStart(
   return ops;
 }
 
+/** What is said of a day that has no date yet, in words: it waits where one looks for what is still to be done. */
+const ofTheDay = (read: StartRead): string[] => [
+  ...(read.callMin === null ? [] : [`Call ${formatWallMinute(read.callMin)}`]),
+  ...(read.wrapMin === null ? [] : [`Wrap ${formatWallMinute(read.wrapMin)}`]),
+  ...read.meals.map((m) => m.text),
+  ...read.notes.map((n) => n.slice(0, 120)),
+];
+
+/** Meals at the times that were said, to the minute: after the call, and no more than a day can have. */
+const mealsOf = (read: StartRead, callMin: number): Day['meals'] =>
+  read.meals
+    .filter((m) => m.atMin > callMin)
+    .slice(0, 5)
+    .map(({ atMin, minutes }) => ({
+      earliestAfterMin: atMin - callMin,
+      latestAfterMin: atMin - callMin,
+      minutes: minutes ?? MEAL_MIN,
+    }));
+
 function dayOp(
   read: StartRead,
   rows: StartRows,
@@ -152,11 +174,15 @@ function dayOp(
   }: { day: Day | null; dayId: string | null; placeId: string | null; timeZone: string },
   ops: StartOp[],
 ): void {
-  const notes = read.notes.join('\n').slice(0, 2000);
-  const callMin = read.callMin ?? DAY_DEFAULTS.callMin;
+  const callMin = read.callMin ?? day?.callMin ?? DAY_DEFAULTS.callMin;
+  // What is eaten before the call is no meal of the day’s, but said.
+  const early = read.meals.filter((m) => m.atMin <= callMin).map((m) => m.text);
+  const notes = [...read.notes, ...early].join('\n').slice(0, 2000);
+  const meals = mealsOf(read, callMin);
   const values = {
-    ...(read.callMin === null ? {} : { callMin }),
+    ...(read.callMin === null ? {} : { callMin: read.callMin }),
     ...(read.wrapMin === null ? {} : { wantedWrapMin: read.wrapMin }),
+    ...(meals.length > 0 ? { meals } : {}),
     ...(notes ? { notes: [day?.notes, notes].filter(Boolean).join('\n').slice(0, 2000) } : {}),
   };
   if (day) {

@@ -1,7 +1,9 @@
 import { describe, expect, it } from 'vitest';
-import { readStart } from './index.ts';
+import { bellRows } from '../productions/testing.ts';
+import { noRows, planStart, readStart } from './index.ts';
 
 const TODAY = '2027-01-10';
+const nothing = noRows(bellRows().rows.production);
 const ROPE = `Hi! Filming the ropewalk on Fri 11 June 2027, 08:15 to 17:30.
 Address: Old Ropewalk, Quay Lane 3, Wenbury. Contact Marla Quist 07700 900222
 Crew: me (camera), Tobi Renner sound, gaffer Jo Ashby, Pia (make-up) and Ned
@@ -37,7 +39,7 @@ describe('a message with much in a line', () => {
     ]);
     expect(read.left[0]).toEqual({ text: 'me (camera)', likely: ['crew', 'note'] });
     const told = readStart(ROPE, TODAY, new Map([['me (camera)', 'note']]));
-    expect([told.notes, told.left.map((l) => l.text)]).toEqual([['me (camera)'], ['Lunch 12:30']]);
+    expect([told.notes, told.left]).toEqual([['me (camera)'], []]);
     expect(readStart('Crew: Bea Lund, camera, Tor Vik', TODAY).people).toMatchObject([
       { name: 'Bea Lund', role: 'camera' },
       { name: 'Tor Vik', role: '' },
@@ -45,9 +47,40 @@ describe('a message with much in a line', () => {
     expect(readStart('Cast: Ann Lee and Bo Finn', TODAY).people.map((p) => p.role)).toEqual(['cast', 'cast']);
     expect(readStart('Team: whoever has time', TODAY).left.map((l) => l.text)).toEqual(['whoever has time']);
   });
+  it('a meal with its time is the day’s; one before the call is said, none is lost without a date', () => {
+    expect(read.meals).toEqual([{ text: 'Lunch 12:30', atMin: 750, minutes: null }]);
+    const meals = (text: string) => readStart(text, TODAY).meals.map((m) => [m.atMin, m.minutes]);
+    expect(meals('lunch at 1 pm, 30 min')).toEqual([[780, 30]]);
+    expect(meals('Dinner 18:30–19:15')).toEqual([[1110, 45]]);
+    for (const none of [
+      'Lunch for 12',
+      'lunch',
+      '12:30 Lunch for the guests',
+      'Lunch is on us, bring 2 friends and 3 chairs',
+    ])
+      expect(meals(none), none).toEqual([]);
+    const made = (text: string) => {
+      let n = 0;
+      return planStart(readStart(text, TODAY), nothing, {
+        kind: 'shots',
+        timeZone: 'UTC',
+        newId: () => `n${(n += 1)}`,
+      });
+    };
+    const values = (text: string, table: string) =>
+      made(text).flatMap((o) => (o.op === 'insert' && o.table === table ? [o.values] : []));
+    expect(values(`Breakfast 07:30\n${ROPE}`, 'days')).toMatchObject([
+      { meals: [{ earliestAfterMin: 255, latestAfterMin: 255, minutes: 45 }], notes: 'Breakfast 07:30' },
+    ]);
+    expect(values('call 8:15\nLunch 12:30\n1 wide of the walk', 'asks')).toMatchObject([
+      { title: 'Call 08:15' },
+      { title: 'Lunch 12:30' },
+    ]);
+  });
   it('a time behind a few words is a moment’s, once one says so', () => {
-    expect(read.left.at(-1)).toEqual({ text: 'Lunch 12:30', likely: ['moment', 'wish', 'note'] });
-    const told = readStart(ROPE, TODAY, new Map([['Lunch 12:30', 'moment']]));
-    expect(told.moments).toMatchObject([{ title: 'Lunch', plannedMin: 750 }]);
+    const doors = 'Doors open 18:30';
+    expect(readStart(doors, TODAY).left).toEqual([{ text: doors, likely: ['moment', 'wish', 'note'] }]);
+    const told = readStart(doors, TODAY, new Map([[doors, 'moment']]));
+    expect(told.moments).toMatchObject([{ title: 'Doors open', plannedMin: 1110 }]);
   });
 });

@@ -7,12 +7,14 @@ import {
   hoursIn,
   LABELS,
   linesOf,
+  mealIn,
   minuteIn,
   placeIn,
   timed,
   TIME_LAST,
   toldOfPlace,
   type Hours,
+  type Meal,
   type ToldPlace,
 } from './lines.ts';
 import { NAME, personIn, toldPerson, withoutAge, type StartPerson } from './person.ts';
@@ -46,6 +48,7 @@ export interface StartRead {
   people: StartPerson[];
   shots: { scene: string; description: string }[];
   moments: MomentLine[];
+  meals: Meal[];
   wishes: string[];
   notes: string[];
   /** What nobody said, in words. */
@@ -63,6 +66,7 @@ const nothingRead = (): StartRead => ({
   people: [],
   shots: [],
   moments: [],
+  meals: [],
   wishes: [],
   notes: [],
   gaps: [],
@@ -132,6 +136,11 @@ class Reader {
     }
     if (this.guests && NAME.test(withoutAge(line))) {
       this.asToldOf.guest(line);
+      return true;
+    }
+    const meal = mealIn(line);
+    if (meal) {
+      this.read.meals.push(meal);
       return true;
     }
     const listed = crewIn(line);

@@ -30,7 +30,13 @@ Place: Congress hall, Kettle Street 1
 
 const anything = (read: StartRead) =>
   read.date !== null ||
-  read.people.length + read.places.length + read.shots.length + read.moments.length + read.wishes.length > 0;
+  read.people.length +
+    read.places.length +
+    read.shots.length +
+    read.moments.length +
+    read.meals.length +
+    read.wishes.length >
+    0;
 
 /** A pasted message, table or programme being read, with each line that was not understood offered to be said; `begin` takes it. */
 export function StartPaste({
@@ -120,6 +126,7 @@ export function StartPaste({
                     ] as const)
                   : []),
                 ...(read.shots.length ? ([['Shots', formatCount(read.shots.length, 'shot')]] as const) : []),
+                ...(read.meals.length ? ([['Meals', read.meals.map((m) => m.text).join(' · ')]] as const) : []),
                 ...(read.wishes.length ? ([['Wishes', read.wishes.join(' · ')]] as const) : []),
                 ...(read.notes.length ? ([['Notes', read.notes.join(' · ')]] as const) : []),
               ]}
