@@ -58,8 +58,10 @@ const [WHERE, ADDRESS, PARKING, HOSPITAL, CONTACT] = [
   'hospital|a&e|krankenhaus|hôpital',
   'contact|kontakt',
 ] as const;
+const MEALS = 'breakfast|lunch|dinner|supper|frühstück|mittagessen|abendessen|déjeuner|dîner|almuerzo|comida|cena';
+const MEAL = new RegExp(`^(?:${MEALS})\\b`, 'i');
 export const LABELS = new RegExp(
-  `^(?:call|wrap|date|crew|cast|sound|camera|gaffer|director|guests?|swimmers?|${WHERE}|${ADDRESS}|${PARKING}|${HOSPITAL}|${CONTACT})\\b`,
+  `^(?:call|wrap|date|crew|team|équipe|equipo|cast|${MEALS}|sound|camera|gaffer|director|guests?|swimmers?|${WHERE}|${ADDRESS}|${PARKING}|${HOSPITAL}|${CONTACT})\\b`,
   'i',
 );
 const LABELLED = `${WHERE}|${ADDRESS}|${PARKING}|${HOSPITAL}|${CONTACT}`;
@@ -98,8 +100,6 @@ export const placeIn = (line: string): string | null => labelled(line, WHERE);
 
 /** When something is eaten, by a word for it and a time behind: *Lunch 12:30*, *lunch at 1 pm, 45 min*. Null where the line is no such thing. */
 export function mealIn(line: string): Meal | null {
-  const MEAL =
-    /^(?:breakfast|lunch|dinner|supper|frühstück|mittagessen|abendessen|déjeuner|dîner|almuerzo|comida|cena)\b/i;
   if (!MEAL.test(line) || !/^\D{4,30}\d/.test(line) || line.length > 60) return null;
   const hours = hoursIn(line);
   // “Lunch for 12” has no time in it.

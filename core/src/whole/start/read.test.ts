@@ -14,9 +14,9 @@ describe('a message with much in a line', () => {
   const read = readStart(ROPE, TODAY);
   it('hours beside the date are call and wrap, said to be taken so; what is said of them counts more', () => {
     expect([read.date, read.callMin, read.wrapMin]).toEqual(['2027-06-11', 8 * 60 + 15, 17 * 60 + 30]);
-    expect(read.gaps[0]).toBe('“08:15 to 17:30” beside the date was taken as call and wrap.');
+    expect(read.assumed).toEqual(['“08:15 to 17:30” beside the date was taken as call and wrap.']);
     const told = readStart(`${ROPE}\nwrap by 18:00`, TODAY);
-    expect([told.callMin, told.wrapMin]).toEqual([null, 18 * 60]);
+    expect([told.callMin, told.wrapMin, told.assumed]).toEqual([null, 18 * 60, []]);
     const hours = (said: string) => readStart(`11 June 2027, ${said}`, TODAY);
     expect([hours('9am–5pm').callMin, hours('9am–5pm').wrapMin]).toEqual([540, 1020]);
     for (const said of ['17:30 to 08:15', '08:15', '3-5', '10.06.2027-11.06.2027'])
@@ -45,6 +45,7 @@ describe('a message with much in a line', () => {
       { name: 'Tor Vik', role: '' },
     ]);
     expect(readStart('Cast: Ann Lee and Bo Finn', TODAY).people.map((p) => p.role)).toEqual(['cast', 'cast']);
+    expect(readStart('Team: Tobi Renner sound', TODAY).people).toHaveLength(1);
     expect(readStart('Team: whoever has time', TODAY).left.map((l) => l.text)).toEqual(['whoever has time']);
   });
   it('a meal with its time is the day’s; one before the call is said, none is lost without a date', () => {
@@ -52,6 +53,7 @@ describe('a message with much in a line', () => {
     const meals = (text: string) => readStart(text, TODAY).meals.map((m) => [m.atMin, m.minutes]);
     expect(meals('lunch at 1 pm, 30 min')).toEqual([[780, 30]]);
     expect(meals('Dinner 18:30–19:15')).toEqual([[1110, 45]]);
+    expect(meals('Lunch: 12:30')).toEqual([[750, null]]);
     for (const none of [
       'Lunch for 12',
       'lunch',

@@ -51,6 +51,8 @@ export interface StartRead {
   meals: Meal[];
   wishes: string[];
   notes: string[];
+  /** What was taken to mean something that it does not say, in words. */
+  assumed: string[];
   /** What nobody said, in words. */
   gaps: string[];
   /** Lines that say nothing Kavrell knows, with what they are most likely to be. */
@@ -69,6 +71,7 @@ const nothingRead = (): StartRead => ({
   meals: [],
   wishes: [],
   notes: [],
+  assumed: [],
   gaps: [],
   left: [],
 });
@@ -217,8 +220,11 @@ class Reader {
     const { read, calledAt, hours } = this;
     if (calledAt && read.places.length === 0) this.addPlace(calledAt.charAt(0).toUpperCase() + calledAt.slice(1));
     const taken = read.callMin === null && read.wrapMin === null ? hours : null;
-    if (taken) Object.assign(read, { callMin: taken.fromMin, wrapMin: taken.toMin });
-    read.gaps = [...(taken ? [`“${taken.text}” beside the date was taken as call and wrap.`] : []), ...gapsOf(read)];
+    if (taken) {
+      Object.assign(read, { callMin: taken.fromMin, wrapMin: taken.toMin });
+      read.assumed.push(`“${taken.text}” beside the date was taken as call and wrap.`);
+    }
+    read.gaps = gapsOf(read);
     return read;
   }
 }

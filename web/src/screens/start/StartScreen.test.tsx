@@ -100,6 +100,21 @@ describe('the first page', () => {
     for (const table of ['days', 'places', 'people', 'shots']) expect(tables).toContain(table);
     expect(window.location.pathname).toBe(`/p/${MADE.id}/0/call-sheet`);
   });
+  it('says what it took hours beside the date for, asks who “me” is, and knows a meal', async () => {
+    await open();
+    fireEvent.change(paste(), {
+      target: {
+        value:
+          'Filming the ropewalk on Fri 11 June 2027, 08:15 to 17:30\nCrew: me (camera), Tobi Renner sound\nLunch 12:30',
+      },
+    });
+    expect(shown()).toContain('“08:15 to 17:30” beside the date was taken as call and wrap.');
+    expect(shown()).toContain('Tobi Renner, sound');
+    expect(shown()).toContain('Lunch 12:30');
+    expect(shown()).toContain('What is “me (camera)”?');
+    press('a note');
+    expect(shown()).not.toContain('What is “me (camera)”?');
+  });
   it('lets one choose what it is shot from', async () => {
     await open();
     const group = within(screen.getByRole('radiogroup', { name: 'What you shoot from' }));

@@ -131,6 +131,11 @@ export function StartPaste({
                 ...(read.notes.length ? ([['Notes', read.notes.join(' · ')]] as const) : []),
               ]}
             />
+            {read.assumed.map((words) => (
+              <Box key={words} color="soft" mt={2}>
+                {words}
+              </Box>
+            ))}
           </Box>
         ) : null}
       </Box>
