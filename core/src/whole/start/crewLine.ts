@@ -34,7 +34,7 @@ export function crewIn(line: string): Listed[] | null {
   const [, heading = '', list = ''] = LIST.exec(line) ?? [];
   if (list === '') return null;
   const found: Listed[] = [];
-  for (const text of list.split(/\s*[,;&+]\s*|\s+(?:and|und|et|y)\s+/).filter(Boolean)) {
+  for (const text of list.split(/\s*[,;]\s*|\s+(?:and|und|et|y|&|\+)\s+/).filter(Boolean)) {
     const last = found.at(-1)?.person;
     if (last && last.role === '' && ROLES.test(text) && !text.split(/\s+/).some(isName)) last.role = text.slice(0, 60);
     else found.push({ text, person: listedPerson(text) });

@@ -1,4 +1,4 @@
-import { parseClock } from '../../base/units/index.ts';
+import { formatWallMinute, parseClock } from '../../base/units/index.ts';
 import { ABOUT, THEN } from '../../rooms/scenes/index.ts';
 
 const CLOCK = String.raw`(\d{1,2}(?:[:.]\d{2})?\s*(?:am|pm)?)`;
@@ -38,6 +38,12 @@ export interface Hours {
 export function hoursIn(text: string): Hours | null {
   // With colons or am and pm: `10.06–11.06` are days.
   const CLOCKS = String.raw`(\d{1,2}:\d{2}(?:\s*[ap]m)?|\d{1,2}\s*[ap]m)`;
+  const inGerman = /\b(\d{1,2})(?::(\d{2}))?\s*(?:bis|[-–])\s*(\d{1,2})(?::(\d{2}))?\s*uhr\b/i.exec(text);
+  if (inGerman) {
+    const [all, from, fromRest, to, toRest] = inGerman;
+    const [fromMin, toMin] = [Number(from) * 60 + Number(fromRest ?? 0), Number(to) * 60 + Number(toRest ?? 0)];
+    return toMin > fromMin && toMin <= 24 * 60 ? { text: all, fromMin, toMin } : null;
+  }
   const found = new RegExp(String.raw`\b${CLOCKS}\s*(?:to|until|till|bis|[-–—])\s*${CLOCKS}(?![\d:]|\.\d)`, 'i').exec(
     text,
   );
@@ -61,18 +67,33 @@ const [WHERE, ADDRESS, PARKING, HOSPITAL, CONTACT] = [
 const MEALS = 'breakfast|lunch|dinner|supper|frühstück|mittagessen|abendessen|déjeuner|dîner|almuerzo|comida|cena';
 const MEAL = new RegExp(`^(?:${MEALS})\\b`, 'i');
 export const LABELS = new RegExp(
-  `^(?:call|wrap|date|crew|team|équipe|equipo|cast|${MEALS}|sound|camera|gaffer|director|guests?|swimmers?|${WHERE}|${ADDRESS}|${PARKING}|${HOSPITAL}|${CONTACT})\\b`,
+  `^(?:call|wrap|date|job|title|project|projekt|crew|team|équipe|equipo|cast|${MEALS}|sound|camera|gaffer|director|guests?|swimmers?|${WHERE}|${ADDRESS}|${PARKING}|${HOSPITAL}|${CONTACT})\\b`,
   'i',
 );
 const LABELLED = `${WHERE}|${ADDRESS}|${PARKING}|${HOSPITAL}|${CONTACT}`;
-/** The lines of a text without who sent them; what begins with a label of its own after a full stop is a line of its own. */
+const BEFORE_LABEL = new RegExp(`(?<=[\\p{L}\\d)])[.;]\\s+(?=(?:${LABELLED}|call|wrap|crew)\\b)`, 'iu');
+/** Behind the end of a sentence; “Dr. Falk” and “St. Anne” are none. */
+const SENTENCE = /(?<=[\p{L}\d)]{2}[.!?])(?<!\b(?:Dr|Mr|Mrs|Ms|Prof|St|Str|Jr|Sr|No|Nr)\.)\s+(?=\p{Lu})/u;
+export const GREETING = /^(?:hi|hello|hey|dear|hallo|liebe|bonjour|salut|hola|so|ok|okay|all)\b/i;
+/** A greeting and no more: nothing to be asked about. */
+export const isGreeting = (line: string): boolean => GREETING.test(line) && /^(?:\p{L}+[\s,!.]*){1,3}$/u.test(line);
+/** Longer than this, a line that is in no list is read sentence by sentence. */
+const LONG_LINE = 60;
+/** The lines of a text without who sent them: long ones by their sentences, and what begins with a label of its own after a full stop apart. */
 export const linesOf = (text: string): string[] =>
   text
     .split(/\r?\n/)
-    .flatMap((raw) =>
-      withoutChat(raw).split(new RegExp(`(?<=[\\p{L}\\d)])[.;]\\s+(?=(?:${LABELLED}|call|wrap|crew)\\b)`, 'iu')),
+    .map(withoutChat)
+    .flatMap((line) =>
+      line.length > LONG_LINE && !/^\s*[-–*•]?\s*\d/.test(line)
+        ? line.split(SENTENCE).map((said) => said.replace(/\.$/, ''))
+        : [line],
     )
+    .flatMap((line) => line.split(BEFORE_LABEL))
     .map((line) => line.trim());
+
+/** What a job is called, by a label for it. */
+export const titleLabelled = (line: string): string | null => labelled(line, 'job|title|project|projekt');
 
 /** A line of a programme begins with its time; one of a call or wrap does not count. */
 const CLOCKED = /^\d{1,2}[:.]\d{2}\b(?!\s*(?:call|wrap)\b)/i;
@@ -105,9 +126,24 @@ export function mealIn(line: string): Meal | null {
   // “Lunch for 12” has no time in it.
   const atMin = hours?.fromMin ?? minuteIn(/\d{1,2}(?:[:.]\d{2}|\s*[ap]m).*/i.exec(line)?.[0] ?? '', /^/);
   if (atMin === null) return null;
-  const said = /(\d{1,3})\s*min/i.exec(line)?.[1];
-  const minutes = hours ? hours.toMin - hours.fromMin : said ? Number(said) : null;
+  const said = /(\d{1,3})\s*(?:(min)|h(?:ours?)?\b)/i.exec(line);
+  const minutes = hours ? hours.toMin - hours.fromMin : said ? Number(said[1]) * (said[2] ? 1 : 60) : null;
   return { text: line, atMin, minutes: minutes !== null && minutes > 0 && minutes <= 180 ? minutes : null };
+}
+
+/** A time with something before or behind it, as in a sentence: `from 9am`, `at 16:30`. */
+const IN_CLAUSE = /\s*\b(?:from|at|um|ab|à|a las|@)?\s*\b(\d{1,2}(?:[:.]\d{2})?\s*[ap]m|\d{1,2}:\d{2})\b\.?/gi;
+/**
+ * A programme in one sentence: *getting ready from 9am at Mill House, ceremony 1pm, speeches 4.30pm*, each as a line that begins with its time. None
+ * where a part of it has no time, or two.
+ */
+export function clausesIn(line: string): string[] {
+  const parts = line.split(/[,;]\s+/);
+  const timesOf = (part: string) => [...part.matchAll(IN_CLAUSE)].map((m) => m[1]!);
+  if (parts.length < 2 || /\b(?:call|wrap)\b/i.test(line) || parts.some((p) => timesOf(p).length !== 1)) return [];
+  const named = parts.map((p) => ({ at: minuteIn(timesOf(p)[0]!, /^/), what: p.replace(IN_CLAUSE, '').trim() }));
+  if (named.some(({ at, what }) => at === null || !/\p{L}{3}/u.test(what))) return [];
+  return named.map(({ at, what }) => `${formatWallMinute(at!)} ${what.charAt(0).toUpperCase()}${what.slice(1)}`);
 }
 
 /** What a line says of a place by its label, cut to what fits; null where it says nothing of the kind. */

@@ -12,7 +12,7 @@ export interface StartPerson {
 const PHONE = /(?:\+|\b0)[\d\s()/-]{6,18}\d/;
 const EMAIL = /[^\s<>,;@]+@[^\s<>,;@]+\.[^\s<>,;@.]+/;
 export const ROLES =
-  /\b(director|camera|operator|gaffer|grip|sound|recordist|boom|assistant|producer|make-?up|hair|wardrobe|runner|driver|focus|data|actor|actress|talent|host|presenter|photographer|stills|lights?|electric|client|props|art|medic|guardian|chaperone|ton|kamera|licht|regie|son|lumière|réalisat\w+|sonido|cámara|luces)\b/i;
+  /\b(director|camera|operator|gaffer|grip|sound|recordist|boom|assistant|producer|make-?up|hair|wardrobe|runner|driver|focus|data|actor|actress|talent|host|presenter|photographer|videographer|shooter|stills|dop|dp|[12](?:st|nd) a[cd]|dit|editor|lights?|electric|client|props|art|medic|guardian|chaperone|ton|kamera|licht|regie|son|lumière|réalisat\w+|sonido|cámara|luces)\b/i;
 const AGE = /\s*\((\d{1,2})\)/;
 export const NAME = /^\p{Lu}[\p{L}’'.-]*(?:\s+[\p{L}’'.-]+){0,3}$/u;
 
@@ -28,7 +28,7 @@ function partsOf(line: string): { parts: string[]; phone: string; email: string 
   const parts = rest
     .replace(phone, '')
     .split(/\s*[,;|\t()]\s*|\s+[–—-]\s+|:\s+/)
-    .map((p) => p.replace(/^[<(\s]+|[>)\s]+$/g, ''))
+    .map((p) => p.replace(/^[<(\s]+|[>)\s.]+$/g, ''))
     .filter(Boolean);
   return { parts, phone: phone.slice(0, 40), email: email.slice(0, 120) };
 }

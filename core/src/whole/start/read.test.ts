@@ -86,3 +86,66 @@ describe('a message with much in a line', () => {
     expect(told.moments).toMatchObject([{ title: 'Doors open', plannedMin: 1110 }]);
   });
 });
+
+describe('messages of people who do not write lists', () => {
+  it('a programme in sentences, somebody behind a full stop, a greeting that is none of it', () => {
+    const read = readStart(
+      'Hey, wedding of Nora & Piet, Sat 5 June 2027. Getting ready from 9am at Mill House, ceremony 1pm St Anne’s, speeches 4.30pm, first dance 8pm. Couple: Nora Velde, Piet Oskar. Second shooter: Lena Brix 0171 555 0199.',
+      TODAY,
+    );
+    expect([read.title, read.date]).toEqual(['Wedding of Nora & Piet', '2027-06-05']);
+    expect(read.moments.map((m) => [m.plannedMin, m.title])).toEqual([
+      [540, 'Getting ready at Mill House'],
+      [780, 'Ceremony St Anne’s'],
+      [990, 'Speeches'],
+      [1200, 'First dance'],
+    ]);
+    expect(read.people).toMatchObject([{ name: 'Lena Brix', role: 'Second shooter', phone: '0171 555 0199' }]);
+    expect(read.left.map((l) => l.text)).toEqual(['Couple: Nora Velde, Piet Oskar']);
+    expect(readStart('Hi all!\n1 wide of the walk', TODAY).left).toEqual([]);
+    expect(readStart('Mirror, 20 cm, bring two', TODAY).moments).toEqual([]);
+  });
+  it('labels, shots as bullets below their heading, a phone in brackets', () => {
+    const read = readStart(
+      `Job: Kiln film
+Date: 2 July 2027
+Call: 7:00
+Crew: DoP - me, Sound - Kim Vos, 1st AC - Ola Brandt (+45 20 00 00 00)
+Shot list:
+1. WS kiln door opens
+2. CU flame, 100fps
+- MCU potter at wheel
+Lunch at 13:00 for 1 hour
+Wrap: 19:00`,
+      TODAY,
+    );
+    expect([read.title, read.date, read.callMin, read.wrapMin]).toEqual(['Kiln film', '2027-07-02', 420, 1140]);
+    expect(read.people).toMatchObject([
+      { name: 'Kim Vos', role: 'Sound', phone: '' },
+      { name: 'Ola Brandt', role: '1st AC', phone: '+45 20 00 00 00' },
+    ]);
+    expect(read.shots.map((s) => [s.scene, s.description])).toEqual([
+      ['1', 'WS kiln door opens'],
+      ['2', 'CU flame, 100fps'],
+      ['2', 'MCU potter at wheel'],
+    ]);
+    expect(read.meals.map((m) => [m.atMin, m.minutes])).toEqual([[780, 60]]);
+    expect(read.left.map((l) => l.text)).toEqual(['DoP - me']);
+  });
+  it('what stands beside a date in its line is read or asked about, never dropped', () => {
+    const read = readStart(
+      'Ropewalk film, 11 June 2027, 9 bis 18 Uhr, bring the long ladder, Tobi Renner (sound)',
+      TODAY,
+    );
+    expect([read.callMin, read.wrapMin]).toEqual([540, 1080]);
+    expect(read.people.map((p) => p.name)).toEqual(['Tobi Renner']);
+    expect(read.left.map((l) => l.text)).toEqual(['bring the long ladder']);
+    const told = readStart(
+      'Ropewalk film, 11 June 2027, bring the long ladder',
+      TODAY,
+      new Map([['bring the long ladder', 'wish']]),
+    );
+    expect([told.wishes, told.left]).toEqual([['bring the long ladder'], []]);
+    expect(readStart('Dreh am 12.08.2027', TODAY).title).toBe('');
+  });
+});

@@ -2,15 +2,19 @@ import { dateIn } from '../../base/dates/index.ts';
 import { readMoments, type MomentLine } from '../../rooms/scenes/index.ts';
 import { crewIn } from './crewLine.ts';
 import {
+  clausesIn,
+  GREETING,
   GUESTS,
   HEADING,
   hoursIn,
+  isGreeting,
   LABELS,
   linesOf,
   mealIn,
   minuteIn,
   placeIn,
   timed,
+  titleLabelled,
   TIME_LAST,
   toldOfPlace,
   type Hours,
@@ -76,10 +80,14 @@ const nothingRead = (): StartRead => ({
   left: [],
 });
 
+const SHOTS = /shot|planos?|plans?\b/i;
+
 /** Reads line by line; what it has read so far. */
 class Reader {
   readonly read = nothingRead();
   private guests = false;
+  /** Below a heading that says so, what is listed are shots. */
+  private shots = false;
   private hours: Hours | null = null;
   private calledAt = '';
   private first = true;
@@ -123,7 +131,7 @@ class Reader {
     this.first = false;
     const said = this.told.get(line);
     if (said) this.asToldOf[said](line);
-    else if (!this.asOneOfMany(line) && !this.asFacts(line))
+    else if (!isGreeting(line) && !this.asOneOfMany(line) && !this.asFacts(line))
       this.read.left.push({ text: line, likely: likelyOf(line, opening) });
   }
 
@@ -135,6 +143,12 @@ class Reader {
     }
     if (HEADING.test(line)) {
       this.guests = false;
+      this.shots = SHOTS.test(line);
+      return true;
+    }
+    const shot = this.shots ? /^[-–*•]\s*(\S.{2,})$/.exec(line)?.[1] : undefined;
+    if (shot) {
+      this.read.shots.push({ scene: this.read.shots.at(-1)?.scene ?? '1', description: shot.slice(0, 300) });
       return true;
     }
     if (this.guests && NAME.test(withoutAge(line))) {
@@ -153,7 +167,8 @@ class Reader {
       else if (person) this.addPerson(person);
       else this.read.left.push({ text, likely: ['crew', 'note'] });
     }
-    const moments = !listed && timed(line) ? momentsIn(line) : [];
+    const clauses = !listed && !dateIn(line, this.today) ? clausesIn(line) : [];
+    const moments = !listed && timed(line) ? momentsIn(line) : clauses.flatMap(momentsIn);
     this.read.moments.push(...moments);
     return listed !== null || moments.length > 0;
   }
@@ -161,6 +176,9 @@ class Reader {
   /** Whatever a line says of the day, its place, somebody or a shot: true when it says any of it. */
   private asFacts(line: string): boolean {
     const { read } = this;
+    const title = titleLabelled(line);
+    if (title) read.title = title.slice(0, 120);
+    if (title) return true;
     const shot = /^(\d{1,3})[A-Z]{0,2}\d?[.):\t ]\s*(\S.{2,})$/.exec(line);
     const known = [this.times(line, shot !== null), this.where(line)].includes(true);
     if (known) return true;
@@ -181,13 +199,16 @@ class Reader {
     const call = minuteIn(line, /\bcall(?:\s?time)?\b/);
     const wrap = minuteIn(line, /\bwrap(?:ped)?\b/);
     const found = dateIn(line, this.today);
-    // “3 Dec” alone is a date, “3 Dec leaves the quay” a shot of scene 3.
-    const onlyDate = found !== null && found.found.length >= line.replace(/[.,;]+$/, '').length;
+    // “3 Dec” alone is a date, “3 Dec leaves the quay” a shot of scene 3; with a year it is a date whatever follows.
+    const onlyDate =
+      found !== null && (found.found.length >= line.replace(/[.,;]+$/, '').length || /\b\d{4}\b/.test(found.found));
     const date = isShot && call === null && !onlyDate ? null : found;
     if (date && !read.date) {
       read.title ||= titleIn(line, date.found);
       read.date = date.date;
       this.hours = call === null && wrap === null ? hoursIn(line) : null;
+      const rest = unreadBeside(line, [date.found, read.title, this.hours?.text ?? '']);
+      for (const text of rest) this.readApart(text);
       known = true;
     }
     if (call !== null && read.callMin === null) {
@@ -201,6 +222,14 @@ class Reader {
       known = true;
     }
     return known;
+  }
+
+  /** What stands in one line with a date and is of something else. */
+  private readApart(text: string): void {
+    const said = this.told.get(text);
+    if (said) this.asToldOf[said](text);
+    else if (!this.asOneOfMany(text) && !this.asFacts(text))
+      this.read.left.push({ text, likely: likelyOf(text, false) });
   }
 
   private where(line: string): boolean {
@@ -253,15 +282,32 @@ function likelyOf(line: string, opening: boolean): readonly LineKind[] {
   return ['wish', 'moment', 'note'];
 }
 
-const GREETING = /^(?:hi|hello|hey|dear|hallo|liebe|bonjour|salut|hola|so|ok|okay|all)\b/i;
 /** Fewer letters than this are no name of a job. */
 const LEAST_LETTERS = 6;
+/** Parts of a line with a date that are neither of it nor the job’s name, a call, a wrap or a greeting: nothing of a line is dropped unseen. */
+function unreadBeside(line: string, read: readonly string[]): string[] {
+  const known = read.filter(Boolean).map((text) => text.toLowerCase());
+  return line
+    .split(/[,;!]\s+|\s[–—-]\s/)
+    .map((part) => part.trim().replace(/[.,;!]+$/, ''))
+    .filter((part) => {
+      const low = part.toLowerCase();
+      const isKnown = known.some((text) => low.includes(text) || text.includes(low));
+      return (
+        !isKnown &&
+        (part.match(/\p{L}/gu)?.length ?? 0) >= LEAST_LETTERS &&
+        !GREETING.test(part) &&
+        !/\b(?:call|wrap)/i.test(part)
+      );
+    });
+}
+
 /** What a job is called, beside its date in one line: the first part of it that is no greeting, time or label. */
 function titleIn(line: string, date: string): string {
   const part = line
     .replace(date, ',')
     .split(/[,;|!.]|\s[–—-]\s/)
-    .map((p) => p.trim())
+    .map((p) => p.trim().replace(/\s+(?:on|at|am|den|le|el|for)$/i, ''))
     .find(
       (p) =>
         (p.match(/\p{L}/gu)?.length ?? 0) >= LEAST_LETTERS && !/\d/.test(p) && !GREETING.test(p) && !LABELS.test(p),
