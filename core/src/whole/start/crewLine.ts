@@ -1,4 +1,4 @@
-import { NAME, personIn, ROLES, toldPerson, type StartPerson } from './person.ts';
+import { NAME, personIn, ROLES, toldPerson, type Found } from './person.ts';
 
 const LIST = /^(?:the )?(crew|team|cast|équipe|equipo)\s*:\s*(\S.*)$/i;
 /** Whoever wrote the text: a name that it does not say. */
@@ -8,12 +8,13 @@ const isName = (word: string) => /^\p{Lu}/u.test(word) && !ROLES.test(word);
 /** One of a list: its words, and who that is; null where they say nobody by name. */
 interface Listed {
   text: string;
-  person: StartPerson | null;
+  found: Found | null;
 }
 
 /** *Tobi Renner sound*, *gaffer Jo Ashby*, *Tobi (sound)*, *Tobi*: a name, and what they do where that is said. */
-function listedPerson(part: string): StartPerson | null {
-  if (SELF.test(part)) return null;
+function listedPerson(part: string): Found | null {
+  // More than one says of somebody: the list has ended, and nothing of what follows may be cut.
+  if (SELF.test(part) || part.length > 60 || /[\p{L}\d]{3}[.!]\s/u.test(part)) return null;
   const told = personIn(part);
   if (told) return told;
   const words = part.split(/\s+/);
@@ -23,7 +24,7 @@ function listedPerson(part: string): StartPerson | null {
   // Words of a name stand beside each other; what is around them is what they do, or it is no name and a job.
   const together = names.length > 0 && names.length <= 3 && names.every((n, i) => words[first + i] === n);
   if (!together || (role !== '' && !ROLES.test(role)) || !NAME.test(names.join(' '))) return null;
-  return { ...toldPerson(names.join(' '), false), role: role.slice(0, 60) };
+  return { person: { ...toldPerson(names.join(' '), false), role: role.slice(0, 60) }, rest: [] };
 }
 
 /**
@@ -35,10 +36,10 @@ export function crewIn(line: string): Listed[] | null {
   if (list === '') return null;
   const found: Listed[] = [];
   for (const text of list.split(/\s*[,;]\s*|\s+(?:and|und|et|y|&|\+)\s+/).filter(Boolean)) {
-    const last = found.at(-1)?.person;
+    const last = found.at(-1)?.found?.person;
     if (last && last.role === '' && ROLES.test(text) && !text.split(/\s+/).some(isName)) last.role = text.slice(0, 60);
-    else found.push({ text, person: listedPerson(text) });
+    else found.push({ text, found: listedPerson(text) });
   }
-  for (const { person } of found) if (person && person.role === '' && /^cast$/i.test(heading)) person.role = 'cast';
+  for (const one of found) if (one.found?.person.role === '' && /^cast$/i.test(heading)) one.found.person.role = 'cast';
   return found;
 }

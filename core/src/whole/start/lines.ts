@@ -74,6 +74,10 @@ const LABELLED = `${WHERE}|${ADDRESS}|${PARKING}|${HOSPITAL}|${CONTACT}`;
 const BEFORE_LABEL = new RegExp(`(?<=[\\p{L}\\d)])[.;]\\s+(?=(?:${LABELLED}|call|wrap|crew)\\b)`, 'iu');
 /** Behind the end of a sentence; “Dr. Falk” and “St. Anne” are none. */
 const SENTENCE = /(?<=[\p{L}\d)]{2}[.!?])(?<!\b(?:Dr|Mr|Mrs|Ms|Prof|St|Str|Jr|Sr|No|Nr)\.)\s+(?=\p{Lu})/u;
+const PART = /[,;!]\s+|\s[–—-]\s|(?<=[\p{L}\d)]{2})\.(?<!\b(?:Dr|Mr|Mrs|Ms|Prof|St|Str|Jr|Sr|No|Nr)\.)\s+/u;
+/** Parts of one line between commas, dashes and full stops. */
+export const partsOfSentence = (line: string): string[] =>
+  line.split(PART).map((part) => part.trim().replace(/[.,;!]+$/, ''));
 export const GREETING = /^(?:hi|hello|hey|dear|hallo|liebe|bonjour|salut|hola|so|ok|okay|all)\b/i;
 /** A greeting and no more: nothing to be asked about. */
 export const isGreeting = (line: string): boolean => GREETING.test(line) && /^(?:\p{L}+[\s,!.]*){1,3}$/u.test(line);

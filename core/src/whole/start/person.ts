@@ -33,8 +33,14 @@ function partsOf(line: string): { parts: string[]; phone: string; email: string 
   return { parts, phone: phone.slice(0, 40), email: email.slice(0, 120) };
 }
 
+/** Somebody, and what else stands beside them that is none of it. */
+export interface Found {
+  person: StartPerson;
+  rest: string[];
+}
+
 /** A name with a role, a phone, a mail or an age beside it; null when the line is none. */
-export function personIn(line: string): StartPerson | null {
+export function personIn(line: string): Found | null {
   const { parts, phone, email } = partsOf(line);
   const role = parts.find((p) => ROLES.test(p) && p.length <= 60) ?? '';
   const name = parts.find((p) => p !== role && NAME.test(p));
@@ -42,8 +48,9 @@ export function personIn(line: string): StartPerson | null {
   if (!name || name.length > 80 || !(role || phone || email || aged)) return null;
   // Whose age is said, and no work of the crew, is in the picture.
   const guest = aged && !role && !phone && !email;
-  const other = parts.find((p) => p !== name && p.length <= 60) ?? '';
-  return { name, role: role || (guest ? other : ''), phone, email, guest, minor: isMinor(line) };
+  const other = guest ? (parts.find((p) => p !== name && p.length <= 60) ?? '') : '';
+  const rest = parts.filter((p) => p !== name && p !== role && p !== other);
+  return { person: { name, role: role || other, phone, email, guest, minor: isMinor(line) }, rest };
 }
 
 /** Somebody whom a reader said to be one: the first part of the line is the name, the next what they do. */

@@ -1,4 +1,6 @@
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { sampled } from '../../base/testing.ts';
 import { bellRows } from '../productions/testing.ts';
 import { noRows, planStart, readStart } from './index.ts';
 
@@ -147,5 +149,35 @@ Wrap: 19:00`,
     );
     expect([told.wishes, told.left]).toEqual([['bring the long ladder'], []]);
     expect(readStart('Dreh am 12.08.2027', TODAY).title).toBe('');
+  });
+});
+
+describe('whatever is pasted', () => {
+  /** Things people say, each with a word that stands nowhere else. */
+  const SAYINGS = [
+    ['bring the long ladder', 'ladder'],
+    ['parking behind the shed', 'shed'],
+    ['Tobi Renner, sound', 'renner'],
+    ['ceremony 1pm', 'ceremony'],
+    ['Lunch 12:30', 'lunch'],
+    ['3 wide of the walk', 'walk'],
+    ['must not film the boats', 'boats'],
+    ['Contact Marla Quist 07700 900222', 'marla'],
+    ['Address: Quay Lane 3', 'quay'],
+    ['Crew: Jo Ashby gaffer', 'ashby'],
+    ['call 7:30 at the gate', 'gate'],
+    ['Sat 12 June 2027', 'june 2027|2027-06-12'],
+    ['14:00-15:00 speeches by the chair', 'chair'],
+  ] as const;
+  it('every thing that is said is in what was read, or asked about', () => {
+    const saying = fc.tuple(fc.constantFrom(...SAYINGS), fc.constantFrom('\n', '. ', ', ', '! ', ' – '));
+    fc.assert(
+      fc.property(fc.uniqueArray(saying, { minLength: 1, maxLength: 3, selector: ([[text]]) => text }), (said) => {
+        const text = said.map(([[words], end]) => words + end).join('');
+        const read = JSON.stringify(readStart(text, TODAY)).toLowerCase();
+        for (const [[, word]] of said) expect(read, text).toMatch(new RegExp(word));
+      }),
+      { numRuns: sampled(2000, 300) },
+    );
   });
 });

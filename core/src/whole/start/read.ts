@@ -12,6 +12,7 @@ import {
   linesOf,
   mealIn,
   minuteIn,
+  partsOfSentence,
   placeIn,
   timed,
   titleLabelled,
@@ -21,7 +22,7 @@ import {
   type Meal,
   type ToldPlace,
 } from './lines.ts';
-import { NAME, personIn, toldPerson, withoutAge, type StartPerson } from './person.ts';
+import { NAME, personIn, toldPerson, withoutAge, type Found, type StartPerson } from './person.ts';
 
 /** The three kinds of job, by what one begins with. */
 export const JOB_KINDS = ['shots', 'moments', 'cues'] as const;
@@ -106,6 +107,11 @@ class Reader {
   private addPerson(p: StartPerson): void {
     if (!this.read.people.some((x) => x.name.toLowerCase() === p.name.toLowerCase())) this.read.people.push(p);
   }
+  /** Somebody; what else stands beside them is read by itself, or asked about with their name. */
+  private addFound({ person, rest }: Found): void {
+    this.addPerson(person);
+    for (const text of rest) this.readApart(text, `${person.name}: ${text}`);
+  }
   private addPlace(where: string): void {
     const [name = where, ...rest] = where.split(/,\s*/);
     const address = rest.join(', ').slice(0, 300);
@@ -161,10 +167,10 @@ class Reader {
       return true;
     }
     const listed = crewIn(line);
-    for (const { text, person } of listed ?? []) {
+    for (const { text, found } of listed ?? []) {
       const said = this.told.get(text);
       if (said) this.asToldOf[said](text);
-      else if (person) this.addPerson(person);
+      else if (found) this.addFound(found);
       else this.read.left.push({ text, likely: ['crew', 'note'] });
     }
     const clauses = !listed && !dateIn(line, this.today) ? clausesIn(line) : [];
@@ -182,13 +188,13 @@ class Reader {
     const shot = /^(\d{1,3})[A-Z]{0,2}\d?[.):\t ]\s*(\S.{2,})$/.exec(line);
     const known = [this.times(line, shot !== null), this.where(line)].includes(true);
     if (known) return true;
-    const person = shot ? null : personIn(line);
+    const somebody = shot ? null : personIn(line);
     if (shot)
       read.shots.push({
         scene: shot[1] ?? '',
         description: (shot[2] ?? '').replace(/\t+/g, ', ').trim().slice(0, 300),
       });
-    else if (person) this.addPerson(person);
+    else if (somebody) this.addFound(somebody);
     else return /^(name|scene|shot|role|#)\b.*[,\t;]/i.test(line);
     return true;
   }
@@ -207,8 +213,6 @@ class Reader {
       read.title ||= titleIn(line, date.found);
       read.date = date.date;
       this.hours = call === null && wrap === null ? hoursIn(line) : null;
-      const rest = unreadBeside(line, [date.found, read.title, this.hours?.text ?? '']);
-      for (const text of rest) this.readApart(text);
       known = true;
     }
     if (call !== null && read.callMin === null) {
@@ -221,15 +225,18 @@ class Reader {
       read.wrapMin = wrap;
       known = true;
     }
+    if (known && !placeIn(line) && !toldOfPlace(line))
+      for (const text of unreadBeside(line, [dateAlone(date?.found ?? ''), read.title, this.hours?.text ?? '']))
+        this.readApart(text);
     return known;
   }
 
-  /** What stands in one line with a date and is of something else. */
-  private readApart(text: string): void {
-    const said = this.told.get(text);
-    if (said) this.asToldOf[said](text);
+  /** What stands in one line with something else; `asked` is what it is called where nothing of it is understood. */
+  private readApart(text: string, asked: string = text): void {
+    const said = this.told.get(asked);
+    if (said) this.asToldOf[said](asked);
     else if (!this.asOneOfMany(text) && !this.asFacts(text))
-      this.read.left.push({ text, likely: likelyOf(text, false) });
+      this.read.left.push({ text: asked, likely: asked === text ? likelyOf(text, false) : ['note', 'wish'] });
   }
 
   private where(line: string): boolean {
@@ -248,6 +255,7 @@ class Reader {
   end(): StartRead {
     const { read, calledAt, hours } = this;
     if (calledAt && read.places.length === 0) this.addPlace(calledAt.charAt(0).toUpperCase() + calledAt.slice(1));
+    else if (calledAt) read.notes.push(`Call at ${calledAt}`);
     const taken = read.callMin === null && read.wrapMin === null ? hours : null;
     if (taken) {
       Object.assign(read, { callMin: taken.fromMin, wrapMin: taken.toMin });
@@ -284,22 +292,23 @@ function likelyOf(line: string, opening: boolean): readonly LineKind[] {
 
 /** Fewer letters than this are no name of a job. */
 const LEAST_LETTERS = 6;
+/** A date as it was found without what else was taken for its time: *1pm. Sat 12 June*, *Sat 12 June. Lunch 12:30*. */
+const dateAlone = (found: string): string =>
+  found.split(/[.,;]\s+(?=\p{L}|\d{1,2}[:.]\d{2})/u).reduce((a, b) => (b.length > a.length ? b : a));
+/** Fewer letters than this beside a date belong to it: *Thursday 18 March it is*. */
+const BESIDE_LETTERS = 12;
+const lettersIn = (text: string): number => text.match(/\p{L}/gu)?.length ?? 0;
 /** Parts of a line with a date that are neither of it nor the job’s name, a call, a wrap or a greeting: nothing of a line is dropped unseen. */
 function unreadBeside(line: string, read: readonly string[]): string[] {
-  const known = read.filter(Boolean).map((text) => text.toLowerCase());
-  return line
-    .split(/[,;!]\s+|\s[–—-]\s/)
-    .map((part) => part.trim().replace(/[.,;!]+$/, ''))
-    .filter((part) => {
-      const low = part.toLowerCase();
-      const isKnown = known.some((text) => low.includes(text) || text.includes(low));
-      return (
-        !isKnown &&
-        (part.match(/\p{L}/gu)?.length ?? 0) >= LEAST_LETTERS &&
-        !GREETING.test(part) &&
-        !/\b(?:call|wrap)/i.test(part)
-      );
-    });
+  return partsOfSentence(line).flatMap((part) => {
+    const low = part.toLowerCase();
+    const known = read.filter((text) => text !== '' && low.includes(text.toLowerCase()));
+    const rest = known
+      .reduce((left, text) => left.replace(new RegExp(text.replace(/[.*+?^${}()|[\]\\]/g, '\\$&'), 'i'), ' '), part)
+      .trim();
+    const enough = lettersIn(rest) >= (known.length > 0 ? BESIDE_LETTERS : 4);
+    return enough && !GREETING.test(part) && !/\b(?:call|wrap)/i.test(part) ? [rest] : [];
+  });
 }
 
 /** What a job is called, beside its date in one line: the first part of it that is no greeting, time or label. */
