@@ -134,6 +134,12 @@ Wrap: 19:00`,
     expect(read.meals.map((m) => [m.atMin, m.minutes])).toEqual([[780, 60]]);
     expect(read.left.map((l) => l.text)).toEqual(['DoP - me']);
   });
+  it('bullets below another heading, or after a gap, are no shots', () => {
+    const shots = (text: string) => readStart(text, TODAY).shots.map((s) => s.description);
+    expect(shots('Shots:\n\n- kiln door\n- flame')).toEqual(['kiln door', 'flame']);
+    expect(shots('Shots:\n- kiln door\n\n- bring gloves')).toEqual(['kiln door']);
+    expect(shots('Shots:\n- kiln door\nTo bring:\n- gloves')).toEqual(['kiln door']);
+  });
   it('what stands beside a date in its line is read or asked about, never dropped', () => {
     const read = readStart(
       'Ropewalk film, 11 June 2027, 9 bis 18 Uhr, bring the long ladder, Tobi Renner (sound)',

@@ -131,6 +131,7 @@ class Reader {
   line(line: string): void {
     if (line === '') {
       this.guests = false;
+      this.shots &&= this.read.shots.length === 0;
       return;
     }
     const opening = this.first;
@@ -152,6 +153,7 @@ class Reader {
       this.shots = SHOTS.test(line);
       return true;
     }
+    if (/:$/.test(line)) this.shots = false;
     const shot = this.shots ? /^[-–*•]\s*(\S.{2,})$/.exec(line)?.[1] : undefined;
     if (shot) {
       this.read.shots.push({ scene: this.read.shots.at(-1)?.scene ?? '1', description: shot.slice(0, 300) });
