@@ -72,9 +72,10 @@ export const LABELS = new RegExp(
 );
 const LABELLED = `${WHERE}|${ADDRESS}|${PARKING}|${HOSPITAL}|${CONTACT}`;
 const BEFORE_LABEL = new RegExp(`(?<=[\\p{L}\\d)])[.;]\\s+(?=(?:${LABELLED}|call|wrap|crew)\\b)`, 'iu');
-/** Behind the end of a sentence; “Dr. Falk” and “St. Anne” are none. */
-const SENTENCE = /(?<=[\p{L}\d)]{2}[.!?])(?<!\b(?:Dr|Mr|Mrs|Ms|Prof|St|Str|Jr|Sr|No|Nr)\.)\s+(?=\p{Lu})/u;
-const PART = /[,;!]\s+|\s[–—-]\s|(?<=[\p{L}\d)]{2})\.(?<!\b(?:Dr|Mr|Mrs|Ms|Prof|St|Str|Jr|Sr|No|Nr)\.)\s+/u;
+/** “Dr. Falk” and “St. Anne” end no sentence. */
+const NO_END = String.raw`(?<!\b(?:Dr|Mr|Mrs|Ms|Prof|St|Str|Jr|Sr|No|Nr)\.)`;
+const SENTENCE = new RegExp(String.raw`(?<=[\p{L}\d)]{2}[.!?])${NO_END}\s+(?=\p{Lu})`, 'u');
+const PART = new RegExp(String.raw`[,;!]\s+|\s[–—-]\s|(?<=[\p{L}\d)]{2})\.${NO_END}\s+`, 'u');
 /** Parts of one line between commas, dashes and full stops. */
 export const partsOfSentence = (line: string): string[] =>
   line.split(PART).map((part) => part.trim().replace(/[.,;!]+$/, ''));
