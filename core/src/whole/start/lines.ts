@@ -26,6 +26,8 @@ export function minuteIn(text: string, word: RegExp): number | null {
 /** When something is eaten, and for how long where that is said. */
 export interface Meal {
   text: string;
+  /** What else the line says of it: *catered by Ola*. */
+  more: boolean;
   atMin: number;
   minutes: number | null;
 }
@@ -97,6 +99,9 @@ export const linesOf = (text: string): string[] =>
     .flatMap((line) => line.split(BEFORE_LABEL))
     .map((line) => line.trim());
 
+/** A call or a wrap with its time. */
+export const CALLED = new RegExp(String.raw`\b(?:call(?:\s?time)?|wrap(?:ped)?)\b[^\d]{0,14}${CLOCK}`, 'gi');
+
 /** What a job is called, by a label for it. */
 export const titleLabelled = (line: string): string | null => labelled(line, 'job|title|project|projekt');
 
@@ -124,20 +129,31 @@ export interface ToldPlace {
 /** What a place is called by its label, and where it is, in one: null where the line says no such thing. */
 export const placeIn = (line: string): string | null => labelled(line, WHERE);
 
+/** A time with something before or behind it, as in a sentence: `from 9am`, `at 16:30`. */
+const IN_CLAUSE = /\s*\b(?:from|at|um|ab|à|a las|@)?\s*\b(\d{1,2}(?:[:.]\d{2})?\s*[ap]m|\d{1,2}:\d{2})\b\.?/gi;
+
 /** When something is eaten, by a word for it and a time behind: *Lunch 12:30*, *lunch at 1 pm, 45 min*. Null where the line is no such thing. */
 export function mealIn(line: string): Meal | null {
   if (!MEAL.test(line) || !/^\D{4,30}\d/.test(line) || line.length > 60) return null;
   const hours = hoursIn(line);
+  // “Lunch 12:30, speeches 14:00” is a programme.
+  if (!hours && [...line.matchAll(IN_CLAUSE)].length > 1) return null;
   // “Lunch for 12” has no time in it.
   const atMin = hours?.fromMin ?? minuteIn(/\d{1,2}(?:[:.]\d{2}|\s*[ap]m).*/i.exec(line)?.[0] ?? '', /^/);
   if (atMin === null) return null;
   const said = /(\d{1,3})\s*(?:(min)|h(?:ours?)?\b)/i.exec(line);
   const minutes = hours ? hours.toMin - hours.fromMin : said ? Number(said[1]) * (said[2] ? 1 : 60) : null;
-  return { text: line, atMin, minutes: minutes !== null && minutes > 0 && minutes <= 180 ? minutes : null };
+  const more = line
+    .replace(MEAL, '')
+    .replace(/\d[\d:.]*\s*(?:am|pm|min|hours?|h|uhr)?|\b(?:break|at|um|for|from|to|till|until|bis)\b/gi, '');
+  return {
+    text: line,
+    more: /\p{L}{2}/u.test(more),
+    atMin,
+    minutes: minutes !== null && minutes > 0 && minutes <= 180 ? minutes : null,
+  };
 }
 
-/** A time with something before or behind it, as in a sentence: `from 9am`, `at 16:30`. */
-const IN_CLAUSE = /\s*\b(?:from|at|um|ab|à|a las|@)?\s*\b(\d{1,2}(?:[:.]\d{2})?\s*[ap]m|\d{1,2}:\d{2})\b\.?/gi;
 /**
  * A programme in one sentence: *getting ready from 9am at Mill House, ceremony 1pm, speeches 4.30pm*, each as a line that begins with its time. None
  * where a part of it has no time, or two.

@@ -39,6 +39,8 @@ export type StartOp =
 const DAY_LENGTH_MIN = 600;
 /** A meal that nobody said the length of. */
 const MEAL_MIN = 45;
+/** As many as a day can have. */
+const MOST_MEALS = 5;
 
 export type StartRows = Pick<
   ProductionRows,
@@ -148,15 +150,15 @@ export function planStart(
 const ofTheDay = (read: StartRead): string[] => [
   ...(read.callMin === null ? [] : [`Call ${formatWallMinute(read.callMin)}`]),
   ...(read.wrapMin === null ? [] : [`Wrap ${formatWallMinute(read.wrapMin)}`]),
-  ...read.meals.map((m) => m.text),
+  ...read.meals.filter((m) => !m.more).map((m) => m.text),
   ...read.notes.map((n) => n.slice(0, 120)),
 ];
 
 /** Meals at the times that were said, to the minute: after the call, and no more than a day can have. */
 const mealsOf = (read: StartRead, callMin: number): Day['meals'] =>
   read.meals
+    .slice(0, MOST_MEALS)
     .filter((m) => m.atMin > callMin)
-    .slice(0, 5)
     .map(({ atMin, minutes }) => ({
       earliestAfterMin: atMin - callMin,
       latestAfterMin: atMin - callMin,
@@ -175,9 +177,9 @@ function dayOp(
   ops: StartOp[],
 ): void {
   const callMin = read.callMin ?? day?.callMin ?? DAY_DEFAULTS.callMin;
-  // What is eaten before the call is no meal of the day’s, but said.
-  const early = read.meals.filter((m) => m.atMin <= callMin).map((m) => m.text);
-  const notes = [...read.notes, ...early].join('\n').slice(0, 2000);
+  // What is eaten before the call, or is too much for a day, is no meal of the day’s, but said.
+  const unplaced = read.meals.filter((m, i) => m.atMin <= callMin || i >= MOST_MEALS).map((m) => m.text);
+  const notes = [...new Set([...read.notes, ...unplaced])].join('\n').slice(0, 2000);
   const meals = mealsOf(read, callMin);
   const values = {
     ...(read.callMin === null ? {} : { callMin: read.callMin }),

@@ -51,7 +51,10 @@ describe('a message with much in a line', () => {
     expect(readStart('Team: whoever has time', TODAY).left.map((l) => l.text)).toEqual(['whoever has time']);
   });
   it('a meal with its time is the day’s; one before the call is said, none is lost without a date', () => {
-    expect(read.meals).toEqual([{ text: 'Lunch 12:30', atMin: 750, minutes: null }]);
+    expect(read.meals).toEqual([{ text: 'Lunch 12:30', more: false, atMin: 750, minutes: null }]);
+    const catered = readStart('Lunch 12:30 catered by Ola', TODAY);
+    expect([catered.meals.length, catered.notes]).toEqual([1, ['Lunch 12:30 catered by Ola']]);
+    expect(readStart('Lunch 12:30, speeches 14:00', TODAY).moments).toHaveLength(2);
     const meals = (text: string) => readStart(text, TODAY).meals.map((m) => [m.atMin, m.minutes]);
     expect(meals('lunch at 1 pm, 30 min')).toEqual([[780, 30]]);
     expect(meals('Dinner 18:30–19:15')).toEqual([[1110, 45]]);
@@ -174,6 +177,10 @@ describe('whatever is pasted', () => {
     ['call 7:30 at the gate', 'gate'],
     ['Sat 12 June 2027', 'june 2027|2027-06-12'],
     ['14:00-15:00 speeches by the chair', 'chair'],
+    ['Dinner 19:30 catered by Ola', 'ola'],
+    ['all crew bring boots', 'boots'],
+    ['call Wyn about the keys', 'keys'],
+    ['wrap 18:00 with everybody in orange', 'orange'],
   ] as const;
   it('every thing that is said is in what was read, or asked about', () => {
     const saying = fc.tuple(fc.constantFrom(...SAYINGS), fc.constantFrom('\n', '. ', ', ', '! ', ' – '));

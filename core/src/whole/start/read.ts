@@ -2,6 +2,7 @@ import { dateIn } from '../../base/dates/index.ts';
 import { readMoments, type MomentLine } from '../../rooms/scenes/index.ts';
 import { crewIn } from './crewLine.ts';
 import {
+  CALLED,
   clausesIn,
   GREETING,
   GUESTS,
@@ -166,6 +167,7 @@ class Reader {
     const meal = mealIn(line);
     if (meal) {
       this.read.meals.push(meal);
+      if (meal.more) this.read.notes.push(line);
       return true;
     }
     const listed = crewIn(line);
@@ -228,7 +230,12 @@ class Reader {
       known = true;
     }
     if (known && !placeIn(line) && !toldOfPlace(line))
-      for (const text of unreadBeside(line, [dateAlone(date?.found ?? ''), read.title, this.hours?.text ?? '']))
+      for (const text of unreadBeside(line, [
+        dateAlone(date?.found ?? ''),
+        read.title,
+        this.calledAt,
+        this.hours?.text ?? '',
+      ]))
         this.readApart(text);
     return known;
   }
@@ -304,12 +311,14 @@ const lettersIn = (text: string): number => text.match(/\p{L}/gu)?.length ?? 0;
 function unreadBeside(line: string, read: readonly string[]): string[] {
   return partsOfSentence(line).flatMap((part) => {
     const low = part.toLowerCase();
-    const known = read.filter((text) => text !== '' && low.includes(text.toLowerCase()));
+    const known = [...read, ...(part.match(CALLED) ?? [])].filter(
+      (text) => text !== '' && low.includes(text.toLowerCase()),
+    );
     const rest = known
       .reduce((left, text) => left.replace(new RegExp(text.replace(/[.*+?^${}()|[\]\\]/g, '\\$&'), 'i'), ' '), part)
       .trim();
     const enough = lettersIn(rest) >= (known.length > 0 ? BESIDE_LETTERS : 4);
-    return enough && !GREETING.test(part) && !/\b(?:call|wrap)/i.test(part) ? [rest] : [];
+    return enough && !isGreeting(part) ? [rest] : [];
   });
 }
 
