@@ -1,7 +1,7 @@
 // The long checks: properties on examples of their own, hours of trouble, all there is to see in a browser, and mutants of the parts where a
 // wrong figure costs most.
 import { spawnSync } from 'node:child_process';
-import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { mkdirSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { parseArgs } from 'node:util';
 import { ROOT, ensureBuilt, ensureModules } from './lib/bootstrap.mjs';
@@ -59,11 +59,11 @@ if (runs('mutants')) await mutants();
 /** Changes the program in a sample of places, one at a time, and says which changes no test saw. */
 async function mutants() {
   const { mutantSample } = await import('./lib/mutantSample.mjs');
+  const { LIVED, livedText } = await import('./lib/lived.reporter.mjs');
   const { Stryker } = await import('@stryker-mutator/core');
   const { all, ranges } = await mutantSample(Number(asked.mutants), seed);
   console.log(`\n== mutants: ${ranges.length} of ${all}, seed ${seed}`);
-  const out = path.join(ROOT, 'node_modules', '.cache', 'mutants');
-  mkdirSync(out, { recursive: true });
+  mkdirSync(path.dirname(LIVED), { recursive: true });
   const results = await new Stryker({
     testRunner: 'vitest',
     vitest: { configFile: 'scripts/lib/mutation.vitest.config.ts', related: false },
@@ -76,7 +76,8 @@ async function mutants() {
     timeoutMS: 15000,
     // All of these tests in one process, each watched for what it reaches.
     dryRunTimeoutMinutes: 20,
-    reporters: ['progress-append-only'],
+    plugins: ['@stryker-mutator/*', path.join(ROOT, 'scripts', 'lib', 'lived.reporter.mjs')],
+    reporters: ['progress-append-only', 'lived'],
     tempDirName: '.mutants',
     ignorePatterns: [
       '**',
@@ -97,19 +98,9 @@ async function mutants() {
   const of = (...states) => results.filter((m) => states.includes(m.status));
   const killed = of('Killed', 'Timeout').length;
   const lived = of('Survived', 'NoCoverage');
-  const lines = new Map();
-  const text = (m) => {
-    const file = path.resolve(ROOT, m.fileName);
-    if (!lines.has(file)) lines.set(file, readFileSync(file, 'utf8').split('\n'));
-    return lines.get(file)[m.location.start.line - 1]?.trim() ?? '';
-  };
-  const report = lived
-    .map(
-      (m) =>
-        `${path.relative(ROOT, m.fileName)}:${m.location.start.line} ${m.mutatorName} → ${String(m.replacement).replace(/\s+/g, ' ').slice(0, 60)} (${m.status})\n    ${text(m)}`,
-    )
-    .sort();
-  writeFileSync(path.join(out, 'lived.txt'), report.join('\n'));
+  // The reporter wrote them in the order they were tried; now by place.
+  const report = lived.map(livedText).sort();
+  writeFileSync(LIVED, `${report.join('\n')}\n`);
   const score = (100 * killed) / Math.max(1, killed + lived.length);
   console.log(report.join('\n'));
   console.log(
