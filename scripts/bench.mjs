@@ -1,9 +1,8 @@
 import { randomUUID } from 'node:crypto';
-import { chmodSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { chmodSync, mkdtempSync, rmSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
-import { gzipSync } from 'node:zlib';
-import { ROOT, ensureBuilt, ensureDebian, ensureModules } from './lib/bootstrap.mjs';
+import { ensureBuilt, ensureDebian, ensureModules } from './lib/bootstrap.mjs';
 import { benchCamera } from './lib/benchCamera.mjs';
 import { benchCopies } from './lib/benchCopies.mjs';
 import { benchCore } from './lib/benchCore.mjs';
@@ -17,6 +16,7 @@ import { benchScenes, benchScenesPage } from './lib/benchScenes.mjs';
 import { benchSheetPages, benchSheets } from './lib/benchSheets.mjs';
 import { benchWrap } from './lib/benchWrap.mjs';
 import { benchTrust } from './lib/benchTrust.mjs';
+import { FIRST_PAGE_KB, firstPageKB } from './lib/firstPage.mjs';
 import { openTimes } from './lib/openTimes.mjs';
 import { quantile, report } from './lib/measure.mjs';
 import { say } from './lib/say.mjs';
@@ -50,15 +50,7 @@ if (['--core', '--camera', '--day', '--sheets', '--copies', '--trust', '--lineup
   process.exit(0);
 
 // 1. The first screen's JavaScript.
-const page0 = readFileSync(path.join(ROOT, 'dist', 'web', 'index.html'), 'utf8');
-const scripts = [...page0.matchAll(/(?:src|href)="(\/(?:assets\/)?[^"]+\.js)"/g)].map((m) => m[1]);
-report(
-  'first screen, JavaScript gzipped',
-  scripts.reduce((t, s) => t + gzipSync(readFileSync(path.join(ROOT, 'dist', 'web', s)), { level: 9 }).length, 0) /
-    1000,
-  260,
-  'kB',
-);
+report('first screen, JavaScript gzipped', firstPageKB(), FIRST_PAGE_KB, 'kB');
 
 const dir = mkdtempSync(path.join(os.tmpdir(), 'kavrell-bench-'));
 chmodSync(dir, 0o755);

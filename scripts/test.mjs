@@ -1,6 +1,7 @@
 import { mkdirSync, readFileSync, rmSync } from 'node:fs';
 import path from 'node:path';
 import { ROOT, ensureBuilt, ensureDebian, ensureModules } from './lib/bootstrap.mjs';
+import { FIRST_PAGE_KB, firstPageKB } from './lib/firstPage.mjs';
 import { run, start } from './lib/run.mjs';
 import { say } from './lib/say.mjs';
 
@@ -77,6 +78,11 @@ if (!unitOk && unit.numFailedTests === 0) {
 }
 
 ensureBuilt();
+await check(`the first page takes at most ${FIRST_PAGE_KB} kB of JavaScript`, async () => {
+  const taken = firstPageKB();
+  if (taken > FIRST_PAGE_KB) say(`It takes ${taken.toFixed(1)} kB.`);
+  return taken <= FIRST_PAGE_KB;
+});
 /** A script of ours that says by its exit code whether all was well. */
 const script = (name, ...args) => start(process.execPath, [path.join(ROOT, 'scripts', `${name}.mjs`), ...args]);
 const { browserTests } = await import('./lib/browserTests.mjs');

@@ -19,7 +19,9 @@ export default defineConfig({
         // A phone asks for a few parts at a time: the first page is one, and what screens share lies in parts worth asking for.
         codeSplitting: {
           groups: [
-            { name: 'first', tags: ['$initial'], priority: 2 },
+            { name: 'first', tags: ['$initial'], priority: 3 },
+            // What a row of each table is: every page behind the door needs all of it.
+            { name: 'tables', test: /core\/src\/.*[mM]odel\.ts$|core\/src\/whole\/tables\//, priority: 2 },
             { name: 'shared', minShareCount: 2, entriesAware: true, entriesAwareMergeThreshold: 4000, priority: 1 },
           ],
         },

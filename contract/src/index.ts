@@ -9,6 +9,7 @@ import * as changes from './changes.ts';
 import * as copies from './copies.ts';
 import * as cover from './cover.ts';
 import * as files from './files.ts';
+import * as health from './health.ts';
 import * as kit from './kit.ts';
 import * as light from './light.ts';
 import * as lineup from './lineup.ts';
@@ -38,6 +39,7 @@ export * from './changes.ts';
 export * from './copies.ts';
 export * from './cover.ts';
 export * from './files.ts';
+export * from './health.ts';
 export * from './kit.ts';
 export * from './light.ts';
 export * from './lineup.ts';
@@ -69,6 +71,7 @@ export const ROUTES: Readonly<Record<string, Route>> = Object.fromEntries(
     copies,
     cover,
     files,
+    health,
     kit,
     light,
     lineup,

@@ -9,11 +9,10 @@ import { z } from 'zod';
 import { App } from './shell/App.tsx';
 import { Guard } from './app/Trouble.tsx';
 import { keepForNoNetwork } from './shell/offline.ts';
-import { fetchOpenProduction } from './shell/openProductionCode.ts';
-import { fetchScreenOf } from './shell/screens.ts';
+import { fetchPageOf } from './shell/pages.ts';
 import { openOutbox } from './platform/outbox.ts';
 import { usePreferences } from './platform/preferences.ts';
-import { queries } from './platform/rows.ts';
+import { queries } from './platform/queries.ts';
 import { followSystem, setTheme } from './platform/theme.ts';
 import { system } from './ui/theme.ts';
 
@@ -22,8 +21,7 @@ z.config({ jitless: true });
 setTheme(usePreferences.getState().theme);
 followSystem();
 void openOutbox();
-if (location.pathname.startsWith('/p/')) fetchOpenProduction();
-fetchScreenOf(location.pathname);
+fetchPageOf(location.pathname);
 // Only secure pages have service workers; on plain http from another machine Kavrell works, but not without network.
 if (import.meta.env.PROD && 'serviceWorker' in navigator) void keepForNoNetwork(navigator.serviceWorker);
 

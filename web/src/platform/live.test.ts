@@ -1,7 +1,7 @@
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import { listen } from './live.ts';
 import { outbox } from './outbox.ts';
-import { queries } from './rows.ts';
+import { queries } from './queries.ts';
 
 /** A stream that does as the test says. */
 class Stream extends EventTarget {

@@ -2,7 +2,8 @@ import { useEffect } from 'react';
 import { z } from 'zod';
 import { live, liveChange, pathOf } from '@kavrell/contract';
 import { outbox } from './outbox.ts';
-import { hearChanges, queries } from './rows.ts';
+import { queries } from './queries.ts';
+import { hearChanges } from './rows.ts';
 
 /** A stream that was refused is asked for again after so long: a server that is just starting refuses too. */
 const AGAIN_MS = 1500;

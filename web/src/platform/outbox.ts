@@ -1,6 +1,6 @@
 import { useStore } from 'zustand';
-import { logTakeEvents, putFile, writeChanges, type Me } from '@kavrell/contract';
-import { call, sendBytes } from './api.ts';
+import type { Me } from '@kavrell/contract';
+import { Away, call, sendBytes } from './api.ts';
 import { onEpoch } from './house.ts';
 import { newId } from './id.ts';
 import { tell } from './notices.ts';
@@ -10,13 +10,22 @@ import { openDeviceStore } from './outbox/store.ts';
 
 export { isReadable, mayStand, type Entry, type NewEntry, type Refused, type Seen } from './outbox/entry.ts';
 
+const routes = () =>
+  import('./outbox/routes.ts').catch(() => {
+    throw new Away();
+  });
+
 /** The outbox of this window. */
 export const outbox = new Outbox(
   {
-    changes: (entry, set) => call(writeChanges, { params: { productionId: entry.productionId }, body: set }),
-    takes: (entry) =>
-      call(logTakeEvents, { params: { productionId: entry.productionId }, body: { events: entry.events } }),
-    file: (entry) => sendBytes(putFile, { productionId: entry.productionId }, entry.bytes),
+    changes: async (entry, set) =>
+      call((await routes()).writeChanges, { params: { productionId: entry.productionId }, body: set }),
+    takes: async (entry) =>
+      call((await routes()).logTakeEvents, {
+        params: { productionId: entry.productionId },
+        body: { events: entry.events },
+      }),
+    file: async (entry) => sendBytes((await routes()).putFile, { productionId: entry.productionId }, entry.bytes),
   },
   {
     now: () => Date.now(),

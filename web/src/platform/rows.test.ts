@@ -1,7 +1,8 @@
 import { QueryObserver } from '@tanstack/react-query';
 import { afterEach, describe, expect, it, onTestFinished, vi } from 'vitest';
 import { outbox, outboxFor } from './outbox.ts';
-import { change, hearChanges, queries, readTogether } from './rows.ts';
+import { queries } from './queries.ts';
+import { change, hearChanges, readTogether } from './rows.ts';
 
 const P = 'p';
 const PATIENT = { timeout: 20_000 };

@@ -1,28 +1,17 @@
 import { useMemo, useRef } from 'react';
-import { QueryClient, useQueries, useQuery, type UseQueryResult } from '@tanstack/react-query';
+import { useQueries, useQuery, type UseQueryResult } from '@tanstack/react-query';
 import { unwrittenFields, type EditableName, type FieldsOf, type RowOf, type TableName } from '@kavrell/core/tables';
 import { listRows, type ChangeOp, type LiveChange } from '@kavrell/contract';
 import type { TakeEvent } from '@kavrell/core/roll';
 import { asTyped } from '@kavrell/core/productions';
 import { STALE_TABLES } from '@kavrell/core/stale';
-import { Refusal, call } from './api.ts';
+import { call } from './api.ts';
 import { facetKey } from './stale.ts';
 import { newId } from './id.ts';
+import { queries } from './queries.ts';
 import { outbox, useOutbox, type Entry, type Seen } from './outbox.ts';
 
 type AnyRow = Record<string, unknown>;
-
-export const queries = new QueryClient({
-  defaultOptions: {
-    queries: {
-      staleTime: Infinity,
-      gcTime: Infinity,
-      refetchOnWindowFocus: false,
-      networkMode: 'always',
-      retry: (count, error) => !(error instanceof Refusal) && count < 3,
-    },
-  },
-});
 
 const keyOf = (productionId: string, table: TableName) => ['rows', productionId, table] as const;
 const rowKey = (table: TableName) => (table === 'deviceStates' ? 'cameraId' : 'id');

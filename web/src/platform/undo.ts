@@ -2,7 +2,7 @@ import { listChanges, undoChange, type ChangeSetInfo } from '@kavrell/contract';
 import { call, wordsOf } from './api.ts';
 import { newId } from './id.ts';
 import { outbox } from './outbox.ts';
-import { queries } from './rows.ts';
+import { queries } from './queries.ts';
 import { facetKey } from './stale.ts';
 import { tell, type NoticeAction } from './notices.ts';
 

@@ -1,32 +1,17 @@
 import { useQuery } from '@tanstack/react-query';
-import { Suspense, lazy, useEffect, useState } from 'react';
+import { Suspense, useEffect } from 'react';
 import { Navigate, Route, Routes, useLocation } from 'react-router';
-import { whoAmI, type Me } from '@kavrell/contract';
+import { whoAmI } from '@kavrell/contract';
 import { call } from '../platform/api.ts';
 import { outboxFor } from '../platform/outbox.ts';
 import { forgetRead } from '../platform/session.ts';
 import { Loading } from '../ui/parts.tsx';
-import { OPEN_PRODUCTION, fetchOpenProduction } from './openProductionCode.ts';
 import { Trouble } from '../app/Trouble.tsx';
 import { screenLink } from '../app/links.ts';
+import { Drawn, fetchSoon } from './code.tsx';
+import { ENTER, SIGN_IN } from './door.ts';
 import { Notices } from './Notices.tsx';
-
-/** Their forms are not needed by who is signed in. */
-const EnterScreen = lazy(() => import('../screens/signin/EnterScreen.tsx').then((m) => ({ default: m.EnterScreen })));
-const SignInScreen = lazy(() =>
-  import('../screens/signin/SignInScreen.tsx').then((m) => ({ default: m.SignInScreen })),
-);
-
-const HouseScreen = lazy(() => import('../screens/house/HouseScreen.tsx').then((m) => ({ default: m.HouseScreen })));
-const StartScreen = lazy(() => import('../screens/start/StartScreen.tsx').then((m) => ({ default: m.StartScreen })));
-
-/** A production with all that works for it; what could not be fetched is asked for again at the next drawing. */
-function Production({ me }: { me: Me }) {
-  const [Open] = useState(
-    () => OPEN_PRODUCTION.ready() ?? lazy(() => OPEN_PRODUCTION.load().then((open) => ({ default: open }))),
-  );
-  return <Open me={me} />;
-}
+import { HOUSE, OPEN_PRODUCTION, START } from './pages.ts';
 
 function SignedIn() {
   const location = useLocation();
@@ -45,21 +30,21 @@ function SignedIn() {
   useEffect(() => {
     if (!who) return;
     const idle = window.requestIdleCallback ?? ((run: () => void) => window.setTimeout(run, 400));
-    idle(fetchOpenProduction);
+    idle(() => fetchSoon(OPEN_PRODUCTION));
   }, [who]);
   if (isPending) return <Loading what="who you are" />;
   // Asked again and not answered: who it was stays, and so does all that is open.
   if (!data) return <Trouble error={error} again={() => void refetch()} />;
   const { me } = data;
-  if (!me) return <SignInScreen />;
+  if (!me) return <Drawn code={SIGN_IN} given={{}} />;
   if (me.productionId && location.pathname === '/')
     return <Navigate to={screenLink(me.productionId, null, 'call-sheet')} replace />;
   return (
     <Routes>
-      <Route path="/" element={<StartScreen me={me} />} />
-      {me.role === 'owner' ? <Route path="/own-kit" element={<HouseScreen me={me} />} /> : null}
-      <Route path="/p/:productionId/:day/:screen" element={<Production me={me} />} />
-      <Route path="/p/:productionId" element={<Production me={me} />} />
+      <Route path="/" element={<Drawn code={START} given={{ me }} />} />
+      {me.role === 'owner' ? <Route path="/own-kit" element={<Drawn code={HOUSE} given={{ me }} />} /> : null}
+      <Route path="/p/:productionId/:day/:screen" element={<Drawn code={OPEN_PRODUCTION} given={{ me }} />} />
+      <Route path="/p/:productionId" element={<Drawn code={OPEN_PRODUCTION} given={{ me }} />} />
       <Route path="*" element={<Navigate to="/" replace />} />
     </Routes>
   );
@@ -70,7 +55,7 @@ export function App() {
     <>
       <Suspense fallback={<Loading what="the page" />}>
         <Routes>
-          <Route path="/enter" element={<EnterScreen />} />
+          <Route path="/enter" element={<Drawn code={ENTER} given={{}} />} />
           <Route path="*" element={<SignedIn />} />
         </Routes>
       </Suspense>

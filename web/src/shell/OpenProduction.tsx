@@ -1,4 +1,4 @@
-import { lazy, useEffect, useState } from 'react';
+import { useEffect } from 'react';
 import { Navigate, useParams } from 'react-router';
 import type { Me } from '@kavrell/contract';
 import { screenLink } from '../app/links.ts';
@@ -6,15 +6,13 @@ import { ProductionProvider } from '../app/production.tsx';
 import { Guard } from '../app/Trouble.tsx';
 import { noteOpened } from '../platform/opened.ts';
 import { Frame } from './frame/Frame.tsx';
-import { SCREENS, componentOf, type ScreenEntry } from './screens.ts';
+import { Drawn, named } from './code.tsx';
+import { SCREENS } from './screens.ts';
 
-const ReaderPage = lazy(() => import('../screens/callsheet/ReaderPage.tsx').then((m) => ({ default: m.ReaderPage })));
-
-/** Which component it is stays as it was at the first drawing: another one would forget what the screen holds. */
-function Screen({ entry }: { entry: ScreenEntry }) {
-  const [Component] = useState(() => componentOf(entry));
-  return <Component />;
-}
+const READER = named<'ReaderPage', { productionId: string }>(
+  () => import('../screens/callsheet/ReaderPage.tsx'),
+  'ReaderPage',
+);
 
 /** The production in the address, on the screen in the address, for whoever may see it. */
 export function OpenProduction({ me }: { me: Me }) {
@@ -24,7 +22,7 @@ export function OpenProduction({ me }: { me: Me }) {
   if (me.role === 'read')
     return (
       <Guard name="call sheet">
-        <ReaderPage productionId={productionId} />
+        <Drawn code={READER} given={{ productionId }} />
       </Guard>
     );
   if (!entry) {
@@ -34,7 +32,7 @@ export function OpenProduction({ me }: { me: Me }) {
   return (
     <ProductionProvider me={me} productionId={productionId} dayNumber={Number(day) || null}>
       <Frame path={entry.path} title={entry.title}>
-        <Screen key={entry.path} entry={entry} />
+        <Drawn key={entry.path} code={entry.code} given={{}} />
       </Frame>
     </ProductionProvider>
   );

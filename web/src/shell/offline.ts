@@ -1,4 +1,4 @@
-import { queries } from '../platform/rows.ts';
+import { queries } from '../platform/queries.ts';
 import { SCREENS } from './screens.ts';
 
 /** Screens that are used where there is no network: their code is kept before anybody opens them. */

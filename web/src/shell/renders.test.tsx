@@ -2,7 +2,7 @@ import { act } from '@testing-library/react';
 import { Profiler, useReducer, type ComponentType, type ReactNode } from 'react';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { TakeEvent } from '@kavrell/core/roll';
-import { queries } from '../platform/rows.ts';
+import { queries } from '../platform/queries.ts';
 import type { demoPlan } from '../testing/screen.tsx';
 import { clearPage, openScreen, preparePage, settled, testId, holdClock } from '../testing/screen.tsx';
 import { DayRibbon } from './frame/DayRibbon.tsx';

@@ -1,40 +1,13 @@
-import { lazy, type ComponentType } from 'react';
 import type { Role } from '@kavrell/contract';
-import { Away } from '../platform/api.ts';
+import { fetchSoon, named, type Code } from './code.tsx';
+import { SIGN_IN } from './door.ts';
 
 export interface ScreenEntry {
   path: string;
   title: string;
   group: 'Prepare' | 'On the day' | 'After';
   roles: readonly Role[];
-  code: ScreenCode;
-}
-
-/** A screen's code: fetched once, whoever asks. */
-export interface ScreenCode<P = object> {
-  load(): Promise<ComponentType<P>>;
-  /** The screen, when it has been fetched. */
-  ready(): ComponentType<P> | null;
-}
-
-export function named<K extends string, P = object>(
-  fetchIt: () => Promise<Record<K, ComponentType<P>>>,
-  name: K,
-): ScreenCode<P> {
-  let asked: Promise<ComponentType<P>> | null = null;
-  let fetched: ComponentType<P> | null = null;
-  return {
-    ready: () => fetched,
-    load: () =>
-      (asked ??= fetchIt().then(
-        (m) => (fetched = m[name]),
-        () => {
-          // Fetched again when it is asked for again.
-          asked = null;
-          throw new Away();
-        },
-      )),
-  };
+  code: Code;
 }
 
 const owner: readonly Role[] = ['owner'];
@@ -164,21 +137,6 @@ export const SCREENS: readonly ScreenEntry[] = [
   },
 ];
 
-/** `React.lazy` wants a default export; ours are named. One of each: React asks for it again until it stands. */
-const LAZY = new Map(SCREENS.map((s) => [s, lazy(() => s.code.load().then((screen) => ({ default: screen })))]));
-
-/** The component of a screen. One that is there already is drawn with the frame, with no word of waiting between. */
-export const componentOf = (entry: ScreenEntry): ComponentType => entry.code.ready() ?? LAZY.get(entry)!;
-
-/** Fetches the screen of an address while who is asking and the rows are read. What can’t be fetched is told when it is opened. */
-export function fetchScreenOf(pathname: string): void {
-  const [, p, , , screen = 'day'] = pathname.split('/');
-  if (p === 'p')
-    SCREENS.find((s) => s.path === screen)
-      ?.code.load()
-      .catch(() => undefined);
-}
-
 let othersAsked = false;
 /** Fetches the other screens' code once the first one stands, so that they open at once, and with no network. */
 export function fetchOtherScreens(): void {
@@ -186,9 +144,9 @@ export function fetchOtherScreens(): void {
   othersAsked = true;
   const idle = window.requestIdleCallback ?? ((run: () => void) => setTimeout(run, 800));
   idle(() => {
-    for (const s of SCREENS) s.code.load().catch(() => undefined);
+    for (const s of SCREENS) fetchSoon(s.code);
     // Whoever signs out with no network finds the door.
-    void import('../screens/signin/SignInScreen.tsx');
+    fetchSoon(SIGN_IN);
     // Photographs are made small by it, on a scouting walk with no network too.
     void import('../workers/heavy.ts').then(({ heavy }) => heavy());
   });

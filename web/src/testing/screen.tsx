@@ -10,7 +10,7 @@ import type { TakeEvent } from '@kavrell/core/roll';
 import { TABLE_NAMES, type TableName } from '@kavrell/core/tables';
 import { ProductionProvider } from '../app/production.tsx';
 import { outbox } from '../platform/outbox.ts';
-import { queries } from '../platform/rows.ts';
+import { queries } from '../platform/queries.ts';
 import { useConsole } from '../shared/roll/console.ts';
 import { SheetPlace, openSheet } from '../ui/sheet.tsx';
 import { editorSource } from '../ui/TextEditor.tsx';

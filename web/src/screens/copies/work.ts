@@ -16,7 +16,7 @@ import { formatCount } from '@kavrell/core/units';
 import { call, wordsOf } from '../../platform/api.ts';
 import { newId } from '../../platform/id.ts';
 import { tell } from '../../platform/notices.ts';
-import { queries } from '../../platform/rows.ts';
+import { queries } from '../../platform/queries.ts';
 
 /** What can be asked of the copy machinery; an answer of no is told in words. */
 export function copyWork(productionId: string) {

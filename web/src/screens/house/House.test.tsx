@@ -2,7 +2,7 @@ import { fireEvent, screen, waitFor } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { PIECE_DEFAULTS, type Piece } from '@kavrell/core/kit';
 import { TABLE_NAMES } from '@kavrell/core/tables';
-import { queries } from '../../platform/rows.ts';
+import { queries } from '../../platform/queries.ts';
 import {
   barePlan,
   clearPage,

@@ -5,7 +5,8 @@ import { KIT_LINE_DEFAULTS, type Piece } from '@kavrell/core/kit';
 import { positionAfter } from '@kavrell/core/records';
 import { call, wordsOf } from '../../platform/api.ts';
 import { tell } from '../../platform/notices.ts';
-import { change, queries, readRowsOf } from '../../platform/rows.ts';
+import { queries } from '../../platform/queries.ts';
+import { change, readRowsOf } from '../../platform/rows.ts';
 import { newId } from '../../platform/id.ts';
 import { Choice } from '../../ui/Choice.tsx';
 

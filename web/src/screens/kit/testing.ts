@@ -1,5 +1,5 @@
 import { KIT_LINE_DEFAULTS, type KitLine, type Piece } from '@kavrell/core/kit';
-import { queries } from '../../platform/rows.ts';
+import { queries } from '../../platform/queries.ts';
 import { testId, written } from '../../testing/screen.tsx';
 
 /** A thing that is taken along. */

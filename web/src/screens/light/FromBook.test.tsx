@@ -4,7 +4,7 @@ import type { BookSetup } from '@kavrell/core/book';
 import { catalogueOf } from '@kavrell/core/light';
 import { ROOM_DEFAULTS } from '@kavrell/core/places';
 import type { DemoPlan } from '@kavrell/demo';
-import { queries } from '../../platform/rows.ts';
+import { queries } from '../../platform/queries.ts';
 import { clearPage, demoPlan, openScreen, preparePage, press, said, testId, written } from '../../testing/screen.tsx';
 import { LightScreen } from './LightScreen.tsx';
 

@@ -12,7 +12,7 @@ import { bytesOf, openWav, readSamples } from '@kavrell/core/formats';
 import type { LineRun } from '@kavrell/core/lineup';
 import { call, wordsOf } from '../../platform/api.ts';
 import { tell } from '../../platform/notices.ts';
-import { queries } from '../../platform/rows.ts';
+import { queries } from '../../platform/queries.ts';
 
 /** What can be asked of the machinery that lines up; an answer of no is told in words. */
 export function lineWork(productionId: string) {

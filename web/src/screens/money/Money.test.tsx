@@ -2,7 +2,7 @@ import { fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { SENDER_DEFAULTS } from '@kavrell/core/money';
 import { TABLE_NAMES } from '@kavrell/core/tables';
-import { queries } from '../../platform/rows.ts';
+import { queries } from '../../platform/queries.ts';
 import {
   barePlan,
   clearPage,

@@ -6,7 +6,7 @@ import type { Person } from '@kavrell/core/people';
 import { formatCount } from '@kavrell/core/units';
 import { call, wordsOf } from '../../platform/api.ts';
 import { tell } from '../../platform/notices.ts';
-import { queries } from '../../platform/rows.ts';
+import { queries } from '../../platform/queries.ts';
 import { Button } from '../../ui/Button.tsx';
 import { FormField } from '../../ui/FormField.tsx';
 import { Look, Part } from '../../ui/parts.tsx';

@@ -6,7 +6,7 @@ import { formatBytes, formatCount } from '@kavrell/core/units';
 import { screenLink } from '../../app/links.ts';
 import { Away, Refusal, sendBytes, wordsOf } from '../../platform/api.ts';
 import { tell } from '../../platform/notices.ts';
-import { queries } from '../../platform/rows.ts';
+import { queries } from '../../platform/queries.ts';
 import { Button } from '../../ui/Button.tsx';
 import { DropPlace } from '../../ui/DropPlace.tsx';
 import { Look } from '../../ui/parts.tsx';

@@ -4,7 +4,7 @@ import { readCalendar, setCalendar } from '@kavrell/contract';
 import { call, wordsOf } from '../../platform/api.ts';
 import { copied } from '../../platform/clipboard.ts';
 import { tell } from '../../platform/notices.ts';
-import { queries } from '../../platform/rows.ts';
+import { queries } from '../../platform/queries.ts';
 import { Button } from '../../ui/Button.tsx';
 
 /** A link that a calendar subscribes to: days of all jobs, and what is due. */

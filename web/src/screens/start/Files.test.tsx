@@ -1,7 +1,7 @@
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { ProductionHead } from '@kavrell/contract';
-import { queries } from '../../platform/rows.ts';
+import { queries } from '../../platform/queries.ts';
 import { OWNER, clearPage, openPage, preparePage, press, stubServer } from '../../testing/screen.tsx';
 import { StartScreen } from './StartScreen.tsx';
 

@@ -8,7 +8,8 @@ import { call, wordsOf } from '../../platform/api.ts';
 import { newId } from '../../platform/id.ts';
 import { lastOpened } from '../../platform/opened.ts';
 import { tell } from '../../platform/notices.ts';
-import { change, queries } from '../../platform/rows.ts';
+import { queries } from '../../platform/queries.ts';
+import { change } from '../../platform/rows.ts';
 import { Button } from '../../ui/Button.tsx';
 import { EraseForGood } from './EraseForGood.tsx';
 
