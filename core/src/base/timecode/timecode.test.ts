@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { InputError } from '../errors/index.ts';
 import {
+  faceSeconds,
   RATES,
   addFrames,
   convertFrames,
@@ -217,5 +218,9 @@ describe('typed timecode', () => {
         expect(readEntry(label.replace(/\D/g, ''), rate)).toBe(label);
       }),
     );
+  });
+  it('a label at face value is hours, minutes, seconds and frames of its nominal rate', () => {
+    expect(faceSeconds('01:02:03:12', 24)).toBe(3723.5);
+    expect(faceSeconds('01:02:03;15', 30)).toBe(3723.5);
   });
 });

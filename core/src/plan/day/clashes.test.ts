@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { Scene, Shot } from '../../rooms/scenes/index.ts';
-import { clashes } from './clashes.ts';
+import { clashes, overlaid } from './clashes.ts';
+import { aPlanOf } from './testing.ts';
 import type { DayRow, UnitDay } from './dayPlan.ts';
 
 const shot = (code: string, beforeSceneId: string | null) => ({ code, beforeSceneId }) as Partial<Shot> as Shot;
@@ -43,5 +44,26 @@ describe('what two units can’t both have', () => {
     expect(said(a, b(580))).toEqual([]);
     // Within one unit it is the order’s own business.
     expect(said(a, row(1, '2A', 610, 630, { personIds: ['q'] }))).toEqual([]);
+  });
+});
+
+describe('what a programme wants twice at once', () => {
+  const moment = (id: string, startMin: number, placeId: string, more: Partial<DayRow> = {}) =>
+    row(1, id, startMin, startMin + 20, { programme: 'fixed', placeId, personIds: ['p'], ...more });
+  const order = aPlanOf([], { change: { ...aPlanOf([]).change, moveMin: { 'quay>hall': 15 } } });
+  const faults = (...rows: DayRow[]) => overlaid(rows, order).map((v) => v.message);
+  it('is somebody at two moments that lie over each other; one after the other is none', () => {
+    expect(faults(moment('speech', 600, 'quay'), moment('toast', 619, 'quay'))).toEqual([
+      'Somebody is wanted for speech and toast at once.',
+    ]);
+    expect(faults(moment('speech', 600, 'quay'), moment('toast', 620, 'quay'))).toEqual([]);
+  });
+  it('and a way that takes longer than there is between them', () => {
+    expect(faults(moment('speech', 600, 'quay'), moment('toast', 634, 'hall'))).toEqual([
+      'Somebody can’t be at toast in time: the way from speech takes longer.',
+    ]);
+    expect(faults(moment('speech', 600, 'quay'), moment('toast', 635, 'hall'))).toEqual([]);
+    // Nobody is asked twice: whoever is at one is not at the other.
+    expect(faults(moment('speech', 600, 'quay'), moment('toast', 600, 'hall', { personIds: ['q'] }))).toEqual([]);
   });
 });

@@ -45,6 +45,29 @@ describe('a day as lanes', () => {
       expect(w.waitMin).toBeCloseTo(w.toMin - w.fromMin - meal, 6);
     }
   });
+  it('joins what is near to a stretch, and takes from the time between what of a meal lies in it', () => {
+    const base = plan.rows.find((r) => r.personIds.length > 0) as DayRow;
+    const times: [number, number][] = [
+      [600, 660],
+      [610, 620],
+      [680, 690],
+      [800, 810],
+      [1000, 1010],
+      [1035, 1040],
+    ];
+    const rows = times.map(([startMin, endMin], i) => ({ ...base, itemId: `${i}`, startMin, endMin }));
+    const meal = (startMin: number, endMin: number) => ({ ...plan.meals[0]!, startMin, endMin });
+    const meals = [meal(670, 720), meal(790, 830)];
+    const own = lanesOf({ ...plan, rows, meals }, demo).find((l) => l.key === base.personIds[0]) as DayLane;
+    const bars = [...own.bars].sort((a, b) => a.fromMin - b.fromMin);
+    expect(bars.map((b) => [b.kind, b.fromMin, b.toMin, b.waitMin, b.itemIds.length])).toEqual([
+      ['work', 600, 690, 0, 3],
+      ['wait', 690, 800, 110 - 30 - 10, 0],
+      ['work', 800, 810, 0, 1],
+      ['wait', 810, 1000, 190 - 20, 0],
+      ['work', 1000, 1040, 0, 2],
+    ]);
+  });
   it('names who works a camera, or nobody', () => {
     const letters = lanes.filter((l) => l.group === 'cameras').map((l) => l.name);
     expect(letters).toEqual(
@@ -126,5 +149,9 @@ describe('what is due', () => {
       plan.rows.flatMap((r) => r.shots.map((s, i) => [s.id, i % 2 ? 'dropped' : 'got'])),
     );
     expect(presentOf(plan, all, plan.lastShotEndMin)).toBeNull();
+  });
+  it('what was begun and is not had stays due when its time is over', () => {
+    const begun = new Map<string, ShotState>([[row('6C').shot?.id as string, 'setUp']]);
+    expect(presentOf(plan, begun, row('6C').endMin + 10)).toMatchObject({ on: row('6C'), overMin: 10 });
   });
 });

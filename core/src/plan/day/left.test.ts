@@ -85,4 +85,14 @@ describe('what fits into the minutes there are', () => {
     expect(ids).toEqual(['then']);
     expect(order.violations).toEqual([]);
   });
+  it('of equals what ends first, whichever was listed first', () => {
+    expect(best([shot('short', 'L1', { minutes: 10 }), shot('long', 'L1', { minutes: 20 })], 25)).toEqual(['short']);
+    expect(best([shot('long', 'L1', { minutes: 20 }), shot('short', 'L1', { minutes: 10 })], 25)).toEqual(['short']);
+  });
+  it('of more than can all be looked at none is looked at whose window is as good as over', () => {
+    const over = Array.from({ length: 12 }, (_, i) =>
+      shot(`over${i}`, 'L1', { minutes: 20, priority: 'must', windows: [[START - 30, START + 15]] }),
+    );
+    expect(best([...over, shot('can', 'L1', { minutes: 20, priority: 'nice' })], 30)).toEqual(['can']);
+  });
 });

@@ -101,4 +101,21 @@ describe('the cheapest mend', () => {
     expect(checked).toBeGreaterThan(10);
     expect(LONG_WAIT_MIN).toBe(60);
   });
+  it('a missed window is kept by its own shot going first where putting one other behind it is not enough', () => {
+    const p = aPlanOf([
+      shotOf('a', 'L1', { minutes: 30 }),
+      shotOf('b', 'L1', { minutes: 30 }),
+      shotOf('c', 'L1', { windows: [[480, 535]] }),
+    ]);
+    expect(mendsOf(p, ['a', 'b', 'c'])[0]?.mends[0]).toMatchObject({ kind: 'move', id: 'c', beforeId: 'a' });
+  });
+  it('and by another going behind it where it can’t itself go earlier', () => {
+    const p = aPlanOf([
+      shotOf('long', 'L1', { minutes: 60 }),
+      shotOf('first', 'L1'),
+      shotOf('then', 'L1', { after: ['first'], windows: [[480, 545]] }),
+    ]);
+    const [first] = mendsOf(p, ['long', 'first', 'then']);
+    expect(first?.mends.find((m) => m.kind === 'move')).toMatchObject({ id: 'long', beforeId: null });
+  });
 });

@@ -169,6 +169,26 @@ describe('the odds', () => {
     expect(oddsInput.safeParse({ plan: anOrder([]), byMin: 1, spreads: { shot: -1 } }).success).toBe(false);
     expect(dayOdds({ plan: anOrder([]), byMin: 480 }).byShare).toBe(1);
   });
+  it('say of each line with a fixed start or a window how often it is kept, in the order of the day', () => {
+    const p = anOrder([
+      aShot('free', 30),
+      aShot('pinned', 20, { pinnedStartMin: 600 }),
+      aShot('window', 20, { windows: [[480, 900]] }),
+      aShot('late', 20, { windows: [[480, 500]] }),
+    ]);
+    expect(dayOdds({ plan: p, byMin: 900, spreads: NONE, runs: 20 }).windows).toEqual([
+      { id: 'pinned', keptShare: 1 },
+      { id: 'window', keptShare: 1 },
+      { id: 'late', keptShare: 0 },
+    ]);
+  });
+  it('the curve has the wrap at every twentieth of the days', () => {
+    const { curve, wrap } = dayOdds({ plan: anOrder([aShot('a', 60)]), byMin: 600, runs: 2000 });
+    expect(curve).toHaveLength(21);
+    expect(curve).toEqual([...curve].sort((a, b) => a - b));
+    expect(new Set(curve).size).toBe(21);
+    expect([curve[10], curve[16], curve[19]]).toEqual([wrap.p50, wrap.p80, wrap.p95]);
+  });
 });
 
 describe('what to drop', () => {

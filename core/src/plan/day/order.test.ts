@@ -322,4 +322,12 @@ describe('bad plans', () => {
     expect(orderPlan.safeParse(plan([shot('a', { minutes: -1 })])).success).toBe(false);
     expect(orderPlan.safeParse(plan([shot('a', { minutes: Infinity })])).success).toBe(false);
   });
+  it('one that fits in none of its windows waits for the one it overruns least, the first of equals', () => {
+    const still = { ...change, relightMin: {}, relightDefaultMin: 0, repositionMin: 0, turnaroundMin: 0 };
+    const starts = (...windows: [number, number][]) =>
+      timeOrder(plan([shot('a', { minutes: 30, windows })], { change: still }), ['a']).order[0]?.startMin;
+    expect(starts([430, 440], [435, 445])).toBe(430);
+    expect(starts([435, 445], [430, 440])).toBe(435);
+    expect(starts([430, 440], [500, 520])).toBe(500);
+  });
 });

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { sampled } from '../../base/testing.ts';
 import { Timer, compile, solveOrder, timeOrder, type Order, type OrderPlan } from './index.ts';
-import { plans } from './testing.ts';
+import { aPlanOf, plans, shotOf as shotAt } from './testing.ts';
 
 const ids = (plan: OrderPlan) => plan.shots.map((s) => s.id);
 function* permutations<T>(list: readonly T[]): Generator<T[]> {
@@ -170,5 +170,17 @@ describe('the order', () => {
         change: { repositionMin: 1, lensMin: 1, rigMin: 1, turnaroundMin: 1, relightDefaultMin: 1, moveMin: {} },
       }),
     ).toMatchObject({ order: [], wrapMin: 60, optimal: true });
+  });
+  it('“optimal” is said of a listed order only where there is no other, and of many where nothing can be less', () => {
+    const listed = (...ids_: string[]) => solveOrder(aPlanOf(ids_.map((id) => shotAt(id, 'L1')))).optimal;
+    expect([listed('a'), listed('a', 'b'), listed('a', 'b', 'c')]).toEqual([true, false, false]);
+    // Too many to be tried: all in one setup, and a meal that can’t be missed. No order can be shorter.
+    const many = Array.from({ length: 18 }, (_, i) => shotAt(`s${i}`, 'L1', { minutes: 20 }));
+    const meals = [{ latestAfterMin: 180, minutes: 30 }];
+    const lit = { place: 'p', setup: 'L1', side: 'a' };
+    const found = solveOrder(aPlanOf(many, { school: 'changeovers', meals, budgetMs: 5 }), lit);
+    expect(found.violations).toEqual([]);
+    expect(found.wrapMin).toBeCloseTo(480 + 18 * (20 + 4) + 30, 6);
+    expect(found.optimal).toBe(true);
   });
 });

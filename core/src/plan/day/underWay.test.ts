@@ -112,4 +112,8 @@ describe('a programme as it goes', () => {
       }),
     );
   });
+  it('what nobody stamped ends when it was to, however late it is', () => {
+    expect(at(1000).moments.map((m) => m.endMin)).toEqual([842, 850, 862, 892, 925]);
+    expect(of(at(1000, stamp('began', 'launch', 860)), 'naming').endMin).toBe(850);
+  });
 });

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { sampled } from '../../base/testing.ts';
-import { priceOf, splitOrder, timeOrder, whyHere } from './index.ts';
+import { priceOf, splitOrder, timeOrder, whyHere, type OrderShot } from './index.ts';
 import { aPlanOf, plans, shotOf } from './testing.ts';
 
 const shot = shotOf;
@@ -92,6 +92,18 @@ describe('why here', () => {
       { numRuns: sampled(60, 20) },
     );
   });
+  it('the price of another order names the rules that it would break, and only those', () => {
+    const p = plan([
+      shot('a', 'L1', { windows: [[480, 540]] }),
+      shot('b', 'L1', { minutes: 60 }),
+      shot('late', 'L1', { windows: [[480, 490]] }),
+    ]);
+    const { breaks } = priceOf(p, ['a', 'b', 'late'], ['b', 'a', 'late']);
+    const broken = timeOrder(p, ['b', 'a', 'late']).violations.filter((v) => v.ids.includes('a'));
+    expect(broken).toHaveLength(1);
+    expect(breaks).toContain(broken[0]!.message);
+    expect(priceOf(p, ['a', 'b', 'late'], ['a', 'b', 'late']).breaks).toEqual([]);
+  });
 });
 
 describe('shots over several days', () => {
@@ -121,5 +133,27 @@ describe('shots over several days', () => {
       ),
     ).toThrow(/can be on none of the days/);
     expect(() => splitOrder(p, [])).toThrow(/no day/);
+  });
+  it('before anything is sought a setup goes to the day with most room, the first of equals', () => {
+    const room = (...wraps: number[]) =>
+      splitOrder(
+        plan([shot('a', 'L1')]),
+        wraps.map((byMin, i) => ({ name: `${i}`, startMin: 480, byMin })),
+        { budgetMs: 0 },
+      ).lanes.findIndex((l) => l.ids.length > 0);
+    expect(room(600, 800, 700)).toBe(1);
+    expect(room(600, 700, 800)).toBe(2);
+    expect(room(800, 700, 600)).toBe(0);
+    expect(room(700, 800, 800)).toBe(1);
+  });
+  it('where not all can have their time, those that must have it do', () => {
+    const at = (id: string, priority: OrderShot['priority']) =>
+      shot(id, 'L1', { minutes: 60, priority, windows: [[480, 580]] });
+    const ids = ['a', 'b', 'c', 'd'];
+    const p = plan([...ids.map((id) => at(`nice-${id}`, 'nice')), ...ids.map((id) => at(`must-${id}`, 'must'))]);
+    const days = ids.map((name) => ({ name, startMin: 480, byMin: 900 }));
+    for (const seed of [1, 2, 3])
+      for (const { ids: own } of splitOrder({ ...p, seed }, days, { budgetMs: 60 }).lanes)
+        expect(own.filter((id) => id.startsWith('must'))).toHaveLength(1);
   });
 });

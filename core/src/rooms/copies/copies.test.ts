@@ -107,6 +107,10 @@ describe('where a card’s media stand', () => {
     expect(
       cardStatus(card, { clips, files: whole('x'), drives, releases: [] }, { ...policy, verifiedCopies: 3 }).missing,
     ).toBe('Needs 2 more verified copies.'));
+  it('of one that wants a single copy one is told', () =>
+    expect(cardStatus(card, { clips, files: [], drives, releases: [] }, { ...policy, verifiedCopies: 1 }).missing).toBe(
+      'Needs 1 verified copy.',
+    ));
   it('two in one bag are not kept when they must be apart', () => {
     expect(status([...whole('x'), ...whole('z')])).toMatchObject({
       state: 'verified',

@@ -238,4 +238,10 @@ describe('what would make it sooner', () => {
     expect(levers[1]!.doneSoonerS).toBeGreaterThan(1000);
   });
   it('what gains nothing is not offered', () => expect(nightLevers(plan(), { policyCopies: 1 })).toEqual([]));
+  it('one drive less is done without the slowest, and gains what it held up', () => {
+    const levers = nightLevers(plan({ drives: [drive('fast', 600), drive('slow', 100)] }), { policyCopies: 1 });
+    expect(levers).toEqual([
+      expect.objectContaining({ key: 'fewer', without: 'slow', breaks: '', doneSoonerS: expect.closeTo(400, 3) }),
+    ]);
+  });
 });

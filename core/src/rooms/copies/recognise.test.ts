@@ -40,6 +40,11 @@ describe('a card is known again', () => {
         expect(sight(grown)).toEqual(sight([...grown].reverse()));
       }),
     ));
+  it('nothing is known where one of two is empty, and the last file is kept too', () => {
+    expect(isSameCard(sight([]), sight([file('x')]))).toBeNull();
+    expect(isSameCard(sight([file('x')], 'v1'), sight([]))).toBeNull();
+    expect(sight([file('c'), file('a'), file('b')])).toMatchObject({ first: { path: 'a' }, last: { path: 'c' } });
+  });
 });
 
 describe('what is odd about a card', () => {

@@ -69,3 +69,27 @@ describe('what was worked out of a thing', () => {
     expect(bodyOf(lamp, small).points[1]).not.toEqual(bodyOf(lamp, CATALOGUE).points[1]);
   });
 });
+
+describe('the walls of a room', () => {
+  const space = spaceOf([], aRoom({ widthM: 4, depthM: 3, heightM: 2.5, features: [] }));
+  const inside = { x: 2, y: 1.5, z: 1 };
+  it.each([
+    ['left', { x: -1, y: 1.5, z: 1 }],
+    ['right', { x: 5, y: 1.5, z: 1 }],
+    ['before', { x: 2, y: -1, z: 1 }],
+    ['behind', { x: 2, y: 4, z: 1 }],
+    ['above', { x: 2, y: 1.5, z: 3 }],
+  ])('keep out what is %s of it', (_, outside) => {
+    expect(clear(space, outside, inside)).toBe(false);
+    expect(clear(space, inside, outside)).toBe(false);
+  });
+  it('and not what stands on their very line', () => {
+    for (const on of [
+      { x: 0, y: 1, z: 1 },
+      { x: 4, y: 1, z: 1 },
+      { x: 1, y: 0, z: 1 },
+      { x: 1, y: 3, z: 2.5 },
+    ])
+      expect(clear(space, on, inside)).toBe(true);
+  });
+});

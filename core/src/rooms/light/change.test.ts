@@ -156,6 +156,13 @@ describe('minutes', () => {
         .minutes,
     ).toBe(0);
   });
+  it('to take a lamp away costs four tenths of rigging it', () => {
+    const without = { ...three, items: three.items.filter((i) => i.id !== 'key') };
+    const [rigged] = relightTime(without, { plan: three, hands: 2 }, CATALOGUE).tasks;
+    const [struck] = relightTime(three, { plan: without, hands: 2 }, CATALOGUE).tasks;
+    expect(rigged!.handMin).toBeGreaterThan(1);
+    expect(struck!.handMin).toBeCloseTo(rigged!.handMin * 0.4, 6);
+  });
   it('what somebody said stands; undrawn and unsaid is unknown', () => {
     expect(setupRigMin({ plan: three, rigMin: 40, hands: 2 }, CATALOGUE)).toBe(40);
     expect(setupRigMin({ plan: three, rigMin: null, hands: 2 }, CATALOGUE)).toBe(
@@ -217,6 +224,9 @@ describe('what must be there', () => {
     const one = setupNeeds(plan, room, CATALOGUE);
     expect(dayNeeds([one, one])).toEqual(one);
     expect(dayNeeds([one, []])).toEqual(one);
+    const lamps = (count: number) => [{ ...one[0]!, count }];
+    expect(dayNeeds([lamps(1), lamps(3), lamps(2)])).toEqual(lamps(3));
+    expect(dayNeeds([lamps(3), lamps(1)])).toEqual(lamps(3));
   });
 });
 

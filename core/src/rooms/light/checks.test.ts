@@ -1,8 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { sampled } from '../../base/testing.ts';
-import { turnTo, vec } from '../../base/geometry/index.ts';
+import { direction, turnTo, vec } from '../../base/geometry/index.ts';
 import type { PlaceFact } from '../places/index.ts';
+import { listed } from './finding.ts';
 import {
   checkPlan,
   ballInPicture,
@@ -35,6 +36,9 @@ import {
   surroundings,
 } from './testing.ts';
 
+it('names are listed as one says them', () =>
+  expect([[], ['a'], ['a', 'b'], ['a', 'b', 'c']].map(listed)).toEqual(['', 'a', 'a and b', 'a, b and c']));
+
 describe('in the picture', () => {
   const camera = aCamera({ turnDeg: 0, focalMm: 50 });
   const sensor = { letter: 'A', sensorWidthMm: 35.9, sensorHeightMm: 20.2 };
@@ -43,6 +47,16 @@ describe('in the picture', () => {
     expect(pictureOf(camera, sensor)(vec(1.436, -4, 1.5))?.across).toBeCloseTo(1, 3);
     expect(pictureOf(camera, sensor)(vec(0, -4, 1.5 + 0.808))?.up).toBeCloseTo(1, 3);
     expect(pictureOf(camera, sensor)(vec(0, 4, 1.5))).toBeNull();
+    // Turned with all that is before it the picture stays as it is.
+    const turned = (turnDeg: number) => {
+      const [ahead, aside] = [direction(turnDeg), direction(turnDeg + 90)];
+      const at = vec(ahead.x * 4 + aside.x * 0.7, ahead.y * 4 + aside.y * 0.7, 2);
+      return pictureOf({ ...camera, xM: 0, yM: 0, turnDeg, tiltDeg: 12 }, sensor)(at)!;
+    };
+    for (const turnDeg of [37, 90, 123, 200, 301]) {
+      expect(turned(turnDeg).across).toBeCloseTo(turned(0).across, 9);
+      expect(turned(turnDeg).up).toBeCloseTo(turned(0).up, 9);
+    }
   });
   it('no ball is passed over that holds anything of the picture; one behind the camera or far aside is', () => {
     const metres = (most: number) => fc.double({ min: -most, max: most, noNaN: true });
@@ -85,6 +99,8 @@ describe('in the picture', () => {
     const looks = (turnDeg: number) => sightLine(aPerson({ yM: -3, turnDeg }), aCamera());
     expect(looks(180)).toBe('Looks into A.');
     expect(looks(184)).toBe('Looks into A.');
+    expect(looks(185)).toBe('Looks into A.');
+    expect(looks(186)).toBe('Looks 6° to the left of A.');
     expect(looks(160)).toBe('Looks 20° to the right of A.');
     expect(looks(200)).toBe('Looks 20° to the left of A.');
     expect(looks(60)).toBe('Turned away from A.');
@@ -246,6 +262,9 @@ describe('air', () => {
     );
     expect(hazeMinutes(1200, false)).toEqual({ leadMin: 30, clearMin: 90 });
     expect(find(plan, 'haze:time', { room: aRoom() })).toHaveLength(1);
+    const open = find(plan, 'haze:', { room: aRoom({ outside: true }) }).map((f) => f.words);
+    expect(open).toContain('Haze does not stay in the open air.');
+    expect(open.join()).not.toMatch(/NaN|to stand/);
   });
   it('hot lamps stay a metre from cloth', () => {
     const hot = aSource({ fixtureKey: 'tungsten-650', ...onStand });

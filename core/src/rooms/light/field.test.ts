@@ -105,6 +105,16 @@ describe('the light over a plan', () => {
   });
 });
 
+describe('a bare bulb', () => {
+  it('gives as much behind as before it', () => {
+    const field = fieldOf(aPlan([lamp({ xM: 6, yM: 5, zM: HEIGHT_M, fixtureKey: 'bulb-60', modifierKeys: [] })]), 120);
+    const before = cellAt(field, 8.05, 5.05).lux;
+    expect(before).toBeGreaterThan(1);
+    expect(cellAt(field, 3.95, 5.05).lux).toBeCloseTo(before, 6);
+    expect(cellAt(field, 6.05, 2.95).lux / before).toBeCloseTo(1, 1);
+  });
+});
+
 describe('the shadow of a flag', () => {
   /** A flag square to the beam, 2 m before the lamp and as high, a metre wide; what lies behind it is dark. */
   const flag = (f: object = {}) => aFlag({ xM: 6, yM: 5, zM: 2, turnDeg: 90, widthM: 1, heightM: 1, ...f });
@@ -140,6 +150,15 @@ describe('the shadow of a flag', () => {
     const two = fieldOf(aPlan([lamp(), flag(), flag({ id: 'again', xM: 6.2 })]), 60, 2);
     expect(Math.min(...two.lux)).toBeGreaterThanOrEqual(0);
     expect(cellAt(two, 8, 5.05).lux).toBe(0);
+  });
+  it('of a lamp as good as at the height looked at, goes on to the end and is not turned about', () => {
+    const dark = (lampM: number, flagM: number, x: number) =>
+      cellAt(fieldOf(aPlan([lamp({ zM: lampM }), flag({ zM: flagM })]), 120, 2), x, 5.05).lux === 0;
+    // On the very height: what stands up from it shades all behind it.
+    expect([7, 9, 11.9].map((x) => dark(2, 2.5, x))).toEqual([true, true, true]);
+    // Half a millimetre over it: what hangs down from it shades what is near behind it, what stands over it nothing.
+    expect(dark(2.0005, 1.5003, 7)).toBe(true);
+    expect(dark(2.0005, 2.6, 7)).toBe(false);
   });
 });
 

@@ -75,6 +75,7 @@ describe('a lamp put right by a meter', () => {
     ['no light of it there', key({ id: 'dark' }), ask(500), /Nothing of this lamp/],
     ['the others give more', key(), ask(1), /The others alone give more/],
     ['far too much', key(), ask(60_000), /stops over what the plan says/],
+    ['far too little', key(), ask(1, true), /stops under what the plan says/],
     ['hardly any of it is this lamp’s', back, ask(900), /Most of the light there is not this lamp’s/],
   ])('is refused in words: %s', (_, lamp, said, words) => {
     const strong = aSource({ ...back, level: 0.1 });

@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { ninthBell } from '@kavrell/demo';
 import { around, labelBox, placeLabels, shared, type Box, type PlacedLabel } from './planLabels.ts';
 import { labelsOf, symbolsOf } from './planSvg.ts';
+import { aFeature, aPlan, aRoom, aSource } from './testing.ts';
 
 const ask = (words: string, x: number, y: number) => ({ words, size: 20, bold: false, at: around(x, y, 24, 20) });
 const symbol = (x: number, y: number): Box => ({ left: x - 20, right: x + 20, top: y - 20, bottom: y + 20 });
@@ -21,6 +22,36 @@ describe('words on a plan', () => {
     for (const at of sides.filter((s) => s.anchor === 'end')) expect(at.x).toBeLessThan(276);
     for (const at of sides.filter((s) => s.anchor === 'middle')) expect(at.x).toBe(300);
     expect(sides.map((s) => s.anchor).filter((a) => a === 'end')).toHaveLength(11);
+  });
+  it('above, below, to the right and left, each further off by a line, then aslant by lines', () => {
+    const sides = around(300, 300, 24, 20).map(({ x, y, anchor }) => [Math.round(x), Math.round(y), anchor]);
+    expect(sides.slice(0, 4)).toEqual([
+      [300, 269, 'middle'],
+      [300, 343, 'middle'],
+      [330, 306, 'start'],
+      [270, 306, 'end'],
+    ]);
+    expect(sides.slice(4, 8)).toEqual([
+      [300, 247, 'middle'],
+      [300, 365, 'middle'],
+      [352, 306, 'start'],
+      [248, 306, 'end'],
+    ]);
+    // Two aslant above and two below, a line, two and three off.
+    expect(sides.slice(20).map(([, y]) => y)).toEqual([260, 260, 352, 352, 238, 238, 374, 374, 216, 216, 396, 396]);
+  });
+  it('no word lies over a thing as it is drawn: its box is as large as its symbol, about where it stands', () => {
+    const [box] = symbolsOf(aPlan([aSource({ xM: 2, yM: 3 })]), 0.2);
+    const px = (box!.left + box!.right) / 2 / 2;
+    expect((box!.top + box!.bottom) / 2).toBeCloseTo(3 * px, 6);
+    expect(box!.right - box!.left).toBeCloseTo(0.4 * px, 6);
+    expect(box!.bottom - box!.top).toBeCloseTo(0.4 * px, 6);
+  });
+  it('the name of a part of a room steps up and down by lines', () => {
+    const room = aRoom({ features: [aFeature({ name: 'Door' })] });
+    const [door] = labelsOf(aPlan([]), room, 0.2);
+    const off = door!.at.map(({ y }) => (y - door!.at[0]!.y) / (door!.size / 0.9));
+    expect(off.map((n) => Math.round(n * 100) / 100)).toEqual([0, 1, -1, 2, -2, 3, -3, 4, -4]);
   });
   it('two whose things stand side by side step apart, and over no thing', () => {
     const things = [symbol(300, 300), symbol(345, 300)];

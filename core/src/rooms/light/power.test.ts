@@ -5,6 +5,7 @@ import {
   aPlan,
   aRoom,
   aSource,
+  CATALOGUE,
   CIRCUIT,
   find,
   fixed,
@@ -121,13 +122,23 @@ describe('power', () => {
     expect(find(aPlan([tube]), 'battery:', { shotMin: 200 })[0]?.words).toMatch(
       /runs 105\u00a0min on its battery at 100\u00a0%; it is shot with for 200/,
     );
+    // 105 minutes of 200: two packs.
+    expect(find(aPlan([tube]), 'battery:', { shotMin: 200 })[0]?.mend).toMatch(/^2 charged packs/);
     expect(find(aPlan([tube]), 'battery:', { shotMin: 60 })).toEqual([]);
+    // At half its level its light draws half, and its electronics as much as before.
+    const { watts, batteryWh } = CATALOGUE.get('tube-4')!.data as { watts: number; batteryWh: number };
+    const half = find(aPlan([{ ...tube, level: 0.5 }]), 'battery:', { shotMin: 2000 })[0]?.words;
+    const [full, dimmed] = [1, 0.5].map((level) => (batteryWh / (watts * level + 5)) * 60);
+    expect(Number(/runs (\d+)/.exec(half ?? '')?.[1])).toBeCloseTo((105 * dimmed!) / full!, -1);
     expect(find(aPlan([lamp({ battery: true, circuitId: null })]), 'battery:')[0]?.words).toMatch(
       /has none of its own/,
     );
   });
   it('water and the open want residual-current protection', () => {
     const wet = aRoom({ widthM: 10, depthM: 8, features: [socket(0, 4), pane('water', 4, 3, 6, 3)] });
+    expect(
+      find(aPlan([lamp()]), 'water:', { room: wet, circuits: [aCircuit({ residualCurrent: false })] })[0]?.itemIds,
+    ).toEqual([lamp().id]);
     expect(
       find(aPlan([lamp()]), 'water:', { room: wet, circuits: [aCircuit({ residualCurrent: false })] })[0]?.level,
     ).toBe('danger');

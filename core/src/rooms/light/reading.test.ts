@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { direction, turnTo, vec } from '../../base/geometry/index.ts';
+import { direction, turnTo, vec, type Vec } from '../../base/geometry/index.ts';
 import { daylight } from '../../physics/sun/index.ts';
+import { skyLux } from './emitters.ts';
 import {
   directLux,
   fallOn,
@@ -278,6 +279,22 @@ describe('rooms and daylight', () => {
     const r = read(plan, { room: aRoom({ outside: true }), daylight: dull });
     expect(r.keyLux).toBeCloseTo(dull.skyLux / 2 + (0.2 * dull.skyLux) / 2, 6);
   });
+});
+
+describe('the open sky', () => {
+  it('gives a surface by its tilt of the sky and of the ground', () => {
+    const on = (normal: Vec) => skyLux({ levelLux: 100, groundLux: 20 }, normal);
+    expect([vec(0, 0, 1), vec(0, 0, -1), vec(1, 0, 0)].map(on)).toEqual([100, 20, 60]);
+  });
+  it('lights a board as well as a face, and the board gives it on', () => {
+    const dull = { ...daylight(30, 'overcast'), altitudeDeg: 30, azimuthDeg: 0 };
+    const outside = { room: aRoom({ outside: true }), daylight: dull };
+    const board = aBounce({ xM: 0, yM: 1.5, zM: 1.5, turnDeg: 0, widthM: 2, heightM: 2 });
+    const [bare, lit] = [aPlan([aPerson({ turnDeg: 180 })]), aPlan([aPerson({ turnDeg: 180 }), board])];
+    expect(read(lit, outside).keyLux).toBeGreaterThan(read(bare, outside).keyLux * 1.02);
+  });
+  it('where there is no light at all there is no ratio', () =>
+    expect(read(aPlan([aPerson()]))).toMatchObject({ keyLux: 0, shadowLux: 0, ratio: null }));
 });
 
 describe('the light field', () => {

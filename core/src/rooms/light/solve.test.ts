@@ -30,6 +30,13 @@ describe('levels for what is wanted', () => {
       ),
     );
   });
+  it('what is there without any lamp counts: in a lit room it is met as well', () => {
+    const lit = { ...three, ambientLux: 100 };
+    const { s, after } = solved(lit, { ...three.wanted, tStop: 8, ratio: 4 });
+    expect(s.met).toBe(true);
+    expect(after.tStop).toBeCloseTo(8, 1);
+    expect(after.ratio).toBeCloseTo(4, 1);
+  });
   it('too weak says by how much, and nearer, less in front, or which EI', () => {
     const { s } = solved(aPlan([face, at(225, 4, { fixtureKey: 'cob-60', modifierKeys: ['dome-90'] })]), {
       faceId: null,
@@ -57,6 +64,7 @@ describe('levels for what is wanted', () => {
     expect(weak.s.advice[0]).toMatch(/^Too weak/);
     expect(weak.s.advice[0]).not.toMatch(/nearer/);
     // Through a cloth nobody says where.
+    expect(advice).not.toMatch(/cloth/);
     const cloth = solved(aPlan([face, at(225, 3, dome), aFrame({ xM: 20 })]), wanted).s.advice[0];
     expect(cloth).toMatch(/: nearer, .*thinner cloth in the frame/);
   });
