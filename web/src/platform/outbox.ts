@@ -1,6 +1,5 @@
 import { useStore } from 'zustand';
 import type { Me } from '@kavrell/contract';
-import { Away, call, sendBytes } from './api.ts';
 import { onEpoch } from './house.ts';
 import { newId } from './id.ts';
 import { tell } from './notices.ts';
@@ -10,23 +9,9 @@ import { openDeviceStore } from './outbox/store.ts';
 
 export { isReadable, mayStand, type Entry, type NewEntry, type Refused, type Seen } from './outbox/entry.ts';
 
-const routes = () =>
-  import('./outbox/routes.ts').catch(() => {
-    throw new Away();
-  });
-
-/** The outbox of this window. */
+/** The outbox of this window. What is made before rows are there (`rows.ts` brings the sender) is kept, and goes with them. */
 export const outbox = new Outbox(
-  {
-    changes: async (entry, set) =>
-      call((await routes()).writeChanges, { params: { productionId: entry.productionId }, body: set }),
-    takes: async (entry) =>
-      call((await routes()).logTakeEvents, {
-        params: { productionId: entry.productionId },
-        body: { events: entry.events },
-      }),
-    file: async (entry) => sendBytes((await routes()).putFile, { productionId: entry.productionId }, entry.bytes),
-  },
+  null,
   {
     now: () => Date.now(),
     later(ms, work) {

@@ -10,6 +10,7 @@ import { facetKey } from './stale.ts';
 import { newId } from './id.ts';
 import { queries } from './queries.ts';
 import { outbox, useOutbox, type Entry, type Seen } from './outbox.ts';
+import { sender } from './outbox/sender.ts';
 
 type AnyRow = Record<string, unknown>;
 
@@ -167,6 +168,7 @@ function patch(productionId: string, table: TableName, change: (rows: AnyRow[]) 
   queries.setQueryData<AnyRow[]>(keyOf(productionId, table), (rows) => rows && change(rows));
 }
 
+outbox.sendBy(sender);
 outbox.wire({
   onStale: (entry, current) => {
     const table = entry.kind === 'changes' ? entry.set.ops.find((op) => op.id === current.id)?.table : undefined;

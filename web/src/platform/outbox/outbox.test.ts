@@ -210,6 +210,24 @@ describe('what is only in memory for a moment', () => {
     await posted;
     expect(state(box)).toMatchObject({ unwritten: 0, entries: [{}] });
   });
+  it('with nothing yet to send it by it is kept and nothing is tried; then all of it goes, in order', async () => {
+    const kavrell = server();
+    const { store, held } = device();
+    const time = clock();
+    const box = new Outbox(null, time, nextId);
+    await box.open(store);
+    box.signedIn(ME);
+    const [one, two] = [take(), take()];
+    await box.post(one);
+    await box.post(two);
+    expect(state(box)).toMatchObject({ entries: [{ id: one.id }, { id: two.id }], online: true, unwritten: 0 });
+    expect([...held.entries.keys()]).toEqual([one.id, two.id]);
+    expect(time.waits).toEqual([]);
+    box.sendBy(kavrell.sender);
+    await box.flush();
+    expect(kavrell.log).toEqual([one.id, two.id]);
+    expect(state(box).entries).toEqual([]);
+  });
   it('what was done before the device’s database was open is written when it is', async () => {
     const kavrell = server();
     const { store, held } = device();

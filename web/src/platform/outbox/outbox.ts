@@ -38,7 +38,7 @@ export class Outbox {
     unwritten: 0,
     signedOut: false,
   }));
-  private readonly sender: Sender;
+  private sender: Sender | null;
   private readonly clock: OutboxClock;
   private readonly newId: () => string;
   private store: OutboxStore | null = null;
@@ -53,10 +53,17 @@ export class Outbox {
   /** From one version of a row to the next, by changes of this very window only. */
   private readonly steps = new Map<string, Map<number, number>>();
 
-  constructor(sender: Sender, clock: OutboxClock, newId: () => string) {
+  /** Without a sender it only keeps, until it gets one. */
+  constructor(sender: Sender | null, clock: OutboxClock, newId: () => string) {
     this.sender = sender;
     this.clock = clock;
     this.newId = newId;
+  }
+
+  /** Has entries sent by this from now on, those that waited for it first. */
+  sendBy(sender: Sender): void {
+    this.sender = sender;
+    void this.flush();
   }
 
   /** Connects the outbox with the rows that are read. */
@@ -168,10 +175,11 @@ export class Outbox {
   private async sendAll(): Promise<void> {
     for (;;) {
       const [entry] = this.state.getState().entries;
+      const { sender } = this;
       // Until it is known who is signed in, nothing goes: it might go out as somebody else's.
-      if (!entry || !this.me) return;
+      if (!entry || !this.me || !sender) return;
       try {
-        await this.send(entry);
+        await this.send(entry, sender);
         this.retries = 0;
         this.heard(true);
         this.set((s) => (s.signedOut ? { signedOut: false } : s));
@@ -221,15 +229,15 @@ export class Outbox {
     await this.keep((store) => store.settle(entry.id, { refused }));
   }
 
-  private async send(entry: Entry): Promise<void> {
+  private async send(entry: Entry, sender: Sender): Promise<void> {
     if (entry.kind === 'takes') {
-      await this.sender.takes(entry);
+      await sender.takes(entry);
       this.wires.onSent(entry, null);
     } else if (entry.kind === 'file') {
-      const { hash } = await this.sender.file(entry);
+      const { hash } = await sender.file(entry);
       if (hash !== entry.hash) throw otherBytes();
     } else {
-      const { versions } = await this.sendChanges(entry);
+      const { versions } = await this.sendChanges(entry, sender);
       this.wires.onSent(entry, versions);
     }
     await this.drop(entry);
@@ -251,17 +259,17 @@ export class Outbox {
     );
   }
 
-  private async sendChanges(entry: ChangesEntry): Promise<{ versions: Record<string, number> }> {
+  private async sendChanges(entry: ChangesEntry, sender: Sender): Promise<{ versions: Record<string, number> }> {
     const sent = this.rebased(entry);
     try {
-      return this.step(sent, await this.sender.changes(entry, sent));
+      return this.step(sent, await sender.changes(entry, sent));
     } catch (error) {
       const current = error instanceof Refusal && error.problem.code === 'stale' ? error.problem.current : undefined;
       if (!current) throw error;
       this.wires.onStale(entry, current);
       if (!mayStand(entry, current)) throw error;
       const over = onto(sent, current);
-      return this.step(over, await this.sender.changes(entry, over));
+      return this.step(over, await sender.changes(entry, over));
     }
   }
 
