@@ -8,7 +8,7 @@ import { forgetRead } from '../platform/session.ts';
 import { Loading } from '../ui/parts.tsx';
 import { Trouble } from '../app/Trouble.tsx';
 import { screenLink } from '../app/links.ts';
-import { Drawn, fetchSoon } from './code.tsx';
+import { fetchSoon } from './code.tsx';
 import { ENTER, SIGN_IN } from './door.ts';
 import { Notices } from './Notices.tsx';
 import { HOUSE, OPEN_PRODUCTION, START } from './pages.ts';
@@ -36,15 +36,15 @@ function SignedIn() {
   // Asked again and not answered: who it was stays, and so does all that is open.
   if (!data) return <Trouble error={error} again={() => void refetch()} />;
   const { me } = data;
-  if (!me) return <Drawn code={SIGN_IN} given={{}} />;
+  if (!me) return <SIGN_IN.Page />;
   if (me.productionId && location.pathname === '/')
     return <Navigate to={screenLink(me.productionId, null, 'call-sheet')} replace />;
   return (
     <Routes>
-      <Route path="/" element={<Drawn code={START} given={{ me }} />} />
-      {me.role === 'owner' ? <Route path="/own-kit" element={<Drawn code={HOUSE} given={{ me }} />} /> : null}
-      <Route path="/p/:productionId/:day/:screen" element={<Drawn code={OPEN_PRODUCTION} given={{ me }} />} />
-      <Route path="/p/:productionId" element={<Drawn code={OPEN_PRODUCTION} given={{ me }} />} />
+      <Route path="/" element={<START.Page me={me} />} />
+      {me.role === 'owner' ? <Route path="/own-kit" element={<HOUSE.Page me={me} />} /> : null}
+      <Route path="/p/:productionId/:day/:screen" element={<OPEN_PRODUCTION.Page me={me} />} />
+      <Route path="/p/:productionId" element={<OPEN_PRODUCTION.Page me={me} />} />
       <Route path="*" element={<Navigate to="/" replace />} />
     </Routes>
   );
@@ -55,7 +55,7 @@ export function App() {
     <>
       <Suspense fallback={<Loading what="the page" />}>
         <Routes>
-          <Route path="/enter" element={<Drawn code={ENTER} given={{}} />} />
+          <Route path="/enter" element={<ENTER.Page />} />
           <Route path="*" element={<SignedIn />} />
         </Routes>
       </Suspense>

@@ -6,7 +6,7 @@ import { ProductionProvider } from '../app/production.tsx';
 import { Guard } from '../app/Trouble.tsx';
 import { noteOpened } from '../platform/opened.ts';
 import { Frame } from './frame/Frame.tsx';
-import { Drawn, named } from './code.tsx';
+import { named } from './code.tsx';
 import { SCREENS } from './screens.ts';
 
 const READER = named<'ReaderPage', { productionId: string }>(
@@ -22,7 +22,7 @@ export function OpenProduction({ me }: { me: Me }) {
   if (me.role === 'read')
     return (
       <Guard name="call sheet">
-        <Drawn code={READER} given={{ productionId }} />
+        <READER.Page productionId={productionId} />
       </Guard>
     );
   if (!entry) {
@@ -32,7 +32,7 @@ export function OpenProduction({ me }: { me: Me }) {
   return (
     <ProductionProvider me={me} productionId={productionId} dayNumber={Number(day) || null}>
       <Frame path={entry.path} title={entry.title}>
-        <Drawn key={entry.path} code={entry.code} given={{}} />
+        <entry.code.Page key={entry.path} />
       </Frame>
     </ProductionProvider>
   );

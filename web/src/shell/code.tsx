@@ -5,8 +5,8 @@ import { Away } from '../platform/api.ts';
 export interface Code<P extends object = object> {
   /** Fails with `Away` when it can't be fetched. */
   load(): Promise<ComponentType<P>>;
-  /** What draws it. One that is there already is drawn at once, with no word of waiting between. */
-  component(): ComponentType<P>;
+  /** Draws it: what is there already at once, with no word of waiting between. */
+  Page: ComponentType<P>;
 }
 
 /** The code that `fetchIt` brings under a name: `React.lazy` wants a default export, and ours are named. */
@@ -27,18 +27,15 @@ export function named<K extends string, P extends object = object>(
         throw new Away();
       },
     ));
-  return {
-    load,
-    component: () =>
-      fetched ?? (waiting ??= lazy<ComponentType<P>>(() => load().then((found) => ({ default: found })))),
-  };
+  const component = () =>
+    fetched ?? (waiting ??= lazy<ComponentType<P>>(() => load().then((found) => ({ default: found }))));
+  /** Of each code one of its own, so that one page never stands in the place of another; which component it draws stays as it was at first: another would forget what it holds. */
+  function Page(given: P) {
+    const [Component] = useState(component);
+    return <Component {...given} />;
+  }
+  return { load, Page };
 }
 
 /** Fetches code that will be wanted. What can’t be fetched is told when it is opened. */
 export const fetchSoon = (code: { load(): Promise<unknown> }): void => void code.load().catch(() => undefined);
-
-/** A page or a screen. Which component it is stays as it was at the first drawing: another one would forget what it holds. */
-export function Drawn<P extends object>({ code, given }: { code: Code<P>; given: P }) {
-  const [Component] = useState(() => code.component());
-  return <Component {...given} />;
-}
