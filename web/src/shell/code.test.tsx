@@ -56,7 +56,11 @@ describe('the code of a page', () => {
     const START = named(fetchIt, 'Start');
     render(<Guard name="page">{draw(<START.Page />)}</Guard>);
     expect((await screen.findByRole('alert')).textContent).toContain(new Away().message);
+    expect(fetchIt).toHaveBeenCalledTimes(1);
     await START.load();
+    cleanup();
+    render(draw(<START.Page />));
+    expect(screen.getByText('the first page')).toBeTruthy();
     expect(fetchIt).toHaveBeenCalledTimes(2);
     errors.mockRestore();
   });

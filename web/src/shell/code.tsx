@@ -23,7 +23,6 @@ export function named<K extends string, P extends object = object>(
       () => {
         // Fetched again when it is asked for again.
         asked = null;
-        waiting = null;
         throw new Away();
       },
     ));
