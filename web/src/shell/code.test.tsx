@@ -3,6 +3,7 @@ import { Suspense, useState, type ReactNode } from 'react';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import { Away } from '../platform/api.ts';
 import { Guard } from '../app/Trouble.tsx';
+import { openPage } from '../testing/screen.tsx';
 import { named } from './code.tsx';
 
 afterEach(cleanup);
@@ -54,7 +55,7 @@ describe('the code of a page', () => {
       .mockRejectedValueOnce(new TypeError('Failed to fetch dynamically imported module'))
       .mockResolvedValue({ Start: words('the first page') });
     const START = named(fetchIt, 'Start');
-    render(<Guard name="page">{draw(<START.Page />)}</Guard>);
+    openPage(<Guard name="page">{draw(<START.Page />)}</Guard>);
     expect((await screen.findByRole('alert')).textContent).toContain(new Away().message);
     expect(fetchIt).toHaveBeenCalledTimes(1);
     await START.load();
