@@ -31,6 +31,7 @@ export default defineConfig({
         },
       },
       {
+        resolve,
         test: {
           name: 'unit',
           setupFiles,
