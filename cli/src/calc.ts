@@ -1,3 +1,4 @@
+import './schemas.ts';
 import { runCalcs } from '@kavrell/core/calc';
 import { InputError } from '@kavrell/core/errors';
 import { CALCS, describeCalc, findCalc } from '@kavrell/core/registry';

@@ -22,6 +22,8 @@ export const signInBody = z.object({
   password: z.string().min(1, 'Type the password.').max(200),
 });
 
+const NO_LINK = 'This link is not whole: open it where it was sent to you, or copy all of it.';
+
 export const whoAmI = route({
   method: 'GET',
   path: '/api/auth/me',
@@ -44,7 +46,7 @@ export const enter = route({
   path: '/api/auth/enter',
   roles: 'public',
   params: none,
-  body: z.object({ token: z.string().min(20).max(200) }),
+  body: z.object({ token: z.string({ error: NO_LINK }).min(20, NO_LINK).max(200, NO_LINK) }),
   reply: z.object({ me }),
 });
 export const signOut = route({

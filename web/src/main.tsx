@@ -5,7 +5,7 @@ import { QueryClientProvider } from '@tanstack/react-query';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { BrowserRouter } from 'react-router';
-import { z } from 'zod';
+import './platform/schemas.ts';
 import { App } from './shell/App.tsx';
 import { Guard } from './app/Trouble.tsx';
 import { keepForNoNetwork } from './shell/offline.ts';
@@ -16,8 +16,6 @@ import { queries } from './platform/queries.ts';
 import { followSystem, setTheme } from './platform/theme.ts';
 import { system } from './ui/theme.ts';
 
-// The content policy forbids code made at run time; Zod does without it.
-z.config({ jitless: true });
 setTheme(usePreferences.getState().theme);
 followSystem();
 void openOutbox();

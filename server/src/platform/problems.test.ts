@@ -28,6 +28,12 @@ describe('errors as problems', () => {
     expect(toProblem({ type: 'entity.too.large' })?.status).toBe(413);
     expect(toProblem({ type: 'entity.parse.failed' })?.code).toBe('json');
   });
+  it('what a schema has no words for is refused in ours', () => {
+    const { error } = z.object({ token: z.string().min(20) }).safeParse({ token: 'none' });
+    expect(toProblem(error)?.detail).toBe('This is to have at least 20 characters.');
+    const missing = z.object({ token: z.string() }).safeParse({});
+    expect(toProblem(missing.error)?.issues).toEqual([{ path: ['token'], message: 'This is missing.' }]);
+  });
   it('faults of our own are not shown raw', () => expect(toProblem(new TypeError('x is not a function'))).toBeNull());
 });
 

@@ -1,6 +1,7 @@
 import { notifyManager } from '@tanstack/react-query';
 import { configure } from '@testing-library/react';
 import * as React from 'react';
+import '../platform/schemas.ts';
 
 // What comes later is waited for, however long a busy machine takes: only what never comes fails.
 configure({ asyncUtilTimeout: 50_000 });

@@ -77,6 +77,12 @@ describe('signing in', () => {
   // The walk above has used up the tries of this minute; a new server counts anew.
   beforeAll(() => server.restart());
 
+  it('a link that was copied in part is told as that', async () => {
+    for (const body of [{ token: 'none' }, {}]) {
+      const refused = await server.agent().post('/api/auth/enter').send(body).expect(400);
+      expect(refused.body.detail).toMatch(/^This link is not whole: open it where it was sent to you/);
+    }
+  });
   it('a one-time link works once', async () => {
     const token = await ownerLink(server.context);
     await server.agent().post('/api/auth/enter').send({ token }).expect(200);
