@@ -22,8 +22,6 @@ export const signInBody = z.object({
   password: z.string().min(1, 'Type the password.').max(200),
 });
 
-const NO_LINK = 'This link is not whole: open it where it was sent to you, or copy all of it.';
-
 export const whoAmI = route({
   method: 'GET',
   path: '/api/auth/me',
@@ -40,6 +38,7 @@ export const signIn = route({
   body: signInBody,
   reply: z.object({ me }),
 });
+const NO_LINK = 'This link is not whole: open it where it was sent to you, or copy all of it.';
 /** Takes a one-time owner link or a crew link. */
 export const enter = route({
   method: 'POST',

@@ -34,6 +34,10 @@ describe('computations over the API', () => {
       { error: { code: 'input.range', message: 'The load must be 0 W or more.', path: ['watts'] } },
     ]);
   });
+  it('refuses in our words, though it is a child process that refuses', async () => {
+    const { body } = await owner.post('/api/calc/light.readings').send({ sources: {} });
+    expect(body.error).toEqual({ code: 'input.type', message: 'This is to be a list.', path: ['sources'] });
+  });
   it('refuses an unknown name in words', async () => {
     const unknown = await owner.post('/api/calc/power.curent').send({});
     expect(unknown.status).toBe(400);

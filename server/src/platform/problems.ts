@@ -6,15 +6,12 @@ import {
   ForeignKeyConstraintError,
   UniqueConstraintError,
 } from 'sequelize';
-import { ZodError, z } from 'zod';
+import { ZodError } from 'zod';
 import { InputError } from '@kavrell/core/errors';
-import { refusalWords } from '@kavrell/core/refusals';
 import { RULES } from '@kavrell/core/tables';
 import type { Problem } from '@kavrell/contract';
 import type { Logger } from './log.ts';
-
-// What a schema has no words for is refused in ours.
-z.config({ customError: refusalWords });
+import './schemas.ts';
 
 /** An error that is answered as RFC 9457 problem details. */
 export class HttpProblem extends Error {

@@ -1,5 +1,6 @@
 import { runCalcs } from '@kavrell/core/calc';
 import { CALCS, describeCalc, findCalc } from '@kavrell/core/registry';
+import '../schemas.ts';
 
 /** Of the time that is given, what is left for sending what was computed. */
 const SHARE = 0.8;
