@@ -9,6 +9,8 @@ const env = {
   KAVRELL_CHILD: path.join(cache, 'child.mjs'),
 };
 const copyThread = 'scripts/lib/testCopyThread.mjs';
+// Screens and plans are made and thrown away by the thousand: room for the young is fewer rounds of clearing up. Each project is told: none hears it from the whole.
+const execArgv = ['--max-semi-space-size=256'];
 const setupFiles = ['scripts/lib/testSeed.mjs'];
 const resolve = { alias: await bundled(path.join(cache, 'tests')) };
 
@@ -16,12 +18,11 @@ export default defineConfig({
   test: {
     // Both cores of the machine that checks: by itself Vitest leaves one idle.
     maxWorkers: 2,
-    // Screens and plans are made and thrown away by the thousand: room for the young is fewer rounds of clearing up.
-    execArgv: ['--max-semi-space-size=64'],
     projects: [
       {
         test: {
           name: 'core',
+          execArgv,
           setupFiles,
           include: ['{core,contract,demo,web}/src/**/*.test.ts'],
           environment: 'node',
@@ -34,6 +35,7 @@ export default defineConfig({
         resolve,
         test: {
           name: 'unit',
+          execArgv,
           setupFiles,
           include: ['{copies,cli}/src/**/*.test.ts', 'scripts/**/*.test.mjs'],
           environment: 'node',
@@ -47,6 +49,7 @@ export default defineConfig({
         resolve,
         test: {
           name: 'web',
+          execArgv,
           setupFiles: [...setupFiles, 'web/src/testing/patience.ts'],
           // Parts of the interface in a page of the tests' own: no browser, no server, no time that passes by itself.
           include: ['web/src/**/*.test.tsx'],
@@ -60,6 +63,7 @@ export default defineConfig({
         resolve,
         test: {
           name: 'server',
+          execArgv,
           setupFiles,
           include: ['server/src/**/*.test.ts'],
           environment: 'node',

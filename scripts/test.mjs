@@ -34,8 +34,10 @@ const DEPENDENCIES = [
   '.dependency-cruiser.cjs',
   ...['core', 'contract', 'copies', 'server', 'web', 'cli', 'demo'].map((name) => `${name}/src`),
 ];
-// One reading of each program for both: the compiler’s errors and the rules that need its types.
-const lint = check('lint and types', () => run('oxlint', ['--type-aware', '--type-check', '--deny-warnings', '.']));
+// One reading of each program for both: the compiler’s errors and the rules that need its types. It clears up its memory less often: a sixth of its time.
+const lint = check('lint and types', () =>
+  run('oxlint', ['--type-aware', '--type-check', '--deny-warnings', '.'], { GOGC: '800' }),
+);
 /** Imports point one way, and in no circle. */
 const imports = check('imports', () => run('depcruise', DEPENDENCIES));
 await Promise.all([lint, imports]);

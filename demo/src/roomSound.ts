@@ -23,7 +23,8 @@ export interface Microphone {
   seed: number;
 }
 
-const normal = (random: () => number): number => random() + random() + random() + random() - 2;
+/** White noise between −1 and 1. */
+const noise = (random: () => number): number => 2 * random() - 1;
 
 /** How loud the room is in a second: it swells and thins over half a minute or so. */
 const swell = (second: number): number =>
@@ -43,7 +44,7 @@ function secondOf(second: number): Float32Array {
     let [y1, y2, phase] = [0, 0, 0];
     for (let i = 0; i < length; i += 1) {
       phase += pitch / ROOM_RATE;
-      const drive = isVoiced ? (phase % 1 < 0.06 ? 1 : 0) + 0.04 * normal(random) : 0.35 * normal(random);
+      const drive = isVoiced ? (phase % 1 < 0.06 ? 1 : 0) + 0.04 * noise(random) : 0.35 * noise(random);
       [y2, y1] = [y1, drive + formant * y1 - 0.94 * y2];
       out[from + i]! += loud * 0.2 * y1 * Math.sqrt(Math.sin((Math.PI * i) / length));
     }
@@ -84,7 +85,7 @@ export function roomSound({ startMs, durationS, ppm, distanceM, snrDb, seed }: M
   };
   const first = (startMs / 1000 - distanceM / AIR_M_PER_S) * ROOM_RATE;
   const pace = 1 / (1 + ppm * 1e-6);
-  const noise = 0.03 * 10 ** (-snrDb / 20);
+  const loudness = 0.03 * 10 ** (-snrDb / 20);
   let whole = Math.floor(first);
   let [left, right] = [at(whole), at(whole + 1)];
   for (let n = 0; n < out.length; n += 1) {
@@ -94,7 +95,7 @@ export function roomSound({ startMs, durationS, ppm, distanceM, snrDb, seed }: M
       right = at(whole + 2);
     }
     const part = position - whole;
-    out[n] = Math.max(-1, Math.min(1, left * (1 - part) + right * part + noise * normal(random)));
+    out[n] = Math.max(-1, Math.min(1, left * (1 - part) + right * part + loudness * noise(random)));
   }
   return out;
 }

@@ -32,9 +32,10 @@ async function runJob(host: Host, order: Order): Promise<void> {
   const leave = () => stop.abort(new Stopped('stopped'));
   host.signal?.addEventListener('abort', leave, { once: true });
   const progress: Progress = { doneBytes: 0, places: [] };
-  let over = false;
+  // A job that ends does not wait for its next beat.
+  const over = new AbortController();
   const beats = (async () => {
-    while (!over) {
+    while (!over.signal.aborted) {
       // A desk that is away for a moment ends no copy: the lease is longer than that, and is looked at when it is back.
       const ours = await desk.beat(job.id, progress).catch((error: unknown) => {
         log.warn({ job: job.id, err: error }, 'copy: a beat was lost');
@@ -44,11 +45,11 @@ async function runJob(host: Host, order: Order): Promise<void> {
         stop.abort(new Stopped('stopped'));
         return;
       }
-      await sleep(BEAT_MS);
+      await sleep(BEAT_MS, undefined, { signal: over.signal }).catch(() => undefined);
     }
   })();
   const end = async (failure: string | null) => {
-    over = true;
+    over.abort();
     await beats;
     await desk.end(job.id, { failure, progress });
   };
@@ -59,7 +60,7 @@ async function runJob(host: Host, order: Order): Promise<void> {
     await end(await (job.kind === 'check' ? check(run) : copy(run)));
     await tellSpace(desk, targets);
   } catch (error) {
-    over = true;
+    over.abort();
     await beats;
     if (error instanceof Stopped) {
       log.info({ job: job.id }, 'copy: stopped by hand');

@@ -14,6 +14,8 @@ export interface Station {
   roots: readonly string[];
   log: Logger;
   pool: ChildPool;
+  /** From one round to the next. */
+  roundMs?: number;
 }
 
 const ROUND_MS = 2000;
@@ -22,7 +24,10 @@ const ROUND_MS = 2000;
  * A station at work: it tells what lies in its folders, reads the cards it is asked to, and copies what waits for it, round after round until `signal`. A house that is away
  * is asked again; one that knows the station no longer ends it, with the house’s words.
  */
-export async function runStation({ house, seal, roots, log, pool }: Station, signal: AbortSignal): Promise<void> {
+export async function runStation(
+  { house, seal, roots, log, pool, roundMs = ROUND_MS }: Station,
+  signal: AbortSignal,
+): Promise<void> {
   const line = new HouseLine(house, log);
   signal.addEventListener('abort', () => line.stop(), { once: true });
   const host: Host = {
@@ -45,7 +50,7 @@ export async function runStation({ house, seal, roots, log, pool }: Station, sig
       if (!(error instanceof HouseAway) && !(error instanceof HouseRefused)) throw error;
       log.warn({ why: error.message }, 'the house did not answer');
     }
-    await sleep(ROUND_MS, undefined, { signal }).catch(() => undefined);
+    await sleep(roundMs, undefined, { signal }).catch(() => undefined);
   }
   await busy;
 }

@@ -69,6 +69,7 @@ function begin({ url: at, authority, secret, seal, name }: Membership): AbortCon
       roots: [media(name)],
       log: server.context.log,
       pool: server.context.pool,
+      roundMs: 20,
     },
     stop.signal,
   );

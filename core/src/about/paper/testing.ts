@@ -94,18 +94,19 @@ export function photographed(page: Grey, camera: Camera, seed = 1): Photograph {
       if (p.x < 0 || p.y < 0 || p.x >= page.width - 1 || p.y >= page.height - 1) continue;
       const [ix, iy] = [Math.floor(p.x), Math.floor(p.y)];
       const [fx, fy] = [p.x - ix, p.y - iy];
-      const at = (dx: number, dy: number) => page.light[(iy + dy) * page.width + ix + dx]!;
+      const [above, below] = [iy * page.width + ix, (iy + 1) * page.width + ix];
       sharp.light[y * width + x] =
-        (at(0, 0) * (1 - fx) + at(1, 0) * fx) * (1 - fy) + (at(0, 1) * (1 - fx) + at(1, 1) * fx) * fy;
+        (page.light[above]! * (1 - fx) + page.light[above + 1]! * fx) * (1 - fy) +
+        (page.light[below]! * (1 - fx) + page.light[below + 1]! * fx) * fy;
     }
   const soft = blurred(sharp, camera.blurPx);
   const random = seeded(seed);
-  const data = new Uint8ClampedArray(width * height * 4);
+  const data = new Uint8ClampedArray(width * height * 4).fill(255);
   for (let i = 0; i < soft.light.length; i += 1) {
     const share = (i % width) / width;
     const lit = camera.light[0] * (1 - share) + camera.light[1] * share;
     const value = soft.light[i]! * lit + (random() + random() + random() - 1.5) * camera.noise;
-    data.set([value, value, value, 255], i * 4);
+    data[i * 4] = data[i * 4 + 1] = data[i * 4 + 2] = value;
   }
   return { data, width, height };
 }
