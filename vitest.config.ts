@@ -11,17 +11,20 @@ const env = {
 const copyThread = 'scripts/lib/testCopyThread.mjs';
 // Screens and plans are made and thrown away by the thousand: room for the young is fewer rounds of clearing up. Each project is told: none hears it from the whole.
 const execArgv = ['--max-semi-space-size=256'];
+/** What works all the time: one for each core of the machine that checks; by itself Vitest leaves one idle. */
+const computes = { maxWorkers: 2, sequence: { groupOrder: 0 } };
+/** What waits for disks, databases and programs in between: one more fills the gaps. */
+const waits = { maxWorkers: 3, sequence: { groupOrder: 1 } };
 const setupFiles = ['scripts/lib/testSeed.mjs'];
 const resolve = { alias: await bundled(path.join(cache, 'tests')) };
 
 export default defineConfig({
   test: {
-    // Both cores of the machine that checks: by itself Vitest leaves one idle.
-    maxWorkers: 2,
     projects: [
       {
         test: {
           name: 'core',
+          ...computes,
           execArgv,
           setupFiles,
           include: ['{core,contract,demo,web}/src/**/*.test.ts'],
@@ -35,6 +38,7 @@ export default defineConfig({
         resolve,
         test: {
           name: 'unit',
+          ...waits,
           execArgv,
           setupFiles,
           include: ['{copies,cli}/src/**/*.test.ts', 'scripts/**/*.test.mjs'],
@@ -49,6 +53,7 @@ export default defineConfig({
         resolve,
         test: {
           name: 'web',
+          ...computes,
           execArgv,
           setupFiles: [...setupFiles, 'web/src/testing/patience.ts'],
           // Parts of the interface in a page of the tests' own: no browser, no server, no time that passes by itself.
@@ -63,6 +68,7 @@ export default defineConfig({
         resolve,
         test: {
           name: 'server',
+          ...waits,
           execArgv,
           setupFiles,
           include: ['server/src/**/*.test.ts'],

@@ -2,7 +2,7 @@ import { expect, it } from 'vitest';
 import { sampled } from '../testing.ts';
 import { LtcDecoder } from './index.ts';
 
-const SOUNDS = sampled(10_000, 2_000);
+const SOUNDS = sampled(10_000, 1_000);
 
 /** A number of 0…1 from a seed, quick enough for ten thousand sounds. */
 function seeded(seed: number): () => number {
