@@ -6,7 +6,8 @@ import { NO_FAULTS, type Card, type CopyFile, type CopyJob, type SimulatedFaults
 import { recordMov, recordWav } from '../devices/record.ts';
 import { storeNinthBell } from '../testing/harness.ts';
 import { CopiesBench } from './testing.ts';
-import { runCopyJobs, scanCard } from './here.ts';
+import { hostHere, runCopyJobs, scanCard } from './here.ts';
+import { runJobs } from './job.ts';
 import { mediaFolder } from './paths.ts';
 
 const bench = new CopiesBench();
@@ -186,6 +187,12 @@ const clipsOf = (count: number, bytes = 3_000_000) =>
   Object.fromEntries(Array.from({ length: count }, (_, i) => [`CLIPS/c${i}.bin`, Buffer.alloc(bytes, i + 1)]));
 
 describe('a job as it goes on', () => {
+  it('is over when its work is, however far off its next sign of life', async () => {
+    await fill('A001', clipsOf(1));
+    await start('A001').expect(200);
+    await runJobs({ ...hostHere(bench.server.context, 'w1'), beatMs: 3_600_000 });
+    expect((await onlyJob()).state).toBe('verified');
+  });
   it('tells its progress by drive, and leaves a list beside each copy', async () => {
     await fill('A001', clipsOf(3));
     await start('A001').expect(200);

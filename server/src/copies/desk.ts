@@ -107,4 +107,6 @@ export interface Host {
   isFull: () => Promise<boolean>;
   /** Ends what is under way, to be taken up later; null: it ends with its process. */
   signal: AbortSignal | null;
+  /** From one sign of life of a job to the next, where it is not the usual. */
+  beatMs?: number;
 }

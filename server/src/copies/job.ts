@@ -45,7 +45,7 @@ async function runJob(host: Host, order: Order): Promise<void> {
         stop.abort(new Stopped('stopped'));
         return;
       }
-      await sleep(BEAT_MS, undefined, { signal: over.signal }).catch(() => undefined);
+      await sleep(host.beatMs ?? BEAT_MS, undefined, { signal: over.signal }).catch(() => undefined);
     }
   })();
   const end = async (failure: string | null) => {
